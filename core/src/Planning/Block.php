@@ -1,0 +1,29 @@
+<?php
+
+declare(strict_types=1);
+
+namespace PlumRota\Core\Planning;
+
+use PlumRota\Core\Time\TimeRange;
+
+/** What planning needs to know of an occurrence. */
+final readonly class Block
+{
+    /**
+     * @param  string  $key  the caller's name for it
+     * @param  TimeRange  $seen  on the planner's walls
+     * @param  int  $travel  minutes kept before it
+     * @param  int|null  $estimate  minutes of work a task without hours is thought to take
+     */
+    public function __construct(
+        public string $key,
+        public TimeRange $seen,
+        public bool $allDay,
+        public bool $isTask,
+        public bool $isBusy,
+        public bool $isDone = false,
+        public int $travel = 0,
+        public ?int $estimate = null,
+    ) {
+    }
+}

@@ -1,0 +1,27 @@
+<?php
+
+declare(strict_types=1);
+
+namespace PlumRota\Core\Planning;
+
+/** Double bookings: pairs of busy, timed, unfinished blocks that want the same time. */
+final class Conflicts
+{
+    /**
+     * @param  list<Block>  $blocks
+     * @return list<array{Block, Block}> each pair once, the earlier first
+     */
+    public static function among(array $blocks): array
+    {
+        $wanted = array_values(array_filter($blocks, fn (Block $block): bool => ! $block->allDay && $block->isBusy && ! $block->isDone && $block->seen->minutes() > 0));
+        usort($wanted, fn (Block $a, Block $b): int => $a->seen->from->seconds <=> $b->seen->from->seconds);
+        $pairs = [];
+        foreach ($wanted as $i => $block) {
+            for ($j = $i + 1; $j < count($wanted) && $wanted[$j]->seen->from->seconds < $block->seen->to->seconds; $j++) {
+                $pairs[] = [$block, $wanted[$j]];
+            }
+        }
+
+        return $pairs;
+    }
+}

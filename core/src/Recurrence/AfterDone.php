@@ -1,0 +1,38 @@
+<?php
+
+declare(strict_types=1);
+
+namespace PlumRota\Core\Recurrence;
+
+use PlumRota\Core\Time\LocalDateTime;
+
+/** A rhythm that counts from the day the last one was finished: only one is ever open. */
+final readonly class AfterDone
+{
+    public function __construct(private LocalDateTime $start, private RecurrenceRule $rule)
+    {
+    }
+
+    /**
+     * When the next one is wanted, given the wall times of the finishes so far, in any order.
+     *
+     * The interval is counted from the day of the last finish, at the hour of the start.
+     *
+     * @param  list<LocalDateTime>  $finishes
+     * @return LocalDateTime|null null when the rule has come to its end
+     */
+    public function open(array $finishes): ?LocalDateTime
+    {
+        if ($finishes === []) {
+            return $this->start;
+        }
+        if ($this->rule->count !== null && count($finishes) >= $this->rule->count) {
+            return null;
+        }
+        $last = max(array_map(fn (LocalDateTime $finish): int => $finish->dayNumber(), $finishes));
+        $from = LocalDateTime::fromSeconds($last * 86400 + $this->start->seconds - $this->start->dayNumber() * 86400);
+        $set = new RecurrenceSet($from, $this->rule->ending(null, $this->rule->until));
+
+        return $set->next(1, $from->plusSeconds(1))[0] ?? null;
+    }
+}

@@ -1,0 +1,103 @@
+<?php
+
+declare(strict_types=1);
+
+namespace PlumRota\Core\Recurrence;
+
+use PlumRota\Core\Time\Weekday;
+use Stringable;
+
+/**
+ * One RRULE of RFC 5545 3.3.10, with SKIP of RFC 7529 for the Gregorian calendar. Created valid or not at all; read
+ * from text by RuleParser, written back by RuleWriter.
+ */
+final readonly class RecurrenceRule implements Stringable
+{
+    /**
+     * @param  list<int>  $bySecond  0 to 60
+     * @param  list<int>  $byMinute  0 to 59
+     * @param  list<int>  $byHour  0 to 23
+     * @param  list<WeekdayNum>  $byDay
+     * @param  list<int>  $byMonthDay  1 to 31, or back from -1
+     * @param  list<int>  $byYearDay  1 to 366, or back from -1
+     * @param  list<int>  $byWeekNo  1 to 53, or back from -1
+     * @param  list<int>  $byMonth  1 to 12
+     * @param  list<int>  $bySetPos  1 to 366, or back from -1
+     *
+     * @throws InvalidRule
+     */
+    public function __construct(
+        public Frequency $freq,
+        public int $interval = 1,
+        public ?int $count = null,
+        public ?Until $until = null,
+        public array $bySecond = [],
+        public array $byMinute = [],
+        public array $byHour = [],
+        public array $byDay = [],
+        public array $byMonthDay = [],
+        public array $byYearDay = [],
+        public array $byWeekNo = [],
+        public array $byMonth = [],
+        public array $bySetPos = [],
+        public Weekday $weekStart = Weekday::MO,
+        public Skip $skip = Skip::Omit,
+    ) {
+        RuleLimits::check($this);
+    }
+
+    /** The same rhythm with another end. */
+    public function ending(?int $count, ?Until $until): self
+    {
+        return $this->with(['count' => $count, 'until' => $until]);
+    }
+
+    /** @param  list<WeekdayNum>  $byDay */
+    public function onWeekdays(array $byDay): self
+    {
+        return $this->with(['byDay' => $byDay]);
+    }
+
+    /** @param  list<int>  $byMonthDay */
+    public function onMonthDays(array $byMonthDay): self
+    {
+        return $this->with(['byMonthDay' => $byMonthDay]);
+    }
+
+    /** @param  list<int>  $byMonth */
+    public function inMonths(array $byMonth): self
+    {
+        return $this->with(['byMonth' => $byMonth]);
+    }
+
+    /** The same rule with none of its periods passed over. */
+    public function everyTime(): self
+    {
+        return $this->with(['interval' => 1]);
+    }
+
+    /** The same choice of days, made within the year instead of the month. */
+    public function inYear(): self
+    {
+        return $this->with(['freq' => Frequency::Yearly]);
+    }
+
+    /** Whether the rule itself names hours, minutes or seconds. */
+    public function namesTimes(): bool
+    {
+        return $this->byHour !== [] || $this->byMinute !== [] || $this->bySecond !== []
+            || $this->freq->secondsWithinDay() < 86400;
+    }
+
+    public function __toString(): string
+    {
+        return RuleWriter::write($this);
+    }
+
+    /** @param  array<string, mixed>  $changes */
+    private function with(array $changes): self
+    {
+        /** @phpstan-ignore argument.type (the names and types are this class's own properties) */
+        return new self(...[...get_object_vars($this), ...$changes]);
+    }
+}

@@ -1,0 +1,288 @@
+<?php
+
+declare(strict_types=1);
+
+namespace PlumRota\Core\Recurrence;
+
+use PlumRota\Core\Time\LocalDate;
+use PlumRota\Core\Time\LocalDateTime;
+use PlumRota\Core\Time\Weekday;
+
+/** A rule as a plain English sentence without its full stop: "every other Thursday until 26 March 2027". */
+final readonly class RuleInWords
+{
+    private const MONTHS = [1 => 'January', 'February', 'March', 'April', 'May', 'June', 'July', 'August', 'September',
+        'October', 'November', 'December'];
+
+    private const FIRST = [1 => 'first', 'second', 'third', 'fourth', 'fifth'];
+
+    /** @param  LocalDateTime  $start gives what the rule leaves to its start: the weekday, the date */
+    public function __construct(private RecurrenceRule $rule, private LocalDateTime $start, private bool $afterDone = false)
+    {
+    }
+
+    public function sentence(): string
+    {
+        if ($this->afterDone) {
+            return $this->every(false).' after it is done'.$this->end();
+        }
+
+        return match ($this->rule->freq) {
+            Frequency::Weekly => $this->weekly(),
+            Frequency::Monthly => $this->monthly(),
+            Frequency::Yearly => $this->yearly(),
+            default => $this->daily(),
+        }.$this->times().$this->end();
+    }
+
+    private function daily(): string
+    {
+        return $this->every().$this->onWeekdays('on').$this->monthDays(' on the ').$this->yearDays()
+            .$this->months(' in ').$this->positions();
+    }
+
+    private function weekly(): string
+    {
+        $days = $this->plainWeekdays();
+        if ($this->rule->bySetPos !== []) {
+            return $this->every().' on '.$this->joined(array_map(fn (int $day): string => $this->weekday($day), $days)).$this->months(' in ').$this->positions();
+        }
+        if ($days === [1, 2, 3, 4, 5]) {
+            return ($this->rule->interval === 1 ? 'every weekday' : $this->every().' from Monday to Friday').$this->months(' in ');
+        }
+        if (count($days) === 7) {
+            return ($this->rule->interval === 1 ? 'every day' : $this->every().' on every day').$this->months(' in ');
+        }
+        $days = $days === [] ? [$this->start->date()->weekday()->value] : $days;
+        $names = $this->joined(array_map(fn (int $day): string => $this->weekday($day), $days));
+        $every = match ($this->rule->interval) {
+            1 => 'every '.$names,
+            2 => count($days) === 1 ? 'every other '.$names : $this->every().' on '.$names,
+            default => $this->every().' on '.$names,
+        };
+
+        return $every.$this->months(' in ');
+    }
+
+    private function monthly(): string
+    {
+        $day = match (true) {
+            $this->rule->byMonthDay !== [] => $this->monthDays(' on the ').$this->onWeekdays('if it is'),
+            $this->rule->byDay !== [] => ' on '.($this->rule->bySetPos !== [] && $this->allPlain() ? $this->chosenOf() : $this->numberedWeekdays()),
+            default => ' on the '.self::ordinal($this->start->date()->day),
+        };
+
+        return $this->every().$day.$this->months(' in ').$this->positionsUnlessChosen().$this->skip();
+    }
+
+    private function yearly(): string
+    {
+        $date = $this->start->date();
+        $rule = $this->rule;
+        if ($rule->byWeekNo !== []) {
+            $days = $rule->byDay !== [] ? $this->numberedWeekdays() : $date->weekday()->english();
+
+            return $this->every().' on '.$days.' of '.(count($rule->byWeekNo) === 1 ? 'week ' : 'weeks ').$this->joined($rule->byWeekNo)
+                .$this->months(' in ').$this->positions();
+        }
+        if ($rule->byYearDay !== []) {
+            return $this->every().$this->yearDays().$this->onWeekdays('if it is').$this->months(' in ').$this->positions();
+        }
+        if ($rule->byMonthDay !== [] && $rule->byDay === [] && count($rule->byMonth) === 1 && count($rule->byMonthDay) === 1 && $rule->byMonthDay[0] > 0) {
+            return $this->every().' on '.$rule->byMonthDay[0].' '.self::MONTHS[$rule->byMonth[0]].$this->positions().$this->skip();
+        }
+        if ($rule->byMonthDay !== []) {
+            return $this->every().$this->monthDays(' on the ').$this->onWeekdays('if it is')
+                .($rule->byMonth === [] ? ' of every month' : $this->months(' of ')).$this->positions().$this->skip();
+        }
+        if ($rule->byDay !== []) {
+            $days = $rule->bySetPos !== [] && $this->allPlain() ? $this->chosenOf() : $this->numberedWeekdays();
+
+            return $this->every().' on '.$days.$this->months(' of ').$this->positionsUnlessChosen();
+        }
+        $day = $rule->byMonth === [] ? ' on '.$date->day.' '.self::MONTHS[$date->month] : ' on the '.self::ordinal($date->day).$this->months(' of ');
+
+        return $this->every().$day.$this->positions().$this->skip();
+    }
+
+    private function every(bool $other = true): string
+    {
+        $unit = $this->rule->freq->unit();
+
+        return match (true) {
+            $this->rule->interval === 1 => ($other ? 'every ' : 'a ').$unit,
+            $this->rule->interval === 2 && $other => 'every other '.$unit,
+            default => ($other ? 'every ' : '').$this->rule->interval.' '.$unit.'s',
+        };
+    }
+
+    private function onWeekdays(string $preposition): string
+    {
+        $days = $this->plainWeekdays();
+
+        return match (true) {
+            $days === [] => '',
+            $days === [1, 2, 3, 4, 5] => " {$preposition} a weekday",
+            default => " {$preposition} ".($preposition === 'if it is' ? 'a ' : '').$this->joined(array_map(fn (int $day): string => $this->weekday($day), $days), $preposition === 'on' ? 'and' : 'or'),
+        };
+    }
+
+    private function numberedWeekdays(): string
+    {
+        $days = array_map(fn (WeekdayNum $day): string => $day->nth === 0
+            ? 'every '.$day->weekday->english()
+            : 'the '.(self::FIRST[$day->nth] ?? self::ordinal($day->nth)).' '.$day->weekday->english(), $this->rule->byDay);
+
+        return $this->joined(str_starts_with($days[0] ?? '', 'every ') && count($days) > 1
+            ? array_map(fn (string $day, int $i): string => $i > 0 ? (string) preg_replace('/^every /', '', $day) : $day, $days, array_keys($days))
+            : $days);
+    }
+
+    /** "the last weekday", "the first Saturday or Sunday": BYSETPOS over plain weekdays. */
+    private function chosenOf(): string
+    {
+        $days = $this->plainWeekdays();
+        $kind = match (true) {
+            $days === [1, 2, 3, 4, 5] => 'weekday',
+            count($days) === 7 => 'day',
+            default => $this->joined(array_map(fn (int $day): string => $this->weekday($day), $days), 'or'),
+        };
+
+        $places = array_map(fn (int $place): string => self::FIRST[$place] ?? self::ordinal($place), $this->rule->bySetPos);
+
+        return 'the '.$this->joined($places).' '.$kind;
+    }
+
+    private function positionsUnlessChosen(): string
+    {
+        return $this->rule->byDay !== [] && $this->rule->byMonthDay === [] && $this->allPlain() ? '' : $this->positions();
+    }
+
+    private function positions(): string
+    {
+        return $this->rule->bySetPos === [] ? ''
+            : ', only the '.$this->joined(array_map(self::ordinal(...), $this->rule->bySetPos)).' of these';
+    }
+
+    private function monthDays(string $lead): string
+    {
+        if ($this->rule->byMonthDay === []) {
+            return '';
+        }
+        $names = array_map(fn (int $day): string => self::ordinal($day).($day < 0 ? ' day' : ''), $this->rule->byMonthDay);
+
+        return $lead.$this->joined($names, $this->rule->bySetPos === [] ? 'and' : 'or');
+    }
+
+    private function yearDays(): string
+    {
+        return $this->rule->byYearDay === [] ? ''
+            : ' on the '.$this->joined(array_map(self::ordinal(...), $this->rule->byYearDay)).' day of the year';
+    }
+
+    private function months(string $lead): string
+    {
+        $months = $this->rule->byMonth;
+        if ($months === []) {
+            return '';
+        }
+        if (count($months) > 2 && $months === range($months[0], $months[count($months) - 1])) {
+            return ($lead === ' in ' ? ' from ' : $lead.'the months from ').self::MONTHS[$months[0]].' to '.self::MONTHS[$months[count($months) - 1]];
+        }
+
+        return $lead.$this->joined(array_map(fn (int $month): string => self::MONTHS[$month], $months));
+    }
+
+    private function times(): string
+    {
+        $rule = $this->rule;
+        if ($rule->byHour === [] && $rule->byMinute === [] && $rule->bySecond === []) {
+            return '';
+        }
+        if ($rule->freq->secondsWithinDay() < 86400 || $rule->bySecond !== []) {
+            return ($rule->byHour === [] ? '' : ' in the hours of '.$this->joined($rule->byHour))
+                .($rule->byMinute === [] ? '' : ' at minute '.$this->joined($rule->byMinute))
+                .($rule->bySecond === [] ? '' : ' at second '.$this->joined($rule->bySecond));
+        }
+        $times = [];
+        foreach ($rule->byHour !== [] ? $rule->byHour : [$this->start->time()->hour()] as $hour) {
+            foreach ($rule->byMinute !== [] ? $rule->byMinute : [$this->start->time()->minute()] as $minute) {
+                $times[] = sprintf('%d:%02d', $hour, $minute);
+            }
+        }
+
+        return ' at '.$this->joined($times);
+    }
+
+    private function skip(): string
+    {
+        return match ($this->rule->skip) {
+            Skip::Omit => '',
+            Skip::Backward => ', or the last day before where a month is too short',
+            Skip::Forward => ', or the first day after where a month is too short',
+        };
+    }
+
+    private function end(): string
+    {
+        if ($this->rule->count !== null) {
+            return match ($this->rule->count) {
+                1 => ', once',
+                2 => ', twice',
+                default => ', '.$this->rule->count.' times',
+            };
+        }
+
+        return $this->rule->until === null ? '' : ' until '.self::date($this->rule->until->wall->date());
+    }
+
+    /** @return list<int> */
+    private function plainWeekdays(): array
+    {
+        $days = array_map(fn (WeekdayNum $day): int => $day->weekday->value, array_filter($this->rule->byDay, fn (WeekdayNum $day): bool => $day->nth === 0));
+        sort($days);
+
+        return $days;
+    }
+
+    private function allPlain(): bool
+    {
+        return count($this->plainWeekdays()) === count($this->rule->byDay);
+    }
+
+    private function weekday(int $number): string
+    {
+        return Weekday::from($number)->english();
+    }
+
+    public static function date(LocalDate $date): string
+    {
+        return $date->day.' '.self::MONTHS[$date->month].' '.$date->year;
+    }
+
+    private static function ordinal(int $number): string
+    {
+        if ($number < 0) {
+            $words = [1 => 'last', 'last but one', 'last but two', 'last but three'];
+
+            return $words[-$number] ?? self::ordinal(-$number).' from the end';
+        }
+
+        return $number.match (true) {
+            $number % 100 >= 11 && $number % 100 <= 13 => 'th',
+            $number % 10 === 1 => 'st',
+            $number % 10 === 2 => 'nd',
+            $number % 10 === 3 => 'rd',
+            default => 'th',
+        };
+    }
+
+    /** @param  array<int, string|int>  $items */
+    private function joined(array $items, string $and = 'and'): string
+    {
+        $items = array_map(strval(...), array_values($items));
+        $last = array_pop($items);
+
+        return $items === [] ? (string) $last : implode(', ', $items)." {$and} {$last}";
+    }
+}

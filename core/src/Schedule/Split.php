@@ -1,0 +1,87 @@
+<?php
+
+declare(strict_types=1);
+
+namespace PlumRota\Core\Schedule;
+
+use PlumRota\Core\Recurrence\Frequency;
+use PlumRota\Core\Recurrence\RecurrenceRule;
+use PlumRota\Core\Recurrence\Until;
+use PlumRota\Core\Time\LocalDateTime;
+
+/** A routine cut in two at one of its recurrence ids: what came before keeps its identity, the rest begins anew. */
+final readonly class Split
+{
+    /**
+     * @param  Series|null  $head  null when nothing lies before the cut
+     * @param  Series  $tail  begins at the cut, under the id of the head
+     */
+    private function __construct(public ?Series $head, public Series $tail)
+    {
+    }
+
+    /** @throws CannotReschedule when the series has no rule to cut or the moment is not one of its instances */
+    public static function at(Series $series, LocalDateTime $cut): self
+    {
+        $rule = $series->rule;
+        if ($rule === null || $series->afterDone) {
+            throw new CannotReschedule('This entry has no rhythm that could change from here on.');
+        }
+        $uncut = new Series($series->id, $series->placement, $rule, $series->extra, [], false);
+        if (! $uncut->recurrenceSet()->includes($cut)) {
+            throw new CannotReschedule('The routine does not come round at that moment any more.');
+        }
+        $before = 0;
+        if ($rule->count !== null) {
+            $counted = new Series($series->id, $series->placement, $rule);
+            foreach ($counted->recurrenceSet()->between($series->placement->start, $cut) as $_) {
+                $before++;
+            }
+        }
+        $isAfter = fn (LocalDateTime $date): bool => $date->seconds >= $cut->seconds;
+        $isBefore = fn (LocalDateTime $date): bool => ! $isAfter($date);
+        $tailRule = self::pinned($rule, $series->placement->start, $cut);
+        $tail = new Series(
+            $series->id,
+            $series->placement->startingAt($cut),
+            $rule->count === null ? $tailRule : $tailRule->ending(max(1, $rule->count - $before), null),
+            array_values(array_filter($series->extra, $isAfter)),
+            array_values(array_filter($series->except, $isAfter)),
+        );
+        if ($cut->seconds <= $series->placement->start->seconds) {
+            return new self(null, $tail);
+        }
+        $head = new Series(
+            $series->id,
+            $series->placement,
+            $rule->count === null ? $rule->ending(null, self::before($cut, $series->placement)) : $rule->ending($before, null),
+            array_values(array_filter($series->extra, $isBefore)),
+            array_values(array_filter($series->except, $isBefore)),
+        );
+
+        return new self($head, $tail);
+    }
+
+    /** UNTIL just before a moment, in the form its DTSTART asks for (RFC 5545 3.3.10). */
+    private static function before(LocalDateTime $cut, Placement $placement): Until
+    {
+        return match (true) {
+            $placement->allDay => Until::date($cut->date()->plusDays(-1)),
+            $placement->zone !== null => Until::instant($placement->zone->instant($cut) - 1),
+            default => Until::wall($cut->plusSeconds(-1)),
+        };
+    }
+
+    /** What the rule took silently from its start must not change with the new one: the 31st, or 29 February. */
+    private static function pinned(RecurrenceRule $rule, LocalDateTime $start, LocalDateTime $cut): RecurrenceRule
+    {
+        $date = $start->date();
+        $choosesDays = $rule->byDay !== [] || $rule->byMonthDay !== [] || $rule->byYearDay !== [] || $rule->byWeekNo !== [];
+        if ($choosesDays || $date->day === $cut->date()->day || ! in_array($rule->freq, [Frequency::Monthly, Frequency::Yearly], true)) {
+            return $rule;
+        }
+        $pinned = $rule->onMonthDays([$date->day]);
+
+        return $rule->freq === Frequency::Yearly && $rule->byMonth === [] ? $pinned->inMonths([$date->month]) : $pinned;
+    }
+}

@@ -1,0 +1,76 @@
+<?php
+
+declare(strict_types=1);
+
+namespace PlumRota\Core\Time;
+
+use Stringable;
+
+/** A date and a time as read off a wall, without zone. */
+final readonly class LocalDateTime implements Stringable
+{
+    /** @param  int  $seconds since 1970-01-01T00:00:00 on the same wall */
+    private function __construct(public int $seconds)
+    {
+    }
+
+    public static function of(LocalDate $date, LocalTime $time): self
+    {
+        return new self($date->dayNumber() * 86400 + $time->seconds);
+    }
+
+    public static function fromSeconds(int $seconds): self
+    {
+        return new self($seconds);
+    }
+
+    /**
+     * @param  string  $text YYYY-MM-DDTHH:MM or YYYY-MM-DDTHH:MM:SS
+     *
+     * @throws InvalidTime
+     */
+    public static function parse(string $text): self
+    {
+        $parts = explode('T', $text);
+        if (count($parts) !== 2) {
+            throw new InvalidTime('A date and time is written like 2026-11-25T07:15.');
+        }
+
+        return self::of(LocalDate::parse($parts[0]), LocalTime::parse($parts[1]));
+    }
+
+    public function dayNumber(): int
+    {
+        return (int) floor($this->seconds / 86400);
+    }
+
+    public function date(): LocalDate
+    {
+        return LocalDate::fromDayNumber($this->dayNumber());
+    }
+
+    public function time(): LocalTime
+    {
+        $second = $this->seconds - $this->dayNumber() * 86400;
+
+        return LocalTime::of(intdiv($second, 3600), intdiv($second, 60) % 60, $second % 60);
+    }
+
+    public function plusSeconds(int $seconds): self
+    {
+        return new self($this->seconds + $seconds);
+    }
+
+    public function plusMinutes(int $minutes): self
+    {
+        return new self($this->seconds + $minutes * 60);
+    }
+
+    /** YYYY-MM-DDTHH:MM:SS */
+    public function __toString(): string
+    {
+        $time = $this->time();
+
+        return sprintf('%sT%02d:%02d:%02d', $this->date(), $time->hour(), $time->minute(), $time->seconds % 60);
+    }
+}

@@ -1,0 +1,66 @@
+<?php
+
+declare(strict_types=1);
+
+use PlumRota\Core\Capture\CaptureReader;
+use PlumRota\Core\Capture\Draft;
+use PlumRota\Core\Capture\Segment;
+use PlumRota\Core\Time\LocalDateTime;
+use PlumRota\Core\Time\Zone;
+
+/** It is Wednesday 25 November 2026, 10:20, throughout. What a line should mean is common English usage, from memory. */
+function reading(string $line): Draft
+{
+    return CaptureReader::read($line, LocalDateTime::parse('2026-11-25T10:20'), Zone::of('Europe/Berlin'), ['g' => 'Glasshouse', 'c' => 'Choir', 'f' => 'Family']);
+}
+
+test('a line is understood', function (string $line, string $title, ?string $start, int $length, string $rule = '', string $rest = '') {
+    $draft = reading($line);
+    $others = array_filter([$draft->calendar, $draft->due, $draft->importance, $draft->estimate, ...array_map(strval(...), $draft->reminders), $draft->isTask ? null : 'event']);
+    expect($draft->title)->toBe($title)
+        ->and($draft->placement?->startText())->toBe($start)
+        ->and($draft->placement->length ?? 0)->toBe($length)
+        ->and((string) $draft->rule)->toBe($rule)
+        ->and(implode(' ', $others))->toBe($rest);
+})->with([
+    ['vent check every weekday 7:15 for 15 min in Glasshouse', 'vent check', '2026-11-26T07:15:00', 15, 'FREQ=WEEKLY;BYDAY=MO,TU,WE,TH,FR', 'g'],
+    ['every other Thursday at 18:30 for 90 minutes in Choir, remind me an hour before, must', 'Choir', '2026-11-26T18:30:00', 90, 'FREQ=WEEKLY;INTERVAL=2;BYDAY=TH', 'c must -PT60M'],
+    ['Ring the chiropodist', 'Ring the chiropodist', null, 0],
+    ['Grant report due Friday, 2 h', 'Grant report', null, 0, '', '2026-11-27 120'],
+    ['Order fleece rolls by 3 Dec at 17:00', 'Order fleece rolls', null, 0, '', '2026-12-03T17:00:00'],
+    ['Clinic with Dad Thursday 11:00-12:30 in Family', 'Clinic with Dad', '2026-11-26T11:00:00', 90, '', 'f event'],
+    ['choir every Thursday from 7:30 to 9pm except in August', 'choir', '2026-11-26T19:30:00', 90, 'FREQ=WEEKLY;BYMONTH=1,2,3,4,5,6,7,9,10,11,12;BYDAY=TH', 'event'],
+    ['bins every second Tuesday', 'bins', '2026-12-01', 1, 'FREQ=WEEKLY;INTERVAL=2;BYDAY=TU'],
+    ['hill run Tuesdays, Thursdays and Saturdays 6:30', 'hill run', '2026-11-26T06:30:00', 30, 'FREQ=WEEKLY;BYDAY=TU,TH,SA'],
+    ['feed citrus every 10 days', 'feed citrus', '2026-11-25', 1, 'FREQ=DAILY;INTERVAL=10'],
+    ['stock count every month on the last weekday', 'stock count', '2026-11-30', 1, 'FREQ=MONTHLY;BYDAY=MO,TU,WE,TH,FR;BYSETPOS=-1'],
+    ['flue check on the first Tuesday of every month at 9', 'flue check', '2026-12-01T09:00:00', 30, 'FREQ=MONTHLY;BYDAY=1TU'],
+    ['report monthly on the last day', 'report', '2026-11-30', 1, 'FREQ=MONTHLY;BYMONTHDAY=-1'],
+    ['seed order every year on the second Monday of January', 'seed order', '2027-01-11', 1, 'FREQ=YEARLY;BYMONTH=1;BYDAY=2MO'],
+    ['misting daily 8:00 from April to September', 'misting', '2027-04-01T08:00:00', 30, 'FREQ=DAILY;BYMONTH=4,5,6,7,8,9'],
+    ['sheets fortnightly, 12 times', 'sheets', '2026-11-25', 1, 'FREQ=WEEKLY;INTERVAL=2;COUNT=12'],
+    ['pill box every day at 6pm until 26 March', 'pill box', '2026-11-25T18:00:00', 30, 'FREQ=DAILY;UNTIL=20270326'],
+    ['prescription 28 days after it is done', 'prescription', '2026-11-25', 1, 'FREQ=DAILY;INTERVAL=28'],
+    ['hair wash tomorrow at 4pm for half an hour', 'hair wash', '2026-11-26T16:00:00', 30],
+    ['dentist in 3 weeks at 9.30', 'dentist', '2026-12-16T09:30:00', 30],
+    ['tax return 31 January', 'tax return', '2027-01-31', 1],
+    ['rehearsal weekend 5 Dec for 2 days as an event', 'rehearsal weekend', '2026-12-05', 2, '', 'event'],
+    ['call at 9', 'call', '2026-11-26T09:00:00', 30],
+    ['pay at 14:00, remind me at 18:00 the day before', 'pay', '2026-11-25T14:00:00', 30, '', '-P1D@18:00'],
+]);
+
+test('what is not understood stays in the title', function (string $line) {
+    $draft = reading($line);
+    expect($draft->title)->toBe($line)->and($draft->placement)->toBeNull();
+})->with(['I must go', 'call at 25:00', 'read 2-3 pages', '2026-02-30 report', 'Märchen für Ömer', 'every thing in its place', 'catch the 7 o’clock feeling']);
+
+test('the pieces put the line together again', function (string $line) {
+    $pieces = array_map(fn (Segment $s): string => $s->text, reading($line)->segments);
+    expect(implode('', $pieces))->toBe($line);
+})->with(['vent check every weekday 7:15 for 15 min in Glasshouse', 'Öl prüfen every day at 7:15 — in Choir', '', '   ']);
+
+test('a long or odd line is read in milliseconds', function (string $line) {
+    $before = hrtime(true);
+    reading($line);
+    expect((hrtime(true) - $before) / 1e6)->toBeLessThan(250.0);
+})->with([fn () => str_repeat('every ', 80), fn () => str_repeat('mon, ', 100), fn () => str_repeat('9', 500), fn () => str_repeat('in in at on ', 40)]);

@@ -1,0 +1,157 @@
+<?php
+
+declare(strict_types=1);
+
+use PlumRota\Core\Recurrence\RuleParser;
+use PlumRota\Core\Schedule\CannotReschedule;
+use PlumRota\Core\Schedule\Change;
+use PlumRota\Core\Schedule\Occurrence;
+use PlumRota\Core\Schedule\Placement;
+use PlumRota\Core\Schedule\Series;
+use PlumRota\Core\Schedule\Shift;
+use PlumRota\Core\Schedule\Split;
+use PlumRota\Core\Schedule\Timeline;
+use PlumRota\Core\Time\InvalidTime;
+use PlumRota\Core\Time\LocalDate;
+use PlumRota\Core\Time\LocalDateTime;
+use PlumRota\Core\Time\TimeRange;
+use PlumRota\Core\Time\Zone;
+
+function timed(string $start, int $minutes = 15, string $zone = 'Europe/Berlin'): Placement
+{
+    return Placement::timed(LocalDateTime::parse($start), $minutes, Zone::of($zone));
+}
+
+function routine(string $rule, string $start = '2026-11-23T07:15'): Series
+{
+    return new Series('vents', timed($start), RuleParser::parse($rule));
+}
+
+/**
+ * @param  list<Change>  $changes
+ * @return list<string> what someone sees in a stretch of days
+ */
+function seen(Series $series, array $changes, string $from, int $days, string $viewer = 'Europe/Berlin'): array
+{
+    $occurrences = (new Timeline(Zone::of($viewer)))->occurrences($series, $changes, TimeRange::days(LocalDate::parse($from), $days));
+
+    return array_map(fn (Occurrence $o): string => substr((string) $o->seen->from, 0, 16).' '.$o->seen->minutes(), $occurrences);
+}
+
+test('a routine at 7:15 stays at 7:15 across both clock changes', function () {
+    $series = routine('FREQ=DAILY', '2026-03-28T07:15');
+    expect(seen($series, [], '2026-03-28', 3))->toBe(['2026-03-28T07:15 15', '2026-03-29T07:15 15', '2026-03-30T07:15 15'])
+        ->and(seen($series, [], '2026-10-24', 3))->toBe(['2026-10-24T07:15 15', '2026-10-25T07:15 15', '2026-10-26T07:15 15']);
+});
+
+test('seen from another zone it follows both zones’ clock changes', function () {
+    // New York changes on 8 March, Berlin on 29 March 2026: the distance is 6 hours, 5 in between, then 6 again.
+    $series = routine('FREQ=DAILY', '2026-03-01T07:15');
+    expect(seen($series, [], '2026-03-07', 1, 'America/New_York'))->toBe(['2026-03-07T01:15 15'])
+        ->and(seen($series, [], '2026-03-15', 1, 'America/New_York'))->toBe(['2026-03-15T02:15 15'])
+        ->and(seen($series, [], '2026-03-30', 1, 'America/New_York'))->toBe(['2026-03-30T01:15 15'])
+        ->and(seen($series, [], '2026-03-30', 1, 'Pacific/Auckland'))->toBe(['2026-03-30T18:15 15']);
+});
+
+test('an all-day entry is on its date in every zone', function () {
+    $series = new Series('birthday', Placement::allDay(LocalDate::parse('2024-02-29')), RuleParser::parse('RSCALE=GREGORIAN;FREQ=YEARLY;SKIP=BACKWARD'));
+    foreach (['Europe/Berlin', 'Pacific/Apia', 'America/New_York'] as $zone) {
+        expect(seen($series, [], '2027-02-28', 1, $zone))->toBe(['2027-02-28T00:00 1440']);
+    }
+});
+
+test('a nightly entry in the hour that is left out is seen an hour later', function () {
+    expect(seen(routine('FREQ=DAILY', '2026-03-28T02:30'), [], '2026-03-29', 1))->toBe(['2026-03-29T03:30 15']);
+});
+
+test('what crosses midnight or lasts several days touches each of its days', function () {
+    $night = new Series('watch', timed('2026-11-23T22:00', 240));
+    $weekend = new Series('rehearsal', Placement::allDay(LocalDate::parse('2026-11-27'), 3));
+    expect(seen($night, [], '2026-11-24', 1))->toHaveCount(1)
+        ->and(seen($night, [], '2026-11-25', 1))->toBe([])
+        ->and(seen($weekend, [], '2026-11-29', 1))->toHaveCount(1)
+        ->and(seen($weekend, [], '2026-11-30', 1))->toBe([]);
+});
+
+test('a change moves, skips and finishes single occurrences', function () {
+    $changes = [
+        new Change('2026-11-24T07:15:00', timed('2026-11-24T08:00', 30)),
+        new Change('2026-11-25T07:15:00', skipped: true),
+        new Change('2026-11-26T07:15:00', timed('2026-12-09T10:00')),
+        new Change('2026-11-27T07:15:00', doneAt: 1_764_000_000),
+    ];
+    $series = routine('FREQ=DAILY');
+    expect(seen($series, $changes, '2026-11-23', 5))->toBe(['2026-11-23T07:15 15', '2026-11-24T08:00 30', '2026-11-27T07:15 15'])
+        ->and(seen($series, $changes, '2026-12-09', 1))->toBe(['2026-12-09T07:15 15', '2026-12-09T10:00 15']);
+});
+
+test('a change that the rule no longer knows is not shown, unless it was done', function () {
+    $changes = [new Change('2026-11-22T07:15:00', timed('2026-11-24T09:00')), new Change('2026-11-21T06:00:00', doneAt: 1_764_000_000)];
+    expect(seen(routine('FREQ=WEEKLY'), $changes, '2026-11-20', 7))->toBe(['2026-11-21T06:00 15', '2026-11-23T07:15 15']);
+});
+
+test('after it is done: past finishes stay, and one is open', function () {
+    $series = new Series('prescription', Placement::allDay(LocalDate::parse('2026-10-05')), RuleParser::parse('FREQ=DAILY;INTERVAL=28'), afterDone: true);
+    $done = new Change('2026-10-05', doneAt: Zone::of('Europe/Berlin')->instant(LocalDateTime::parse('2026-10-07T15:00')));
+    expect(seen($series, [], '2026-10-01', 90))->toBe(['2026-10-05T00:00 1440'])
+        ->and(seen($series, [$done], '2026-10-01', 90))->toBe(['2026-10-05T00:00 1440', '2026-11-04T00:00 1440']);
+});
+
+test('a routine is cut in two without losing or doubling an occurrence', function (string $rule, string $cut) {
+    $series = routine($rule);
+    $split = Split::at($series, LocalDateTime::parse($cut));
+    $whole = array_map(strval(...), $series->recurrenceSet()->next(30));
+    $parts = [...array_map(strval(...), $split->head?->recurrenceSet()->next(30) ?? []), ...array_map(strval(...), $split->tail->recurrenceSet()->next(30))];
+    expect(array_slice($parts, 0, count($whole)))->toBe($whole)
+        ->and($split->tail->placement->start->seconds)->toBe(LocalDateTime::parse($cut)->seconds);
+})->with([
+    ['FREQ=DAILY', '2026-11-30T07:15'],
+    ['FREQ=DAILY;COUNT=12', '2026-11-30T07:15'],
+    ['FREQ=WEEKLY;INTERVAL=2;BYDAY=MO,FR', '2026-11-27T07:15'],
+    ['FREQ=WEEKLY;BYDAY=MO,WE;UNTIL=20270331T000000Z', '2026-12-02T07:15'],
+    ['FREQ=DAILY', '2026-11-23T07:15'],
+]);
+
+test('the head of a cut ends in the form of its start (RFC 5545 3.3.10)', function () {
+    $timed = Split::at(routine('FREQ=DAILY'), LocalDateTime::parse('2026-11-30T07:15'));
+    $days = Split::at(new Series('frost', Placement::allDay(LocalDate::parse('2026-11-23')), RuleParser::parse('FREQ=DAILY')), LocalDateTime::parse('2026-11-30T00:00'));
+    expect((string) $timed->head?->rule)->toBe('FREQ=DAILY;UNTIL=20261130T061459Z')
+        ->and((string) $days->head?->rule)->toBe('FREQ=DAILY;UNTIL=20261129');
+});
+
+test('a cut keeps the 31st that the rule took from its start', function () {
+    $series = new Series('end', Placement::allDay(LocalDate::parse('2026-01-31')), RuleParser::parse('RSCALE=GREGORIAN;FREQ=MONTHLY;SKIP=BACKWARD'));
+    $split = Split::at($series, LocalDateTime::parse('2026-02-28T00:00'));
+    expect(array_map(fn (LocalDateTime $d): string => (string) $d->date(), $split->tail->recurrenceSet()->next(3)))->toBe(['2026-02-28', '2026-03-31', '2026-04-30']);
+});
+
+test('a cut where the routine does not come round is refused', function () {
+    expect(fn () => Split::at(routine('FREQ=WEEKLY'), LocalDateTime::parse('2026-11-24T07:15')))->toThrow(CannotReschedule::class);
+});
+
+test('a whole routine follows one of its occurrences', function (string $rule, string $start, string $from, string $to, string $newRule, array $first) {
+    $shift = Shift::of(routine($rule, $start), LocalDateTime::parse($from), timed($to));
+    expect((string) $shift->series->rule)->toBe($newRule)
+        ->and(array_map(fn (LocalDateTime $d): string => substr((string) $d, 5, 11), $shift->series->recurrenceSet()->next(count($first))))->toBe($first)
+        ->and((string) $shift->moment(LocalDateTime::parse($from)))->toBe((string) timed($to)->start);
+})->with([
+    'another hour' => ['FREQ=WEEKLY;BYDAY=MO,TU', '2026-11-23T07:15', '2026-12-01T07:15', '2026-12-01T08:00', 'FREQ=WEEKLY;BYDAY=MO,TU', ['11-23T08:00', '11-24T08:00', '11-30T08:00']],
+    'one weekday of several' => ['FREQ=WEEKLY;BYDAY=MO,TH', '2026-11-23T07:15', '2026-11-26T07:15', '2026-11-27T07:15', 'FREQ=WEEKLY;BYDAY=MO,FR', ['11-23T07:15', '11-27T07:15', '11-30T07:15']],
+    'the first weekday behind another' => ['FREQ=WEEKLY;INTERVAL=2;BYDAY=MO,WE', '2026-11-23T07:15', '2026-11-23T07:15', '2026-11-27T09:00', 'FREQ=WEEKLY;INTERVAL=2;BYDAY=WE,FR', ['11-25T09:00', '11-27T09:00', '12-09T09:00']],
+    'the only weekday' => ['FREQ=WEEKLY;INTERVAL=2;BYDAY=TH', '2026-11-26T07:15', '2026-12-10T07:15', '2026-12-11T07:15', 'FREQ=WEEKLY;INTERVAL=2;BYDAY=FR', ['11-27T07:15', '12-11T07:15']],
+    'the date of the month' => ['FREQ=MONTHLY;BYMONTHDAY=10', '2026-11-10T07:15', '2026-12-10T07:15', '2026-12-12T07:15', 'FREQ=MONTHLY;BYMONTHDAY=12', ['11-12T07:15', '12-12T07:15']],
+    'every third day' => ['FREQ=DAILY;INTERVAL=3', '2026-11-23T07:15', '2026-11-26T07:15', '2026-11-27T07:15', 'FREQ=DAILY;INTERVAL=3', ['11-24T07:15', '11-27T07:15']],
+]);
+
+test('a rhythm that cannot follow says so', function (string $rule, string $from, string $to) {
+    expect(fn () => Shift::of(routine($rule), LocalDateTime::parse($from), timed($to)))->toThrow(CannotReschedule::class);
+})->with([
+    'the first Tuesday' => ['FREQ=MONTHLY;BYDAY=1TU', '2026-12-01T07:15', '2026-12-02T07:15'],
+    'a weekday already taken' => ['FREQ=WEEKLY;BYDAY=MO,TU', '2026-11-24T07:15', '2026-11-23T07:15'],
+    'its own hours' => ['FREQ=DAILY;BYHOUR=8,13', '2026-11-24T08:15', '2026-11-24T09:15'],
+]);
+
+test('a placement is valid or does not exist', function () {
+    expect(fn () => timed('2026-11-23T07:15', -5))->toThrow(InvalidTime::class, 'The end lies before the start.')
+        ->and(fn () => Placement::allDay(LocalDate::parse('2026-11-23'), 0))->toThrow(InvalidTime::class, 'The last day lies before the first.');
+});

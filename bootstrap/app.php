@@ -1,18 +1,39 @@
 <?php
 
+declare(strict_types=1);
+
+use App\Actions\Entries\NoSuchOccurrence;
+use App\Actions\Entries\StaleEntry;
+use App\Actions\History\ChangedSince;
+use App\Http\Resources\EntryResource;
 use Illuminate\Foundation\Application;
 use Illuminate\Foundation\Configuration\Exceptions;
 use Illuminate\Foundation\Configuration\Middleware;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use PlumRota\Core\Recurrence\InvalidRule;
+use PlumRota\Core\Schedule\CannotReschedule;
+use PlumRota\Core\Time\InvalidTime;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 
 return Application::configure(basePath: dirname(__DIR__))
     ->withRouting(
         web: __DIR__.'/../routes/web.php',
+        api: __DIR__.'/../routes/api.php',
         commands: __DIR__.'/../routes/console.php',
         health: '/up',
     )
     ->withMiddleware(function (Middleware $middleware): void {
-        //
+        $middleware->statefulApi();
+        $middleware->redirectGuestsTo('/sign-in');
     })
     ->withExceptions(function (Exceptions $exceptions): void {
-        //
+        $exceptions->shouldRenderJsonWhen(fn (Request $request): bool => $request->is('api/*') || $request->expectsJson());
+        $exceptions->dontReport([StaleEntry::class, CannotReschedule::class, NoSuchOccurrence::class, ChangedSince::class, InvalidTime::class, InvalidRule::class]);
+        $exceptions->render(fn (StaleEntry $e): JsonResponse => response()->json(['message' => $e->getMessage(), 'current' => (new EntryResource($e->current))->fields()], 409));
+        $exceptions->render(fn (ChangedSince $e): JsonResponse => response()->json(['message' => $e->getMessage()], 409));
+        $exceptions->render(fn (NoSuchOccurrence $e): JsonResponse => response()->json(['message' => $e->getMessage()], 404));
+        $exceptions->render(fn (CannotReschedule|InvalidTime|InvalidRule $e): JsonResponse => response()->json(['message' => $e->getMessage(), 'errors' => ['start' => [$e->getMessage()]]], 422));
+        $exceptions->render(fn (NotFoundHttpException $e, Request $request): ?JsonResponse => $request->is('api/*')
+            ? response()->json(['message' => 'This is not there any more, or it is not yours.'], 404) : null);
     })->create();

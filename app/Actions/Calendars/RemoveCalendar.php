@@ -1,0 +1,37 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Actions\Calendars;
+
+use App\Actions\Entries\RemoveEntry;
+use App\Journal\WritePath;
+use App\Models\Calendar;
+use App\Models\Entry;
+use App\Models\User;
+
+/** Deletes a calendar; its entries go to another one or with it. */
+final readonly class RemoveCalendar
+{
+    public function __construct(private WritePath $writes)
+    {
+    }
+
+    /** @param  Calendar|null  $heir takes the entries; null deletes them */
+    public function remove(User $user, Calendar $calendar, ?Calendar $heir): void
+    {
+        $this->writes->run($user, "Deleted the calendar “{$calendar->name}”", function () use ($user, $calendar, $heir): void {
+            $calendar->entries()->get()->each(function (Entry $entry) use ($heir): void {
+                if ($heir === null) {
+                    RemoveEntry::whole($entry);
+                } else {
+                    $entry->update(['calendar_id' => $heir->id, 'version' => $entry->version + 1]);
+                }
+            });
+            if ($user->default_calendar_id === $calendar->id) {
+                $user->update(['default_calendar_id' => $heir->id ?? $user->calendars()->whereKeyNot($calendar->id)->first()?->id]);
+            }
+            $calendar->delete();
+        });
+    }
+}

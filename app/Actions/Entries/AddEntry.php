@@ -1,0 +1,26 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Actions\Entries;
+
+use App\Journal\WritePath;
+use App\Models\Entry;
+use App\Models\User;
+
+final readonly class AddEntry
+{
+    public function __construct(private WritePath $writes)
+    {
+    }
+
+    public function add(User $user, EntryValues $values): Entry
+    {
+        return $this->writes->run($user, "Added “{$values->title()}”", function () use ($user, $values): Entry {
+            $entry = new Entry(['user_id' => $user->id]);
+            SaveSeries::into($entry, $values->series, $values->columns);
+
+            return $entry;
+        });
+    }
+}

@@ -1,0 +1,37 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Actions\Entries;
+
+use App\Models\Calendar;
+use App\Models\Entry;
+use App\Models\User;
+use PlumRota\Core\Capture\Draft;
+use PlumRota\Core\Schedule\Series;
+
+/** Saves what a captured line was understood to mean. */
+final readonly class CaptureEntry
+{
+    public function __construct(private AddEntry $entries)
+    {
+    }
+
+    /** @param  'task'|'event'|null  $kind chosen by hand, over what was understood */
+    public function capture(User $user, Draft $draft, Calendar $calendar, ?string $kind): Entry
+    {
+        $series = $draft->placement === null ? null : new Series('', $draft->placement, $draft->rule, afterDone: $draft->afterDone);
+
+        return $this->entries->add($user, new EntryValues($series, [
+            'title' => mb_strtoupper(mb_substr($draft->title, 0, 1)).mb_substr($draft->title, 1),
+            'calendar_id' => $calendar->id,
+            'kind' => $series === null ? 'task' : $kind ?? ($draft->isTask ? 'task' : 'event'),
+            'due' => $draft->due,
+            'importance' => $draft->importance,
+            'estimate' => $draft->estimate,
+            'reminders' => $draft->reminders === [] ? $calendar->reminders : array_map(strval(...), $draft->reminders),
+            'missed' => $calendar->missed,
+            'busy' => $calendar->busy,
+        ]));
+    }
+}

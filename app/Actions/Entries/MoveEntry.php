@@ -1,0 +1,93 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Actions\Entries;
+
+use App\Journal\WritePath;
+use App\Mapping\SeriesColumns;
+use App\Mapping\SeriesOf;
+use App\Models\Entry;
+use App\Models\User;
+use PlumRota\Core\Schedule\CannotReschedule;
+use PlumRota\Core\Schedule\Placement;
+use PlumRota\Core\Schedule\Scope;
+use PlumRota\Core\Schedule\Series;
+use PlumRota\Core\Schedule\Shift;
+
+/** Gives an entry, or one occurrence of it and what should follow, another place; or takes a task back to the basket. */
+final readonly class MoveEntry
+{
+    public function __construct(
+        private WritePath $writes,
+        private TouchOccurrence $touch,
+        private SplitRoutine $split,
+        private RekeyChanges $rekey,
+    ) {
+    }
+
+    /**
+     * @param  Placement|null  $to  null for the basket
+     *
+     * @throws StaleEntry|CannotReschedule|NoSuchOccurrence
+     */
+    public function move(User $user, Entry $entry, ?Placement $to, Scope $scope, ?string $recurrenceId, ?int $version): Entry
+    {
+        return $this->writes->run($user, "Moved “{$entry->title}”", function () use ($entry, $to, $scope, $recurrenceId, $version): Entry {
+            $entry->refresh();
+            StaleEntry::check($entry, $version);
+            $series = SeriesOf::entry($entry);
+            if ($series === null || ! $series->isRoutine()) {
+                return $this->single($entry, $to);
+            }
+            if ($to === null) {
+                throw new CannotReschedule('A routine keeps its days. Skip this one, or let it go in its sheet.');
+            }
+            if ($recurrenceId === null) {
+                throw new NoSuchOccurrence;
+            }
+            if ($scope === Scope::One) {
+                $this->touch->apply($entry, $recurrenceId, SeriesColumns::moved($to));
+                $entry->version++;
+                $entry->save();
+
+                return $entry;
+            }
+            $routine = $scope === Scope::Onward && ! $series->afterDone ? $this->split->at($entry, $recurrenceId) : $entry;
+
+            return $this->shift($routine, $recurrenceId, $to);
+        });
+    }
+
+    private function single(Entry $entry, ?Placement $to): Entry
+    {
+        if ($to === null && $entry->kind !== 'task') {
+            throw new CannotReschedule('Only tasks can wait in the basket; an event needs its day.');
+        }
+        SaveSeries::into($entry, $to === null ? null : new Series('', $to));
+        $day = $entry->start === null ? null : substr($entry->start, 0, 10);
+        $entry->changes()->get()->each(fn ($change) => $change->recurrence_id === Series::ONCE ? $change->update(['day' => $day]) : null);
+
+        return $entry;
+    }
+
+    private function shift(Entry $routine, string $recurrenceId, Placement $to): Entry
+    {
+        $series = SeriesOf::entry($routine);
+        assert($series !== null);
+        $from = $series->startOf($recurrenceId);
+        $shift = Shift::of($series, $from, $to);
+        if ($routine->due !== null) {
+            $routine->due = DueWithStart::moved($routine->due, (string) $routine->start, $shift->series->placement->startText());
+        }
+        // What this one had of a place of its own gives way to the new place of all.
+        $own = $routine->changes()->where('recurrence_id', $recurrenceId)->first();
+        if ($own !== null && $own->start !== null) {
+            $this->touch->apply($routine, $recurrenceId, ['start' => null, 'all_day' => null, 'length' => null, 'zone' => null, 'moved_from' => null, 'moved_to' => null]);
+        }
+        SaveSeries::into($routine, $shift->series);
+        $this->rekey->apply($routine, $series, $shift->series, $shift->moment(...));
+
+        return $routine;
+    }
+}

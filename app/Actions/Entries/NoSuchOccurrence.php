@@ -1,0 +1,15 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Actions\Entries;
+
+use RuntimeException;
+
+final class NoSuchOccurrence extends RuntimeException
+{
+    public function __construct()
+    {
+        parent::__construct('The routine does not come round at that moment any more.');
+    }
+}

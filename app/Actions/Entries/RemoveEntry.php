@@ -1,0 +1,45 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Actions\Entries;
+
+use App\Journal\WritePath;
+use App\Models\Entry;
+use App\Models\OccurrenceChange;
+use App\Models\User;
+use PlumRota\Core\Schedule\CannotReschedule;
+use PlumRota\Core\Schedule\Scope;
+
+/** Deletes one occurrence, all from one on, or the whole entry. */
+final readonly class RemoveEntry
+{
+    public function __construct(private WritePath $writes, private TouchOccurrence $touch, private SplitRoutine $split)
+    {
+    }
+
+    /** @throws CannotReschedule|NoSuchOccurrence */
+    public function remove(User $user, Entry $entry, Scope $scope, ?string $recurrenceId): void
+    {
+        $this->writes->run($user, "Deleted “{$entry->title}”", function () use ($entry, $scope, $recurrenceId): void {
+            $isRoutine = $entry->rule !== null || $entry->extra_dates !== [];
+            if ($isRoutine && $recurrenceId === null && $scope !== Scope::Whole) {
+                throw new NoSuchOccurrence;
+            }
+            if ($isRoutine && $scope === Scope::One) {
+                $this->touch->apply($entry, (string) $recurrenceId, ['skipped' => true]);
+            } elseif ($isRoutine && $scope === Scope::Onward && ! $entry->after_done) {
+                self::whole($this->split->at($entry, (string) $recurrenceId));
+            } else {
+                self::whole($entry);
+            }
+        });
+    }
+
+    /** Row by row, so that each is on record and comes back when this is undone. */
+    public static function whole(Entry $entry): void
+    {
+        $entry->changes()->get()->each(fn (OccurrenceChange $change) => $change->delete());
+        $entry->delete();
+    }
+}

@@ -1,0 +1,25 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Actions\Entries;
+
+use App\Mapping\SeriesColumns;
+use App\Models\Entry;
+use PlumRota\Core\Schedule\Series;
+
+/** Writes a series, or its absence, into the columns of its entry under a new version. */
+final class SaveSeries
+{
+    /** @param  array<string, mixed>  $columns other columns to save with it */
+    public static function into(Entry $entry, ?Series $series, array $columns = []): void
+    {
+        $entry->fill($columns);
+        $entry->fill($series !== null ? SeriesColumns::of($series) : [
+            'start' => null, 'all_day' => true, 'length' => 1, 'zone' => null, 'rule' => null, 'after_done' => false,
+            'extra_dates' => [], 'except_dates' => [], 'first_day' => null, 'last_day' => null,
+        ]);
+        $entry->version = $entry->exists ? $entry->version + 1 : 1;
+        $entry->save();
+    }
+}

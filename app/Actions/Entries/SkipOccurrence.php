@@ -1,0 +1,24 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Actions\Entries;
+
+use App\Journal\WritePath;
+use App\Models\Entry;
+use App\Models\User;
+
+/** Leaves one occurrence of a routine out, or takes it in again. */
+final readonly class SkipOccurrence
+{
+    public function __construct(private WritePath $writes, private TouchOccurrence $touch)
+    {
+    }
+
+    /** @throws NoSuchOccurrence */
+    public function skip(User $user, Entry $entry, string $recurrenceId, bool $skipped): void
+    {
+        $this->writes->run($user, $skipped ? "Skipped “{$entry->title}”" : "Took “{$entry->title}” in again",
+            fn () => $this->touch->apply($entry, $recurrenceId, ['skipped' => $skipped]));
+    }
+}

@@ -1,0 +1,45 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Actions\Entries;
+
+use App\Mapping\SeriesOf;
+use App\Models\Entry;
+use App\Models\OccurrenceChange;
+use PlumRota\Core\Schedule\CannotReschedule;
+use PlumRota\Core\Schedule\Series;
+use PlumRota\Core\Schedule\Split;
+
+/** Cuts a routine in two rows; the changes from the cut on travel with the tail. */
+final class SplitRoutine
+{
+    /**
+     * @return Entry the tail; the entry itself when nothing lies before the cut
+     *
+     * @throws CannotReschedule
+     */
+    public function at(Entry $entry, string $recurrenceId): Entry
+    {
+        $series = SeriesOf::entry($entry) ?? throw new CannotReschedule('This entry has no rhythm that could change from here on.');
+        $cut = $series->startOf($recurrenceId);
+        $split = Split::at($series, $cut);
+        if ($split->head === null) {
+            return $entry;
+        }
+        $tail = $entry->replicate();
+        if ($entry->due !== null) {
+            $tail->due = DueWithStart::moved($entry->due, (string) $entry->start, (string) $cut->date());
+        }
+        SaveSeries::into($tail, new Series('', $split->tail->placement, $split->tail->rule, $split->tail->extra, $split->tail->except));
+        SaveSeries::into($entry, $split->head);
+        $entry->changes()->where('day', '>=', (string) $cut->date())->get()->each(function (OccurrenceChange $change) use ($series, $cut, $tail): void {
+            if ($series->startOf($change->recurrence_id)->seconds >= $cut->seconds) {
+                $change->entry_id = $tail->id;
+                $change->save();
+            }
+        });
+
+        return $tail;
+    }
+}

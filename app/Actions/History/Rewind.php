@@ -1,0 +1,70 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Actions\History;
+
+use App\Journal\Journal;
+use App\Models\HistoryStep;
+use App\Models\User;
+use Illuminate\Support\Facades\DB;
+
+/** Takes the last step back, or does the last one taken back again. */
+final class Rewind
+{
+    /**
+     * @return HistoryStep|null null when there is nothing to take back
+     *
+     * @throws ChangedSince
+     */
+    public function undo(User $user): ?HistoryStep
+    {
+        return $this->turn($user, undo: true);
+    }
+
+    /** @throws ChangedSince */
+    public function redo(User $user): ?HistoryStep
+    {
+        return $this->turn($user, undo: false);
+    }
+
+    private function turn(User $user, bool $undo): ?HistoryStep
+    {
+        return DB::transaction(function () use ($user, $undo): ?HistoryStep {
+            DB::table('users')->where('id', $user->id)->increment('revision');
+            $step = HistoryStep::query()->where('user_id', $user->id)->where('undone', ! $undo)
+                ->orderBy('id', $undo ? 'desc' : 'asc')->first();
+            if ($step === null) {
+                return null;
+            }
+            [$from, $to] = $undo ? ['after', 'before'] : ['before', 'after'];
+            foreach ($undo ? array_reverse($step->rows) : $step->rows as $row) {
+                $this->put($row['table'], $row['id'], $row[$from], $row[$to]);
+            }
+            $step->update(['undone' => $undo]);
+
+            return $step;
+        });
+    }
+
+    /**
+     * @param  array<string, mixed>|null  $from
+     * @param  array<string, mixed>|null  $to
+     */
+    private function put(string $table, int|string $id, ?array $from, ?array $to): void
+    {
+        assert(in_array($table, Journal::TABLES, true));
+        $query = fn () => DB::table($table)->where('id', $id);
+        $now = $query()->first();
+        $stands = $now === null ? null : array_intersect_key((array) $now, $from ?? []);
+        unset($from['updated_at'], $stands['updated_at']);
+        if ($stands != $from) {
+            throw new ChangedSince;
+        }
+        match (true) {
+            $to === null => $query()->delete(),
+            $now === null => DB::table($table)->insert($to),
+            default => $query()->update($to),
+        };
+    }
+}

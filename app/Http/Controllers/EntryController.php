@@ -1,0 +1,65 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Actions\Entries\AddEntry;
+use App\Actions\Entries\ChangeEntry;
+use App\Actions\Entries\MoveEntry;
+use App\Actions\Entries\RemoveEntry;
+use App\Http\Requests\Account;
+use App\Http\Requests\EntryRequest;
+use App\Http\Requests\MoveRequest;
+use App\Http\Requests\PreviewRequest;
+use App\Http\Requests\RemoveRequest;
+use App\Http\Resources\EntryResource;
+use App\Queries\RhythmPreview;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+
+final class EntryController
+{
+    public function show(Request $request, string $entry): EntryResource
+    {
+        return new EntryResource(Account::of($request)->entries()->findOrFail($entry));
+    }
+
+    public function store(EntryRequest $request, AddEntry $entries): JsonResponse
+    {
+        return (new EntryResource($entries->add(Account::of($request), $request->values())))->response($request)->setStatusCode(201);
+    }
+
+    public function update(EntryRequest $request, string $entry, ChangeEntry $entries): JsonResponse
+    {
+        $user = Account::of($request);
+        $found = $user->entries()->findOrFail($entry);
+
+        return (new EntryResource($entries->change($user, $found, $request->values(), $request->scope(), $request->recurrenceId(), $request->version())))->response($request)->setStatusCode(200);
+    }
+
+    public function move(MoveRequest $request, string $entry, MoveEntry $entries): JsonResponse
+    {
+        $user = Account::of($request);
+        $found = $user->entries()->findOrFail($entry);
+
+        return (new EntryResource($entries->move($user, $found, $request->place(), $request->scope(), $request->recurrenceId(), $request->version())))->response($request)->setStatusCode(200);
+    }
+
+    public function destroy(RemoveRequest $request, string $entry, RemoveEntry $entries): Response
+    {
+        $user = Account::of($request);
+        $entries->remove($user, $user->entries()->findOrFail($entry), $request->scope(), $request->recurrenceId());
+
+        return response()->noContent();
+    }
+
+    public function preview(PreviewRequest $request, RhythmPreview $preview): JsonResponse
+    {
+        $series = $request->series();
+        assert($series !== null);
+
+        return response()->json($preview->show(Account::of($request), $series, $request->filled('entry_id') ? $request->string('entry_id')->value() : null));
+    }
+}

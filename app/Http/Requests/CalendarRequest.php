@@ -1,0 +1,35 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Requests;
+
+use Illuminate\Foundation\Http\FormRequest;
+use Illuminate\Validation\Rule;
+
+final class CalendarRequest extends FormRequest
+{
+    /** @return array<string, mixed> */
+    public function rules(): array
+    {
+        $given = $this->isMethod('POST') ? 'required' : 'sometimes';
+
+        return [
+            'name' => [$given, 'filled', 'string', 'max:60'],
+            'area_id' => [$given, 'string', Rule::exists('areas', 'id')->where('user_id', Account::of($this)->id)],
+            'colour' => ['sometimes', 'nullable', Rule::in(Colours::ALL)],
+            'hidden' => ['sometimes', 'boolean'],
+            'busy' => ['sometimes', 'boolean'],
+            'missed' => ['sometimes', 'in:hold,roll,lapse'],
+            'reminders' => ['sometimes', 'array', 'max:10'],
+            'reminders.*' => ['string', new KnownTrigger],
+            'default' => ['sometimes', 'boolean'],
+        ];
+    }
+
+    /** @return array<string, string> */
+    public function messages(): array
+    {
+        return ['colour.in' => Colours::UNKNOWN, 'name.required' => 'Give it a name.', 'name.filled' => 'Give it a name.', 'area_id.exists' => 'There is no such life area.'];
+    }
+}

@@ -1,0 +1,23 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Requests;
+
+use Illuminate\Foundation\Http\FormRequest;
+use PlumRota\Core\Capture\CaptureReader;
+
+final class CaptureRequest extends FormRequest
+{
+    /** @return array<string, mixed> */
+    public function rules(): array
+    {
+        return ['line' => ['required', 'string', 'max:'.CaptureReader::LONGEST_LINE], 'kind' => ['sometimes', 'nullable', 'in:task,event']];
+    }
+
+    /** @return array<string, string> */
+    public function messages(): array
+    {
+        return ['line.required' => 'Write what it is.', 'line.max' => 'A line has room for '.CaptureReader::LONGEST_LINE.' characters. Put the rest into the notes.'];
+    }
+}

@@ -1,0 +1,44 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Requests;
+
+use Illuminate\Foundation\Http\FormRequest;
+
+final class ChangeAccountRequest extends FormRequest
+{
+    /** @return array<string, mixed> */
+    public function rules(): array
+    {
+        return [
+            'name' => ['sometimes', 'required', 'string', 'max:100'],
+            'zone' => ['sometimes', 'required', 'string', new KnownZone],
+            'first_weekday' => ['sometimes', 'integer', 'between:1,7'],
+            'clock' => ['sometimes', 'in:24,12'],
+            'week' => ['sometimes', 'array', 'size:7'],
+            'week.*.minutes' => ['required', 'integer', 'between:0,1440'],
+            'week.*.wakes' => ['required', 'integer', 'between:0,1440'],
+            'week.*.sleeps' => ['required', 'integer', 'between:0,1440', 'gt:week.*.wakes'],
+            'week.*.theme' => ['present', 'nullable', 'string', 'max:40'],
+        ];
+    }
+
+    /** @return array<string, string> */
+    public function messages(): array
+    {
+        return ['week.*.sleeps.gt' => 'The waking hours end after they begin.', 'week.*.minutes.between' => 'A day has between 0 and 24 hours.'];
+    }
+
+    /** @return array<string, mixed> */
+    public function changes(): array
+    {
+        /** @var array<string, mixed> $changes */
+        $changes = $this->validated();
+        if (is_array($changes['week'] ?? null)) {
+            $changes['week'] = array_map(fn (mixed $day): array => is_array($day) ? [...$day, 'theme' => is_string($day['theme'] ?? null) ? $day['theme'] : ''] : [], $changes['week']);
+        }
+
+        return $changes;
+    }
+}

@@ -1,0 +1,42 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Requests;
+
+use Illuminate\Foundation\Http\FormRequest;
+use Illuminate\Validation\Validator;
+use PlumRota\Core\Time\InvalidTime;
+use PlumRota\Core\Time\LocalDate;
+
+/** A stretch of days: the first one and how many, or how many weeks. */
+final class DaysRequest extends FormRequest
+{
+    private ?LocalDate $first = null;
+
+    /** @return array<string, mixed> */
+    public function rules(): array
+    {
+        return ['from' => ['required', 'string'], 'days' => ['sometimes', 'integer', 'between:1,42'], 'weeks' => ['sometimes', 'integer', 'between:1,60']];
+    }
+
+    /** @return list<\Closure(Validator): void> */
+    public function after(): array
+    {
+        return [function (Validator $validator): void {
+            try {
+                $this->first = LocalDate::parse($this->string('from')->value());
+                if ($this->first->year < 1900 || $this->first->year > 2500) {
+                    $validator->errors()->add('from', 'The board shows the years 1900 to 2500.');
+                }
+            } catch (InvalidTime $e) {
+                $validator->errors()->add('from', $e->getMessage());
+            }
+        }];
+    }
+
+    public function first(): LocalDate
+    {
+        return $this->first ?? throw new \LogicException('Asked before validation.');
+    }
+}

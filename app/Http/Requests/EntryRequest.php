@@ -1,0 +1,238 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Requests;
+
+use App\Actions\Entries\EntryValues;
+use App\Http\Resources\EntryResource;
+use App\Mapping\SeriesOf;
+use App\Models\Entry;
+use Illuminate\Foundation\Http\FormRequest;
+use Illuminate\Validation\Rule;
+use Illuminate\Validation\Validator;
+use PlumRota\Core\Recurrence\InvalidRule;
+use PlumRota\Core\Recurrence\RecurrenceRule;
+use PlumRota\Core\Recurrence\RecurrenceSet;
+use PlumRota\Core\Recurrence\RuleParser;
+use PlumRota\Core\Schedule\Placement;
+use PlumRota\Core\Schedule\Scope;
+use PlumRota\Core\Schedule\Series;
+use PlumRota\Core\Time\InvalidTime;
+use PlumRota\Core\Time\LocalDate;
+use PlumRota\Core\Time\LocalDateTime;
+use PlumRota\Core\Time\Zone;
+
+/**
+ * An entry as its sheet sends it. A PATCH may leave out what stays as it is.
+ *
+ * "end" is the last day of an all-day entry, itself included, and the moment a timed one ends.
+ */
+class EntryRequest extends FormRequest
+{
+    private ?Series $series = null;
+
+    /** @return array<string, mixed> */
+    public function rules(): array
+    {
+        return [
+            'title' => ['required', 'string', 'max:250'],
+            'calendar_id' => ['required', 'string', Rule::exists('calendars', 'id')->where('user_id', Account::of($this)->id)],
+            'kind' => ['required', 'in:task,event'],
+            ...self::placeRules(),
+            'notes' => ['nullable', 'string', 'max:20000'],
+            'due' => ['nullable', 'string', 'max:30'],
+            'missed' => ['required', 'in:hold,roll,lapse'],
+            'reminders' => ['present', 'array', 'max:10'],
+            'reminders.*' => ['string', new KnownTrigger],
+            'importance' => ['nullable', 'in:must,should,could'],
+            'effort' => ['nullable', 'in:light,steady,demanding'],
+            'estimate' => ['nullable', 'integer', 'between:1,6000'],
+            'busy' => ['required', 'boolean'],
+            'private' => ['required', 'boolean'],
+            'protected' => ['required', 'boolean'],
+            'travel' => ['required', 'integer', 'between:0,1440'],
+            'place' => ['nullable', 'string', 'max:250'],
+            'link' => ['nullable', 'string', 'max:1000', 'url:http,https'],
+            'checklist' => ['present', 'array', 'max:100'],
+            'checklist.*.text' => ['required', 'string', 'max:250'],
+            'checklist.*.done' => ['required', 'boolean'],
+            'scope' => ['sometimes', Rule::enum(Scope::class)],
+            'recurrence_id' => ['sometimes', 'nullable', 'string', 'max:30'],
+            'version' => ['sometimes', 'integer'],
+        ];
+    }
+
+    /** @return array<string, list<string>> */
+    protected static function placeRules(): array
+    {
+        return [
+            'all_day' => ['required', 'boolean'],
+            'start' => ['nullable', 'string', 'max:30'],
+            'end' => ['nullable', 'string', 'max:30'],
+            'zone' => ['nullable', 'string', 'max:60'],
+            'rule' => ['nullable', 'string', 'max:4000'],
+            'after_done' => ['required', 'boolean'],
+        ];
+    }
+
+    /** @return array<string, string> */
+    public function messages(): array
+    {
+        return [
+            'title.required' => 'Give it a title.',
+            'title.max' => 'A title has room for 250 characters; the rest belongs into the notes.',
+            'notes.max' => 'Notes have room for 20,000 characters.',
+            'calendar_id.exists' => 'There is no such calendar.',
+            'calendar_id.required' => 'Choose a calendar.',
+            'estimate.between' => 'An estimate lies between 1 minute and 100 hours.',
+            'travel.between' => 'Travel takes up to 24 hours.',
+            'link.url' => 'A link begins with http:// or https://.',
+            'checklist.*.text.required' => 'A step needs a few words.',
+        ];
+    }
+
+    protected function prepareForValidation(): void
+    {
+        $entry = $this->entry();
+        $this->mergeIfMissing($entry === null ? self::blank() : self::asSent($entry));
+    }
+
+    /** @return list<\Closure(Validator): void> */
+    public function after(): array
+    {
+        return [fn (Validator $validator) => $validator->errors()->isEmpty() ? $this->understand($validator) : null];
+    }
+
+    public function series(): ?Series
+    {
+        return $this->series;
+    }
+
+    public function values(): EntryValues
+    {
+        return new EntryValues($this->series, [
+            'title' => $this->string('title')->value(),
+            'calendar_id' => $this->string('calendar_id')->value(),
+            'kind' => $this->string('kind')->value(),
+            'notes' => $this->string('notes')->value(),
+            'due' => $this->input('due'),
+            'missed' => $this->string('missed')->value(),
+            'reminders' => array_values(array_unique(array_filter($this->array('reminders'), is_string(...)))),
+            'importance' => $this->input('importance'),
+            'effort' => $this->input('effort'),
+            'estimate' => $this->input('estimate') === null ? null : $this->integer('estimate'),
+            'busy' => $this->boolean('busy'),
+            'private' => $this->boolean('private'),
+            'protected' => $this->boolean('protected'),
+            'travel' => $this->integer('travel'),
+            'place' => $this->string('place')->value(),
+            'link' => $this->string('link')->value(),
+            'checklist' => array_values($this->array('checklist')),
+        ]);
+    }
+
+    public function scope(): Scope
+    {
+        return Scope::tryFrom($this->string('scope')->value()) ?? Scope::Whole;
+    }
+
+    public function recurrenceId(): ?string
+    {
+        return $this->filled('recurrence_id') ? $this->string('recurrence_id')->value() : null;
+    }
+
+    public function version(): ?int
+    {
+        return $this->filled('version') ? $this->integer('version') : null;
+    }
+
+    protected function entry(): ?Entry
+    {
+        $id = $this->route('entry');
+
+        return is_string($id) ? Account::of($this)->entries()->findOrFail($id) : null;
+    }
+
+    private function understand(Validator $validator): void
+    {
+        $field = 'start';
+        try {
+            $start = $this->filled('start') ? $this->string('start')->value() : null;
+            if ($this->input('due') !== null) {
+                $field = 'due';
+                $due = $this->string('due')->value();
+                $this->merge(['due' => str_contains($due, 'T') ? (string) LocalDateTime::parse($due) : (string) LocalDate::parse($due)]);
+            }
+            if ($start === null) {
+                $this->requireNoPlace($validator);
+
+                return;
+            }
+            $field = 'zone';
+            $zone = $this->filled('zone') ? Zone::of($this->string('zone')->value()) : Account::of($this)->timeZone();
+            $field = 'start';
+            $first = $this->boolean('all_day') ? LocalDate::parse(substr($start, 0, 10))->startOfDay() : LocalDateTime::parse($start);
+            $field = 'end';
+            $placement = $this->placement($first, $zone);
+            $field = 'rule';
+            $rule = $this->filled('rule') ? RuleParser::parse($this->string('rule')->value()) : null;
+            if ($rule !== null) {
+                $this->requireDates($rule, $first);
+            }
+            $entry = $this->entry();
+            $old = $entry === null ? null : SeriesOf::entry($entry);
+            $this->series = new Series('', $placement, $rule, $rule === null ? [] : $old->extra ?? [], $rule === null ? [] : $old->except ?? [], $rule !== null && $this->boolean('after_done'));
+        } catch (InvalidTime|InvalidRule $e) {
+            $validator->errors()->add($field, $e->getMessage());
+        }
+    }
+
+    private function placement(LocalDateTime $first, Zone $zone): Placement
+    {
+        $end = $this->filled('end') ? $this->string('end')->value() : null;
+        if ($this->boolean('all_day')) {
+            $last = $end === null ? $first->date() : LocalDate::parse(substr($end, 0, 10));
+
+            return Placement::allDay($first->date(), $last->dayNumber() - $first->dayNumber() + 1);
+        }
+        $to = $end === null ? $first->plusMinutes(30) : LocalDateTime::parse($end);
+
+        return Placement::timed($first, intdiv($to->seconds - $first->seconds, 60), $zone);
+    }
+
+    private function requireNoPlace(Validator $validator): void
+    {
+        if ($this->input('kind') === 'event') {
+            $validator->errors()->add('start', 'An event needs a day. Only a task can wait in the basket.');
+        }
+        if ($this->filled('rule')) {
+            $validator->errors()->add('start', 'A rhythm needs a day to start on.');
+        }
+    }
+
+    private function requireDates(RecurrenceRule $rule, LocalDateTime $start): void
+    {
+        if (RecurrenceSet::firstOnOrAfter($rule, $start) === null) {
+            throw new InvalidRule('This rhythm never falls on any date.');
+        }
+    }
+
+    /** @return array<string, mixed> */
+    private static function blank(): array
+    {
+        return ['kind' => 'task', 'all_day' => true, 'start' => null, 'end' => null, 'zone' => null, 'notes' => '', 'due' => null, 'rule' => null,
+            'after_done' => false, 'missed' => 'hold', 'reminders' => [], 'importance' => null, 'effort' => null, 'estimate' => null, 'busy' => true,
+            'private' => false, 'protected' => false, 'travel' => 0, 'place' => '', 'link' => '', 'checklist' => []];
+    }
+
+    /** @return array<string, mixed> the entry as a sheet would send it */
+    private static function asSent(Entry $entry): array
+    {
+        $resource = new EntryResource($entry);
+        /** @var array<string, mixed> $sent */
+        $sent = array_intersect_key($resource->fields(), [...self::blank(), 'title' => true, 'calendar_id' => true]);
+
+        return $sent;
+    }
+}

@@ -1,0 +1,71 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Requests;
+
+use Illuminate\Foundation\Http\FormRequest;
+use Illuminate\Validation\Rule;
+use Illuminate\Validation\Validator;
+use PlumRota\Core\Schedule\Placement;
+use PlumRota\Core\Schedule\Scope;
+use PlumRota\Core\Time\InvalidTime;
+use PlumRota\Core\Time\LocalDate;
+use PlumRota\Core\Time\LocalDateTime;
+
+/** Where something was dropped: a date, a date and time, or the basket (start null). Times are the person's own. */
+final class MoveRequest extends FormRequest
+{
+    private ?Placement $place = null;
+
+    /** @return array<string, mixed> */
+    public function rules(): array
+    {
+        return [
+            'start' => ['present', 'nullable', 'string', 'max:30'],
+            'all_day' => ['required', 'boolean'],
+            'length' => ['required', 'integer', 'between:0,527040'],
+            'scope' => ['sometimes', Rule::enum(Scope::class)],
+            'recurrence_id' => ['sometimes', 'nullable', 'string', 'max:30'],
+            'version' => ['sometimes', 'integer'],
+        ];
+    }
+
+    /** @return list<\Closure(Validator): void> */
+    public function after(): array
+    {
+        return [function (Validator $validator): void {
+            if ($validator->errors()->isNotEmpty() || ! $this->filled('start')) {
+                return;
+            }
+            try {
+                $start = $this->string('start')->value();
+                $this->place = $this->boolean('all_day')
+                    ? Placement::allDay(LocalDate::parse(substr($start, 0, 10)), $this->integer('length'))
+                    : Placement::timed(LocalDateTime::parse($start), $this->integer('length'), Account::of($this)->timeZone());
+            } catch (InvalidTime $e) {
+                $validator->errors()->add('start', $e->getMessage());
+            }
+        }];
+    }
+
+    public function place(): ?Placement
+    {
+        return $this->place;
+    }
+
+    public function scope(): Scope
+    {
+        return Scope::tryFrom($this->string('scope')->value()) ?? Scope::One;
+    }
+
+    public function recurrenceId(): ?string
+    {
+        return $this->filled('recurrence_id') ? $this->string('recurrence_id')->value() : null;
+    }
+
+    public function version(): ?int
+    {
+        return $this->filled('version') ? $this->integer('version') : null;
+    }
+}

@@ -1,0 +1,14 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Requests;
+
+/** A rhythm while its sentence is being changed: the place of the entry, without the rest of it. */
+final class PreviewRequest extends EntryRequest
+{
+    public function rules(): array
+    {
+        return [...self::placeRules(), 'start' => ['required', 'string', 'max:30'], 'entry_id' => ['sometimes', 'nullable', 'string', 'max:30']];
+    }
+}

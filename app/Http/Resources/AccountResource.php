@@ -1,0 +1,29 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Resources;
+
+use App\Models\User;
+use Illuminate\Http\Request;
+use Illuminate\Http\Resources\Json\JsonResource;
+
+/** @property User $resource */
+final class AccountResource extends JsonResource
+{
+    public static $wrap = null;
+
+    /** @return array<string, mixed> */
+    public function toArray(Request $request): array
+    {
+        return [
+            'name' => $this->resource->name,
+            'email' => $this->resource->email,
+            'zone' => $this->resource->zone,
+            'first_weekday' => $this->resource->first_weekday->value,
+            'clock' => $this->resource->clock,
+            'week' => $this->resource->week,
+            'default_calendar_id' => $this->resource->default_calendar_id,
+        ];
+    }
+}

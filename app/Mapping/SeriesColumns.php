@@ -1,0 +1,81 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Mapping;
+
+use PlumRota\Core\Schedule\Placement;
+use PlumRota\Core\Schedule\Series;
+use PlumRota\Core\Time\LocalDateTime;
+
+/** The core's objects as columns of the database. */
+final class SeriesColumns
+{
+    /** A routine with more instances than this is kept open-ended rather than counted out. */
+    private const MOST_COUNTED = 2000;
+
+    /** No two zones are further apart than 26 hours. */
+    private const ZONE_DAYS = 2;
+
+    /** @return array<string, mixed> */
+    public static function of(Series $series): array
+    {
+        $text = fn (LocalDateTime $date): string => $series->placement->allDay ? (string) $date->date() : (string) $date;
+
+        return [
+            ...self::place($series->placement),
+            'rule' => $series->rule === null ? null : (string) $series->rule,
+            'after_done' => $series->afterDone,
+            'extra_dates' => array_map($text, $series->extra),
+            'except_dates' => array_map($text, $series->except),
+            'first_day' => (string) $series->placement->start->date()->plusDays(-self::ZONE_DAYS),
+            'last_day' => self::lastDay($series),
+        ];
+    }
+
+    /** @return array{all_day: bool, start: string, length: int, zone: string|null} */
+    public static function place(Placement $placement): array
+    {
+        return [
+            'all_day' => $placement->allDay,
+            'start' => $placement->startText(),
+            'length' => $placement->length,
+            'zone' => $placement->zone?->name,
+        ];
+    }
+
+    /** @return array{all_day: bool, start: string, length: int, zone: string|null, moved_from: string, moved_to: string} */
+    public static function moved(Placement $placement): array
+    {
+        return [
+            ...self::place($placement),
+            'moved_from' => (string) $placement->start->date()->plusDays(-self::ZONE_DAYS),
+            'moved_to' => (string) $placement->end()->date()->plusDays(self::ZONE_DAYS),
+        ];
+    }
+
+    private static function lastDay(Series $series): ?string
+    {
+        $length = $series->placement->end()->seconds - $series->placement->start->seconds;
+        $rule = $series->rule;
+        if ($series->afterDone || ($rule !== null && $rule->count === null && $rule->until === null)) {
+            return null;
+        }
+        if ($rule?->count !== null && $rule->count > self::MOST_COUNTED) {
+            return null;
+        }
+        $last = $series->placement->start->seconds;
+        if ($rule?->until !== null) {
+            $last = max($last, $rule->until->lastSecond($series->placement->zone));
+        } elseif ($rule !== null) {
+            foreach ($series->recurrenceSet()->next(self::MOST_COUNTED) as $date) {
+                $last = $date->seconds;
+            }
+        }
+        foreach ($series->extra as $date) {
+            $last = max($last, $date->seconds);
+        }
+
+        return (string) LocalDateTime::fromSeconds($last + $length)->date()->plusDays(self::ZONE_DAYS);
+    }
+}

@@ -1,0 +1,83 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use App\Journal\Recorded;
+use Illuminate\Database\Eloquent\Concerns\HasUlids;
+use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Illuminate\Database\Eloquent\Relations\HasMany;
+
+/**
+ * An event or a task, once or as a routine.
+ *
+ * @property string $id
+ * @property int $user_id
+ * @property string $calendar_id
+ * @property 'task'|'event' $kind
+ * @property string $title
+ * @property string $notes
+ * @property bool $all_day
+ * @property string|null $start wall time: a date, or a date and time; null in the basket
+ * @property int $length days when all-day, else minutes
+ * @property string|null $zone
+ * @property string|null $rule RRULE
+ * @property bool $after_done
+ * @property list<string> $extra_dates
+ * @property list<string> $except_dates
+ * @property string|null $due of the first occurrence
+ * @property string $missed hold, roll or lapse
+ * @property list<string> $reminders
+ * @property string|null $importance must, should or could
+ * @property string|null $effort light, steady or demanding
+ * @property int|null $estimate minutes
+ * @property bool $busy
+ * @property bool $private
+ * @property bool $protected
+ * @property int $travel minutes before
+ * @property string $place
+ * @property string $link
+ * @property list<array{text: string, done: bool}> $checklist
+ * @property int $position
+ * @property string|null $first_day
+ * @property string|null $last_day
+ * @property int $version
+ * @property \Illuminate\Support\Carbon|null $created_at
+ * @property Calendar $calendar
+ */
+final class Entry extends Model
+{
+    use HasUlids;
+    use Recorded;
+
+    protected $guarded = [];
+
+    protected $attributes = [
+        'kind' => 'task', 'notes' => '', 'all_day' => true, 'length' => 1, 'after_done' => false, 'extra_dates' => '[]',
+        'except_dates' => '[]', 'missed' => 'hold', 'reminders' => '[]', 'busy' => true, 'private' => false,
+        'protected' => false, 'travel' => 0, 'place' => '', 'link' => '', 'checklist' => '[]', 'position' => 0, 'version' => 1,
+    ];
+
+    /** @return array<string, string> */
+    protected function casts(): array
+    {
+        return [
+            'all_day' => 'boolean', 'after_done' => 'boolean', 'busy' => 'boolean', 'private' => 'boolean', 'protected' => 'boolean',
+            'extra_dates' => 'array', 'except_dates' => 'array', 'reminders' => 'array', 'checklist' => 'array',
+        ];
+    }
+
+    /** @return BelongsTo<Calendar, $this> */
+    public function calendar(): BelongsTo
+    {
+        return $this->belongsTo(Calendar::class);
+    }
+
+    /** @return HasMany<OccurrenceChange, $this> */
+    public function changes(): HasMany
+    {
+        return $this->hasMany(OccurrenceChange::class);
+    }
+}

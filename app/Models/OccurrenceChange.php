@@ -1,0 +1,57 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use App\Journal\Recorded;
+use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
+
+/**
+ * What makes one occurrence differ from its rule.
+ *
+ * @property int $id
+ * @property string $entry_id
+ * @property int $user_id
+ * @property string $recurrence_id
+ * @property string|null $day of the recurrence id
+ * @property bool $skipped
+ * @property bool|null $all_day
+ * @property string|null $start where it stands instead
+ * @property int|null $length
+ * @property string|null $zone
+ * @property string|null $moved_from
+ * @property string|null $moved_to
+ * @property array<string, mixed> $fields of this one alone
+ * @property int|null $done_at Unix seconds
+ * @property Entry $entry
+ */
+final class OccurrenceChange extends Model
+{
+    use Recorded;
+
+    protected $table = 'changes';
+
+    protected $guarded = [];
+
+    protected $attributes = ['fields' => '{}', 'skipped' => false];
+
+    /** @return array<string, string> */
+    protected function casts(): array
+    {
+        return ['skipped' => 'boolean', 'all_day' => 'boolean', 'fields' => 'array'];
+    }
+
+    /** @return BelongsTo<Entry, $this> */
+    public function entry(): BelongsTo
+    {
+        return $this->belongsTo(Entry::class);
+    }
+
+    /** Whether anything is left that differs from the rule. */
+    public function saysNothing(): bool
+    {
+        return ! $this->skipped && $this->start === null && $this->fields === [] && $this->done_at === null;
+    }
+}

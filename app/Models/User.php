@@ -1,0 +1,70 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use App\Journal\Recorded;
+use Carbon\CarbonImmutable;
+use Illuminate\Database\Eloquent\Relations\HasMany;
+use Illuminate\Foundation\Auth\User as Authenticatable;
+use PlumRota\Core\Time\LocalDateTime;
+use PlumRota\Core\Time\Weekday;
+use PlumRota\Core\Time\Zone;
+
+/**
+ * @property int $id
+ * @property string $name
+ * @property string $email
+ * @property string $password
+ * @property string $zone
+ * @property Weekday $first_weekday
+ * @property '24'|'12' $clock
+ * @property list<array{minutes: int, wakes: int, sleeps: int, theme: string}> $week Monday first; minutes of the day
+ * @property string|null $default_calendar_id
+ * @property int $revision
+ * @property int|null $reminded_until Unix seconds
+ */
+final class User extends Authenticatable
+{
+    use Recorded;
+
+    protected $guarded = [];
+
+    protected $hidden = ['password', 'remember_token'];
+
+    /** @return array<string, string> */
+    protected function casts(): array
+    {
+        return ['password' => 'hashed', 'week' => 'array', 'first_weekday' => Weekday::class];
+    }
+
+    /** @return HasMany<Area, $this> */
+    public function areas(): HasMany
+    {
+        return $this->hasMany(Area::class)->orderBy('position')->orderBy('id');
+    }
+
+    /** @return HasMany<Calendar, $this> */
+    public function calendars(): HasMany
+    {
+        return $this->hasMany(Calendar::class)->orderBy('position')->orderBy('id');
+    }
+
+    /** @return HasMany<Entry, $this> */
+    public function entries(): HasMany
+    {
+        return $this->hasMany(Entry::class);
+    }
+
+    public function timeZone(): Zone
+    {
+        return Zone::of($this->zone);
+    }
+
+    /** What the walls around this person show now. */
+    public function wallNow(): LocalDateTime
+    {
+        return $this->timeZone()->wall(CarbonImmutable::now()->getTimestamp());
+    }
+}

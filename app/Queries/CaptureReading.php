@@ -1,0 +1,75 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Queries;
+
+use App\Models\Area;
+use App\Models\Calendar;
+use App\Models\User;
+use PlumRota\Core\Capture\CaptureReader;
+use PlumRota\Core\Capture\Draft;
+use PlumRota\Core\Capture\Segment;
+use PlumRota\Core\Recurrence\RuleInWords;
+
+/** A captured line, read against the account's own calendars and clock. */
+final class CaptureReading
+{
+    public function read(User $user, string $line): Draft
+    {
+        return CaptureReader::read($line, $user->wallNow(), $user->timeZone(), $this->names($user), $user->first_weekday);
+    }
+
+    /** The calendar a draft goes to: the one it names, or the first of the area it names, or the default. */
+    public function calendar(User $user, Draft $draft): ?Calendar
+    {
+        [$kind, $id] = [...explode(':', $draft->calendar ?? '', 2), ''];
+        $calendars = $user->calendars()->with('area')->get();
+
+        return match ($kind) {
+            'calendar' => $calendars->firstWhere('id', $id),
+            'area' => $calendars->firstWhere('area_id', $id),
+            default => null,
+        } ?? $calendars->firstWhere('id', $user->default_calendar_id) ?? $calendars->first();
+    }
+
+    /** @return array<string, mixed> the schema CaptureReading of the contract */
+    public function describe(User $user, Draft $draft): array
+    {
+        $calendar = $this->calendar($user, $draft);
+
+        return [
+            'title' => $draft->title,
+            'kind' => $draft->isTask ? 'task' : 'event',
+            'calendar_id' => $calendar?->id,
+            'area_id' => $calendar?->area_id,
+            'calendar' => $calendar?->name,
+            'all_day' => $draft->placement === null || $draft->placement->allDay,
+            'start' => $draft->placement?->startText(),
+            'length' => $draft->placement?->length,
+            'rule' => $draft->rule === null ? null : (string) $draft->rule,
+            'in_words' => $draft->rule === null || $draft->placement === null ? null
+                : (new RuleInWords($draft->rule, $draft->placement->start, $draft->afterDone))->sentence(),
+            'due' => $draft->due,
+            'importance' => $draft->importance,
+            'estimate' => $draft->estimate,
+            'reminders' => array_map(strval(...), $draft->reminders),
+            'segments' => array_map(fn (Segment $segment): array => ['text' => $segment->text, 'role' => $segment->role], $draft->segments),
+        ];
+    }
+
+    /** @return array<string, string> */
+    private function names(User $user): array
+    {
+        $names = [];
+        foreach ($user->calendars()->get() as $calendar) {
+            $names['calendar:'.$calendar->id] = $calendar->name;
+        }
+        /** @var Area $area */
+        foreach ($user->areas()->get() as $area) {
+            $names['area:'.$area->id] = $area->name;
+        }
+
+        return $names;
+    }
+}

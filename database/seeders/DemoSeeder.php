@@ -1,0 +1,294 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Database\Seeders;
+
+use App\Actions\Accounts\OpenAccount;
+use App\Journal\WritePath;
+use App\Mapping\SeriesColumns;
+use App\Mapping\SeriesOf;
+use App\Models\Area;
+use App\Models\Calendar;
+use App\Models\Entry;
+use App\Models\OccurrenceChange;
+use App\Models\User;
+use Illuminate\Database\Seeder;
+use PlumRota\Core\Recurrence\RecurrenceSet;
+use PlumRota\Core\Recurrence\RuleParser;
+use PlumRota\Core\Schedule\Occurrence;
+use PlumRota\Core\Schedule\Placement;
+use PlumRota\Core\Schedule\Series;
+use PlumRota\Core\Schedule\Timeline;
+use PlumRota\Core\Time\LocalDate;
+use PlumRota\Core\Time\LocalDateTime;
+use PlumRota\Core\Time\TimeRange;
+use PlumRota\Core\Time\Weekday;
+use PlumRota\Core\Time\Zone;
+
+/**
+ * A year at the glasshouse: the made-up week of a made-up steward, laid around the day it is loaded and the same every
+ * time for the same day.
+ */
+final class DemoSeeder extends Seeder
+{
+    public const EMAIL = 'steward@example.test';
+
+    public const PASSWORD = 'glasshouse';
+
+    private const ZONE = 'Europe/Berlin';
+
+    private const HISTORY_WEEKS = 10;
+
+    private User $user;
+
+    private Zone $zone;
+
+    private LocalDate $today;
+
+    private LocalDate $monday;
+
+    /** @var array<string, Calendar> */
+    private array $calendars = [];
+
+    public function run(WritePath $writes): void
+    {
+        $this->zone = Zone::of(self::ZONE);
+        $this->today = $this->zone->wall(now()->getTimestamp())->date();
+        $this->monday = $this->today->startOfWeek(Weekday::MO);
+        $writes->begin(function (): void {
+            $this->account();
+            $this->routines();
+            $this->thisWeek();
+            $this->elsewhere();
+            $this->basket();
+            $this->history();
+        });
+    }
+
+    private function account(): void
+    {
+        $themes = ['Propagation', '', 'Visitors', '', 'Propagation', '', ''];
+        $minutes = [540, 540, 540, 540, 540, 360, 240];
+        $this->user = User::query()->create([
+            'name' => 'Steward', 'email' => self::EMAIL, 'password' => self::PASSWORD, 'zone' => self::ZONE,
+            'week' => array_map(fn (array $day, string $theme, int $minutes): array => [...$day, 'theme' => $theme, 'minutes' => $minutes], OpenAccount::week(), $themes, $minutes),
+            'reminded_until' => now()->getTimestamp(),
+        ]);
+        $areas = [
+            ['Glasshouse', 'teal', 26, ['Glasshouse', 'Tours']], ['Training', 'indigo', 5, ['Training']], ['Family', 'rose', 6, ['Family']],
+            ['Household', 'ochre', null, ['Household']], ['Choir', 'olive', null, ['Choir']], ['Paperwork', 'steel', 2, ['Paperwork']],
+        ];
+        foreach ($areas as $place => [$name, $colour, $hours, $calendars]) {
+            $area = Area::query()->create(['user_id' => $this->user->id, 'name' => $name, 'colour' => $colour,
+                'intended_minutes' => $hours === null ? null : $hours * 60, 'position' => $place]);
+            foreach ($calendars as $calendar) {
+                $this->calendars[$calendar] = Calendar::query()->create(['user_id' => $this->user->id, 'area_id' => $area->id, 'name' => $calendar,
+                    'position' => count($this->calendars), 'missed' => $name === 'Family' ? 'lapse' : 'hold']);
+            }
+        }
+        $this->user->update(['default_calendar_id' => $this->calendars['Glasshouse']->id]);
+    }
+
+    /** Everything of the scenario that comes round; the start lies far enough back for ten weeks of history. */
+    private function routines(): void
+    {
+        $back = $this->monday->plusDays(-7 * 16);
+        $this->routine('Vent check', 'Glasshouse', 'FREQ=WEEKLY;BYDAY=MO,WE,FR', '07:15', 15, ['reminders' => ['-PT5M'], 'missed' => 'lapse']);
+        $this->routine('Vent check', 'Glasshouse', 'FREQ=WEEKLY;BYDAY=TU,TH', '07:45', 15, ['notes' => 'Later on running days.', 'missed' => 'lapse']);
+        $this->routine('Misting', 'Glasshouse', 'FREQ=DAILY;BYMONTH=4,5,6,7,8,9;BYHOUR=8,13,17;BYMINUTE=0', '08:00', 10, ['missed' => 'lapse']);
+        $this->routine('Feed citrus', 'Glasshouse', 'FREQ=DAILY;INTERVAL=10', null, 1, ['estimate' => 20], $this->monday->plusDays(1 - 70));
+        $this->routine('Sticky traps', 'Glasshouse', 'FREQ=WEEKLY;INTERVAL=2;BYDAY=TH', null, 1, ['estimate' => 15], $this->monday->plusDays(3 - 98));
+        $this->routine('Boiler flue check', 'Glasshouse', 'FREQ=MONTHLY;BYDAY=1TU', '09:00', 45, ['importance' => 'must', 'reminders' => ['-P1D@17:00'],
+            'checklist' => [['text' => 'Read the flue meter', 'done' => false], ['text' => 'Wipe the sight glass', 'done' => false], ['text' => 'Sign the log', 'done' => false]]]);
+        $this->routine('Stock count', 'Glasshouse', 'FREQ=MONTHLY;BYDAY=MO,TU,WE,TH,FR;BYSETPOS=-1', null, 1, ['estimate' => 90]);
+        $this->routine('Wages sheet', 'Paperwork', 'FREQ=MONTHLY;BYMONTHDAY=26,27,28;BYDAY=MO,TU,WE,TH,FR;BYSETPOS=-1', null, 1, ['estimate' => 60, 'importance' => 'should', 'reminders' => ['-P0D@09:00']]);
+        $this->routine('Frost watch', 'Glasshouse', 'FREQ=DAILY;BYMONTH=11,12,1,2,3', null, 1, ['kind' => 'event', 'busy' => false, 'notes' => "Below 2 °C: close the top vents, check the fleece.\nThe log hangs by the north door."]);
+        $this->routine('Visitors’ day', 'Tours', 'FREQ=MONTHLY;BYDAY=1SU;BYMONTH=2,3,4,5,6,7,8,9,10,11,12', '11:00', 300, ['kind' => 'event']);
+        $this->routine('Boiler service', 'Glasshouse', 'FREQ=YEARLY;BYWEEKNO=38;BYDAY=MO', '09:00', 90, ['kind' => 'event', 'reminders' => ['-PT10080M']]);
+        $this->routine('Seed order', 'Glasshouse', 'FREQ=YEARLY;BYMONTH=1;BYDAY=2MO', null, 1, ['estimate' => 120, 'importance' => 'must', 'link' => 'https://seeds.example.test/catalogue']);
+        $this->routine('Pill box', 'Family', 'FREQ=DAILY', '18:00', 5, ['missed' => 'lapse', 'busy' => false, 'reminders' => ['-PT0M']]);
+        $this->afterDone('Collect prescription', 'Family', 'FREQ=DAILY;INTERVAL=28', 20);
+        $this->routine('Wash Dad’s hair', 'Family', 'FREQ=DAILY;INTERVAL=5', '17:00', 40, ['missed' => 'roll'], $this->monday->plusDays(-70));
+        $this->routine('Choir', 'Choir', 'FREQ=WEEKLY;BYDAY=TH;BYMONTH=1,2,3,4,5,6,7,9,10,11,12', '19:30', 90, ['kind' => 'event', 'except_dates' => $this->christmasThursdays()]);
+        $this->routine('Rehearsal weekend', 'Choir', 'FREQ=MONTHLY;INTERVAL=3;BYDAY=2SA', null, 2, ['kind' => 'event'], $this->monday->plusDays(-60));
+        $this->routine('Hill run', 'Training', 'FREQ=WEEKLY;BYDAY=TU,TH', '06:30', 60, ['missed' => 'lapse', 'effort' => 'demanding']);
+        $this->routine('Hill run', 'Training', 'FREQ=WEEKLY;INTERVAL=3;BYDAY=SA', '08:00', 75, ['missed' => 'lapse', 'effort' => 'demanding'], $this->monday->plusDays(5 - 112));
+        $this->routine('Hill run', 'Training', 'FREQ=WEEKLY;INTERVAL=3;BYDAY=SA', '08:00', 75, ['missed' => 'lapse', 'effort' => 'demanding'], $this->monday->plusDays(5 - 119));
+        $this->routine('Long run', 'Training', 'FREQ=WEEKLY;INTERVAL=3;BYDAY=SA', '08:00', 105, ['missed' => 'lapse', 'effort' => 'demanding'], $this->monday->plusDays(5 - 105));
+        $this->routine('Stretch', 'Training', 'FREQ=WEEKLY;BYDAY=MO,WE,FR', '06:30', 20, ['missed' => 'lapse', 'effort' => 'light']);
+        $this->routine('Rest week', 'Training', 'FREQ=WEEKLY;INTERVAL=4;BYDAY=MO', null, 7, ['kind' => 'event', 'busy' => false], $this->monday->plusDays(7 - 112));
+        $this->routine('Bins: paper', 'Household', 'FREQ=WEEKLY;INTERVAL=2;BYDAY=TU', null, 1, ['estimate' => 5], $this->monday->plusDays(1 - 112));
+        $this->routine('Bins: glass', 'Household', 'FREQ=WEEKLY;INTERVAL=2;BYDAY=TU', null, 1, ['estimate' => 5], $this->monday->plusDays(1 - 105));
+        $this->routine('Bread', 'Household', 'FREQ=DAILY;INTERVAL=3', '19:00', 45, ['checklist' => [['text' => 'Feed the leaven at noon', 'done' => false], ['text' => 'Knead', 'done' => false], ['text' => 'Bake', 'done' => false]]], $this->monday->plusDays(2 - 84));
+        $this->routine('Sheets', 'Household', 'FREQ=WEEKLY;INTERVAL=2;BYDAY=SA', null, 1, ['estimate' => 20], $this->monday->plusDays(5 - 112));
+        $this->routine('Bleed radiators', 'Household', 'FREQ=YEARLY;BYWEEKNO=40;BYDAY=SA', null, 1, ['estimate' => 40]);
+        $this->routine('Ida’s birthday', 'Family', 'RSCALE=GREGORIAN;FREQ=YEARLY;SKIP=BACKWARD', null, 1, ['kind' => 'event', 'busy' => false, 'reminders' => ['-P7D@18:00']], LocalDate::of(1996, 2, 29));
+        $this->routine('Tax return', 'Paperwork', 'FREQ=YEARLY;BYMONTH=1;BYMONTHDAY=31', null, 1, ['importance' => 'must', 'estimate' => 180, 'reminders' => ['-P30D@09:00', '-P14D@09:00', '-P2D@09:00']]);
+        foreach ([30 => 'Gather the receipts', 14 => 'Fill in the tax form', 2 => 'Check and sign the tax form'] as $before => $step) {
+            $deadline = LocalDate::of($this->today->year + 1, 1, 31);
+            $this->task($step, 'Paperwork', (string) $deadline->plusDays(-$before), 1, ['due' => (string) $deadline, 'estimate' => 60]);
+        }
+        $this->routine('Propagation bench', 'Glasshouse', 'FREQ=WEEKLY;BYDAY=MO', '14:00', 120, ['kind' => 'event'], $back);
+        $this->routine('Volunteers', 'Glasshouse', 'FREQ=WEEKLY;BYDAY=MO', '11:30', 60, ['kind' => 'event'], $back);
+        $this->routine('Plan the week', 'Household', 'FREQ=WEEKLY;BYDAY=SU', '09:30', 60, [], $back);
+    }
+
+    /** The present week: busy, half done, with a double booking, an over-full Wednesday and a protected block. */
+    private function thisWeek(): void
+    {
+        $on = fn (int $day, string $time): string => $this->monday->plusDays($day).'T'.$time.':00';
+        $event = ['kind' => 'event'];
+        $this->task('Pricking out', 'Glasshouse', $on(0, '08:00'), 180, $event + ['protected' => true]);
+        $this->task('Supper at Dad’s', 'Family', $on(0, '18:00'), 60, $event);
+        $this->task('Seed swap stall', 'Tours', (string) $this->monday, 1, $event + ['busy' => false]);
+        $this->done($this->task('Scrub trays', 'Glasshouse', (string) $this->monday, 1, ['estimate' => 30]), 15);
+        $this->task('Heating contractor', 'Glasshouse', $on(1, '09:00'), 90, $event + ['place' => 'Boiler room']);
+        $this->task('Grant figures', 'Paperwork', $on(1, '11:00'), 90, ['protected' => true, 'effort' => 'demanding']);
+        $this->task('Orchid house', 'Glasshouse', $on(1, '14:00'), 90, $event);
+        $this->task('School visit', 'Tours', $on(2, '09:00'), 180, $event + ['notes' => '24 children, two teachers. Bring the **magnifiers**.']);
+        $this->task('Clinic with Dad', 'Family', $on(2, '11:00'), 60, $event + ['travel' => 30, 'place' => 'Clinic, second floor', 'private' => true]);
+        $this->task('Guided tours', 'Tours', $on(2, '13:30'), 150, $event);
+        $this->task('Grant report', 'Paperwork', $on(2, '16:30'), 90, ['protected' => true, 'effort' => 'demanding', 'due' => (string) $this->monday->plusDays(4)]);
+        $this->task('Sowing', 'Glasshouse', $on(3, '09:00'), 180, $event + ['protected' => true]);
+        $this->task('Trustees', 'Glasshouse', $on(3, '13:00'), 60, $event);
+        $this->task('Pot on ferns', 'Glasshouse', $on(3, '15:00'), 60, $event);
+        $this->task('Propagation bench', 'Glasshouse', $on(4, '08:30'), 150, $event);
+        $this->task('Supper at Dad’s', 'Family', $on(4, '18:00'), 60, $event);
+        $this->task('Market and shop', 'Household', $on(5, '10:30'), 90, $event);
+        $this->task('Pack music', 'Choir', (string) $this->monday->plusDays(6), 1, ['estimate' => 10]);
+        $this->task('Carol rehearsal', 'Choir', $on(6, '15:00'), 90, $event);
+        // Two musts on the present day, one of them finished, and something to go with them.
+        $today = (string) $this->today;
+        $this->done($this->task('Check boiler pressure', 'Glasshouse', $today, 1, ['importance' => 'must', 'estimate' => 20, 'position' => 1]), 8);
+        $this->task('Costs page for the grant', 'Paperwork', $today, 1, ['importance' => 'must', 'estimate' => 45, 'position' => 2]);
+        $this->task('Sharpen secateurs', 'Glasshouse', $today, 1, ['importance' => 'could', 'estimate' => 25, 'position' => 3]);
+        $this->task('Sow sweet peas', 'Glasshouse', (string) $this->today->plusDays(1), 1, ['importance' => 'must', 'estimate' => 45]);
+        $this->changedSeries();
+    }
+
+    /** One series with a moved, a skipped and an edited occurrence. */
+    private function changedSeries(): void
+    {
+        $entry = $this->routine('Water the orchids', 'Glasshouse', 'FREQ=WEEKLY;BYDAY=WE,SA', '12:15', 30, ['kind' => 'task'], $this->monday->plusDays(-63));
+        $id = fn (int $day): string => $this->monday->plusDays($day).'T12:15:00';
+        $this->change($entry, $id(5), SeriesColumns::moved(Placement::timed(LocalDateTime::parse($this->monday->plusDays(6).'T11:00:00'), 30, $this->zone)));
+        $this->change($entry, $id(9), ['skipped' => true]);
+        $this->change($entry, $id(12), ['fields' => ['title' => 'Water and feed the orchids', 'notes' => 'Half-strength feed.']]);
+    }
+
+    private function elsewhere(): void
+    {
+        $heater = $this->task('New heater arrives', 'Glasshouse', $this->today->plusDays(-427).'T10:00:00', 60, ['notes' => 'Delivered to the north door, two pallets. Guarantee papers in the blue folder.']);
+        $this->done($heater, 11, $this->today->plusDays(-427));
+        $this->task('Renew the passport', 'Paperwork', (string) LocalDate::of($this->today->year + 9, 3, 12), 1, ['reminders' => ['-P60D@09:00'],
+            'notes' => 'To myself in nine years: the photograph must be new, and the office takes six weeks.']);
+        $this->task('Leave for the plant fair', 'Glasshouse', $this->monday->plusDays(15).'T08:00:00', 480, ['kind' => 'event', 'travel' => 45]);
+    }
+
+    private function basket(): void
+    {
+        $this->task('Re-putty the north pane', 'Glasshouse', null, 1, ['due' => (string) $this->today->plusDays(-2), 'estimate' => 60, 'importance' => 'should']);
+        $this->task('Grant report, costs page', 'Paperwork', null, 1, ['due' => (string) $this->today->plusDays(2), 'estimate' => 120]);
+        $this->task('Order fleece rolls', 'Glasshouse', null, 1, ['due' => (string) $this->today->plusDays(8), 'estimate' => 15]);
+        $this->task('Ring the chiropodist', 'Family', null, 1, ['estimate' => 10]);
+        $this->task('Mend the coat hook', 'Household', null, 1, ['estimate' => 40, 'importance' => 'could']);
+        $this->task('Learn the alto line, Carol 4', 'Choir', null, 1, ['estimate' => 45]);
+        $this->task('New laces', 'Training', null, 1);
+    }
+
+    /** Ten weeks of ticks with gaps, and this week's up to now: which ones is fixed by the name and the date. */
+    private function history(): void
+    {
+        $timeline = new Timeline($this->zone);
+        $window = TimeRange::days($this->monday->plusDays(-7 * self::HISTORY_WEEKS), 7 * self::HISTORY_WEEKS + $this->today->weekday()->value);
+        $now = $this->zone->wall(now()->getTimestamp());
+        foreach (Entry::query()->where('user_id', $this->user->id)->where('kind', 'task')->whereNotNull('rule')->where('after_done', false)->get() as $entry) {
+            $series = SeriesOf::entry($entry);
+            foreach ($series === null ? [] : $timeline->occurrences($series, [], $window) as $occurrence) {
+                if ($this->isTicked($entry, $occurrence, $now)) {
+                    $day = $occurrence->placement->start->date();
+                    $at = $occurrence->placement->allDay ? $day->at(16, 40) : $occurrence->placement->end();
+                    $this->change($entry, $occurrence->recurrenceId, ['done_at' => $this->zone->instant($at)]);
+                }
+            }
+        }
+    }
+
+    private function isTicked(Entry $entry, Occurrence $occurrence, LocalDateTime $now): bool
+    {
+        $over = $occurrence->placement->allDay ? $occurrence->seen->to->seconds : $occurrence->seen->to->seconds + 600;
+        $isThisWeek = $occurrence->seen->from->dayNumber() >= $this->monday->dayNumber();
+        $chance = crc32($entry->title.$occurrence->recurrenceId) % 100;
+
+        return $over <= $now->seconds && $chance < ($isThisWeek ? 92 : 81);
+    }
+
+    private function afterDone(string $title, string $calendar, string $rule, int $minutes): void
+    {
+        $entry = $this->routine($title, $calendar, $rule, null, 1, ['after_done' => true, 'estimate' => $minutes, 'reminders' => ['-P0D@10:00']], $this->today->plusDays(-54));
+        $this->done($entry, 16, $this->today->plusDays(-53), (string) $this->today->plusDays(-54));
+        $this->done($entry, 11, $this->today->plusDays(-25), (string) $this->today->plusDays(-25));
+    }
+
+    /**
+     * @param  string|null  $time  null for all-day
+     * @param  array<string, mixed>  $columns
+     */
+    private function routine(string $title, string $calendar, string $rule, ?string $time, int $length, array $columns = [], ?LocalDate $from = null): Entry
+    {
+        $parsed = RuleParser::parse($rule);
+        $earliest = LocalDateTime::parse(($from ?? $this->monday->plusDays(-7 * 16)).'T'.($time ?? '00:00'));
+        $start = RecurrenceSet::firstOnOrAfter($parsed, $earliest) ?? $earliest;
+        $placement = $time === null ? Placement::allDay($start->date(), $length) : Placement::timed($start, $length, $this->zone);
+        /** @var list<string> $except */
+        $except = $columns['except_dates'] ?? [];
+        $series = new Series('', $placement, $parsed, [], array_map(LocalDateTime::parse(...), $except), ($columns['after_done'] ?? false) === true);
+
+        return Entry::query()->create([...$this->common($title, $calendar), ...$columns, ...SeriesColumns::of($series)]);
+    }
+
+    /**
+     * @param  string|null  $start  a date, a date and time, or null for the basket
+     * @param  array<string, mixed>  $columns
+     */
+    private function task(string $title, string $calendar, ?string $start, int $length, array $columns = []): Entry
+    {
+        $place = $start === null ? [] : SeriesColumns::of(new Series('', SeriesOf::placement(! str_contains($start, 'T'), $start, $length, self::ZONE)));
+
+        return Entry::query()->create([...$this->common($title, $calendar), ...$columns, ...$place]);
+    }
+
+    /** @return array<string, mixed> */
+    private function common(string $title, string $calendar): array
+    {
+        return ['user_id' => $this->user->id, 'title' => $title, 'calendar_id' => $this->calendars[$calendar]->id];
+    }
+
+    private function done(Entry $entry, int $hour, ?LocalDate $day = null, string $id = Series::ONCE): void
+    {
+        $this->change($entry, $id, ['done_at' => $this->zone->instant(($day ?? LocalDate::parse(substr((string) $entry->start, 0, 10)))->at($hour))]);
+    }
+
+    /** @param  array<string, mixed>  $columns */
+    private function change(Entry $entry, string $id, array $columns): void
+    {
+        OccurrenceChange::query()->create(['entry_id' => $entry->id, 'user_id' => $this->user->id, 'recurrence_id' => $id,
+            'day' => $id === Series::ONCE ? substr((string) $entry->start, 0, 10) : substr($id, 0, 10), ...$columns]);
+    }
+
+    /** @return list<string> the choir is off from 24 December to 1 January */
+    private function christmasThursdays(): array
+    {
+        $off = [];
+        foreach ([$this->today->year, $this->today->year + 1] as $year) {
+            for ($day = LocalDate::of($year, 12, 24); $day->isBefore(LocalDate::of($year + 1, 1, 2)); $day = $day->plusDays(1)) {
+                if ($day->weekday() === Weekday::TH) {
+                    $off[] = $day.'T19:30:00';
+                }
+            }
+        }
+
+        return $off;
+    }
+}

@@ -1,0 +1,58 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Http\Controllers\AreaController;
+use App\Http\Controllers\BoardController;
+use App\Http\Controllers\CalendarController;
+use App\Http\Controllers\CaptureController;
+use App\Http\Controllers\EntryController;
+use App\Http\Controllers\HistoryController;
+use App\Http\Controllers\OccurrenceController;
+use App\Http\Controllers\ReminderController;
+use App\Http\Controllers\SessionController;
+use App\Http\Middleware\AnswerOnce;
+use Illuminate\Support\Facades\Route;
+
+Route::get('session', [SessionController::class, 'show']);
+Route::post('session', [SessionController::class, 'signIn'])->middleware('throttle:sign-in');
+Route::post('account', [SessionController::class, 'open'])->middleware('throttle:sign-in');
+
+Route::middleware(['auth:sanctum', AnswerOnce::class])->group(function (): void {
+    Route::delete('session', [SessionController::class, 'signOut']);
+    Route::patch('account', [SessionController::class, 'change']);
+
+    Route::get('board', [BoardController::class, 'board']);
+    Route::get('ruler', [BoardController::class, 'ruler']);
+    Route::get('revision', [BoardController::class, 'revision']);
+
+    Route::get('areas', [AreaController::class, 'index']);
+    Route::post('areas', [AreaController::class, 'store']);
+    Route::put('areas/order', [AreaController::class, 'order']);
+    Route::patch('areas/{area}', [AreaController::class, 'update']);
+    Route::delete('areas/{area}', [AreaController::class, 'destroy']);
+
+    Route::post('calendars', [CalendarController::class, 'store']);
+    Route::put('calendars/order', [CalendarController::class, 'order']);
+    Route::patch('calendars/{calendar}', [CalendarController::class, 'update']);
+    Route::delete('calendars/{calendar}', [CalendarController::class, 'destroy']);
+
+    Route::post('capture/reading', [CaptureController::class, 'read']);
+    Route::post('capture', [CaptureController::class, 'store']);
+    Route::post('rhythm/preview', [EntryController::class, 'preview']);
+
+    Route::post('entries', [EntryController::class, 'store']);
+    Route::get('entries/{entry}', [EntryController::class, 'show']);
+    Route::patch('entries/{entry}', [EntryController::class, 'update']);
+    Route::delete('entries/{entry}', [EntryController::class, 'destroy']);
+    Route::post('entries/{entry}/move', [EntryController::class, 'move']);
+    Route::match(['put', 'delete'], 'entries/{entry}/occurrences/{recurrence}/done', [OccurrenceController::class, 'done']);
+    Route::match(['put', 'delete'], 'entries/{entry}/occurrences/{recurrence}/skipped', [OccurrenceController::class, 'skipped']);
+
+    Route::get('reminders', [ReminderController::class, 'waiting']);
+    Route::post('reminders/{delivery}/claim', [ReminderController::class, 'claim'])->whereNumber('delivery');
+    Route::post('reminders/{delivery}/dismiss', [ReminderController::class, 'dismiss'])->whereNumber('delivery');
+
+    Route::post('undo', [HistoryController::class, 'undo']);
+    Route::post('redo', [HistoryController::class, 'redo']);
+});

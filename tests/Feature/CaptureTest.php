@@ -1,0 +1,35 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Models\Entry;
+
+test('the line is read while it is typed, and saved as it was read', function () {
+    $this->api('POST', 'areas', ['name' => 'Glasshouse', 'colour' => 'teal'])->assertCreated();
+    $line = ['line' => 'vent check every weekday 7:15 for 15 min in Glasshouse'];
+    $reading = $this->api('POST', 'capture/reading', $line)->assertOk()->json();
+    expect($reading)->toMatchArray(['title' => 'vent check', 'kind' => 'task', 'calendar' => 'Glasshouse', 'start' => '2026-11-26T07:15:00', 'length' => 15, 'in_words' => 'every weekday'])
+        ->and(array_column($reading['segments'], 'role'))->toBe(['title', 'rhythm', 'title', 'time', 'title', 'length', 'title', 'calendar'])
+        ->and(Entry::query()->count())->toBe(0);
+    $this->api('POST', 'capture', $line)->assertCreated()->assertJson(['title' => 'Vent check', 'rule' => 'FREQ=WEEKLY;BYDAY=MO,TU,WE,TH,FR', 'end' => '2026-11-26T07:30:00']);
+    expect($this->shown('2026-11-30'))->toBe(['11-30T07:15 Vent check', '12-01T07:15 Vent check', '12-02T07:15 Vent check', '12-03T07:15 Vent check', '12-04T07:15 Vent check']);
+});
+
+test('a thought without a date waits in the basket', function () {
+    $this->api('POST', 'capture', ['line' => 'ring the chiropodist'])->assertCreated()->assertJson(['start' => null, 'kind' => 'task']);
+    expect($this->api('GET', 'board?from=2026-11-23')->json('basket.0.title'))->toBe('Ring the chiropodist');
+});
+
+test('the kind may be chosen over what was understood', function () {
+    $this->api('POST', 'capture', ['line' => 'trustees tomorrow at 13', 'kind' => 'event'])->assertCreated()->assertJsonPath('kind', 'event');
+});
+
+test('a line that cannot be saved says why', function (string $line, string $sentence) {
+    $this->api('POST', 'capture', ['line' => $line])->assertUnprocessable()->assertJsonPath('errors.line.0', $sentence);
+    expect(Entry::query()->count())->toBe(0);
+})->with([
+    ['', 'Write what it is.'],
+    ['every weekday at 7:15', 'It needs a title: a word or two for what it is.'],
+    [fn () => str_repeat('very long ', 10240), 'A line has room for 500 characters. Put the rest into the notes.'],
+    [fn () => str_repeat('lengthy ', 40), 'A title has room for 250 characters. Put the rest into the notes.'],
+]);

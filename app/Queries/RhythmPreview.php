@@ -7,6 +7,7 @@ namespace App\Queries;
 use App\Models\User;
 use PlumRota\Core\Planning\Block;
 use PlumRota\Core\Planning\Conflicts;
+use PlumRota\Core\Recurrence\CommonRhythms;
 use PlumRota\Core\Recurrence\RuleInWords;
 use PlumRota\Core\Schedule\Occurrence;
 use PlumRota\Core\Schedule\Series;
@@ -55,6 +56,7 @@ final readonly class RhythmPreview
             'lands' => array_values($lands),
             'lands_from' => (string) $first,
             'next' => $this->next($user, $series, $timeline, $entryId),
+            'presses' => array_map(strval(...), CommonRhythms::from($series->placement->start->date())),
         ];
     }
 

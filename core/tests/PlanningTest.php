@@ -69,7 +69,7 @@ test('lanes are as few as the greatest number at one moment (interval partitioni
     $blocks = [];
     for ($i = 0; $i < 40; $i++) {
         $from = mt_rand(0, 80) * 15;
-        $blocks[] = block("b{$i}", sprintf('%02d:%02d', intdiv($from, 60), $from % 60), (string) LocalDateTime::parse('2026-11-25T00:00')->plusMinutes($from + mt_rand(1, 12) * 15));
+        $blocks[] = block("b{$i}", sprintf('%02d:%02d', intdiv($from, 60), $from % 60), (string) LocalDateTime::parse('2026-11-25T00:00')->plusMinutes($from + mt_rand(2, 12) * 15));
     }
     $lanes = Lanes::of($blocks);
     foreach ($blocks as $a) {

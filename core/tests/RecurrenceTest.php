@@ -3,10 +3,12 @@
 declare(strict_types=1);
 
 use PlumRota\Core\Recurrence\AfterDone;
+use PlumRota\Core\Recurrence\CommonRhythms;
 use PlumRota\Core\Recurrence\InvalidRule;
 use PlumRota\Core\Recurrence\RecurrenceSet;
 use PlumRota\Core\Recurrence\RuleInWords;
 use PlumRota\Core\Recurrence\RuleParser;
+use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\LocalDateTime;
 use PlumRota\Core\Time\Zone;
 use Sabre\VObject\Recur\RRuleIterator;
@@ -170,4 +172,14 @@ test('after it is done, the next one counts from the day of the last finish', fu
     expect((string) $rhythm->open([]))->toBe('2026-11-02T09:00:00')
         ->and((string) $rhythm->open([LocalDateTime::parse('2026-11-05T17:40')]))->toBe('2026-12-03T09:00:00')
         ->and((string) $rhythm->open([LocalDateTime::parse('2026-12-01T08:00'), LocalDateTime::parse('2026-11-05T17:40')]))->toBe('2026-12-29T09:00:00');
+});
+
+test('the common rhythms follow from the day they start on (common practice)', function () {
+    $from = fn (string $date): array => array_map(strval(...), CommonRhythms::from(LocalDate::parse($date)));
+    expect($from('2026-11-25'))->toBe([
+        'every_day' => 'FREQ=DAILY', 'weekdays' => 'FREQ=WEEKLY;BYDAY=MO,TU,WE,TH,FR', 'weekly' => 'FREQ=WEEKLY;BYDAY=WE', 'fortnightly' => 'FREQ=WEEKLY;INTERVAL=2;BYDAY=WE',
+        'monthly_by_date' => 'FREQ=MONTHLY;BYMONTHDAY=25', 'monthly_by_weekday' => 'FREQ=MONTHLY;BYDAY=4WE', 'last_day' => 'FREQ=MONTHLY;BYMONTHDAY=-1', 'yearly' => 'FREQ=YEARLY;BYMONTH=11;BYMONTHDAY=25',
+    ])->and($from('2028-02-29')['yearly'])->toBe('RSCALE=GREGORIAN;FREQ=YEARLY;BYMONTH=2;BYMONTHDAY=29;SKIP=BACKWARD')
+        ->and($from('2026-12-31')['monthly_by_date'])->toBe('RSCALE=GREGORIAN;FREQ=MONTHLY;BYMONTHDAY=31;SKIP=BACKWARD')
+        ->and($from('2026-12-31')['monthly_by_weekday'])->toBe('FREQ=MONTHLY;BYDAY=-1TH');
 });

@@ -11,7 +11,7 @@ namespace PlumRota\Core\Planning;
 final class Lanes
 {
     /** Shorter blocks are drawn as tall as this many minutes and need that much room. */
-    private const LEAST_MINUTES = 15;
+    private const LEAST_MINUTES = 25;
 
     /**
      * @param  list<Block>  $blocks  timed ones

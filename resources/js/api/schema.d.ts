@@ -475,7 +475,7 @@ export interface components {
         };
         BoardDay: {
             date: string;
-            /** @description Busy minutes with travel */
+            /** @description Busy minutes with travel, overlaps counted once */
             placed: number;
             /** @description Estimates of the day's tasks without hours */
             listed: number;
@@ -569,12 +569,12 @@ export interface components {
         };
         Place: {
             all_day?: boolean;
-            /** @description A date */
+            /** @description A date, a date and time, or null for the basket */
             start?: string | null;
-            /** @description The last day */
+            /** @description The last day, itself included, or the moment it ends */
             end?: string | null;
             zone?: string | null;
-            /** @description RRULE of RFC 5545 */
+            /** @description RRULE of RFC 5545, SKIP of RFC 7529 */
             rule?: string | null;
             after_done?: boolean;
         };
@@ -642,11 +642,22 @@ export interface components {
             rule: string | null;
             start: string;
             sentence: string;
-            /** @description How often in all; null when it does not end */
+            /** @description How often in all; null when it does not end, or not soon */
             count: number | null;
             /** @description The days of twelve months */
             lands: string[];
             lands_from: string;
+            /** @description The common rhythms as rules, as they follow from the start */
+            presses: {
+                every_day: string;
+                weekdays: string;
+                weekly: string;
+                fortnightly: string;
+                monthly_by_date: string;
+                monthly_by_weekday: string;
+                last_day: string;
+                yearly: string;
+            };
             next: {
                 start: string;
                 end: string;
@@ -1322,7 +1333,7 @@ export interface operations {
             };
         };
         responses: {
-            /** @description The entry (from here on */
+            /** @description The entry; from here on, the new one */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -1356,7 +1367,7 @@ export interface operations {
             };
         };
         responses: {
-            /** @description The entry (from here on */
+            /** @description The entry; from here on, the new one */
             200: {
                 headers: {
                     [name: string]: unknown;

@@ -1,0 +1,22 @@
+import vue from 'eslint-plugin-vue'
+import ts from 'typescript-eslint'
+
+export default ts.config(
+    { ignores: ['resources/js/api/schema.d.ts'] },
+    ...ts.configs.recommended,
+    ...vue.configs['flat/recommended'],
+    {
+        files: ['resources/js/**/*.{ts,vue}'],
+        languageOptions: { parserOptions: { parser: ts.parser } },
+        rules: {
+            'vue/html-indent': ['error', 4],
+            'vue/max-attributes-per-line': 'off',
+            'vue/singleline-html-element-content-newline': 'off',
+            'vue/html-self-closing': ['error', { html: { void: 'any' } }],
+            'vue/multi-word-component-names': 'off',
+            'vue/require-default-prop': 'off',
+            '@typescript-eslint/no-explicit-any': 'error',
+            'no-console': 'error',
+        },
+    },
+)

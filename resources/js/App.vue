@@ -1,0 +1,18 @@
+<script setup lang="ts">
+import { usePreferredDark } from '@vueuse/core'
+import { darkTheme, dateEnGB, enGB, NConfigProvider } from 'naive-ui'
+import { nextTick, ref, watch } from 'vue'
+import { announced } from './shared/announce'
+import { themeOverrides } from './style/theme'
+
+const isDark = usePreferredDark()
+const overrides = ref(themeOverrides())
+watch(isDark, () => void nextTick(() => (overrides.value = themeOverrides())))
+</script>
+
+<template>
+    <NConfigProvider :theme="isDark ? darkTheme : null" :theme-overrides="overrides" :locale="enGB" :date-locale="dateEnGB" style="height: 100%">
+        <RouterView />
+        <div class="out-of-sight" role="status" aria-live="polite">{{ announced }}</div>
+    </NConfigProvider>
+</template>

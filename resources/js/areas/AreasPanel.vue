@@ -1,0 +1,154 @@
+<script setup lang="ts">
+import { ask, Refused, sentence } from '@/api/client'
+import type { Area, Calendar, Colour } from '@/api/types'
+import SidePanel from '@/shell/SidePanel.vue'
+import { paint, useAccount, useAreas } from '@/state/server'
+import { useView } from '@/state/view'
+import { say, useChanges } from '@/undo/useChanges'
+import { useQueryClient } from '@tanstack/vue-query'
+import { ref } from 'vue'
+import ColourChoice from './ColourChoice.vue'
+import NameField from './NameField.vue'
+import RemoveQuestion from './RemoveQuestion.vue'
+
+const emit = defineEmits<{ close: [] }>()
+const account = useAccount()
+const view = useView()
+const client = useQueryClient()
+const { areas, calendars } = useAreas()
+const { change, refresh } = useChanges()
+
+/** Whose colours are open, whose deletion is being asked about. */
+const colouring = ref<string | null>(null)
+const removing = ref<string | null>(null)
+const fresh = ref({ name: '', colour: 'forest' as Colour })
+const freshMistake = ref('')
+
+/** @returns the reason when the server refuses */
+async function rename(path: string, name: string): Promise<string | null> {
+    try {
+        await ask('PATCH', path, { name })
+        say(`Renamed to “${name}”.`, { undoable: true })
+        void refresh()
+        return null
+    } catch (error) {
+        return error instanceof Refused ? (error.errors.name?.[0] ?? error.message) : sentence(error)
+    }
+}
+function recolour(path: string, name: string, colour: Colour | null): void {
+    void change(`“${name}” is ${colour ?? 'coloured as its area'} now.`, () => ask('PATCH', path, { colour }))
+    colouring.value = null
+}
+function hide(path: string, one: { name: string; hidden: boolean }): void {
+    void change(one.hidden ? `“${one.name}” is shown again.` : `“${one.name}” is hidden.`, () => ask('PATCH', path, { hidden: !one.hidden }))
+}
+function intend(area: Area, event: Event): void {
+    const value = (event.target as HTMLInputElement).value
+    void change(`Changed what is intended for “${area.name}”.`, () => ask('PATCH', `areas/${area.id}`, { intended_minutes: value === '' ? null : Math.round(Number(value) * 60) }))
+}
+function shift<T extends { id: string }>(list: T[], at: number, by: number): string[] {
+    const ids = list.map((one) => one.id)
+    const [moved] = ids.splice(at, 1)
+    ids.splice(Math.max(0, Math.min(ids.length, at + by)), 0, moved ?? '')
+    return ids
+}
+function shiftArea(at: number, by: number): void {
+    void change('Reordered the life areas.', () => ask('PUT', 'areas/order', { ids: shift(areas.value, at, by) }))
+}
+function shiftCalendar(area: Area, at: number, by: number): void {
+    const inner = shift(area.calendars, at, by)
+    const ids = areas.value.flatMap((one) => (one.id === area.id ? inner : one.calendars.map((calendar) => calendar.id)))
+    void change('Reordered the calendars.', () => ask('PUT', 'calendars/order', { ids }))
+}
+async function makeDefault(one: Calendar): Promise<void> {
+    await change(`What is caught goes to “${one.name}” now.`, () => ask('PATCH', `calendars/${one.id}`, { default: true }))
+    void client.invalidateQueries({ queryKey: ['session'] })
+}
+function remove(path: string, name: string, fate: { entries: 'move' | 'delete'; move_to: string | null }): void {
+    removing.value = null
+    void change(`Deleted “${name}”.`, () => ask('DELETE', path, fate))
+}
+async function add(): Promise<void> {
+    freshMistake.value = ''
+    try {
+        await ask('POST', 'areas', fresh.value)
+        say(`Added “${fresh.value.name}”.`, { undoable: true })
+        fresh.value.name = ''
+        await refresh()
+    } catch (error) {
+        freshMistake.value = error instanceof Refused ? (Object.values(error.errors)[0]?.[0] ?? error.message) : sentence(error)
+    }
+}
+function addCalendar(area: Area): void {
+    void change('Added a calendar.', () => ask('POST', 'calendars', { name: `${area.name} ${area.calendars.length + 1}`, area_id: area.id }))
+}
+const count = (area: Area): number => area.calendars.reduce((sum, one) => sum + one.entries, 0)
+function solo(kind: 'area' | 'calendar', id: string): void {
+    view.soloArea = kind === 'area' && view.soloArea !== id ? id : null
+    view.soloCalendar = kind === 'calendar' && view.soloCalendar !== id ? id : null
+}
+</script>
+
+<template>
+    <SidePanel title="Life areas and calendars" :width="620" @close="emit('close')">
+        <section v-for="(area, i) in areas" :key="area.id" class="area" :style="paint(area.colour)" data-test="area" :data-name="area.name">
+            <div class="row">
+                <button class="dot" :aria-label="`Colour of ${area.name}: ${area.colour}`" :title="area.colour" data-test="area-colour" @click="colouring = colouring === area.id ? null : area.id" />
+                <NameField :value="area.name" :label="`Name of the life area ${area.name}`" :save="(name) => rename(`areas/${area.id}`, name)" />
+                <label class="intended"><input type="number" min="0" max="168" step="0.5" :value="area.intended_minutes === null ? '' : area.intended_minutes / 60" :aria-label="`Hours a week intended for ${area.name}`" @change="intend(area, $event)" /> h a week</label>
+                <span class="acts">
+                    <button class="press" :aria-pressed="view.soloArea === area.id" @click="solo('area', area.id)">Alone</button>
+                    <button class="press" data-test="area-hide" @click="hide(`areas/${area.id}`, area)">{{ area.hidden ? 'Show' : 'Hide' }}</button>
+                    <button class="press" :disabled="i === 0" :aria-label="`Move ${area.name} up`" @click="shiftArea(i, -1)">↑</button>
+                    <button class="press" :disabled="i === areas.length - 1" :aria-label="`Move ${area.name} down`" @click="shiftArea(i, 1)">↓</button>
+                    <button class="press grave" data-test="area-remove" @click="removing = area.id">Delete</button>
+                </span>
+            </div>
+            <ColourChoice v-if="colouring === area.id" :value="area.colour" :label="`Colour of ${area.name}`" @choose="(colour) => recolour(`areas/${area.id}`, area.name, colour)" />
+            <RemoveQuestion v-if="removing === area.id" :name="area.name" :entries="count(area)" :heirs="calendars.filter((one) => one.area_id !== area.id)" @remove="(fate) => remove(`areas/${area.id}`, area.name, fate)" @leave="removing = null" />
+            <div v-for="(one, j) in area.calendars" :key="one.id" class="calendar" :style="paint(one.colour ?? area.colour)" data-test="calendar" :data-name="one.name">
+                <div class="row">
+                    <button class="dot small" :aria-label="`Colour of the calendar ${one.name}`" @click="colouring = colouring === one.id ? null : one.id" />
+                    <NameField :value="one.name" :label="`Name of the calendar ${one.name}`" :save="(name) => rename(`calendars/${one.id}`, name)" />
+                    <span class="entries">{{ one.entries === 1 ? '1 entry' : `${one.entries} entries` }}</span>
+                    <span class="acts">
+                        <button class="press" :aria-pressed="account.default_calendar_id === one.id" :title="account.default_calendar_id === one.id ? 'What is caught goes here' : 'Let what is caught go here'" @click="makeDefault(one)">Default</button>
+                        <button class="press" :aria-pressed="view.soloCalendar === one.id" @click="solo('calendar', one.id)">Alone</button>
+                        <button class="press" @click="hide(`calendars/${one.id}`, one)">{{ one.hidden ? 'Show' : 'Hide' }}</button>
+                        <button class="press" :disabled="j === 0" :aria-label="`Move ${one.name} up`" @click="shiftCalendar(area, j, -1)">↑</button>
+                        <button class="press" :disabled="j === area.calendars.length - 1" :aria-label="`Move ${one.name} down`" @click="shiftCalendar(area, j, 1)">↓</button>
+                        <button class="press grave" data-test="calendar-remove" @click="removing = one.id">Delete</button>
+                    </span>
+                </div>
+                <ColourChoice v-if="colouring === one.id" :value="one.colour" inherits :label="`Colour of ${one.name}`" @choose="(colour) => recolour(`calendars/${one.id}`, one.name, colour)" />
+                <RemoveQuestion v-if="removing === one.id" :name="one.name" :entries="one.entries" :heirs="calendars.filter((other) => other.id !== one.id)" @remove="(fate) => remove(`calendars/${one.id}`, one.name, fate)" @leave="removing = null" />
+            </div>
+            <button class="plain add" @click="addCalendar(area)">+ another calendar in {{ area.name }}</button>
+        </section>
+        <form class="fresh" @submit.prevent="add">
+            <h2>Another life area</h2>
+            <div class="row"><input v-model="fresh.name" placeholder="Its name" aria-label="Name of the new life area" maxlength="60" data-test="new-area" /><button class="press main" data-test="add-area">Add</button></div>
+            <ColourChoice :value="fresh.colour" label="Colour of the new life area" @choose="(colour) => colour && (fresh.colour = colour)" />
+            <p v-if="freshMistake" class="mistake" role="alert">{{ freshMistake }}</p>
+        </form>
+    </SidePanel>
+</template>
+
+<style scoped>
+.area { padding: 8px 0 8px 12px; border-left: 4px solid var(--c); margin-bottom: 14px; }
+.row { display: flex; gap: 8px; align-items: center; }
+.dot { flex: none; width: 20px; height: 20px; border-radius: 6px; border: 0; background: var(--c); }
+.dot.small { width: 14px; height: 14px; border-radius: 4px; }
+.intended { color: var(--muted); white-space: nowrap; }
+.intended input { width: 56px; border: 1px solid var(--line-strong); border-radius: 6px; background: var(--paper); padding: 2px 5px; color: var(--ink); }
+.calendar { padding: 3px 0 3px 26px; }
+.calendar :deep(input) { font-weight: 400; }
+.entries { color: var(--muted); white-space: nowrap; font-size: 12px; }
+.acts { display: flex; gap: 3px; flex: none; }
+.acts .press { padding: 1px 7px; font-size: 12px; }
+.add { margin-left: 26px; color: var(--muted); font-size: 12px; }
+.fresh { border-top: 1px solid var(--line); padding-top: 12px; display: flex; flex-direction: column; gap: 8px; }
+.fresh input { flex: 1; border: 1px solid var(--line-strong); border-radius: var(--radius); background: var(--paper); padding: 6px 9px; }
+h2 { font-size: 16px; }
+@media (max-width: 760px) { .row { flex-wrap: wrap; } .calendar { padding-left: 8px; } }
+</style>

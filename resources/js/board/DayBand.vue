@@ -1,0 +1,81 @@
+<script setup lang="ts">
+import type { Board, Occurrence } from '@/api/types'
+import { dayNumber } from '@/shared/time'
+import { computed, ref } from 'vue'
+import BandBar from './BandBar.vue'
+import ListTask from './ListTask.vue'
+import { drag } from './drag'
+
+const props = defineProps<{ board: Board; shown: (one: Occurrence) => boolean; today: string; label?: boolean }>()
+const emit = defineEmits<{ open: [one: Occurrence] }>()
+
+/** Rows a day shows before the rest hides behind a count. */
+const MOST_ROWS = 5
+const opened = ref(false)
+
+const first = computed(() => dayNumber(props.board.from))
+const allDay = computed(() => props.board.occurrences.filter((one) => one.all_day && props.shown(one)))
+
+interface Bar {
+    one: Occurrence
+    from: number
+    to: number
+    row: number
+}
+
+/** Events lie as bars across their days, each in the first row that is free. */
+const bars = computed<Bar[]>(() => {
+    const ends: number[] = []
+    return allDay.value
+        .filter((one) => one.kind === 'event' || dayNumber(one.end) - dayNumber(one.start) > 1)
+        .map((one) => ({ one, from: Math.max(0, dayNumber(one.start) - first.value), to: Math.min(props.board.days.length, dayNumber(one.end) - first.value), row: 0 }))
+        .sort((a, b) => a.from - b.from || b.to - a.to)
+        .map((bar) => {
+            let row = 0
+            while ((ends[row] ?? 0) > bar.from) row++
+            ends[row] = bar.to
+            return { ...bar, row }
+        })
+})
+const barRows = computed(() => Math.max(0, ...bars.value.map((bar) => bar.row + 1)))
+
+const WEIGHT = { must: 0, should: 1, could: 3 }
+function tasks(date: string): Occurrence[] {
+    return allDay.value
+        .filter((one) => one.kind === 'task' && one.start === date && !bars.value.some((bar) => bar.one.key === one.key))
+        .sort((a, b) => (a.importance ? WEIGHT[a.importance] : 2) - (b.importance ? WEIGHT[b.importance] : 2) || a.position - b.position)
+}
+const room = computed(() => Math.max(1, MOST_ROWS - barRows.value))
+function listed(date: string): Occurrence[] {
+    const all = tasks(date)
+    return opened.value || all.length <= room.value ? all : all.slice(0, room.value - 1)
+}
+/** Its number among the day's musts. */
+function place(one: Occurrence, date: string): number | null {
+    return one.importance === 'must' ? tasks(date).filter((other) => other.importance === 'must').indexOf(one) + 1 : null
+}
+</script>
+
+<template>
+    <div class="band" :style="{ gridTemplateColumns: `${label === false ? '0' : '44px'} repeat(${board.days.length}, minmax(0, 1fr))` }">
+        <div class="name">all day</div>
+        <div
+            v-for="day in board.days" :key="day.date" class="list" :class="{ today: day.date === today, target: drag.target?.kind === 'list' && drag.target.date === day.date }"
+            data-drop="list" :data-date="day.date" data-test="day-list" :style="{ paddingTop: `${5 + barRows * 22}px` }"
+        >
+            <ListTask v-for="one in listed(day.date)" :key="one.key" :one="one" :place="place(one, day.date)" @open="emit('open', one)" />
+            <button v-if="tasks(day.date).length > listed(day.date).length" class="plain more" @click="opened = true">{{ tasks(day.date).length - listed(day.date).length }} more</button>
+            <button v-else-if="opened && tasks(day.date).length > room" class="plain more" @click="opened = false">show fewer</button>
+        </div>
+        <BandBar v-for="bar in bars" :key="bar.one.key" v-bind="bar" :first-column="2" @open="emit('open', bar.one)" />
+    </div>
+</template>
+
+<style scoped>
+.band { position: relative; display: grid; border-bottom: 2px solid var(--line-strong); background: var(--sheet); max-height: 38vh; overflow-y: auto; scrollbar-width: thin; scrollbar-gutter: stable; }
+.name { grid-row: 1; grid-column: 1; background: var(--paper); color: var(--muted); font-size: 11px; text-align: right; padding: 6px 7px 0 0; line-height: 12px; overflow: hidden; }
+.list { grid-row: 1; min-height: 62px; padding: 5px 4px 5px 6px; border-left: 1px solid var(--line); min-width: 0; }
+.list.today { background: color-mix(in srgb, var(--plum-soft) 45%, var(--sheet)); }
+.list.target { background: var(--plum-soft); outline: 2px dashed var(--plum); outline-offset: -3px; }
+.more { color: var(--muted); font-size: 11.5px; text-decoration: underline; text-underline-offset: 2px; padding-left: 19px; }
+</style>

@@ -1,0 +1,52 @@
+<script setup lang="ts">
+import type { BoardDay } from '@/api/types'
+import { length, longWeekday, shortWeekday } from '@/shared/time'
+import { computed } from 'vue'
+import { drag } from './drag'
+
+const props = defineProps<{ day: BoardDay; isToday: boolean; wide?: boolean }>()
+
+/** While something is carried over this day, what the day would then hold; the server's count follows after the drop. */
+const extra = computed(() => {
+    const { carried, target } = drag
+    if (!carried || !target || target.kind === 'basket' || target.date !== props.day.date) return 0
+    const wasHere = carried.start?.slice(0, 10) === props.day.date
+    const minutes = target.kind === 'hours' ? target.minutes : carried.minutes
+    return minutes - (wasHere ? carried.minutes : 0)
+})
+const minutes = computed(() => props.day.placed + props.day.listed + extra.value)
+const isOver = computed(() => minutes.value > props.day.capacity)
+const share = computed(() => (props.day.capacity === 0 ? (minutes.value > 0 ? 100 : 0) : Math.min(100, (minutes.value / props.day.capacity) * 100)))
+const words = computed(() => `${length(minutes.value)} of ${length(props.day.capacity)}`)
+</script>
+
+<template>
+    <header class="head" :class="{ today: isToday, over: isOver }" data-test="day-head" :data-date="day.date">
+        <div class="date">
+            <h2>{{ Number(day.date.slice(8)) }}</h2>
+            <span class="weekday">{{ wide ? longWeekday(day.date) : shortWeekday(day.date) }}</span>
+            <span v-if="day.theme" class="theme" :title="`This day is mainly for ${day.theme}`">{{ day.theme }}</span>
+        </div>
+        <div class="bar" role="img" :aria-label="`${words}${isOver ? ', over full' : ''}`"><i :style="{ width: `${share}%` }" /></div>
+        <div class="facts">
+            <span class="load">{{ words }}{{ extra !== 0 ? ' then' : '' }}</span>
+            <span v-if="day.tasks > 0" :title="`${day.done} of ${day.tasks} tasks done`">{{ day.done }}/{{ day.tasks }}</span>
+        </div>
+        <div v-if="day.conflicts > 0" class="facts"><span class="booked">{{ day.conflicts === 1 ? 'double booking' : `${day.conflicts} double bookings` }}</span></div>
+    </header>
+</template>
+
+<style scoped>
+.head { padding: 8px 8px 5px; border-left: 1px solid var(--line); background: var(--paper); min-width: 0; }
+.head.today { background: var(--plum-soft); }
+.date { display: flex; align-items: baseline; gap: 6px; min-width: 0; }
+h2 { font-size: 22px; line-height: 26px; }
+.weekday { font-size: 13.5px; }
+.theme { margin-left: auto; align-self: center; min-width: 0; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; border: 1px solid var(--plum-line); border-radius: 10px; padding: 0 7px; font-size: 11px; line-height: 16px; color: var(--plum); background: var(--sheet); }
+.bar { height: 5px; margin: 5px 0 3px; border-radius: 3px; background: var(--meter); overflow: hidden; }
+.bar i { display: block; height: 100%; border-radius: 3px; background: var(--load); transition: width 160ms; }
+.over .bar i { background: repeating-linear-gradient(135deg, var(--trouble) 0 4px, color-mix(in srgb, var(--trouble) 70%, var(--sheet)) 4px 8px); }
+.facts { display: flex; justify-content: space-between; gap: 6px; font-size: 11px; color: var(--muted); white-space: nowrap; line-height: 14px; }
+.over .load, .booked { color: var(--trouble); font-weight: 700; }
+@media (prefers-color-scheme: dark) { .theme { color: var(--ink); } }
+</style>

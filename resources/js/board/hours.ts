@@ -1,0 +1,64 @@
+/** The hours of a day as they stand on the board: quiet ones pressed into strips, the rest in proportion. */
+export interface Stretch {
+    name: 'morning' | 'day' | 'night'
+    /** Minutes of the day. */
+    from: number
+    to: number
+    folded: boolean
+    /** Pixels from the top of the hours. */
+    top: number
+    height: number
+}
+
+export const FOLD_HEIGHT = 22
+const LEAST_PER_HOUR = 30
+
+export interface HoursLayout {
+    stretches: Stretch[]
+    height: number
+    perHour: number
+}
+
+/**
+ * @param wakes  minute at which the earliest day of those shown begins
+ * @param sleeps minute at which the latest ends
+ * @param room   pixels there are; the open hours fill them where they need not be smaller than is readable
+ */
+export function layHours(wakes: number, sleeps: number, room: number, opened: ReadonlySet<string>): HoursLayout {
+    const parts = [
+        { name: 'morning' as const, from: 0, to: wakes, folded: !opened.has('morning') },
+        { name: 'day' as const, from: wakes, to: sleeps, folded: false },
+        { name: 'night' as const, from: sleeps, to: 1440, folded: !opened.has('night') },
+    ].filter((part) => part.to > part.from)
+    const folds = parts.filter((part) => part.folded).length * FOLD_HEIGHT
+    const open = parts.filter((part) => !part.folded).reduce((sum, part) => sum + part.to - part.from, 0)
+    const perHour = Math.max(LEAST_PER_HOUR, open > 0 ? ((room - folds) / open) * 60 : LEAST_PER_HOUR)
+    let top = 0
+    const stretches = parts.map((part) => {
+        const height = part.folded ? FOLD_HEIGHT : ((part.to - part.from) / 60) * perHour
+        const stretch = { ...part, top, height }
+        top += height
+        return stretch
+    })
+    return { stretches, height: top, perHour }
+}
+
+/** Pixels from the top for a minute of the day; inside a fold they stand close together. */
+export function yOf(layout: HoursLayout, minute: number): number {
+    const stretch = layout.stretches.find((one) => minute < one.to) ?? layout.stretches.at(-1)
+    if (!stretch) return 0
+    const share = Math.min(1, Math.max(0, (minute - stretch.from) / (stretch.to - stretch.from)))
+    return stretch.top + share * stretch.height
+}
+
+/** The minute of the day at a distance from the top. */
+export function minuteAt(layout: HoursLayout, y: number): number {
+    const stretch = layout.stretches.find((one) => y < one.top + one.height) ?? layout.stretches.at(-1)
+    if (!stretch) return 0
+    const share = Math.min(1, Math.max(0, (y - stretch.top) / stretch.height))
+    return stretch.from + share * (stretch.to - stretch.from)
+}
+
+export function snapped(minute: number, step: number): number {
+    return Math.round(minute / step) * step
+}

@@ -1,0 +1,26 @@
+import { ask } from '@/api/client'
+import type { Board } from '@/api/types'
+import { useChanges } from '@/undo/useChanges'
+import { useQueryClient } from '@tanstack/vue-query'
+
+/** Ticking and skipping single occurrences. */
+export function useTicks() {
+    const client = useQueryClient()
+    const { change } = useChanges()
+
+    async function tick(one: { entry_id: string; recurrence_id: string; title: string; done: boolean }): Promise<void> {
+        const done = !one.done
+        client.setQueriesData<Board>({ queryKey: ['board'] }, (board) => board && {
+            ...board,
+            occurrences: board.occurrences.map((other) => (other.entry_id === one.entry_id && other.recurrence_id === one.recurrence_id ? { ...other, done } : other)),
+        })
+        await change(done ? `Ticked off “${one.title}”.` : `“${one.title}” is not done after all.`, () =>
+            ask(done ? 'PUT' : 'DELETE', `entries/${one.entry_id}/occurrences/${encodeURIComponent(one.recurrence_id)}/done`))
+    }
+
+    async function skip(one: { entry_id: string; recurrence_id: string; title: string }): Promise<void> {
+        await change(`Skipped “${one.title}”, just this one.`, () => ask('PUT', `entries/${one.entry_id}/occurrences/${encodeURIComponent(one.recurrence_id)}/skipped`))
+    }
+
+    return { tick, skip }
+}

@@ -1,0 +1,128 @@
+<script setup lang="ts">
+import { ask, Refused } from '@/api/client'
+import type { CaptureReading, Entry } from '@/api/types'
+import { dueDate, length, namedDate, timeOf } from '@/shared/time'
+import { paint, useAccount, useAreas } from '@/state/server'
+import { say, useChanges } from '@/undo/useChanges'
+import { refDebounced } from '@vueuse/core'
+import { computed, ref, watch } from 'vue'
+
+const account = useAccount()
+const { colour } = useAreas()
+const { refresh } = useChanges()
+const line = ref('')
+const settled = refDebounced(line, 120)
+const reading = ref<CaptureReading | null>(null)
+const kind = ref<'task' | 'event' | null>(null)
+const trouble = ref('')
+const field = ref<HTMLInputElement | null>(null)
+let cameFrom: HTMLElement | null = null
+
+let asked = 0
+watch(settled, async (text) => {
+    trouble.value = ''
+    const turn = ++asked
+    if (text.trim() === '') {
+        reading.value = null
+        kind.value = null
+        return
+    }
+    try {
+        const answer = await ask<CaptureReading>('POST', 'capture/reading', { line: text })
+        if (turn === asked) reading.value = answer
+    } catch (error) {
+        if (turn === asked && error instanceof Refused) trouble.value = error.errors.line?.[0] ?? error.message
+    }
+})
+
+const chosenKind = computed(() => kind.value ?? reading.value?.kind ?? 'task')
+const facts = computed(() => {
+    const read = reading.value
+    if (!read) return []
+    const clock = account.value.clock
+    const today = new Date().toISOString().slice(0, 10)
+    return [
+        read.start === null ? 'into the basket' : read.in_words ? `${read.in_words}, from ${namedDate(read.start)}` : namedDate(read.start),
+        read.start !== null && !read.all_day ? `${timeOf(read.start, clock)}, ${length(read.length ?? 0)}` : '',
+        read.start !== null && read.all_day ? (read.length && read.length > 1 ? `${read.length} days` : 'all day') : '',
+        read.estimate ? `takes ${length(read.estimate)}` : '',
+        read.due ? `due ${dueDate(read.due, today, clock)}` : '',
+        read.importance ?? '',
+        read.reminders.length ? (read.reminders.length === 1 ? 'one reminder' : `${read.reminders.length} reminders`) : '',
+    ].filter((fact) => fact !== '')
+})
+
+async function save(): Promise<void> {
+    const text = line.value
+    if (text.trim() === '') return
+    try {
+        const entry = await ask<Entry>('POST', 'capture', { line: text, kind: kind.value })
+        if (line.value === text) line.value = ''
+        reading.value = null
+        kind.value = null
+        const where = entry.start === null ? 'in the basket' : entry.in_words ? `${entry.in_words} from ${namedDate(entry.start)}` : `on ${namedDate(entry.start)}`
+        say(`Caught “${entry.title}”, ${where}.`, { undoable: true })
+        cameFrom?.focus()
+        await refresh()
+    } catch (error) {
+        trouble.value = error instanceof Refused ? (error.errors.line?.[0] ?? error.message) : 'Something went wrong.'
+    }
+}
+
+function leave(): void {
+    if (line.value !== '') line.value = ''
+    field.value?.blur()
+    cameFrom?.focus()
+}
+
+function remember(event: FocusEvent): void {
+    cameFrom = event.relatedTarget instanceof HTMLElement ? event.relatedTarget : null
+}
+</script>
+
+<template>
+    <div class="capture">
+        <label class="line">
+            <span aria-hidden="true">+</span>
+            <span class="out-of-sight">Catch something</span>
+            <input
+                ref="field" v-model="line" data-test="capture" placeholder="Catch a task, an event or a routine in plain English" autocomplete="off" maxlength="500" aria-describedby="understood"
+                @keydown.enter.prevent="save" @keydown.esc.stop="leave" @focus="remember"
+            />
+            <kbd title="Press N to come here">N</kbd>
+        </label>
+        <div v-if="line.trim() !== '' && (reading || trouble)" id="understood" class="understood" data-test="understood">
+            <p v-if="trouble" class="mistake" role="alert">{{ trouble }}</p>
+            <template v-else-if="reading">
+                <p class="pieces"><span v-for="(piece, i) in reading.segments" :key="i" :class="{ known: piece.role !== 'title' }" :title="piece.role">{{ piece.text }}</span></p>
+                <p class="facts" :style="reading.calendar_id ? paint(colour(reading.calendar_id)) : {}">
+                    <b>{{ reading.title || 'no title yet' }}</b>
+                    <span v-if="reading.calendar" class="calendar">{{ reading.calendar }}</span>
+                    <span v-for="fact in facts" :key="fact" class="fact">{{ fact }}</span>
+                </p>
+                <p class="foot">
+                    <button v-for="one in (['task', 'event'] as const)" :key="one" class="press kind" :aria-pressed="chosenKind === one" :disabled="one === 'event' && reading.start === null" @mousedown.prevent @click="kind = one">{{ one }}</button>
+                    <span><kbd>Enter</kbd> saves · <kbd>Esc</kbd> leaves</span>
+                </p>
+            </template>
+        </div>
+    </div>
+</template>
+
+<style scoped>
+.capture { position: relative; flex: 1; min-width: 0; max-width: 640px; margin-left: auto; }
+.line { display: flex; align-items: center; gap: 8px; height: 32px; padding: 0 10px; border-radius: 8px; border: 1px solid color-mix(in srgb, var(--on-plum) 22%, transparent); background: color-mix(in srgb, var(--plum) 55%, var(--plum-deep)); color: var(--on-plum); cursor: text; }
+.line:focus-within { border-color: var(--on-plum); }
+input { flex: 1; min-width: 0; background: none; border: 0; outline: none; color: inherit; }
+input::placeholder { color: var(--on-plum-muted); opacity: 1; }
+.understood { position: absolute; top: 100%; left: 0; right: 0; margin-top: 6px; z-index: 2600; padding: 10px 14px; border-radius: var(--radius); background: var(--sheet); color: var(--ink); border: 1px solid var(--line); box-shadow: var(--shadow); }
+p { margin: 0 0 6px; }
+.pieces { font-size: 14px; white-space: pre-wrap; overflow-wrap: anywhere; color: var(--muted); }
+.known { color: var(--ink); font-weight: 600; border-bottom: 2px solid var(--load-soft); }
+.facts { display: flex; flex-wrap: wrap; gap: 4px 8px; align-items: baseline; font-size: 13px; }
+.calendar { color: var(--c-text); font-weight: 600; border-left: 4px solid var(--c); padding-left: 5px; }
+.fact { padding: 0 7px; border-radius: 9px; background: var(--well); }
+.foot { display: flex; gap: 6px; align-items: center; margin: 0; color: var(--muted); font-size: 12px; }
+.foot span { margin-left: auto; }
+.kind { padding: 1px 9px; font-size: 12px; }
+</style>

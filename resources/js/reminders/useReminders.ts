@@ -1,0 +1,62 @@
+import { ask } from '@/api/client'
+import type { Reminder } from '@/api/types'
+import { useTicks } from '@/board/useTicks'
+import { useQuery, useQueryClient } from '@tanstack/vue-query'
+import { useEventListener } from '@vueuse/core'
+import { computed, onBeforeUnmount, ref, watch } from 'vue'
+
+/** How many fresh reminders stand in the page at once; the rest wait in the list. */
+const MOST_NOTICES = 3
+
+/**
+ * Reminders that have fallen: asked for at every full minute and when the page comes back. A reminder is shown by the
+ * page that claims it, once; until it is answered it stays in the list.
+ */
+export function useReminders() {
+    const client = useQueryClient()
+    const { tick } = useTicks()
+    const query = useQuery({ queryKey: ['reminders'], queryFn: () => ask<{ waiting: Reminder[] }>('GET', 'reminders') })
+    const waiting = computed(() => query.data.value?.waiting ?? [])
+    const claimed = ref<Set<number>>(new Set())
+    const fresh = computed(() => waiting.value.filter((one) => claimed.value.has(one.id)).slice(-MOST_NOTICES))
+    const permission = ref(typeof Notification === 'undefined' ? 'denied' : Notification.permission)
+    const mayAsk = computed(() => permission.value === 'default')
+
+    watch(waiting, async (list) => {
+        for (const one of list.filter((other) => !other.claimed && !claimed.value.has(other.id))) {
+            const { yours } = await ask<{ yours: boolean }>('POST', `reminders/${one.id}/claim`)
+            if (!yours) continue
+            claimed.value = new Set([...claimed.value, one.id])
+            if (permission.value === 'granted') new Notification(one.title, { tag: `plum-rota-${one.id}`, icon: '/plum.svg' })
+        }
+    })
+    watch(waiting, (list) => (document.title = list.length > 0 ? `(${list.length}) Plum Rota` : 'Plum Rota'), { immediate: true })
+
+    const look = (): void => void query.refetch()
+    let timer: ReturnType<typeof setTimeout>
+    function atTheNextMinute(): void {
+        timer = setTimeout(() => {
+            look()
+            atTheNextMinute()
+        }, 60_000 - (Date.now() % 60_000) + 150)
+    }
+    atTheNextMinute()
+    onBeforeUnmount(() => clearTimeout(timer))
+    useEventListener(document, 'visibilitychange', () => document.visibilityState === 'visible' && look())
+
+    function forget(one: Reminder): void {
+        client.setQueryData<{ waiting: Reminder[] }>(['reminders'], (data) => data && { ...data, waiting: data.waiting.filter((other) => other.id !== one.id) })
+    }
+    async function dismiss(one: Reminder): Promise<void> {
+        forget(one)
+        await ask('POST', `reminders/${one.id}/dismiss`)
+    }
+    async function done(one: Reminder): Promise<void> {
+        forget(one)
+        await tick({ ...one, done: false })
+    }
+    async function allow(): Promise<void> {
+        permission.value = await Notification.requestPermission()
+    }
+    return { waiting, fresh, dismiss, done, allow, mayAsk }
+}

@@ -1,0 +1,95 @@
+<script setup lang="ts">
+import { ask, Refused, sentence } from '@/api/client'
+import type { Account } from '@/api/types'
+import { longWeekday } from '@/shared/time'
+import SidePanel from '@/shell/SidePanel.vue'
+import { useAccount } from '@/state/server'
+import { say, useChanges } from '@/undo/useChanges'
+import { useQueryClient } from '@tanstack/vue-query'
+import { reactive, ref } from 'vue'
+import { useRouter } from 'vue-router'
+
+const emit = defineEmits<{ close: [] }>()
+const account = useAccount()
+const client = useQueryClient()
+const router = useRouter()
+const { refresh } = useChanges()
+
+const form = reactive({
+    name: account.value.name, zone: account.value.zone, first_weekday: account.value.first_weekday, clock: account.value.clock,
+    week: account.value.week.map((day) => ({ hours: day.minutes / 60, wakes: clockText(day.wakes), sleeps: clockText(day.sleeps), theme: day.theme })),
+})
+const mistakes = ref<Record<string, string[]>>({})
+const zones = [...new Set([...Intl.supportedValuesOf('timeZone'), account.value.zone])].sort()
+
+function clockText(minute: number): string {
+    return minute >= 1440 ? '23:59' : `${String(Math.floor(minute / 60)).padStart(2, '0')}:${String(minute % 60).padStart(2, '0')}`
+}
+function minute(text: string): number {
+    const [hour = 0, rest = 0] = text.split(':').map(Number)
+    return text === '23:59' ? 1440 : hour * 60 + rest
+}
+
+async function save(): Promise<void> {
+    mistakes.value = {}
+    try {
+        await ask<Account>('PATCH', 'account', {
+            ...form, week: form.week.map((day) => ({ minutes: Math.round(day.hours * 60), wakes: minute(day.wakes), sleeps: minute(day.sleeps), theme: day.theme })),
+        })
+        say('Saved the settings.', { undoable: true })
+        await client.invalidateQueries({ queryKey: ['session'] })
+        await refresh()
+    } catch (error) {
+        if (error instanceof Refused) mistakes.value = error.errors
+        say(sentence(error), { trouble: true })
+    }
+}
+async function signOut(): Promise<void> {
+    await ask('DELETE', 'session')
+    client.clear()
+    await router.replace('/sign-in')
+}
+</script>
+
+<template>
+    <SidePanel title="Settings" @close="emit('close')">
+        <form @submit.prevent="save">
+            <label>Your name <input v-model="form.name" maxlength="100" /></label>
+            <p v-if="mistakes.name" class="mistake">{{ mistakes.name[0] }}</p>
+            <label>Time zone <select v-model="form.zone" data-test="zone"><option v-for="zone in zones" :key="zone">{{ zone }}</option></select></label>
+            <p v-if="mistakes.zone" class="mistake">{{ mistakes.zone[0] }}</p>
+            <label>The week begins on <select v-model.number="form.first_weekday"><option v-for="n in 7" :key="n" :value="n">{{ longWeekday(`2024-01-0${n}`) }}</option></select></label>
+            <label>Clock <select v-model="form.clock"><option value="24">13:30</option><option value="12">1:30 pm</option></select></label>
+            <h2>Each weekday</h2>
+            <p class="muted">The hours a day has to give are what its load is measured against. Hours outside the waking ones are folded.</p>
+            <table>
+                <thead><tr><th /><th>hours to give</th><th>awake from</th><th>to</th><th>mainly for</th></tr></thead>
+                <tbody>
+                    <tr v-for="(day, i) in form.week" :key="i">
+                        <th>{{ longWeekday(`2024-01-0${i + 1}`) }}</th>
+                        <td><input v-model.number="day.hours" type="number" min="0" max="24" step="0.25" :aria-label="`Hours on ${longWeekday(`2024-01-0${i + 1}`)}`" /></td>
+                        <td><input v-model="day.wakes" type="time" :aria-label="`Awake from, on ${longWeekday(`2024-01-0${i + 1}`)}`" /></td>
+                        <td><input v-model="day.sleeps" type="time" :aria-label="`Awake to, on ${longWeekday(`2024-01-0${i + 1}`)}`" /></td>
+                        <td><input v-model="day.theme" maxlength="40" :aria-label="`What ${longWeekday(`2024-01-0${i + 1}`)} is mainly for`" /></td>
+                    </tr>
+                </tbody>
+            </table>
+            <p v-for="(lines, field) in mistakes" v-show="String(field).startsWith('week')" :key="field" class="mistake">{{ lines[0] }}</p>
+            <div class="foot"><button class="press main" data-test="save-settings">Save</button><button type="button" class="press" data-test="sign-out" @click="signOut">Sign out</button></div>
+        </form>
+    </SidePanel>
+</template>
+
+<style scoped>
+form { display: flex; flex-direction: column; gap: 10px; }
+label { display: grid; grid-template-columns: 150px 1fr; align-items: center; }
+input, select { border: 1px solid var(--line-strong); border-radius: 6px; background: var(--paper); padding: 5px 8px; min-width: 0; }
+h2 { font-size: 16px; margin-top: 8px; }
+.muted { color: var(--muted); margin: 0; }
+table { border-collapse: collapse; width: 100%; }
+th { text-align: left; font-weight: 600; padding: 3px 6px 3px 0; }
+thead th { color: var(--muted); font-weight: 400; font-size: 12px; }
+td { padding: 3px 6px 3px 0; }
+td input { width: 100%; }
+.foot { display: flex; gap: 10px; margin-top: 8px; }
+</style>

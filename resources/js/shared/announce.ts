@@ -1,0 +1,9 @@
+import { ref } from 'vue'
+
+/** What a screen reader should hear; shown by the one live region of the page. */
+export const announced = ref('')
+
+export function announce(text: string): void {
+    announced.value = ''
+    requestAnimationFrame(() => (announced.value = text))
+}

@@ -1,0 +1,110 @@
+/** Wall dates and times as the server writes them, drawn for people. Nothing here decides a date; the server does. */
+
+export type Clock = '24' | '12'
+
+const utc = (date: string): Date => new Date(`${date.slice(0, 10)}T00:00:00Z`)
+
+/** Whole days since 1970-01-01. */
+export function dayNumber(date: string): number {
+    return utc(date).getTime() / 86_400_000
+}
+
+export function dateOf(number: number): string {
+    return new Date(number * 86_400_000).toISOString().slice(0, 10)
+}
+
+export function plusDays(date: string, days: number): string {
+    return dateOf(dayNumber(date) + days)
+}
+
+/** 1 for Monday to 7 for Sunday. */
+export function weekday(date: string): number {
+    return ((((dayNumber(date) + 3) % 7) + 7) % 7) + 1
+}
+
+export function startOfWeek(date: string, first: number): string {
+    return plusDays(date, -((weekday(date) - first + 7) % 7))
+}
+
+/** The ISO 8601 number of the week that holds a day. */
+export function weekNumber(date: string): number {
+    const thursday = plusDays(startOfWeek(date, 1), 3)
+    return Math.floor((dayNumber(thursday) - dayNumber(`${thursday.slice(0, 4)}-01-01`)) / 7) + 1
+}
+
+/** Minutes since midnight of a date and time; 0 for a date alone. */
+export function minuteOf(moment: string): number {
+    return moment.length > 10 ? Number(moment.slice(11, 13)) * 60 + Number(moment.slice(14, 16)) : 0
+}
+
+export function moment(date: string, minute: number): string {
+    const day = plusDays(date, Math.floor(minute / 1440))
+    const left = ((minute % 1440) + 1440) % 1440
+    return `${day}T${String(Math.floor(left / 60)).padStart(2, '0')}:${String(left % 60).padStart(2, '0')}:00`
+}
+
+/** Minutes from one wall moment to another. */
+export function minutesBetween(from: string, to: string): number {
+    return (dayNumber(to) - dayNumber(from)) * 1440 + minuteOf(to) - minuteOf(from)
+}
+
+export function time(minute: number, clock: Clock): string {
+    const hour = Math.floor(minute / 60) % 24
+    const rest = String(minute % 60).padStart(2, '0')
+    if (clock === '24') return `${hour}:${rest}`
+    return `${hour % 12 === 0 ? 12 : hour % 12}:${rest} ${hour < 12 ? 'am' : 'pm'}`
+}
+
+export function timeOf(momentText: string, clock: Clock): string {
+    return time(minuteOf(momentText), clock)
+}
+
+/** "1 h 30", "45 min", "2 h". */
+export function length(minutes: number): string {
+    const hours = Math.floor(minutes / 60)
+    const rest = minutes % 60
+    if (hours === 0) return `${rest} min`
+    return rest === 0 ? `${hours} h` : `${hours} h ${String(rest).padStart(2, '0')}`
+}
+
+/** Hours to the half: "24½". */
+export function hours(minutes: number): string {
+    const halves = Math.round(minutes / 30)
+    return `${Math.floor(halves / 2) || (halves % 2 ? '' : '0')}${halves % 2 ? '½' : ''}`
+}
+
+const format = (options: Intl.DateTimeFormatOptions) => {
+    const made = new Intl.DateTimeFormat('en-GB', { timeZone: 'UTC', ...options })
+    return (date: string): string => made.format(utc(date))
+}
+
+export const shortWeekday = format({ weekday: 'short' })
+export const longWeekday = format({ weekday: 'long' })
+export const monthName = format({ month: 'long' })
+export const shortMonth = format({ month: 'short' })
+export const shortDate = format({ day: 'numeric', month: 'short' })
+
+/** "Thu 26 Nov" */
+export function namedDate(date: string): string {
+    return `${shortWeekday(date)} ${shortDate(date).replace('Sept', 'Sep')}`
+}
+
+/** "Thu 26 Nov 2026" */
+export function fullDate(date: string): string {
+    return `${namedDate(date)} ${date.slice(0, 4)}`
+}
+
+/** "23–29 Nov", "30 Nov – 6 Dec" */
+export function span(first: string, last: string): string {
+    if (first === last) return namedDate(first)
+    return first.slice(0, 7) === last.slice(0, 7)
+        ? `${Number(first.slice(8))}–${shortDate(last)}`
+        : `${shortDate(first)} – ${shortDate(last)}`
+}
+
+/** "today", "tomorrow", "Fri 27 Nov", with the time if there is one. */
+export function dueDate(due: string, today: string, clock: Clock): string {
+    const days = dayNumber(due) - dayNumber(today)
+    const named = days === 0 ? 'today' : days === 1 ? 'tomorrow' : days < 300 && days > -300 ? namedDate(due) : fullDate(due)
+    return due.length > 10 ? `${named} ${timeOf(due, clock)}` : named
+}

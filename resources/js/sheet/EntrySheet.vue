@@ -1,0 +1,300 @@
+<script setup lang="ts">
+import { ask, Refused, sentence } from '@/api/client'
+import type { Entry, RhythmPreview, Scope } from '@/api/types'
+import ScopeChoice from '@/board/ScopeChoice.vue'
+import { useTicks } from '@/board/useTicks'
+import { fullDate } from '@/shared/time'
+import { paint, useAccount, useAreas } from '@/state/server'
+import type { SheetTarget } from '@/state/view'
+import { say, useChanges } from '@/undo/useChanges'
+import { useQuery } from '@tanstack/vue-query'
+import { refDebounced } from '@vueuse/core'
+import { NDrawer } from 'naive-ui'
+import { computed, nextTick, ref, watch } from 'vue'
+import { blank, ofEntry, type Form } from './form'
+import LandsGrid from './LandsGrid.vue'
+import MissedChoice from './MissedChoice.vue'
+import MoreFields from './MoreFields.vue'
+import NextDates from './NextDates.vue'
+import ReminderList from './ReminderList.vue'
+import RhythmPresses from './RhythmPresses.vue'
+import RhythmSentence from './RhythmSentence.vue'
+
+const props = defineProps<{ target: SheetTarget }>()
+const emit = defineEmits<{ close: [] }>()
+
+const account = useAccount()
+const { areas, calendar, colour } = useAreas()
+const { change, refresh } = useChanges()
+const { tick, skip } = useTicks()
+
+const open = ref(true)
+const form = ref<Form | null>(null)
+const saved = ref('')
+const entry = ref<Entry | null>(null)
+const mistakes = ref<Record<string, string[]>>({})
+const trouble = ref('')
+const stale = ref<Entry | null>(null)
+const busy = ref(false)
+const asking = ref<'save' | 'delete' | 'leave' | null>(null)
+const title = ref<HTMLTextAreaElement | null>(null)
+
+const isNew = computed(() => props.target.entryId === null)
+const wasRoutine = computed(() => entry.value?.rule != null)
+/** Whether there is one occurrence among others that a change could be for. */
+const hasScope = computed(() => wasRoutine.value && props.target.recurrenceId !== null)
+const isDirty = computed(() => form.value !== null && JSON.stringify(form.value) !== saved.value)
+const today = computed(() => new Intl.DateTimeFormat('sv-SE', { timeZone: account.value.zone, dateStyle: 'short' }).format(new Date()))
+
+function fill(next: Form): void {
+    form.value = next
+    saved.value = JSON.stringify(next)
+}
+
+async function load(): Promise<void> {
+    if (props.target.entryId === null) {
+        fill(blank(props.target, account.value, calendar(account.value.default_calendar_id ?? '')))
+        await nextTick()
+        title.value?.focus()
+        return
+    }
+    try {
+        entry.value = await ask<Entry>('GET', `entries/${props.target.entryId}`)
+        fill(ofEntry(entry.value))
+    } catch (error) {
+        say(sentence(error), { trouble: true })
+        open.value = false
+    }
+}
+void load()
+
+const place = computed(() => form.value && { all_day: form.value.all_day, start: form.value.start, end: form.value.end, zone: form.value.zone, rule: form.value.rule, after_done: form.value.after_done })
+const settled = refDebounced(computed(() => JSON.stringify(place.value)), 150)
+const preview = useQuery({
+    queryKey: computed(() => ['preview', settled.value, props.target.entryId]),
+    enabled: computed(() => settled.value !== 'null' && place.value?.start != null),
+    queryFn: () => ask<RhythmPreview>('POST', 'rhythm/preview', { ...JSON.parse(settled.value), entry_id: props.target.entryId }),
+    placeholderData: (previous: RhythmPreview | undefined) => previous,
+    staleTime: 10_000,
+    retry: false,
+})
+const lands = computed(() => (form.value?.start ? preview.data.value : undefined))
+const placeMistake = computed(() => {
+    const error = preview.error.value
+    const all = { ...(error instanceof Refused && form.value?.start ? error.errors : {}), ...mistakes.value }
+    return (all.rule ?? all.start ?? all.end ?? all.zone)?.[0] ?? ''
+})
+const kindName = computed(() => (form.value?.rule ? 'routine' : (form.value?.kind ?? '')))
+watch(() => form.value?.start, (start) => {
+    if (form.value && start === null && form.value.kind === 'event') form.value.kind = 'task'
+})
+
+async function save(scope: Scope = 'whole'): Promise<void> {
+    if (!form.value || busy.value) return
+    if (hasScope.value && isDirty.value && asking.value !== 'save') {
+        asking.value = 'save'
+        return
+    }
+    busy.value = true
+    mistakes.value = {}
+    trouble.value = ''
+    stale.value = null
+    try {
+        const sent = { ...form.value }
+        await (isNew.value
+            ? ask('POST', 'entries', sent)
+            : ask('PATCH', `entries/${props.target.entryId}`, { ...sent, scope, recurrence_id: hasScope.value ? props.target.recurrenceId : null, version: entry.value?.version }))
+        say(isNew.value ? `Added “${sent.title}”.` : `Saved “${sent.title}”.`, { undoable: true })
+        saved.value = JSON.stringify(form.value)
+        open.value = false
+        await refresh()
+    } catch (error) {
+        if (error instanceof Refused && error.status === 422) mistakes.value = error.errors
+        else if (error instanceof Refused && error.current) stale.value = error.current
+        trouble.value = sentence(error)
+    } finally {
+        busy.value = false
+        asking.value = null
+    }
+}
+
+/** What was typed goes on top of how the entry stands now. */
+function onTop(): void {
+    if (!stale.value) return
+    entry.value = stale.value
+    stale.value = null
+    void save()
+}
+function takeTheirs(): void {
+    if (!stale.value) return
+    entry.value = stale.value
+    fill(ofEntry(stale.value))
+    stale.value = null
+    trouble.value = ''
+}
+
+async function remove(scope: Scope): Promise<void> {
+    asking.value = null
+    saved.value = JSON.stringify(form.value)
+    open.value = false
+    const what = { one: `Deleted this one of “${entry.value?.title}”.`, onward: `Deleted “${entry.value?.title}” from here on.`, whole: `Deleted “${entry.value?.title}”.` }[hasScope.value ? scope : 'whole']
+    await change(what, () => ask('DELETE', `entries/${props.target.entryId}`, { scope: hasScope.value ? scope : 'whole', recurrence_id: props.target.recurrenceId }))
+}
+
+async function skipThis(): Promise<void> {
+    open.value = false
+    await skip({ entry_id: props.target.entryId ?? '', recurrence_id: props.target.recurrenceId ?? '', title: entry.value?.title ?? '' })
+}
+async function tickThis(): Promise<void> {
+    open.value = false
+    await tick({ entry_id: props.target.entryId ?? '', recurrence_id: props.target.recurrenceId ?? 'once', title: entry.value?.title ?? '', done: entry.value?.done ?? false })
+}
+
+/** Closing with something typed asks first. */
+function leave(): void {
+    if (isDirty.value && asking.value !== 'leave') asking.value = 'leave'
+    else open.value = false
+}
+function key(event: KeyboardEvent): void {
+    if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) void save()
+    else if (event.key === 'Escape' && asking.value) asking.value = null
+    else if (event.key === 'Escape') leave()
+    else return
+    event.preventDefault()
+    event.stopPropagation()
+}
+const dueDay = computed({
+    get: () => form.value?.due?.slice(0, 10) ?? '',
+    set: (date: string) => form.value && (form.value.due = date === '' ? null : form.value.due && form.value.due.length > 10 ? `${date}${form.value.due.slice(10)}` : date),
+})
+const dueTime = computed({
+    get: () => (form.value?.due && form.value.due.length > 10 ? form.value.due.slice(11, 16) : ''),
+    set: (at: string) => form.value?.due && (form.value.due = at === '' ? form.value.due.slice(0, 10) : `${form.value.due.slice(0, 10)}T${at}:00`),
+})
+const isLate = computed(() => !!form.value?.due && !!form.value.start && form.value.due.slice(0, 10) < form.value.start.slice(0, 10))
+</script>
+
+<template>
+    <NDrawer v-model:show="open" placement="right" width="min(820px, 100vw)" :close-on-esc="false" :mask-closable="!isDirty" @after-leave="emit('close')" @mask-click="leave">
+        <section v-if="form" class="sheet" :style="paint(colour(form.calendar_id))" :aria-label="form.title || 'New entry'" data-test="sheet" tabindex="-1" @keydown="key">
+            <div class="inside">
+                <div class="top">
+                    <select v-model="form.calendar_id" aria-label="Calendar" class="calendar">
+                        <optgroup v-for="area in areas" :key="area.id" :label="area.name"><option v-for="one in area.calendars" :key="one.id" :value="one.id">{{ one.name }}</option></optgroup>
+                    </select>
+                    <span aria-hidden="true">·</span>
+                    <span class="kinds" role="group" aria-label="Kind">
+                        <button v-for="one in (['task', 'event'] as const)" :key="one" class="press" :aria-pressed="form.kind === one" :disabled="one === 'event' && form.start === null" :title="one === 'task' ? 'is done, and ticked off' : 'happens'" @click="form.kind = one">{{ one }}</button>
+                    </span>
+                    <span v-if="form.rule" class="routine">routine</span>
+                    <span v-if="hasScope && target.date" class="this">
+                        This one: <b>{{ fullDate(target.date) }}</b>
+                        <button v-if="form.kind === 'task'" class="press" data-test="tick-this" @click="tickThis">Done</button>
+                        <button class="press" data-test="skip-this" @click="skipThis">Skip this one</button>
+                    </span>
+                </div>
+                <label class="out-of-sight" for="title">Title</label>
+                <textarea id="title" ref="title" v-model="form.title" class="title" rows="1" maxlength="250" placeholder="What is it?" data-test="title" :aria-invalid="!!mistakes.title" @keydown.enter.exact.prevent />
+                <p v-if="mistakes.title" class="mistake" role="alert">{{ mistakes.title[0] }}</p>
+                <p v-if="mistakes.calendar_id" class="mistake" role="alert">{{ mistakes.calendar_id[0] }}</p>
+
+                <RhythmPresses v-model="form" :presses="lands?.presses ?? null" :today="today" />
+                <div class="well">
+                    <RhythmSentence v-model="form" :presses="lands?.presses ?? null" />
+                    <p v-if="placeMistake" class="mistake" role="alert" data-test="place-mistake">{{ placeMistake }}</p>
+                    <p v-else-if="form.rule && lands" class="reading" data-test="reading">That is {{ lands.sentence }}.</p>
+                    <p v-if="form.zone && form.zone !== account.zone && !form.all_day" class="reading">Times are those of {{ form.zone }}.</p>
+                </div>
+
+                <template v-if="lands && form.start">
+                    <h2 v-if="form.rule">Where it lands <small>{{ lands.count === null ? `${lands.lands.length} days in these twelve months` : lands.count === 1 ? 'once' : `${lands.count} times` }}</small></h2>
+                    <LandsGrid v-if="form.rule" :from="lands.lands_from" :lands="lands.lands" :today="today" :first-weekday="account.first_weekday" />
+                    <div class="pair">
+                        <div>
+                            <h2>{{ form.rule ? 'Next' : 'When' }}</h2>
+                            <NextDates :next="lands.next" :today="today" />
+                        </div>
+                        <div v-if="form.kind === 'task' && form.rule">
+                            <h2>If it is missed</h2>
+                            <MissedChoice v-model="form.missed" />
+                        </div>
+                    </div>
+                </template>
+
+                <div class="pair">
+                    <div v-if="form.kind === 'task'">
+                        <h2>Due</h2>
+                        <div class="due">
+                            <input v-model="dueDay" type="date" aria-label="Due date" data-test="due" />
+                            <input v-if="form.due" v-model="dueTime" type="time" aria-label="Due time" />
+                            <button v-if="form.due" class="press" @click="form.due = null">No due date</button>
+                            <span v-else class="muted">no deadline</span>
+                        </div>
+                        <p v-if="isLate" class="mistake">It is placed after it is due.</p>
+                        <p v-else-if="form.due && form.rule" class="muted">Of the first one; each later one is due as long after its day.</p>
+                        <p v-if="mistakes.due" class="mistake">{{ mistakes.due[0] }}</p>
+                    </div>
+                    <div v-if="form.start">
+                        <h2>Reminders</h2>
+                        <ReminderList v-model="form.reminders" :all-day="form.all_day" />
+                    </div>
+                </div>
+
+                <h2><label for="notes">Notes</label></h2>
+                <textarea id="notes" v-model="form.notes" class="notes" rows="3" maxlength="20000" data-test="notes" />
+                <p v-if="mistakes.notes" class="mistake">{{ mistakes.notes[0] }}</p>
+                <details class="rest"><summary>More: importance, effort, place, link, steps</summary><MoreFields v-model="form" :mistakes="mistakes" /></details>
+            </div>
+
+            <footer>
+                <div v-if="stale" class="stale" role="alert">
+                    <p>This entry was changed elsewhere meanwhile. It now says “{{ stale.title }}”{{ stale.in_words ? `, ${stale.in_words}` : '' }}{{ stale.start ? `, from ${fullDate(stale.start)}` : '' }}. What you typed is still here.</p>
+                    <button class="press main" @click="onTop">Save mine over it</button><button class="press" @click="takeTheirs">Take the other one</button>
+                </div>
+                <p v-else-if="trouble" class="mistake" role="alert" data-test="trouble">{{ trouble }}</p>
+                <ScopeChoice v-if="asking === 'save'" question="Save this for:" @choose="save" @leave="asking = null" />
+                <ScopeChoice v-else-if="asking === 'delete'" question="Delete:" @choose="remove" @leave="asking = null" />
+                <div v-else-if="asking === 'leave'" class="leave" role="alert"><span>What you typed is not saved yet.</span><button class="press main" @click="save()">Save</button><button class="press" @click="leave">Leave without saving</button><button class="press" @click="asking = null">Stay</button></div>
+                <div v-else class="presses">
+                    <button class="press main" :disabled="busy || (!isDirty && !isNew)" data-test="save" @click="save()">Save {{ kindName }}</button>
+                    <button class="press" @click="leave">{{ isDirty ? 'Cancel' : 'Close' }}</button>
+                    <button v-if="!isNew" class="press grave" data-test="delete" @click="hasScope ? (asking = 'delete') : remove('whole')">Delete{{ hasScope ? '…' : '' }}</button>
+                    <span class="muted hint">Ctrl + Enter saves</span>
+                </div>
+            </footer>
+        </section>
+        <p v-else class="muted loading">Opening…</p>
+    </NDrawer>
+</template>
+
+<style scoped>
+.sheet { height: 100%; display: flex; flex-direction: column; border-left: 6px solid var(--c); color: var(--ink); outline: none; }
+.inside { flex: 1; overflow-y: auto; padding: 20px 30px 16px; }
+.top { display: flex; flex-wrap: wrap; gap: 8px; align-items: center; color: var(--muted); }
+.calendar { border: 0; background: none; color: var(--c-text); font-weight: 600; padding: 2px 0; max-width: 200px; }
+.kinds { display: inline-flex; gap: 4px; }
+.kinds .press { padding: 0 9px; }
+.this { margin-left: auto; display: flex; gap: 6px; align-items: center; }
+.this .press { padding: 1px 9px; color: var(--ink); }
+.title { width: 100%; margin: 4px 0 10px; padding: 0; border: 0; border-bottom: 1px solid transparent; background: none; resize: none; font: 600 26px/1.25 var(--serif); font-variation-settings: 'SOFT' 60; field-sizing: content; }
+.title:focus { outline: none; border-bottom-color: var(--c); }
+.title::placeholder { color: var(--muted); opacity: .7; }
+.well { margin: 14px 0 4px; padding: 12px 18px; border: 1px solid var(--line); border-radius: 12px; background: var(--paper); }
+.reading { margin: 2px 0 0; color: var(--muted); }
+h2 { font: 650 13.5px/1.3 var(--sans); margin: 16px 0 6px; }
+h2 small { font: 400 13px/1.3 var(--sans); color: var(--muted); margin-left: 4px; }
+.pair { display: grid; grid-template-columns: 1fr 1fr; gap: 0 28px; }
+.due { display: flex; flex-wrap: wrap; gap: 6px; align-items: center; }
+.due input { border: 1px solid var(--line-strong); border-radius: 6px; background: var(--paper); padding: 3px 6px; }
+.muted { color: var(--muted); margin: 3px 0 0; }
+.notes { width: 100%; border: 1px solid var(--line-strong); border-radius: var(--radius); background: var(--paper); padding: 7px 10px; resize: vertical; field-sizing: content; min-height: 62px; max-height: 300px; }
+.rest { margin-top: 14px; }
+summary { cursor: pointer; color: var(--muted); margin-bottom: 10px; }
+footer { border-top: 1px solid var(--line); padding: 12px 30px; background: var(--sheet); }
+.presses, .leave, .stale { display: flex; flex-wrap: wrap; gap: 10px; align-items: center; }
+.presses .press, .leave .press { padding: 6px 14px; }
+.hint { margin: 0 0 0 auto; }
+.stale p { margin: 0; width: 100%; color: var(--trouble); }
+.loading { padding: 30px; }
+@media (max-width: 760px) { .inside { padding: 14px 16px; } footer { padding: 10px 16px; } .pair { grid-template-columns: 1fr; } .hint { display: none; } .this { margin-left: 0; width: 100%; } }
+</style>

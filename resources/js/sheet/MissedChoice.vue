@@ -1,0 +1,24 @@
+<script setup lang="ts">
+import type { Missed } from '@/api/types'
+
+const missed = defineModel<Missed>({ required: true })
+const CHOICES: [Missed, string, string][] = [
+    ['hold', 'Wait for my decision', 'stays on its day and turns up when the day is closed'],
+    ['roll', 'Roll on to the next day', 'until it is done'],
+    ['lapse', 'Let it lapse', 'counted as missed; the next one comes anyway'],
+]
+</script>
+
+<template>
+    <div class="choices" role="radiogroup" aria-label="If it is missed">
+        <button v-for="[value, words, rest] in CHOICES" :key="value" type="button" class="press" role="radio" :aria-checked="missed === value" :data-test="`missed-${value}`" @click="missed = value">
+            {{ words }}<small>{{ rest }}</small>
+        </button>
+    </div>
+</template>
+
+<style scoped>
+.choices { display: flex; flex-direction: column; gap: 6px; }
+.press { text-align: left; padding: 6px 10px; }
+small { display: block; font-size: 11.5px; font-weight: 400; color: var(--muted); }
+</style>

@@ -1,0 +1,154 @@
+<script setup lang="ts">
+import type { RhythmPreview } from '@/api/types'
+import { fullDate, length, longWeekday, minuteOf, time } from '@/shared/time'
+import { useAccount } from '@/state/server'
+import { computed } from 'vue'
+import DateChoice from './DateChoice.vue'
+import { lengthOf, setAllDay, setDate, setLength, setTime, type Form } from './form'
+import { LETTERS, parts, untilDate, untilPart, weekdays, withParts } from './rule'
+import SentenceWord from './SentenceWord.vue'
+
+/** When and how often, as a sentence with words to press. */
+const form = defineModel<Form>({ required: true })
+const props = defineProps<{ presses: RhythmPreview['presses'] | null }>()
+
+const account = useAccount()
+const rule = computed(() => parts(form.value.rule))
+const interval = computed(() => Number(rule.value.INTERVAL ?? 1))
+const unit = computed(() => ({ DAILY: 'day', WEEKLY: 'week', MONTHLY: 'month', YEARLY: 'year' })[rule.value.FREQ ?? ''] ?? 'time')
+const every = computed(() => (interval.value === 1 ? unit.value : `${interval.value} ${unit.value}s`))
+const length_ = computed(() => lengthOf(form.value))
+const lengthWords = computed(() => (form.value.all_day ? (length_.value === 1 ? '1 day' : `${length_.value} days`) : length(length_.value)))
+const startMinute = computed(() => (form.value.start ? minuteOf(form.value.start) : 540))
+const until = computed(() => untilDate(form.value.rule))
+const ending = computed(() => (rule.value.COUNT ? `for ${rule.value.COUNT} ${rule.value.COUNT === '1' ? 'time' : 'times'}` : until.value ? `until ${fullDate(until.value).slice(4)}` : 'without end'))
+
+const MINUTES = [5, 10, 15, 20, 30, 45, 60, 90, 120, 180]
+const UNITS = [['every_day', 'day'], ['weekly', 'week'], ['monthly_by_date', 'month'], ['yearly', 'year']] as const
+const MONTHLY = [['monthly_by_date', 'the same date'], ['monthly_by_weekday', 'the same weekday of the month'], ['last_day', 'the last day']] as const
+
+function set(changes: Record<string, string>): void {
+    form.value.rule = withParts(form.value.rule, changes)
+}
+function setUnit(press: keyof RhythmPreview['presses']): void {
+    const rest = { INTERVAL: rule.value.INTERVAL ?? '', COUNT: rule.value.COUNT ?? '', UNTIL: rule.value.UNTIL ?? '' }
+    if (props.presses) form.value.rule = form.value.after_done ? withParts(`FREQ=${parts(props.presses[press]).FREQ}`, rest) : withParts(props.presses[press], rest)
+}
+function turnWeekday(letters: string): void {
+    const chosen = weekdays(form.value.rule)
+    const next = chosen.includes(letters) ? chosen.filter((day) => day !== letters) : [...chosen, letters]
+    if (next.length > 0) set({ BYDAY: LETTERS.filter((day) => next.includes(day)).join(',') })
+}
+function typedTime(event: Event): void {
+    const [hour, minute] = (event.target as HTMLInputElement).value.split(':').map(Number)
+    if (hour !== undefined && minute !== undefined) setTime(form.value, hour * 60 + minute)
+}
+function whole(event: Event, least: number, most: number): number | null {
+    const value = Math.round(Number((event.target as HTMLInputElement).value))
+    return value >= least && value <= most ? value : null
+}
+function typedInterval(event: Event): void {
+    const value = whole(event, 1, 999)
+    if (value) set({ INTERVAL: value === 1 ? '' : String(value) })
+}
+function typedLength(event: Event): void {
+    const value = whole(event, 1, form.value.all_day ? 366 : 1440)
+    if (value) setLength(form.value, value)
+}
+function typedCount(event: Event): void {
+    const value = whole(event, 1, 9999)
+    if (value) set({ COUNT: String(value), UNTIL: '' })
+}
+
+const monthlyWords = computed(() => {
+    const day = rule.value.BYMONTHDAY
+    if (rule.value.BYSETPOS || (day?.includes(','))) return 'the chosen days'
+    if (day === '-1') return 'the last day'
+    if (day && Number(day) > 0) return `the ${day}${suffix(Number(day))}`
+    const nth = /^(-?\d)(\w\w)$/.exec(rule.value.BYDAY ?? '')
+    if (nth) return `the ${({ '1': 'first', '2': 'second', '3': 'third', '4': 'fourth', '-1': 'last' } as Record<string, string>)[nth[1] ?? ''] ?? nth[1]} ${longWeekday(`2024-01-0${LETTERS.indexOf(nth[2] as 'MO') + 1}`)}`
+    return 'the chosen days'
+})
+function suffix(day: number): string {
+    return day % 10 === 1 && day !== 11 ? 'st' : day % 10 === 2 && day !== 12 ? 'nd' : day % 10 === 3 && day !== 13 ? 'rd' : 'th'
+}
+const isPlainWeekly = computed(() => rule.value.FREQ === 'WEEKLY' && !rule.value.BYSETPOS)
+</script>
+
+<template>
+    <p class="sentence" data-test="sentence">
+        <template v-if="form.start === null">
+            It waits in the
+            <SentenceWord words="basket" label="day">
+                <template #default="{ close }">
+                    Give it a day:
+                    <DateChoice :value="null" :first-weekday="account.first_weekday" @choose="(date) => { setDate(form, date); close() }" />
+                </template>
+            </SentenceWord>, without a day.
+        </template>
+        <template v-else>
+            <template v-if="form.rule === null">On</template>
+            <template v-else>
+                {{ form.after_done ? '' : 'Every' }}
+                <SentenceWord :words="every" label="every">
+                    <label class="number">every <input type="number" min="1" max="999" :value="interval" @change="typedInterval" /></label>
+                    <button v-for="[press, name] in UNITS" :key="press" class="press" :aria-pressed="unit === name" @click="setUnit(press)">{{ name }}{{ interval === 1 ? '' : 's' }}</button>
+                </SentenceWord>
+                <template v-if="form.after_done"> after it is done, first on</template>
+                <template v-else-if="isPlainWeekly">
+                    on
+                    <span class="days" role="group" aria-label="Weekdays">
+                        <button v-for="(letters, i) in LETTERS" :key="letters" type="button" class="day" :aria-pressed="weekdays(form.rule).includes(letters)" :aria-label="longWeekday(`2024-01-0${i + 1}`)" @click="turnWeekday(letters)">{{ letters[0] }}{{ letters[1]?.toLowerCase() }}</button>
+                    </span>
+                </template>
+                <template v-else-if="rule.FREQ === 'MONTHLY'">
+                    on
+                    <SentenceWord :words="monthlyWords" label="which day">
+                        <template #default="{ close }">
+                            <button v-for="[press, name] in MONTHLY" :key="press" class="press" @click="() => { setUnit(press); close() }">{{ name }}</button>
+                        </template>
+                    </SentenceWord>
+                </template>
+                <template v-if="!form.after_done">,  from</template>
+            </template>
+            <SentenceWord :words="fullDate(form.start)" label="start">
+                <template #default="{ close }">
+                    <DateChoice :value="form.start" :first-weekday="account.first_weekday" @choose="(date) => { setDate(form, date); close() }" />
+                    <button v-if="form.kind === 'task'" class="press" @click="() => { setDate(form, null); close() }">No day: into the basket</button>
+                </template>
+            </SentenceWord>
+            {{ form.all_day ? ',' : 'at' }}
+            <SentenceWord :words="form.all_day ? 'all day' : time(startMinute, account.clock)" label="time">
+                <label class="number">at <input type="time" :value="form.all_day ? '' : `${String(Math.floor(startMinute / 60)).padStart(2, '0')}:${String(startMinute % 60).padStart(2, '0')}`" data-test="time" @change="typedTime" /></label>
+                <button class="press" :aria-pressed="form.all_day" @click="setAllDay(form)">all day</button>
+            </SentenceWord>
+            for
+            <SentenceWord :words="lengthWords" label="length">
+                <label class="number"><input type="number" min="1" :max="form.all_day ? 366 : 1440" :value="length_" @change="typedLength" /> {{ form.all_day ? 'days' : 'minutes' }}</label>
+                <span v-if="!form.all_day" class="grid"><button v-for="minutes in MINUTES" :key="minutes" class="press" :aria-pressed="length_ === minutes" @click="setLength(form, minutes)">{{ length(minutes) }}</button></span>
+            </SentenceWord>
+            <template v-if="form.rule !== null">
+                ,
+                going on
+                <SentenceWord :words="ending" label="end">
+                    <template #default="{ close }">
+                        <button class="press" :aria-pressed="!rule.COUNT && !until" @click="() => { set({ COUNT: '', UNTIL: '' }); close() }">without end</button>
+                        <label class="number">for <input type="number" min="1" max="9999" :value="rule.COUNT ?? ''" @change="typedCount" /> times</label>
+                        until
+                        <DateChoice :value="until" :first-weekday="account.first_weekday" @choose="(date) => { set({ UNTIL: untilPart(date), COUNT: '' }); close() }" />
+                    </template>
+                </SentenceWord>
+            </template>.
+        </template>
+    </p>
+</template>
+
+<style scoped>
+.sentence { margin: 0; font-size: 18px; line-height: 2.05; }
+.days { display: inline-flex; gap: 3px; vertical-align: middle; }
+.day { width: 32px; height: 27px; border-radius: 14px; border: 1px solid var(--line-strong); background: var(--sheet); font-size: 12px; }
+.day[aria-pressed='true'] { background: var(--c-text); border-color: var(--c-text); color: var(--sheet); font-weight: 600; }
+.number { display: flex; gap: 6px; align-items: center; }
+.number input { width: 84px; padding: 4px 6px; border: 1px solid var(--line-strong); border-radius: 6px; background: var(--paper); }
+.grid { display: grid; grid-template-columns: repeat(3, auto); gap: 4px; }
+</style>

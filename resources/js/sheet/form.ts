@@ -1,0 +1,57 @@
+import type { Account, Calendar, Entry } from '@/api/types'
+import { dayNumber, minutesBetween, minuteOf, moment, plusDays } from '@/shared/time'
+import type { SheetTarget } from '@/state/view'
+
+/** What a sheet holds while it is open. */
+export type Form = Omit<Entry, 'id' | 'in_words' | 'done' | 'version'>
+
+export function blank(target: SheetTarget, account: Account, calendar: Calendar | undefined): Form {
+    const start = target.fresh?.start ?? null
+    const allDay = target.fresh?.all_day ?? true
+    return {
+        calendar_id: calendar?.id ?? account.default_calendar_id ?? '', kind: 'task', title: '', notes: '', all_day: allDay, start: start && allDay ? start.slice(0, 10) : start,
+        end: start === null ? null : allDay ? start.slice(0, 10) : moment(start.slice(0, 10), minuteOf(start) + 30), zone: null, rule: null, after_done: false, due: null,
+        missed: calendar?.missed ?? 'hold', reminders: calendar?.reminders ?? [], importance: null, effort: null, estimate: null, busy: calendar?.busy ?? true,
+        private: false, protected: false, travel: 0, place: '', link: '', checklist: [],
+    }
+}
+
+export function ofEntry(entry: Entry): Form {
+    const form: Partial<Entry> = structuredClone(entry)
+    for (const name of ['id', 'in_words', 'done', 'version'] as const) delete form[name]
+    return form as Form
+}
+
+/** Minutes of a timed entry, days of an all-day one. */
+export function lengthOf(form: Form): number {
+    if (form.start === null || form.end === null) return 30
+    return form.all_day ? dayNumber(form.end) - dayNumber(form.start) + 1 : minutesBetween(form.start, form.end)
+}
+
+function placed(form: Form, start: string, allDay: boolean, length: number): void {
+    form.start = start
+    form.all_day = allDay
+    form.end = allDay ? plusDays(start, length - 1) : moment(start.slice(0, 10), minuteOf(start) + length)
+}
+
+export function setDate(form: Form, date: string | null): void {
+    if (date === null) {
+        Object.assign(form, { start: null, end: null, all_day: true, rule: null, after_done: false })
+        return
+    }
+    const length = form.start === null ? 1 : lengthOf(form)
+    placed(form, form.start !== null && !form.all_day ? moment(date, minuteOf(form.start)) : date, form.all_day, length)
+}
+
+export function setTime(form: Form, minute: number): void {
+    if (form.start === null) return
+    placed(form, moment(form.start.slice(0, 10), minute), false, form.all_day ? (form.estimate ?? 30) : lengthOf(form))
+}
+
+export function setAllDay(form: Form): void {
+    if (form.start !== null && !form.all_day) placed(form, form.start.slice(0, 10), true, 1)
+}
+
+export function setLength(form: Form, length: number): void {
+    if (form.start !== null) placed(form, form.start, form.all_day, length)
+}

@@ -1,0 +1,27 @@
+<script setup lang="ts">
+import SidePanel from './SidePanel.vue'
+
+const emit = defineEmits<{ close: [] }>()
+const groups: { name: string; keys: [string, string][] }[] = [
+    { name: 'Anywhere', keys: [['N', 'catch a thought in the line at the top'], ['E', 'a new entry, as a sheet'], ['Page up, Page down', 'the week before, the week after'], ['Home', 'the present week'], ['Ctrl+Z', 'undo'], ['Ctrl+Shift+Z', 'do again'], ['?', 'this page']] },
+    { name: 'On an entry', keys: [['arrows', 'to the entry beside it'], ['Enter', 'open it'], ['Space', 'tick it off, or not after all'], ['Alt and arrows', 'move it by a quarter of an hour, or a day'], ['Alt+Shift, up or down', 'make it shorter or longer'], ['L', 'onto the day’s list'], ['H', 'into the day’s hours'], ['B', 'back to the basket'], ['S', 'skip this one of a routine'], ['Delete', 'delete it']] },
+    { name: 'In the basket', keys: [['L', 'onto the day’s list'], ['H', 'into the day’s hours'], ['Enter', 'open it']] },
+    { name: 'When a routine asks how far', keys: [['1', 'just this one'], ['2', 'from here on'], ['3', 'the whole routine'], ['Esc', 'leave it as it was']] },
+    { name: 'In a sheet', keys: [['Ctrl+Enter', 'save'], ['Esc', 'close']] },
+]
+</script>
+
+<template>
+    <SidePanel title="Keys" :width="460" @close="emit('close')">
+        <section v-for="group in groups" :key="group.name">
+            <h2>{{ group.name }}</h2>
+            <dl><template v-for="[key, what] in group.keys" :key="key"><dt><kbd>{{ key }}</kbd></dt><dd>{{ what }}</dd></template></dl>
+        </section>
+    </SidePanel>
+</template>
+
+<style scoped>
+h2 { font-size: 16px; margin: 14px 0 6px; }
+dl { display: grid; grid-template-columns: 150px 1fr; gap: 5px 12px; margin: 0; }
+dd { margin: 0; }
+</style>

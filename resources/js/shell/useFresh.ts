@@ -1,0 +1,30 @@
+import { ask } from '@/api/client'
+import { useAccount } from '@/state/server'
+import { useQuery, useQueryClient } from '@tanstack/vue-query'
+import { useNow } from '@vueuse/core'
+import { computed, watch, type ComputedRef } from 'vue'
+
+/** How soon a change made in another window shows here. */
+const LOOK_EVERY_MS = 4000
+
+/** Keeps the page fresh: what changed elsewhere is fetched, and the wall clock of the account's zone ticks. */
+export function useFresh(): ComputedRef<string> {
+    const client = useQueryClient()
+    const account = useAccount()
+    const revision = useQuery({ queryKey: ['revision'], queryFn: () => ask<{ revision: number }>('GET', 'revision'), refetchInterval: LOOK_EVERY_MS })
+    watch(
+        () => revision.data.value?.revision,
+        (is, was) => {
+            if (was === undefined || is === was) return
+            for (const key of ['board', 'ruler', 'areas', 'session']) void client.invalidateQueries({ queryKey: [key] })
+        },
+    )
+    const clock = useNow({ interval: 10_000 })
+    return computed(() => wall(clock.value, account.value.zone))
+}
+
+/** What walls in a zone show, as YYYY-MM-DDTHH:MM:SS. */
+function wall(at: Date, zone: string): string {
+    const parts = new Intl.DateTimeFormat('sv-SE', { timeZone: zone, dateStyle: 'short', timeStyle: 'medium' }).format(at)
+    return parts.replace(' ', 'T')
+}

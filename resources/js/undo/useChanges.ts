@@ -1,0 +1,49 @@
+import { ask, sentence } from '@/api/client'
+import { announce } from '@/shared/announce'
+import { useQueryClient } from '@tanstack/vue-query'
+import { reactive } from 'vue'
+
+/** The note that follows a change, and offers to take it back. */
+export const note = reactive<{ text: string; kind: 'done' | 'trouble'; undoable: boolean; id: number }>({ text: '', kind: 'done', undoable: false, id: 0 })
+
+export function say(text: string, options: { trouble?: boolean; undoable?: boolean } = {}): void {
+    Object.assign(note, { text, kind: options.trouble ? 'trouble' : 'done', undoable: options.undoable ?? false, id: note.id + 1 })
+    announce(text)
+}
+
+/** Every change made in the page goes through here: it is sent, said, and everything that may show it is asked for anew. */
+export function useChanges() {
+    const client = useQueryClient()
+
+    async function refresh(): Promise<void> {
+        await Promise.all(['board', 'ruler', 'areas', 'reminders', 'entry', 'revision'].map((key) => client.invalidateQueries({ queryKey: [key] })))
+    }
+
+    /** @returns what the server answered, or null when it refused; the reason is then said */
+    async function change<T>(text: string, work: () => Promise<T>): Promise<T | null> {
+        try {
+            const answer = await work()
+            say(text, { undoable: true })
+            void refresh()
+            return answer
+        } catch (error) {
+            say(sentence(error), { trouble: true })
+            void refresh()
+            return null
+        }
+    }
+
+    async function turn(way: 'undo' | 'redo'): Promise<void> {
+        try {
+            const { label } = await ask<{ label: string | null }>('POST', way)
+            if (label === null) say(way === 'undo' ? 'There is nothing to undo.' : 'There is nothing to do again.')
+            else say(way === 'undo' ? `Undone: ${label}.` : `Done again: ${label}.`)
+        } catch (error) {
+            say(sentence(error), { trouble: true })
+        }
+        void client.invalidateQueries({ queryKey: ['session'] })
+        await refresh()
+    }
+
+    return { change, refresh, undo: () => turn('undo'), redo: () => turn('redo') }
+}

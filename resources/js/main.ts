@@ -6,13 +6,11 @@ import { VueQueryPlugin } from '@tanstack/vue-query'
 import { createPinia } from 'pinia'
 import { createApp } from 'vue'
 import App from './App.vue'
-import { Refused } from './api/client'
 import { router } from './router'
+import { queryClient } from './state/client'
 
 createApp(App)
     .use(createPinia())
     .use(router)
-    .use(VueQueryPlugin, {
-        queryClientConfig: { defaultOptions: { queries: { retry: (count, error) => !(error instanceof Refused && error.status >= 400) && count < 2 } } },
-    })
+    .use(VueQueryPlugin, { queryClient })
     .mount('#page')

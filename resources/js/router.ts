@@ -1,4 +1,6 @@
 import { createRouter, createWebHistory } from 'vue-router'
+import { queryClient } from './state/client'
+import { sessionQuery } from './state/server'
 
 export const router = createRouter({
     history: createWebHistory(),
@@ -8,4 +10,11 @@ export const router = createRouter({
         { path: '/sign-in', name: 'sign-in', component: () => import('./sign-in/SignInPage.vue') },
         { path: '/:any(.*)*', redirect: '/week' },
     ],
+})
+
+/** Whoever is not signed in is shown the way in, and nobody else. */
+router.beforeEach(async (to) => {
+    const session = await queryClient.fetchQuery(sessionQuery).catch(() => null)
+    if (session?.account) return to.name === 'sign-in' ? '/week' : true
+    return to.name === 'sign-in' ? true : '/sign-in'
 })

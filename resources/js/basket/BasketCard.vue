@@ -39,7 +39,7 @@ useCarrying(element, { carried: () => carriedItem(props.item, colour(props.item.
 .card { display: flex; gap: 6px; padding: 6px 8px; border: 1px solid var(--line-strong); border-radius: var(--radius); background: var(--sheet); cursor: grab; touch-action: none; user-select: none; transition: box-shadow 140ms; }
 .card:hover { box-shadow: var(--shadow); }
 .card.carried { opacity: .35; }
-.card div { min-width: 0; }
+.card div { min-width: 0; padding-top: 2px; }
 .title { display: block; font-size: 13.5px; overflow-wrap: anywhere; }
 .facts { display: block; color: var(--muted); font-size: 12px; }
 .facts.late { color: var(--trouble); }

@@ -33,6 +33,5 @@ useCarrying(element, { carried: () => carriedOccurrence(props.one, colour(props.
 <style scoped>
 .bar { grid-row: 1; align-self: start; height: 19px; margin-inline: 5px 4px; display: flex; align-items: center; gap: 4px; padding: 0 6px; border-left: 4px solid var(--c); border-radius: 4px; background: color-mix(in srgb, var(--c) 20%, var(--sheet)); font-size: 12.5px; cursor: grab; touch-action: none; user-select: none; min-width: 0; z-index: 1; }
 .bar span { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-.bar.done { opacity: .62; }
-.bar.done span { text-decoration: line-through; }
+.bar.done span { text-decoration: line-through; color: var(--muted); }
 </style>

@@ -74,7 +74,9 @@ useCarrying(bottomGrip, { carried, drop, grip: 'bottom' })
 .block.short { border-top-width: 1px; border-top-color: color-mix(in srgb, var(--c) 34%, var(--sheet)); border-left: 4px solid var(--c); align-items: center; padding: 0 4px; }
 .block.conflict { outline: 2px solid var(--trouble); outline-offset: -1px; }
 .block.conflict:focus-visible { outline-color: var(--plum); }
-.block.done { opacity: .62; }
+.block.done { background-color: color-mix(in srgb, var(--c) 6%, var(--sheet)); border-color: color-mix(in srgb, var(--c) 22%, var(--sheet)); border-top-color: color-mix(in srgb, var(--c) 50%, var(--sheet)); }
+.block.done.short { border-top-color: color-mix(in srgb, var(--c) 22%, var(--sheet)); border-left-color: color-mix(in srgb, var(--c) 50%, var(--sheet)); }
+.block.done .title, .block.done .when, .block.done .more { color: var(--muted); }
 .block.carried { opacity: .35; }
 .words { min-width: 0; flex: 1; display: flex; flex-direction: column; line-height: 1.22; }
 .title { font-size: 12.5px; overflow: hidden; text-overflow: ellipsis; display: -webkit-box; -webkit-line-clamp: 2; -webkit-box-orient: vertical; overflow-wrap: anywhere; }
@@ -82,8 +84,13 @@ useCarrying(bottomGrip, { carried, drop, grip: 'bottom' })
 .short .words { flex-direction: row; align-items: baseline; gap: 4px; }
 .short .title { display: block; white-space: nowrap; flex: 1; min-width: 0; line-height: 1.05; font-size: 12px; }
 .short .when { flex: none; line-height: 1.05; font-size: 11px; }
-.short :deep(.stone) { width: 13px; height: 13px; }
+.short :deep(.stone) { height: 100%; width: 20px; margin: 0 -5px; }
 .short :deep(svg) { width: 9px; height: 11px; }
+.block { container-type: inline-size; }
+@container (max-width: 92px) {
+    .short .when { display: none; }
+    .when { white-space: normal; }
+}
 .grip { position: absolute; left: 0; right: 0; height: 5px; cursor: ns-resize; touch-action: none; }
 .upper { top: 0; }
 .lower { bottom: 0; }

@@ -6,11 +6,11 @@ import BandBar from './BandBar.vue'
 import ListTask from './ListTask.vue'
 import { drag } from './drag'
 
-const props = defineProps<{ board: Board; shown: (one: Occurrence) => boolean; today: string; label?: boolean }>()
+const props = defineProps<{ board: Board; shown: (one: Occurrence) => boolean; today: string }>()
 const emit = defineEmits<{ open: [one: Occurrence] }>()
 
 /** Rows a day shows before the rest hides behind a count. */
-const MOST_ROWS = 5
+const MOST_ROWS = 4
 const opened = ref(false)
 
 const first = computed(() => dayNumber(props.board.from))
@@ -57,11 +57,11 @@ function place(one: Occurrence, date: string): number | null {
 </script>
 
 <template>
-    <div class="band" :style="{ gridTemplateColumns: `${label === false ? '0' : '44px'} repeat(${board.days.length}, minmax(0, 1fr))` }">
+    <div class="band" :style="{ gridTemplateColumns: `44px repeat(${board.days.length}, minmax(0, 1fr))` }">
         <div class="name">all day</div>
         <div
-            v-for="day in board.days" :key="day.date" class="list" :class="{ today: day.date === today, target: drag.target?.kind === 'list' && drag.target.date === day.date }"
-            data-drop="list" :data-date="day.date" data-test="day-list" :style="{ paddingTop: `${5 + barRows * 22}px` }"
+            v-for="(day, i) in board.days" :key="day.date" class="list" :class="{ today: day.date === today, target: drag.target?.kind === 'list' && drag.target.date === day.date }"
+            data-drop="list" :data-date="day.date" data-test="day-list" :style="{ gridColumn: i + 2, paddingTop: `${5 + barRows * 22}px` }"
         >
             <ListTask v-for="one in listed(day.date)" :key="one.key" :one="one" :place="place(one, day.date)" @open="emit('open', one)" />
             <button v-if="tasks(day.date).length > listed(day.date).length" class="plain more" @click="opened = true">{{ tasks(day.date).length - listed(day.date).length }} more</button>
@@ -77,5 +77,5 @@ function place(one: Occurrence, date: string): number | null {
 .list { grid-row: 1; min-height: 62px; padding: 5px 4px 5px 6px; border-left: 1px solid var(--line); min-width: 0; }
 .list.today { background: color-mix(in srgb, var(--plum-soft) 45%, var(--sheet)); }
 .list.target { background: var(--plum-soft); outline: 2px dashed var(--plum); outline-offset: -3px; }
-.more { color: var(--muted); font-size: 11.5px; text-decoration: underline; text-underline-offset: 2px; padding-left: 19px; }
+.more { display: block; min-height: 24px; color: var(--muted); font-size: 11.5px; text-decoration: underline; text-underline-offset: 2px; padding-left: 21px; }
 </style>

@@ -47,6 +47,11 @@ function hidden(day: BoardDay, from: number, to: number): number {
     return timed.value.filter((one) => one.start.slice(0, 10) === day.date && minutesBetween(`${day.date}T00:00:00`, one.start) >= from && minutesBetween(`${day.date}T00:00:00`, one.start) < to).length
 }
 
+/** The mark at which a fold ends would lie half under it. */
+function isUnderFold(minute: number): boolean {
+    return layout.value.stretches.some((one) => one.folded && one.to === minute)
+}
+
 function isWaking(day: BoardDay, minute: number): boolean {
     return minute >= day.wakes && minute < day.sleeps
 }
@@ -74,7 +79,7 @@ function freshAt(day: BoardDay, event: MouseEvent): void {
     <div ref="scroller" class="scroller" data-scroll-hours data-test="hours">
         <div class="grid" :style="{ height: `${layout.height}px`, gridTemplateColumns: `44px repeat(${board.days.length}, minmax(0, 1fr))` }">
             <div class="gutter">
-                <span v-for="minute in marks" :key="minute" class="mark" :style="{ top: `${yOf(layout, minute)}px` }">{{ minute === 0 ? '' : time(minute, account.clock).replace(':00', '') }}</span>
+                <span v-for="minute in marks" :key="minute" class="mark" :style="{ top: `${yOf(layout, minute)}px` }">{{ minute === 0 || isUnderFold(minute) ? '' : time(minute, account.clock).replace(':00', '') }}</span>
             </div>
             <div
                 v-for="day in board.days" :key="day.date" class="day" :class="{ today: day.date === now.slice(0, 10) }" data-drop="hours" :data-date="day.date" data-test="day-hours"

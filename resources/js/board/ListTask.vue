@@ -33,7 +33,7 @@ useCarrying(element, { carried: () => carriedOccurrence(props.one, colour(props.
 </template>
 
 <style scoped>
-.task { display: flex; align-items: center; gap: 4px; height: 19px; padding-right: 2px; border-radius: 4px; cursor: grab; touch-action: none; user-select: none; font-size: 12.5px; }
+.task { display: flex; align-items: center; gap: 4px; height: 24px; padding-right: 2px; border-radius: 4px; cursor: grab; touch-action: none; user-select: none; font-size: 12.5px; }
 .task:hover { background: var(--plum-soft); }
 .title { flex: 1; min-width: 0; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
 .must .title { font-weight: 650; }

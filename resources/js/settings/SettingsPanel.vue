@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ask, Refused, sentence } from '@/api/client'
 import type { Account } from '@/api/types'
+import TimeField from '@/shared/TimeField.vue'
 import { longWeekday } from '@/shared/time'
 import SidePanel from '@/shell/SidePanel.vue'
 import { useAccount } from '@/state/server'
@@ -17,24 +18,16 @@ const { refresh } = useChanges()
 
 const form = reactive({
     name: account.value.name, zone: account.value.zone, first_weekday: account.value.first_weekday, clock: account.value.clock,
-    week: account.value.week.map((day) => ({ hours: day.minutes / 60, wakes: clockText(day.wakes), sleeps: clockText(day.sleeps), theme: day.theme })),
+    week: account.value.week.map((day) => ({ hours: day.minutes / 60, wakes: day.wakes, sleeps: day.sleeps, theme: day.theme })),
 })
 const mistakes = ref<Record<string, string[]>>({})
 const zones = [...new Set([...Intl.supportedValuesOf('timeZone'), account.value.zone])].sort()
-
-function clockText(minute: number): string {
-    return minute >= 1440 ? '23:59' : `${String(Math.floor(minute / 60)).padStart(2, '0')}:${String(minute % 60).padStart(2, '0')}`
-}
-function minute(text: string): number {
-    const [hour = 0, rest = 0] = text.split(':').map(Number)
-    return text === '23:59' ? 1440 : hour * 60 + rest
-}
 
 async function save(): Promise<void> {
     mistakes.value = {}
     try {
         await ask<Account>('PATCH', 'account', {
-            ...form, week: form.week.map((day) => ({ minutes: Math.round(day.hours * 60), wakes: minute(day.wakes), sleeps: minute(day.sleeps), theme: day.theme })),
+            ...form, week: form.week.map((day) => ({ minutes: Math.round(day.hours * 60), wakes: day.wakes, sleeps: day.sleeps, theme: day.theme })),
         })
         say('Saved the settings.', { undoable: true })
         await client.invalidateQueries({ queryKey: ['session'] })
@@ -47,6 +40,7 @@ async function save(): Promise<void> {
 async function signOut(): Promise<void> {
     await ask('DELETE', 'session')
     client.clear()
+    emit('close')
     await router.replace('/sign-in')
 }
 </script>
@@ -68,8 +62,8 @@ async function signOut(): Promise<void> {
                     <tr v-for="(day, i) in form.week" :key="i">
                         <th>{{ longWeekday(`2024-01-0${i + 1}`) }}</th>
                         <td><input v-model.number="day.hours" type="number" min="0" max="24" step="0.25" :aria-label="`Hours on ${longWeekday(`2024-01-0${i + 1}`)}`" /></td>
-                        <td><input v-model="day.wakes" type="time" :aria-label="`Awake from, on ${longWeekday(`2024-01-0${i + 1}`)}`" /></td>
-                        <td><input v-model="day.sleeps" type="time" :aria-label="`Awake to, on ${longWeekday(`2024-01-0${i + 1}`)}`" /></td>
+                        <td><TimeField :minute="day.wakes" :clock="form.clock" :label="`Awake from, on ${longWeekday(`2024-01-0${i + 1}`)}`" @choose="(minute) => (day.wakes = minute)" /></td>
+                        <td><TimeField :minute="day.sleeps % 1440" :clock="form.clock" :label="`Awake to, on ${longWeekday(`2024-01-0${i + 1}`)}`" @choose="(minute) => (day.sleeps = minute === 0 ? 1440 : minute)" /></td>
                         <td><input v-model="day.theme" maxlength="40" :aria-label="`What ${longWeekday(`2024-01-0${i + 1}`)} is mainly for`" /></td>
                     </tr>
                 </tbody>
@@ -87,7 +81,7 @@ input, select { border: 1px solid var(--line-strong); border-radius: 6px; backgr
 h2 { font-size: 16px; margin-top: 8px; }
 .muted { color: var(--muted); margin: 0; }
 table { border-collapse: collapse; width: 100%; }
-th { text-align: left; font-weight: 600; padding: 3px 6px 3px 0; }
+th { white-space: nowrap; text-align: left; font-weight: 600; padding: 3px 6px 3px 0; }
 thead th { color: var(--muted); font-weight: 400; font-size: 12px; }
 td { padding: 3px 6px 3px 0; }
 td input { width: 100%; }

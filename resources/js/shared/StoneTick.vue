@@ -13,8 +13,7 @@ defineEmits<{ turn: [] }>()
 </template>
 
 <style scoped>
-.stone { flex: none; width: 16px; height: 16px; padding: 0; border: 0; background: none; display: inline-grid; place-items: center; border-radius: 6px; position: relative; }
-.stone::after { content: ''; position: absolute; inset: -4px; }
+.stone { flex: none; width: 24px; height: 24px; margin: 0 -4px; padding: 0; border: 0; background: none; display: inline-grid; place-items: center; border-radius: 6px; position: relative; }
 svg { width: 12px; height: 14px; overflow: visible; }
 ellipse { fill: transparent; stroke: var(--c, var(--plum)); stroke-width: 1.5; transition: fill 140ms; }
 .stone:hover ellipse { fill: color-mix(in srgb, var(--c, var(--plum)) 30%, transparent); }

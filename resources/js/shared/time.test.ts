@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { dueDate, hours, length, minutesBetween, moment, span, startOfWeek, time, weekNumber, weekday } from './time'
+import { dueDate, hours, length, minutesBetween, moment, readTime, span, startOfWeek, time, weekNumber, weekday } from './time'
 
 describe('time as it is drawn', () => {
     it('numbers weekdays and weeks as ISO 8601 does', () => {
@@ -13,6 +13,10 @@ describe('time as it is drawn', () => {
         expect(moment('2026-11-25', 1455)).toBe('2026-11-26T00:15:00')
         expect(moment('2026-11-25', -15)).toBe('2026-11-24T23:45:00')
         expect(minutesBetween('2026-11-25T23:45:00', '2026-11-26T00:15:00')).toBe(30)
+    })
+    it('reads a time in any usual writing, and no other', () => {
+        expect(['7:15', '7.15', '715', '0715', '7', '7 pm', '12am', '12:30 PM'].map(readTime)).toEqual([435, 435, 435, 435, 420, 1140, 0, 750])
+        expect(['25:00', '7:65', '13pm', 'noon', ''].map(readTime)).toEqual([null, null, null, null, null])
     })
     it('writes lengths, hours, times and spans for people', () => {
         expect([length(15), length(60), length(435)]).toEqual(['15 min', '1 h', '7 h 15'])

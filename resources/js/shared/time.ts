@@ -55,6 +55,21 @@ export function time(minute: number, clock: Clock): string {
     return `${hour % 12 === 0 ? 12 : hour % 12}:${rest} ${hour < 12 ? 'am' : 'pm'}`
 }
 
+/** HH:MM, as the server reads it. */
+export function clockText(minute: number): string {
+    return `${String(Math.floor(minute / 60)).padStart(2, '0')}:${String(minute % 60).padStart(2, '0')}`
+}
+
+/** The minute of the day that a person wrote: "7:15", "7.15", "715", "7 pm"; null when it is none. */
+export function readTime(text: string): number | null {
+    const found = /^\s*(\d{1,2})(?:[:.]?([0-5]\d))?\s*(am|pm)?\s*$/i.exec(text)
+    if (!found) return null
+    const half = found[3]?.toLowerCase()
+    const hour = Number(found[1])
+    if (half ? hour < 1 || hour > 12 : hour > 23) return null
+    return ((half ? hour % 12 : hour) + (half === 'pm' ? 12 : 0)) * 60 + Number(found[2] ?? 0)
+}
+
 export function timeOf(momentText: string, clock: Clock): string {
     return time(minuteOf(momentText), clock)
 }

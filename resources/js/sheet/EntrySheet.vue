@@ -3,14 +3,16 @@ import { ask, Refused, sentence } from '@/api/client'
 import type { Entry, RhythmPreview, Scope } from '@/api/types'
 import ScopeChoice from '@/board/ScopeChoice.vue'
 import { useTicks } from '@/board/useTicks'
-import { fullDate } from '@/shared/time'
+import TimeField from '@/shared/TimeField.vue'
+import { clockText, fullDate, minuteOf } from '@/shared/time'
 import { paint, useAccount, useAreas } from '@/state/server'
 import type { SheetTarget } from '@/state/view'
 import { say, useChanges } from '@/undo/useChanges'
 import { useQuery } from '@tanstack/vue-query'
-import { refDebounced } from '@vueuse/core'
+import { refDebounced, useEventListener } from '@vueuse/core'
 import { NDrawer } from 'naive-ui'
 import { computed, nextTick, ref, watch } from 'vue'
+import DateChoice from './DateChoice.vue'
 import { blank, ofEntry, type Form } from './form'
 import LandsGrid from './LandsGrid.vue'
 import MissedChoice from './MissedChoice.vue'
@@ -19,6 +21,7 @@ import NextDates from './NextDates.vue'
 import ReminderList from './ReminderList.vue'
 import RhythmPresses from './RhythmPresses.vue'
 import RhythmSentence from './RhythmSentence.vue'
+import SentenceWord from './SentenceWord.vue'
 
 const props = defineProps<{ target: SheetTarget }>()
 const emit = defineEmits<{ close: [] }>()
@@ -163,20 +166,19 @@ function key(event: KeyboardEvent): void {
     event.preventDefault()
     event.stopPropagation()
 }
-const dueDay = computed({
-    get: () => form.value?.due?.slice(0, 10) ?? '',
-    set: (date: string) => form.value && (form.value.due = date === '' ? null : form.value.due && form.value.due.length > 10 ? `${date}${form.value.due.slice(10)}` : date),
-})
-const dueTime = computed({
-    get: () => (form.value?.due && form.value.due.length > 10 ? form.value.due.slice(11, 16) : ''),
-    set: (at: string) => form.value?.due && (form.value.due = at === '' ? form.value.due.slice(0, 10) : `${form.value.due.slice(0, 10)}T${at}:00`),
-})
+useEventListener(window, 'keydown', (event) => !event.defaultPrevented && key(event))
+function setDueDay(date: string): void {
+    if (form.value) form.value.due = `${date}${form.value.due?.slice(10) ?? ''}`
+}
+function setDueTime(minute: number): void {
+    if (form.value?.due) form.value.due = `${form.value.due.slice(0, 10)}T${clockText(minute)}:00`
+}
 const isLate = computed(() => !!form.value?.due && !!form.value.start && form.value.due.slice(0, 10) < form.value.start.slice(0, 10))
 </script>
 
 <template>
     <NDrawer v-model:show="open" placement="right" width="min(820px, 100vw)" :close-on-esc="false" :mask-closable="!isDirty" @after-leave="emit('close')" @mask-click="leave">
-        <section v-if="form" class="sheet" :style="paint(colour(form.calendar_id))" :aria-label="form.title || 'New entry'" data-test="sheet" tabindex="-1" @keydown="key">
+        <section v-if="form" class="sheet" :style="paint(colour(form.calendar_id))" :aria-label="form.title || 'New entry'" data-test="sheet" tabindex="-1">
             <div class="inside">
                 <div class="top">
                     <select v-model="form.calendar_id" aria-label="Calendar" class="calendar">
@@ -225,10 +227,13 @@ const isLate = computed(() => !!form.value?.due && !!form.value.start && form.va
                     <div v-if="form.kind === 'task'">
                         <h2>Due</h2>
                         <div class="due">
-                            <input v-model="dueDay" type="date" aria-label="Due date" data-test="due" />
-                            <input v-if="form.due" v-model="dueTime" type="time" aria-label="Due time" />
-                            <button v-if="form.due" class="press" @click="form.due = null">No due date</button>
-                            <span v-else class="muted">no deadline</span>
+                            <SentenceWord :words="form.due ? fullDate(form.due) : 'no deadline'" label="due">
+                                <template #default="{ close }">
+                                    <DateChoice :value="form.due" :first-weekday="account.first_weekday" @choose="(date) => { setDueDay(date); close() }" />
+                                    <button v-if="form.due" class="press" @click="() => { if (form) form.due = null; close() }">no deadline</button>
+                                </template>
+                            </SentenceWord>
+                            <template v-if="form.due">at <TimeField :minute="form.due.length > 10 ? minuteOf(form.due) : null" :clock="account.clock" label="Due time" @choose="setDueTime" /></template>
                         </div>
                         <p v-if="isLate" class="mistake">It is placed after it is due.</p>
                         <p v-else-if="form.due && form.rule" class="muted">Of the first one; each later one is due as long after its day.</p>
@@ -285,7 +290,6 @@ h2 { font: 650 13.5px/1.3 var(--sans); margin: 16px 0 6px; }
 h2 small { font: 400 13px/1.3 var(--sans); color: var(--muted); margin-left: 4px; }
 .pair { display: grid; grid-template-columns: 1fr 1fr; gap: 0 28px; }
 .due { display: flex; flex-wrap: wrap; gap: 6px; align-items: center; }
-.due input { border: 1px solid var(--line-strong); border-radius: 6px; background: var(--paper); padding: 3px 6px; }
 .muted { color: var(--muted); margin: 3px 0 0; }
 .notes { width: 100%; border: 1px solid var(--line-strong); border-radius: var(--radius); background: var(--paper); padding: 7px 10px; resize: vertical; field-sizing: content; min-height: 62px; max-height: 300px; }
 .rest { margin-top: 14px; }

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { length, time } from '@/shared/time'
+import TimeField from '@/shared/TimeField.vue'
+import { clockText, length, time } from '@/shared/time'
 import { useAccount } from '@/state/server'
 import { computed, ref } from 'vue'
 
@@ -10,7 +11,7 @@ const props = defineProps<{ allDay: boolean }>()
 const account = useAccount()
 const MOST = 10
 const days = ref(0)
-const at = ref('09:00')
+const at = ref(540)
 const offers = computed(() => (props.allDay ? [] : ['-PT0M', '-PT10M', '-PT30M', '-PT60M', '-PT1440M']).filter((one) => !reminders.value.includes(one)))
 
 function words(trigger: string): string {
@@ -38,8 +39,8 @@ function add(trigger: string): void {
             add <button v-for="one in offers" :key="one" type="button" class="press" :data-test="`remind${one}`" @click="add(one)">{{ words(one) }}</button>
             <span class="clock">
                 <select v-model="days" aria-label="On which day"><option :value="0">on the day</option><option :value="1">the day before</option><option :value="2">2 days before</option><option :value="7">7 days before</option><option :value="14">14 days before</option><option :value="30">30 days before</option></select>
-                at <input v-model="at" type="time" aria-label="At which time" />
-                <button type="button" class="press" @click="add(`-P${days}D@${at}`)">Add</button>
+                at <TimeField :minute="at" :clock="account.clock" label="At which time" @choose="(minute) => (at = minute)" />
+                <button type="button" class="press" @click="add(`-P${days}D@${clockText(at)}`)">Add</button>
             </span>
         </span>
     </div>
@@ -52,5 +53,5 @@ function add(trigger: string): void {
 .set { display: inline-flex; gap: 8px; padding: 2px 6px 2px 10px; border-radius: 12px; background: var(--plum-soft); }
 .none { color: var(--muted); }
 .clock { display: inline-flex; gap: 5px; align-items: center; }
-select, input { border: 1px solid var(--line-strong); border-radius: 6px; background: var(--sheet); padding: 1px 4px; color: var(--ink); }
+select { border: 1px solid var(--line-strong); border-radius: 6px; background: var(--sheet); padding: 1px 4px; color: var(--ink); }
 </style>

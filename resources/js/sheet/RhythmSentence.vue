@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { RhythmPreview } from '@/api/types'
 import { fullDate, length, longWeekday, minuteOf, time } from '@/shared/time'
+import TimeField from '@/shared/TimeField.vue'
 import { useAccount } from '@/state/server'
 import { computed } from 'vue'
 import DateChoice from './DateChoice.vue'
@@ -38,10 +39,6 @@ function turnWeekday(letters: string): void {
     const chosen = weekdays(form.value.rule)
     const next = chosen.includes(letters) ? chosen.filter((day) => day !== letters) : [...chosen, letters]
     if (next.length > 0) set({ BYDAY: LETTERS.filter((day) => next.includes(day)).join(',') })
-}
-function typedTime(event: Event): void {
-    const [hour, minute] = (event.target as HTMLInputElement).value.split(':').map(Number)
-    if (hour !== undefined && minute !== undefined) setTime(form.value, hour * 60 + minute)
 }
 function whole(event: Event, least: number, most: number): number | null {
     const value = Math.round(Number((event.target as HTMLInputElement).value))
@@ -98,7 +95,7 @@ const isPlainWeekly = computed(() => rule.value.FREQ === 'WEEKLY' && !rule.value
                 <template v-else-if="isPlainWeekly">
                     on
                     <span class="days" role="group" aria-label="Weekdays">
-                        <button v-for="(letters, i) in LETTERS" :key="letters" type="button" class="day" :aria-pressed="weekdays(form.rule).includes(letters)" :aria-label="longWeekday(`2024-01-0${i + 1}`)" @click="turnWeekday(letters)">{{ letters[0] }}{{ letters[1]?.toLowerCase() }}</button>
+                        <button v-for="(letters, i) in LETTERS" :key="letters" type="button" class="day" :aria-pressed="weekdays(form.rule).includes(letters)" :title="longWeekday(`2024-01-0${i + 1}`)" @click="turnWeekday(letters)">{{ letters[0] }}{{ letters[1]?.toLowerCase() }}</button>
                     </span>
                 </template>
                 <template v-else-if="rule.FREQ === 'MONTHLY'">
@@ -109,7 +106,7 @@ const isPlainWeekly = computed(() => rule.value.FREQ === 'WEEKLY' && !rule.value
                         </template>
                     </SentenceWord>
                 </template>
-                <template v-if="!form.after_done">,  from</template>
+                <template v-if="!form.after_done">, from{{ ' ' }}</template>
             </template>
             <SentenceWord :words="fullDate(form.start)" label="start">
                 <template #default="{ close }">
@@ -119,18 +116,17 @@ const isPlainWeekly = computed(() => rule.value.FREQ === 'WEEKLY' && !rule.value
             </SentenceWord>
             {{ form.all_day ? ',' : 'at' }}
             <SentenceWord :words="form.all_day ? 'all day' : time(startMinute, account.clock)" label="time">
-                <label class="number">at <input type="time" :value="form.all_day ? '' : `${String(Math.floor(startMinute / 60)).padStart(2, '0')}:${String(startMinute % 60).padStart(2, '0')}`" data-test="time" @change="typedTime" /></label>
+                <span class="number">at <TimeField :minute="form.all_day ? null : startMinute" :clock="account.clock" label="Time it starts" @choose="(minute) => setTime(form, minute)" /></span>
                 <button class="press" :aria-pressed="form.all_day" @click="setAllDay(form)">all day</button>
             </SentenceWord>
             for
             <SentenceWord :words="lengthWords" label="length">
                 <label class="number"><input type="number" min="1" :max="form.all_day ? 366 : 1440" :value="length_" @change="typedLength" /> {{ form.all_day ? 'days' : 'minutes' }}</label>
                 <span v-if="!form.all_day" class="grid"><button v-for="minutes in MINUTES" :key="minutes" class="press" :aria-pressed="length_ === minutes" @click="setLength(form, minutes)">{{ length(minutes) }}</button></span>
-            </SentenceWord>
-            <template v-if="form.rule !== null">
-                ,
-                going on
-                <SentenceWord :words="ending" label="end">
+            </SentenceWord><!--
+            --><template v-if="form.rule !== null">
+<!--
+                -->, going on{{ ' ' }}<SentenceWord :words="ending" label="end">
                     <template #default="{ close }">
                         <button class="press" :aria-pressed="!rule.COUNT && !until" @click="() => { set({ COUNT: '', UNTIL: '' }); close() }">without end</button>
                         <label class="number">for <input type="number" min="1" max="9999" :value="rule.COUNT ?? ''" @change="typedCount" /> times</label>

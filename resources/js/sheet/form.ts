@@ -17,7 +17,7 @@ export function blank(target: SheetTarget, account: Account, calendar: Calendar 
 }
 
 export function ofEntry(entry: Entry): Form {
-    const form: Partial<Entry> = structuredClone(entry)
+    const form = JSON.parse(JSON.stringify(entry)) as Partial<Entry>
     for (const name of ['id', 'in_words', 'done', 'version'] as const) delete form[name]
     return form as Form
 }

@@ -16,7 +16,7 @@ import { useChanges } from '@/undo/useChanges'
 import { useFresh } from './useFresh'
 import TopBar from './TopBar.vue'
 import { plusDays, span, startOfWeek } from '@/shared/time'
-import { useAccount, useAreas, useBoard, usePrefetchBoard, useSession } from '@/state/server'
+import { useAccount, useAreas, useBoard, usePrefetchBoard } from '@/state/server'
 import { useView } from '@/state/view'
 import { useMediaQuery } from '@vueuse/core'
 import { computed, defineAsyncComponent, watch } from 'vue'
@@ -29,19 +29,12 @@ const KeysPanel = defineAsyncComponent(() => import('./KeysPanel.vue'))
 
 const route = useRoute()
 const router = useRouter()
-const session = useSession()
 const account = useAccount()
 const view = useView()
 const { areas, calendar, area } = useAreas()
 const { move, words } = useMoves()
 const { undo, redo } = useChanges()
 const isNarrow = useMediaQuery('(max-width: 760px)')
-
-watch(
-    () => session.data.value,
-    (value) => value && !value.account && void router.replace('/sign-in'),
-    { immediate: true },
-)
 
 const now = useFresh()
 const today = computed(() => now.value.slice(0, 10))

@@ -11,7 +11,7 @@ const open = ref(true)
 <template>
     <NDrawer v-model:show="open" placement="right" :width="`min(${width}px, 100vw)`" :trap-focus="true" @after-leave="emit('close')">
         <section class="panel" :aria-label="title">
-            <header><h1>{{ title }}</h1><button class="press" aria-label="Close" @click="open = false">Close <kbd>Esc</kbd></button></header>
+            <header><h1>{{ title }}</h1><button class="press" @click="open = false">Close <kbd>Esc</kbd></button></header>
             <div class="inside"><slot /></div>
         </section>
     </NDrawer>

@@ -2,7 +2,7 @@
 import { ask, Refused } from '@/api/client'
 import { useSession } from '@/state/server'
 import { useQueryClient } from '@tanstack/vue-query'
-import { computed, reactive, ref, watch } from 'vue'
+import { computed, reactive, ref } from 'vue'
 import { useRouter } from 'vue-router'
 
 const router = useRouter()
@@ -14,12 +14,6 @@ const form = reactive({ name: '', email: '', password: '', zone: Intl.DateTimeFo
 const mistakes = ref<Record<string, string[]>>({})
 const trouble = ref('')
 const busy = ref(false)
-
-watch(
-    () => session.data.value?.account,
-    (account) => account && void router.replace('/week'),
-    { immediate: true },
-)
 
 async function send(): Promise<void> {
     busy.value = true

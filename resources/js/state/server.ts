@@ -8,8 +8,10 @@ interface Session {
     first_run: boolean
 }
 
+export const sessionQuery = { queryKey: ['session'], queryFn: () => ask<Session>('GET', 'session'), staleTime: Infinity }
+
 export function useSession() {
-    return useQuery({ queryKey: ['session'], queryFn: () => ask<Session>('GET', 'session'), staleTime: Infinity })
+    return useQuery(sessionQuery)
 }
 
 /** The signed-in account; pages that use it are only reached by one. */

@@ -1,0 +1,171 @@
+<?php
+
+declare(strict_types=1);
+
+use Facebook\WebDriver\WebDriverKeys;
+use Tests\Browser\Page;
+use Tests\Browser\Site;
+
+beforeEach(function () {
+    $this->site = Site::running();
+});
+
+afterEach(function () {
+    $this->page?->close();
+});
+
+/** Opens the demo, signed in. */
+function demo(object $test, int $width = 1280, int $height = 800): Page
+{
+    $test->site->reset(demo: true);
+    $test->page = Page::open($test->site, $width, $height);
+    $test->page->visit('/sign-in')->type('#email', 'steward@example.test')->type('#password', 'glasshouse')->press('[data-test=send]');
+    $test->page->see('[data-test=board] [data-test=hours]');
+
+    return $test->page;
+}
+
+/** @return list<string> the seven days of next week */
+function nextWeek(): array
+{
+    $monday = new DateTimeImmutable('monday next week', new DateTimeZone('Europe/Berlin'));
+
+    return array_map(fn (int $day): string => $monday->modify("+{$day} days")->format('Y-m-d'), range(0, 6));
+}
+
+test('from the first account to a week that stays as it was left', function () {
+    $this->site->reset(demo: false);
+    $page = $this->page = Page::open($this->site);
+    $page->visit('/')->type('#name', 'Steward')->type('#email', 'ida@example.test')->type('#password', 'a long password');
+    $page->script("const z = document.querySelector('#zone'); z.value = 'Europe/Berlin'; z.dispatchEvent(new Event('change'))");
+    $page->press('[data-test=send]')->see('[data-test=board]');
+    $page->press('[data-test=areas]')->type('[data-test=new-area]', 'Glasshouse')->press('[data-test=colour-teal]')->press('[data-test=add-area]');
+    $page->see('[data-test=area][data-name=Glasshouse]');
+    $page->reload()->press('[data-test=settings]')->press('[data-test=sign-out]');
+    $page->type('#email', 'ida@example.test')->type('#password', 'a long password')->press('[data-test=send]')->see('[data-test=board] [data-test=hours]');
+
+    $page->type('[data-test=capture]', 'vent check every weekday 7:15 for 15 min in Glasshouse')->see('[data-test=understood] .calendar');
+    expect($page->see('[data-test=understood]')->getText())->toContain('every weekday')->toContain('7:15, 15 min');
+    $page->keys(WebDriverKeys::ENTER)->see('[data-test=note]');
+
+    [$mon, $tue, $wed, $thu, $fri] = nextWeek();
+    $page->press('[data-test=after]');
+    $page->untilSame(["{$mon} 7:15", "{$tue} 7:15", "{$wed} 7:15", "{$thu} 7:15", "{$fri} 7:15"], fn () => $page->blocks('Vent check'));
+
+    $thursdays = "[data-test=block][data-title='Vent check'][data-date='{$thu}']";
+    $perHour = $page->script("return document.querySelector('.line').getBoundingClientRect().height");
+    $from = $page->box($page->see($thursdays));
+    $day = $page->box($page->see("[data-test=day-hours][data-date='{$thu}']"));
+    $page->carry($thursdays, "[data-test=day-hours][data-date='{$thu}']", (int) round($from['y'] - $day['y'] + $perHour * 0.75))->press('[data-test=scope-one]');
+    $left = ["{$mon} 7:15", "{$tue} 7:15", "{$wed} 7:15", "{$thu} 8:00 moved", "{$fri} 7:15"];
+    $page->untilSame($left, fn () => $page->blocks('Vent check'));
+
+    $left[0] .= ' done';
+    $page->press("[data-test=block][data-title='Vent check'][data-date='{$mon}'] [data-test=stone]")->untilSame($left, fn () => $page->blocks('Vent check'));
+    $page->reload()->untilSame($left, fn () => $page->blocks('Vent check'));
+});
+
+test('a task goes from the basket into the hours and back', function () {
+    $page = demo($this)->press('[data-test=after]');
+    [, $tue] = nextWeek();
+    $page->see("[data-test=day-hours][data-date='{$tue}']");
+    $card = '[data-test=basket-card][data-title="Ring the chiropodist"]';
+    $block = '[data-test=block][data-title="Ring the chiropodist"]';
+    $ten = (int) $page->script("const day = document.querySelector(`[data-test=day-hours][data-date='\${arguments[0]}']`); const mark = [...document.querySelectorAll('.mark')].find((m) => m.textContent === '10'); const b = mark.getBoundingClientRect(); return Math.round(b.y + b.height / 2 - day.getBoundingClientRect().y)", $tue);
+    $page->carry($card, "[data-test=day-hours][data-date='{$tue}']", $ten)->untilSame(["{$tue} 10:00"], fn () => $page->blocks('Ring the chiropodist'));
+    expect($page->all($card))->toBe([]);
+    $page->carry($block, '[data-test=basket]', 300)->see($card);
+    $page->untilSame([], fn () => $page->blocks('Ring the chiropodist'));
+    $page->carry($card, "[data-test=day-list][data-date='{$tue}']", 30)->see("[data-test=list-task][data-title='Ring the chiropodist'][data-date='{$tue}']");
+});
+
+test('everything by key: caught, moved, ticked, undone', function () {
+    $page = demo($this)->press('[data-test=after]');
+    [$mon, $tue] = nextWeek();
+    $page->see("[data-test=day-hours][data-date='{$mon}']");
+    $page->script('document.activeElement.blur()');
+    $page->keys('n')->keys("call the seed merchant {$mon} 13:00 for 30 min")->see('[data-test=understood] .facts');
+    $page->keys(WebDriverKeys::ENTER)->untilSame(["{$mon} 13:00"], fn () => $page->blocks('Call the seed merchant'));
+    $block = '[data-test=block][data-title="Call the seed merchant"]';
+    $page->focus($block)->keys(WebDriverKeys::ALT, WebDriverKeys::ARROW_DOWN)->untilSame(["{$mon} 13:15"], fn () => $page->blocks('Call the seed merchant'));
+    $page->focus($block)->keys(WebDriverKeys::ALT, WebDriverKeys::ARROW_RIGHT)->untilSame(["{$tue} 13:15"], fn () => $page->blocks('Call the seed merchant'));
+    $page->focus($block)->keys(WebDriverKeys::SPACE)->untilSame(["{$tue} 13:15 done"], fn () => $page->blocks('Call the seed merchant'));
+    $page->keys(WebDriverKeys::CONTROL, 'z')->untilSame(["{$tue} 13:15"], fn () => $page->blocks('Call the seed merchant'));
+    $page->script('document.activeElement.blur()');
+    $page->keys(WebDriverKeys::CONTROL, 'z')->untilSame(["{$mon} 13:15"], fn () => $page->blocks('Call the seed merchant'));
+    $page->focus($block)->keys('b')->see('[data-test=basket-card][data-title="Call the seed merchant"]');
+    $page->focus('[data-test=basket-card][data-title="Call the seed merchant"]')->keys('l')->see('[data-test=list-task][data-title="Call the seed merchant"]');
+});
+
+test('the sheet changes a rhythm, says where it lands and saves it from here on', function () {
+    $page = demo($this)->press('[data-test=after]');
+    [$mon, , $wed, , $fri] = nextWeek();
+    $page->press("[data-test=block][data-title='Stretch'][data-date='{$wed}']")->see('[data-test=reading]');
+    $page->untilSame('That is every Monday, Wednesday and Friday.', fn () => $page->see('[data-test=reading]')->getText());
+    $page->press('[data-test=press-every_day]')->untilSame('That is every day.', fn () => $page->see('[data-test=reading]')->getText());
+    $page->type('[data-test=title]', 'Long stretch')->press('[data-test=save]')->press('[data-test=scope-onward]')->see('[data-test=note]');
+    $page->untilSame(["{$mon} 6:30"], fn () => $page->blocks('Stretch'));
+    $page->untilSame(5, fn () => count($page->blocks('Long stretch')));
+    expect($page->blocks('Long stretch')[0])->toBe("{$wed} 6:30")->and($page->blocks('Long stretch'))->toContain("{$fri} 6:30");
+});
+
+test('what is wrong is said in the sheet, and nothing typed is lost', function () {
+    $page = demo($this);
+    $page->script('document.activeElement.blur()');
+    $page->keys('e')->see('[data-test=sheet]');
+    $page->type('[data-test=notes]', 'Half a thought')->press('[data-test=save]');
+    $page->untilSame('Give it a title.', fn () => $page->see('[data-test=sheet] .mistake')->getText());
+    expect($page->see('[data-test=notes]')->getAttribute('value'))->toBe('Half a thought');
+    $page->keys(WebDriverKeys::ESCAPE)->see('.leave');
+    expect($page->see('.leave')->getText())->toContain('not saved yet');
+});
+
+test('a reminder shows at its moment, once, and stays in the list until it is answered', function () {
+    $page = demo($this);
+    $soon = (new DateTimeImmutable('+1 minute', new DateTimeZone('Europe/Berlin')))->format('G:i');
+    $day = (new DateTimeImmutable('+1 minute', new DateTimeZone('Europe/Berlin')))->format('Y-m-d');
+    $page->type('[data-test=capture]', "look at the boiler {$day} {$soon}, remind me")->see('[data-test=understood] .facts');
+    $page->keys(WebDriverKeys::ENTER)->see('[data-test=note]');
+    expect($page->all('[data-test=reminder]'))->toBe([]);
+    for ($second = 0; $second < 75 && $page->all('[data-test=reminder]') === []; $second++) {
+        sleep(1);
+    }
+    expect($page->see('[data-test=reminder]')->getText())->toContain('Look at the boiler')
+        ->and($page->see('[data-test=bell-count]')->getText())->toBe('1');
+    $page->reload()->see('[data-test=bell-count]');
+    sleep(1);
+    expect($page->all('[data-test=reminder]'))->toBe([]);
+    $page->press('[data-test=bell]')->press('[data-test=dismiss]')->untilSame([], fn () => $page->all('[data-test=bell-count]'));
+});
+
+test('a calendar is deleted with its entries moved, and brought back', function () {
+    $page = demo($this)->press('[data-test=areas]');
+    $page->press("[data-test=calendar][data-name='Choir'] [data-test=calendar-remove]")->see('[data-test=remove-question]');
+    $page->press('[data-test=remove-move]')->untilSame([], fn () => $page->all("[data-test=calendar][data-name='Choir']"));
+    $page->press('[data-test=undo]')->see("[data-test=calendar][data-name='Choir']");
+});
+
+test('the main views have no serious fault of accessibility (axe-core, WCAG 2.2 AA)', function (string $view, int $width, bool $dark) {
+    $page = demo($this, $width, $width < 500 ? 844 : 800);
+    if ($dark) {
+        $page->dark();
+    }
+    match ($view) {
+        'sheet' => $page->press('[data-test=block]')->see('[data-test=next]'),
+        'areas' => $page->press('[data-test=areas]')->see('[data-test=area]'),
+        'settings' => $page->press('[data-test=settings]')->see('[data-test=zone]'),
+        default => $page->see('[data-test=day-head]'),
+    };
+    usleep(600_000);
+    $page->script((string) file_get_contents(dirname(__DIR__, 2).'/node_modules/axe-core/axe.min.js'));
+    $faults = $page->asyncScript(<<<'JS'
+        const done = arguments[arguments.length - 1]
+        axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'] })
+            // A quarter of an hour is lower than 24 px; ticking is there at full size in the sheet and by key (WCAG 2.5.8, exception "equivalent").
+            .then((found) => found.violations.filter((one) => ['serious', 'critical'].includes(one.impact))
+                .map((one) => ({ ...one, nodes: one.nodes.filter((node) => one.id !== 'target-size' || !document.querySelector(node.target[0])?.closest('.block.short')) }))
+                .filter((one) => one.nodes.length > 0))
+            .then((faults) => done(faults.map((one) => `${one.id}: ${one.nodes.slice(0, 3).map((node) => node.target.join(' ') + ' ' + (node.any[0]?.message ?? '')).join(' | ')}`)))
+        JS);
+    expect($faults)->toBe([]);
+})->with([['week', 1280, false], ['week', 1280, true], ['week', 390, false], ['sheet', 1280, false], ['sheet', 1280, true], ['areas', 1280, false], ['settings', 1280, true]]);

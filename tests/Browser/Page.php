@@ -1,0 +1,212 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Browser;
+
+use Facebook\WebDriver\Chrome\ChromeOptions;
+use Facebook\WebDriver\Exception\StaleElementReferenceException;
+use Facebook\WebDriver\Interactions\WebDriverActions;
+use Facebook\WebDriver\Remote\DesiredCapabilities;
+use Facebook\WebDriver\Remote\RemoteWebDriver;
+use Facebook\WebDriver\Remote\RemoteWebElement;
+use Facebook\WebDriver\WebDriverBy;
+use PHPUnit\Framework\Assert;
+
+/** A person at the page, in headless Chromium. */
+final class Page
+{
+    private const PATIENCE_MS = 8000;
+
+    private function __construct(private readonly RemoteWebDriver $driver, private readonly string $url)
+    {
+    }
+
+    public static function open(Site $site, int $width = 1280, int $height = 800): self
+    {
+        $options = new ChromeOptions;
+        $options->addArguments(['--headless=new', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking',
+            '--disable-component-update', '--disable-sync', '--user-data-dir='.$site->folder().'/browser-'.bin2hex(random_bytes(4)), "--window-size={$width},{$height}"]);
+        $capabilities = DesiredCapabilities::chrome();
+        $capabilities->setCapability(ChromeOptions::CAPABILITY, $options);
+        $driver = RemoteWebDriver::create($site->driverUrl, $capabilities, 30_000, 60_000);
+        $driver->executeCustomCommand('/session/:sessionId/goog/cdp/execute', 'POST', ['cmd' => 'Emulation.setDeviceMetricsOverride',
+            'params' => ['width' => $width, 'height' => $height, 'deviceScaleFactor' => 1, 'mobile' => false]]);
+
+        return new self($driver, $site->url);
+    }
+
+    public function close(): void
+    {
+        $this->driver->quit();
+    }
+
+    public function visit(string $path): self
+    {
+        $this->driver->get($this->url.$path);
+
+        return $this;
+    }
+
+    public function dark(): self
+    {
+        $this->driver->executeCustomCommand('/session/:sessionId/goog/cdp/execute', 'POST', ['cmd' => 'Emulation.setEmulatedMedia',
+            'params' => ['features' => [['name' => 'prefers-color-scheme', 'value' => 'dark']]]]);
+
+        return $this;
+    }
+
+    public function reload(): self
+    {
+        $this->driver->navigate()->refresh();
+        $this->see('[data-test=board] [data-test=hours]');
+
+        return $this;
+    }
+
+    public function see(string $css): RemoteWebElement
+    {
+        return $this->until(fn (): ?RemoteWebElement => $this->all($css)[0] ?? null, "“{$css}” is not to be seen");
+    }
+
+    /** @return list<RemoteWebElement> */
+    public function all(string $css): array
+    {
+        return array_values($this->driver->findElements(WebDriverBy::cssSelector($css)));
+    }
+
+    public function press(string $css): self
+    {
+        $this->until(function () use ($css): ?bool {
+            $this->see($css)->click();
+
+            return true;
+        }, "“{$css}” could not be pressed");
+
+        return $this;
+    }
+
+    public function type(string $css, string $text): self
+    {
+        $this->until(function () use ($css, $text): bool {
+            $field = $this->see($css);
+            $field->clear();
+            $field->sendKeys($text);
+
+            return true;
+        }, "“{$css}” could not be typed into");
+
+        return $this;
+    }
+
+    /** Keys to whatever has the focus. */
+    public function keys(string ...$keys): self
+    {
+        $this->driver->switchTo()->activeElement()->sendKeys($keys);
+
+        return $this;
+    }
+
+    public function focus(string $css): self
+    {
+        $this->see($css);
+        $this->driver->executeScript('document.querySelector(arguments[0]).focus()', [$css]);
+
+        return $this;
+    }
+
+    /**
+     * Carries one element onto another, with the pointer, in small steps.
+     *
+     * @param  int  $down  pixels from the top of the target
+     */
+    public function carry(string $from, string $onto, int $down): self
+    {
+        $source = $this->see($from);
+        $start = $this->box($source);
+        $end = $this->box($this->see($onto));
+        // A block keeps the distance to where it is held; what comes from a list is placed by the pointer.
+        $held = str_contains($from, '=block]') ? min(6, $start['height'] / 2) : 0;
+        [$x, $y] = [$start['x'] + 30, $start['y'] + min(6, $start['height'] / 2)];
+        $actions = new WebDriverActions($this->driver);
+        $actions->moveToElement($source, (int) (30 - $start['width'] / 2), (int) (min(6, $start['height'] / 2) - $start['height'] / 2))->clickAndHold();
+        $goal = [$end['x'] + $end['width'] / 2, $end['y'] + $down + $held];
+        for ($step = 1; $step <= 8; $step++) {
+            $actions->moveByOffset((int) round(($goal[0] - $x) * $step / 8) - (int) round(($goal[0] - $x) * ($step - 1) / 8),
+                (int) round(($goal[1] - $y) * $step / 8) - (int) round(($goal[1] - $y) * ($step - 1) / 8));
+        }
+        $actions->release()->perform();
+
+        return $this;
+    }
+
+    /** @return array{x: float, y: float, width: float, height: float} */
+    public function box(RemoteWebElement $element): array
+    {
+        return $this->driver->executeScript('const b = arguments[0].getBoundingClientRect(); return { x: b.x, y: b.y, width: b.width, height: b.height }', [$element]);
+    }
+
+    public function script(string $code, mixed ...$arguments): mixed
+    {
+        return $this->driver->executeScript($code, $arguments);
+    }
+
+    public function asyncScript(string $code): mixed
+    {
+        $this->driver->manage()->timeouts()->setScriptTimeout(30);
+
+        return $this->driver->executeAsyncScript($code);
+    }
+
+    /** @return list<string> "date time title" of the blocks on the board, with their marks, in order */
+    public function blocks(string $title): array
+    {
+        /** @var list<string> $found */
+        $found = $this->script(<<<'JS'
+            return [...document.querySelectorAll(`[data-test=block][data-title="${arguments[0]}"]`)]
+                .map((block) => `${block.dataset.date} ${(/(\d+:\d\d) to/.exec(block.ariaLabel) ?? [])[1]}${/, done/.test(block.ariaLabel) ? ' done' : ''}${/, moved/.test(block.ariaLabel) ? ' moved' : ''}`)
+                .sort()
+            JS, $title);
+
+        return $found;
+    }
+
+    /** Waits until something is so. */
+    public function untilSame(mixed $wanted, callable $now): self
+    {
+        $last = null;
+        try {
+            $this->until(function () use ($wanted, $now, &$last): ?bool {
+                $last = $now();
+
+                return $last === $wanted ? true : null;
+            }, '');
+        } catch (\PHPUnit\Framework\AssertionFailedError) {
+        }
+        Assert::assertSame($wanted, $last);
+
+        return $this;
+    }
+
+    /**
+     * @template T
+     *
+     * @param  callable(): ?T  $look
+     * @return T
+     */
+    private function until(callable $look, string $complaint): mixed
+    {
+        $until = hrtime(true) + self::PATIENCE_MS * 1_000_000;
+        do {
+            try {
+                $found = $look();
+                if ($found !== null) {
+                    return $found;
+                }
+            } catch (StaleElementReferenceException|\Facebook\WebDriver\Exception\ElementClickInterceptedException|\Facebook\WebDriver\Exception\ElementNotInteractableException) {
+            }
+            usleep(50_000);
+        } while (hrtime(true) < $until);
+        Assert::fail($complaint);
+    }
+}

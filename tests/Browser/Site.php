@@ -1,0 +1,115 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Browser;
+
+use RuntimeException;
+
+/** The application as it really runs, on a port and a database of its own, with a browser driver beside it. */
+final class Site
+{
+    public readonly string $url;
+
+    public readonly string $driverUrl;
+
+    private readonly string $folder;
+
+    /** @var list<resource> */
+    private array $processes = [];
+
+    private function __construct()
+    {
+        $this->folder = sys_get_temp_dir().'/plum-rota-'.bin2hex(random_bytes(6));
+        mkdir($this->folder);
+        touch("{$this->folder}/db.sqlite");
+        [$port, $driverPort] = [self::freePort(), self::freePort()];
+        $this->url = "http://127.0.0.1:{$port}";
+        $this->driverUrl = "http://127.0.0.1:{$driverPort}";
+        $this->artisan('migrate', '--force');
+        $root = dirname(__DIR__, 2);
+        $this->start(['php', '-d', 'opcache.enable_cli=1', '-S', "127.0.0.1:{$port}", '-t', "{$root}/public", "{$root}/bin/router.php"]);
+        $this->start(['chromedriver', "--port={$driverPort}", '--silent']);
+        self::waitFor($port);
+        self::waitFor($driverPort);
+        register_shutdown_function($this->stop(...));
+    }
+
+    public static function running(): self
+    {
+        static $site = null;
+
+        return $site ??= new self;
+    }
+
+    /** An empty database, or one with the demo in it. */
+    public function reset(bool $demo): void
+    {
+        $this->artisan('migrate:fresh', '--force', ...($demo ? ['--seed'] : []));
+    }
+
+    public function artisan(string ...$words): void
+    {
+        $process = proc_open(['php', dirname(__DIR__, 2).'/artisan', ...$words], [1 => ['pipe', 'w'], 2 => ['pipe', 'w']], $pipes, null, $this->environment());
+        $output = stream_get_contents($pipes[1]).stream_get_contents($pipes[2]);
+        if ($process === false || proc_close($process) !== 0) {
+            throw new RuntimeException("artisan {$words[0]} failed: {$output}");
+        }
+    }
+
+    public function folder(): string
+    {
+        return $this->folder;
+    }
+
+    /** @param  list<string>  $command */
+    private function start(array $command): void
+    {
+        $log = ['file', "{$this->folder}/{$command[0]}.log", 'a'];
+        $process = proc_open($command, [0 => ['file', '/dev/null', 'r'], 1 => $log, 2 => $log], $pipes, null, $this->environment() + ['PHP_CLI_SERVER_WORKERS' => '3']);
+        if ($process === false) {
+            throw new RuntimeException("{$command[0]} could not be started.");
+        }
+        $this->processes[] = $process;
+    }
+
+    private function stop(): void
+    {
+        foreach ($this->processes as $process) {
+            proc_terminate($process);
+        }
+        exec('rm -rf '.escapeshellarg($this->folder));
+    }
+
+    /** @return array<string, string> */
+    private function environment(): array
+    {
+        return [
+            ...array_filter(getenv(), fn (string $name): bool => in_array($name, ['PATH', 'HOME', 'LANG', 'TMPDIR'], true), ARRAY_FILTER_USE_KEY),
+            'APP_ENV' => 'production', 'APP_KEY' => 'base64:MDEyMzQ1Njc4OTAxMjM0NTY3ODkwMTIzNDU2Nzg5MDE=', 'APP_CONFIG_CACHE' => "{$this->folder}/config.php", 'APP_ROUTES_CACHE' => "{$this->folder}/routes.php",
+            'APP_EVENTS_CACHE' => "{$this->folder}/events.php", 'DB_DATABASE' => "{$this->folder}/db.sqlite", 'SESSION_DRIVER' => 'file', 'CACHE_STORE' => 'array', 'LOG_CHANNEL' => 'stderr', 'APP_DEBUG' => 'false',
+        ];
+    }
+
+    private static function freePort(): int
+    {
+        $socket = stream_socket_server('tcp://127.0.0.1:0') ?: throw new RuntimeException('No port is free.');
+        $name = (string) stream_socket_get_name($socket, false);
+        fclose($socket);
+
+        return (int) substr($name, (int) strrpos($name, ':') + 1);
+    }
+
+    private static function waitFor(int $port): void
+    {
+        for ($try = 0; $try < 100; $try++) {
+            $knock = curl_init("http://127.0.0.1:{$port}");
+            curl_setopt($knock, CURLOPT_CONNECT_ONLY, true);
+            if (curl_exec($knock) !== false) {
+                return;
+            }
+            usleep(100_000);
+        }
+        throw new RuntimeException("Nothing answers on port {$port}.");
+    }
+}

@@ -6,6 +6,7 @@ namespace App\Mapping;
 
 use App\Models\Entry;
 use App\Models\OccurrenceChange;
+use PlumRota\Core\Recurrence\RecurrenceRule;
 use PlumRota\Core\Recurrence\RuleParser;
 use PlumRota\Core\Schedule\Change;
 use PlumRota\Core\Schedule\Placement;
@@ -27,11 +28,20 @@ final class SeriesOf
         return new Series(
             $entry->id,
             self::placement($entry->all_day, $entry->start, $entry->length, $entry->zone),
-            $entry->rule === null ? null : RuleParser::parse($entry->rule),
+            $entry->rule === null ? null : self::rule($entry->rule),
             array_map(self::moment(...), $entry->extra_dates),
             array_map(self::moment(...), $entry->except_dates),
             $entry->after_done,
         );
+    }
+
+    /** Many routines share their rhythm; each text is read once. */
+    private static function rule(string $text): RecurrenceRule
+    {
+        /** @var array<string, RecurrenceRule> $read */
+        static $read = [];
+
+        return $read[$text] ??= RuleParser::parse($text);
     }
 
     public static function change(OccurrenceChange $change): Change

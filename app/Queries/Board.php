@@ -45,12 +45,30 @@ final readonly class Board
         return [
             'from' => (string) $first,
             'days' => array_map(fn (DayLoad $load): array => $this->day($user, $load, $conflictsByDay[(string) $load->day] ?? 0), $loads),
-            'occurrences' => array_map(fn (Seen $one): array => OccurrenceAsShown::of($one, $met[$one->key()] ?? [], $lanes[$one->key()] ?? null), $seen),
+            'occurrences' => $this->shown($seen, $met, $lanes),
             'basket' => $this->basket($user),
             'areas' => $this->hours($user, $window, $seen, $days),
             'now' => (string) $user->wallNow(),
             'revision' => $user->revision,
         ];
+    }
+
+    /**
+     * @param  list<Seen>  $seen
+     * @param  array<string, list<string>>  $met
+     * @param  array<string, array{lane: int, lanes: int}>  $lanes
+     * @return list<array<string, mixed>>
+     */
+    private function shown(array $seen, array $met, array $lanes): array
+    {
+        $shared = [];
+
+        return array_map(function (Seen $one) use (&$shared, $met, $lanes): array {
+            $id = $one->occurrence->seriesId;
+            $shared[$id] ??= OccurrenceAsShown::shared($one->entry);
+
+            return OccurrenceAsShown::of($one, $shared[$id], $met[$one->key()] ?? [], $lanes[$one->key()] ?? null);
+        }, $seen);
     }
 
     /** @return array<string, mixed> */
@@ -124,8 +142,10 @@ final readonly class Board
         $areas = $user->areas()->get();
         /** @var array<string, list<Block>> $byArea */
         $byArea = $areas->mapWithKeys(fn (Area $area): array => [$area->id => []])->all();
+        $areaOf = [];
         foreach ($seen as $one) {
-            $byArea[$one->entry->calendar->area_id][] = $one->block();
+            $areaOf[$one->occurrence->seriesId] ??= $one->entry->calendar->area_id;
+            $byArea[$areaOf[$one->occurrence->seriesId]][] = $one->block;
         }
         $minutes = AreaHours::within($window, $byArea);
 

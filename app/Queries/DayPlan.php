@@ -21,7 +21,7 @@ final class DayPlan
         $byDay = array_fill(0, $days, []);
         $start = $first->dayNumber();
         foreach ($seen as $one) {
-            $block = $one->block();
+            $block = $one->block;
             $from = max(0, $block->seen->from->plusSeconds(-$block->travel * 60)->dayNumber() - $start);
             $to = min($days - 1, $block->seen->to->plusSeconds($block->seen->minutes() > 0 ? -1 : 0)->dayNumber() - $start);
             for ($day = $from; $day <= $to; $day++) {
@@ -40,6 +40,6 @@ final class DayPlan
     /** @return list<Block> */
     public static function timed(Seen ...$seen): array
     {
-        return array_values(array_filter(array_map(fn (Seen $one): Block => $one->block(), $seen), fn (Block $block): bool => ! $block->allDay));
+        return array_values(array_filter(array_map(fn (Seen $one): Block => $one->block, $seen), fn (Block $block): bool => ! $block->allDay));
     }
 }

@@ -10,6 +10,8 @@ use App\Models\OccurrenceChange;
 use App\Models\User;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Collection;
+use PlumRota\Core\Planning\Block;
+use PlumRota\Core\Schedule\Occurrence;
 use PlumRota\Core\Schedule\Timeline;
 use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\TimeRange;
@@ -26,6 +28,7 @@ final class OccurrencesBetween
         $changes = $this->changes($entries, $from, $to);
         $timeline = new Timeline($user->timeZone());
         $seen = [];
+        $starts = [];
         foreach ($entries as $entry) {
             $series = SeriesOf::entry($entry);
             if ($series === null) {
@@ -38,14 +41,17 @@ final class OccurrencesBetween
                 $byId[$change->recurrence_id] = $change;
                 $coreChanges[] = SeriesOf::change($change);
             }
+            // A model's attributes are slow to read: once for each entry, not for each occurrence.
+            [$isTask, $isBusy, $travel, $estimate] = [$entry->kind === 'task', $entry->busy, $entry->travel, $entry->estimate];
             foreach ($timeline->occurrences($series, $coreChanges, $window) as $occurrence) {
-                $seen[] = new Seen($entry, $occurrence, $byId[$occurrence->recurrenceId] ?? null);
+                $block = new Block($series->id.'|'.$occurrence->recurrenceId, $occurrence->seen, $occurrence->placement->allDay, $isTask, $isBusy, $occurrence->isDone(), $travel, $estimate);
+                $seen[] = new Seen($entry, $occurrence, $byId[$occurrence->recurrenceId] ?? null, $block);
+                $starts[] = $occurrence->seen->from->seconds;
             }
         }
-        usort($seen, fn (Seen $a, Seen $b): int => [$a->occurrence->seen->from->seconds, $a->entry->position, $a->entry->id]
-            <=> [$b->occurrence->seen->from->seconds, $b->entry->position, $b->entry->id]);
+        asort($starts); // keeps the order of the entries where starts are equal
 
-        return $seen;
+        return array_map(fn (int $i): Seen => $seen[$i], array_keys($starts));
     }
 
     /** @return Collection<int, Entry> */
@@ -63,6 +69,7 @@ final class OccurrencesBetween
                 ->orWhereIn('id', OccurrenceChange::query()->select('entry_id')->where('user_id', $user->id)
                     ->whereNotNull('done_at')->whereBetween('day', [$from, $to])))
             ->with('calendar')
+            ->orderBy('position')->orderBy('id')
             ->get()
             ->toBase();
     }

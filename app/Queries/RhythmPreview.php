@@ -130,7 +130,7 @@ final readonly class RhythmPreview
         $own = new Block('', $one->seen, $one->placement->allDay, true, true);
         $met = [];
         foreach ($others as $other) {
-            if (Conflicts::among([$own, $other->block()]) !== []) {
+            if (Conflicts::among([$own, $other->block]) !== []) {
                 $met[$other->key()] = ['title' => $other->title(), 'start' => (string) $other->occurrence->seen->from, 'end' => (string) $other->occurrence->seen->to];
             }
         }

@@ -12,13 +12,13 @@ use PlumRota\Core\Schedule\Occurrence;
 /** An occurrence with the row it comes from and the one that changes it. */
 final readonly class Seen
 {
-    public function __construct(public Entry $entry, public Occurrence $occurrence, public ?OccurrenceChange $change)
+    public function __construct(public Entry $entry, public Occurrence $occurrence, public ?OccurrenceChange $change, public Block $block)
     {
     }
 
     public function key(): string
     {
-        return $this->entry->id.'|'.$this->occurrence->recurrenceId;
+        return $this->block->key;
     }
 
     public function title(): string
@@ -43,19 +43,5 @@ final readonly class Seen
         $own = $this->change->fields['checklist'] ?? null;
 
         return $own ?? $this->entry->checklist;
-    }
-
-    public function block(): Block
-    {
-        return new Block(
-            $this->key(),
-            $this->occurrence->seen,
-            $this->occurrence->placement->allDay,
-            $this->entry->kind === 'task',
-            $this->entry->busy,
-            $this->occurrence->isDone(),
-            $this->entry->travel,
-            $this->entry->estimate,
-        );
     }
 }

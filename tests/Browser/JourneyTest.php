@@ -79,6 +79,20 @@ test('a task goes from the basket into the hours and back', function () {
     $page->carry($card, "[data-test=day-list][data-date='{$tue}']", 30)->see("[data-test=list-task][data-title='Ring the chiropodist'][data-date='{$tue}']");
 });
 
+test('a block is made longer by its lower edge, and goes onto a day’s list', function () {
+    $page = demo($this)->press('[data-test=after]');
+    [$mon, , , $thu] = nextWeek();
+    $page->type('[data-test=capture]', "mend the north frame {$thu} 12:00 for 30 min")->see('[data-test=understood] .facts');
+    $page->keys(WebDriverKeys::ENTER)->untilSame(["{$thu} 12:00"], fn () => $page->blocks('Mend the north frame'));
+    $block = '[data-test=block][data-title="Mend the north frame"]';
+    $perHour = $page->script("return document.querySelector('.line').getBoundingClientRect().height");
+    $day = $page->box($page->see("[data-test=day-hours][data-date='{$thu}']"));
+    $top = $page->box($page->see($block))['y'] - $day['y'];
+    $page->carry("{$block} [data-test=grip-bottom]", "[data-test=day-hours][data-date='{$thu}']", (int) round($top + $perHour * 1.5) - 3);
+    $page->untilSame('Mend the north frame, '.date('D j M', (int) strtotime($thu)).', 12:00 to 13:30, Glasshouse', fn () => $page->see($block)->getAttribute('aria-label'));
+    $page->carry($block, "[data-test=day-list][data-date='{$mon}']", 30)->see("[data-test=list-task][data-title='Mend the north frame'][data-date='{$mon}']");
+});
+
 test('everything by key: caught, moved, ticked, undone', function () {
     $page = demo($this)->press('[data-test=after]');
     [$mon, $tue] = nextWeek();

@@ -126,10 +126,10 @@ final class Page
         $start = $this->box($source);
         $end = $this->box($this->see($onto));
         // A block keeps the distance to where it is held; what comes from a list is placed by the pointer.
-        $held = str_contains($from, '=block]') ? min(6, $start['height'] / 2) : 0;
-        [$x, $y] = [$start['x'] + 30, $start['y'] + min(6, $start['height'] / 2)];
+        $held = str_contains($from, '=block]') ? min(10, $start['height'] / 2) : 0;
+        [$x, $y] = [$start['x'] + 30, $start['y'] + min(10, $start['height'] / 2)];
         $actions = new WebDriverActions($this->driver);
-        $actions->moveToElement($source, (int) (30 - $start['width'] / 2), (int) (min(6, $start['height'] / 2) - $start['height'] / 2))->clickAndHold();
+        $actions->moveToElement($source, (int) (30 - $start['width'] / 2), (int) (min(10, $start['height'] / 2) - $start['height'] / 2))->clickAndHold();
         $goal = [$end['x'] + $end['width'] / 2, $end['y'] + $down + $held];
         for ($step = 1; $step <= 8; $step++) {
             $actions->moveByOffset((int) round(($goal[0] - $x) * $step / 8) - (int) round(($goal[0] - $x) * ($step - 1) / 8),
@@ -207,6 +207,8 @@ final class Page
             }
             usleep(50_000);
         } while (hrtime(true) < $until);
+        @mkdir(dirname(__DIR__, 2).'/storage/framework/testing', recursive: true);
+        $this->driver->takeScreenshot(dirname(__DIR__, 2).'/storage/framework/testing/last-failure.png');
         Assert::fail($complaint);
     }
 }

@@ -57,9 +57,12 @@ final class Rewind
         $query = fn () => DB::table($table)->where('id', $id);
         $now = $query()->first();
         $stands = $now === null ? null : array_intersect_key((array) $now, $from ?? []);
-        unset($from['updated_at'], $stands['updated_at']);
+        unset($from['updated_at'], $stands['updated_at'], $from['version'], $stands['version']);
         if ($stands != $from) {
             throw new ChangedSince;
+        }
+        if (isset($to['version'], $now->version) && is_numeric($now->version)) {
+            $to['version'] = (int) $now->version + 1; // a version never comes back: a stale page would take it for its own
         }
         match (true) {
             $to === null => $query()->delete(),

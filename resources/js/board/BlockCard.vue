@@ -47,7 +47,7 @@ useCarrying(bottomGrip, { carried, drop, grip: 'bottom' })
         <div v-if="travelHeight > 0" class="travel" :style="{ height: `${travelHeight}px` }" :title="`${length(one.travel)} travel before`" />
         <article
             ref="element" class="block" tabindex="0" data-tile data-test="block" :data-title="one.title" :data-key="one.key" :data-entry="one.entry_id" :data-date="one.start.slice(0, 10)"
-            :class="{ short: isShort, done: one.done, protected: one.protected, conflict: one.meets.length > 0, free: !one.busy, carried: isCarried }"
+            :class="{ short: isShort, snug: height < 54, done: one.done, protected: one.protected, conflict: one.meets.length > 0, free: !one.busy, carried: isCarried }"
             :aria-label="reading" :title="reading" @click="emit('open')" @keydown.enter="emit('open')"
         >
             <StoneTick v-if="one.kind === 'task'" :done="one.done" :label="one.title" @turn="tick(one)" />
@@ -81,6 +81,7 @@ useCarrying(bottomGrip, { carried, drop, grip: 'bottom' })
 .words { min-width: 0; flex: 1; display: flex; flex-direction: column; line-height: 1.22; }
 .title { font-size: 12.5px; overflow: hidden; text-overflow: ellipsis; display: -webkit-box; -webkit-line-clamp: 2; -webkit-box-orient: vertical; overflow-wrap: anywhere; }
 .when, .more { color: var(--c-text); font-size: 11.5px; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
+.snug .title { -webkit-line-clamp: 1; }
 .short .words { flex-direction: row; align-items: baseline; gap: 4px; }
 .short .title { display: block; white-space: nowrap; flex: 1; min-width: 0; line-height: 1.05; font-size: 12px; }
 .short .when { flex: none; line-height: 1.05; font-size: 11px; }

@@ -10,7 +10,7 @@ const props = defineProps<{ board: Board; shown: (one: Occurrence) => boolean; t
 const emit = defineEmits<{ open: [one: Occurrence] }>()
 
 /** Rows a day shows before the rest hides behind a count. */
-const MOST_ROWS = 4
+const MOST_ROWS = 5
 const opened = ref(false)
 
 const first = computed(() => dayNumber(props.board.from))
@@ -37,7 +37,10 @@ const bars = computed<Bar[]>(() => {
             return { ...bar, row }
         })
 })
-const barRows = computed(() => Math.max(0, ...bars.value.map((bar) => bar.row + 1)))
+/** How many rows of bars lie over a day, counted from 0. */
+function barRows(day: number): number {
+    return Math.max(0, ...bars.value.filter((bar) => bar.from <= day && bar.to > day).map((bar) => bar.row + 1))
+}
 
 const WEIGHT = { must: 0, should: 1, could: 3 }
 function tasks(date: string): Occurrence[] {
@@ -45,10 +48,12 @@ function tasks(date: string): Occurrence[] {
         .filter((one) => one.kind === 'task' && one.start === date && !bars.value.some((bar) => bar.one.key === one.key))
         .sort((a, b) => (a.importance ? WEIGHT[a.importance] : 2) - (b.importance ? WEIGHT[b.importance] : 2) || a.position - b.position)
 }
-const room = computed(() => Math.max(1, MOST_ROWS - barRows.value))
-function listed(date: string): Occurrence[] {
+function room(day: number): number {
+    return Math.max(1, MOST_ROWS - barRows(day))
+}
+function listed(date: string, day: number): Occurrence[] {
     const all = tasks(date)
-    return opened.value || all.length <= room.value ? all : all.slice(0, room.value - 1)
+    return opened.value || all.length <= room(day) ? all : all.slice(0, room(day) - 1)
 }
 /** Its number among the day's musts. */
 function place(one: Occurrence, date: string): number | null {
@@ -61,11 +66,11 @@ function place(one: Occurrence, date: string): number | null {
         <div class="name">all day</div>
         <div
             v-for="(day, i) in board.days" :key="day.date" class="list" :class="{ today: day.date === today, target: drag.target?.kind === 'list' && drag.target.date === day.date }"
-            data-drop="list" :data-date="day.date" data-test="day-list" :style="{ gridColumn: i + 2, paddingTop: `${5 + barRows * 22}px` }"
+            data-drop="list" :data-date="day.date" data-test="day-list" :style="{ gridColumn: i + 2, paddingTop: `${4 + barRows(i) * 22}px` }"
         >
-            <ListTask v-for="one in listed(day.date)" :key="one.key" :one="one" :place="place(one, day.date)" @open="emit('open', one)" />
-            <button v-if="tasks(day.date).length > listed(day.date).length" class="plain more" @click="opened = true">{{ tasks(day.date).length - listed(day.date).length }} more</button>
-            <button v-else-if="opened && tasks(day.date).length > room" class="plain more" @click="opened = false">show fewer</button>
+            <ListTask v-for="one in listed(day.date, i)" :key="one.key" :one="one" :place="place(one, day.date)" @open="emit('open', one)" />
+            <button v-if="tasks(day.date).length > listed(day.date, i).length" class="plain more" @click="opened = true">{{ tasks(day.date).length - listed(day.date, i).length }} more</button>
+            <button v-else-if="opened && tasks(day.date).length > room(i)" class="plain more" @click="opened = false">show fewer</button>
         </div>
         <BandBar v-for="bar in bars" :key="bar.one.key" v-bind="bar" :first-column="2" @open="emit('open', bar.one)" />
     </div>

@@ -83,6 +83,7 @@ export function useCarrying(element: Ref<HTMLElement | null>, options: Options):
         drag.carried = null
         drag.target = null
         window.removeEventListener('keydown', abandon, true)
+        swallowClick()
         if (carried && target && !isWhereItWas(carried, target)) options.drop(carried, target, { x, y })
     }
 
@@ -116,6 +117,13 @@ export function useCarrying(element: Ref<HTMLElement | null>, options: Options):
     onBeforeUnmount(() => {
         if (element.value) interact(element.value).unset()
     })
+}
+
+/** Letting go over what was carried is no press of it. */
+function swallowClick(): void {
+    const swallow = (event: MouseEvent): void => event.stopPropagation()
+    window.addEventListener('click', swallow, { capture: true, once: true })
+    setTimeout(() => window.removeEventListener('click', swallow, { capture: true }), 0)
 }
 
 interface Interact {

@@ -1,8 +1,8 @@
 import { ask, sentence } from '@/api/client'
-import type { BasketItem, Board, Colour, Occurrence, Scope } from '@/api/types'
+import type { BasketItem, Board, Colour, Entry, Occurrence, Scope } from '@/api/types'
 import { useAccount } from '@/state/server'
 import { minuteOf, moment, namedDate, time } from '@/shared/time'
-import { say, useChanges } from '@/undo/useChanges'
+import { inOrder, say, useChanges } from '@/undo/useChanges'
 import { useQueryClient } from '@tanstack/vue-query'
 import { reactive } from 'vue'
 import type { Carried, Target } from './drag'
@@ -23,6 +23,9 @@ export function carriedItem(item: BasketItem, colour: Colour): Carried {
         allDay: true, minutes: item.estimate ?? 30, days: 1,
     }
 }
+
+/** What this page's own moves have made of an entry's version, before the board says so. */
+const versions = new Map<string, number>()
 
 export function useMoves() {
     const client = useQueryClient()
@@ -67,7 +70,11 @@ export function useMoves() {
     async function move(carried: Carried, target: Target, scope: Scope): Promise<void> {
         draw(carried, target)
         try {
-            await ask('POST', `entries/${carried.entryId}/move`, { ...place(carried, target), scope, recurrence_id: carried.isRoutine ? carried.recurrenceId : null, version: carried.version })
+            await inOrder(async () => {
+                const version = Math.max(carried.version, versions.get(carried.entryId) ?? 0)
+                const entry = await ask<Entry>('POST', `entries/${carried.entryId}/move`, { ...place(carried, target), scope, recurrence_id: carried.isRoutine ? carried.recurrenceId : null, version })
+                versions.set(entry.id, entry.version)
+            })
             const reach = carried.isRoutine ? { one: ', just this one', onward: ', from here on', whole: ', the whole routine' }[scope] : ''
             say(`Moved “${carried.title}” ${words(target)}${reach}.`, { undoable: true })
         } catch (error) {

@@ -11,6 +11,15 @@ export function say(text: string, options: { trouble?: boolean; undoable?: boole
     announce(text)
 }
 
+let last: Promise<unknown> = Promise.resolve()
+
+/** Changes are sent in the order they were made, each after the answer to the one before. */
+export function inOrder<T>(work: () => Promise<T>): Promise<T> {
+    const mine = last.then(work, work)
+    last = mine.catch(() => undefined)
+    return mine
+}
+
 /** Every change made in the page goes through here: it is sent, said, and everything that may show it is asked for anew. */
 export function useChanges() {
     const client = useQueryClient()
@@ -22,7 +31,7 @@ export function useChanges() {
     /** @returns what the server answered, or null when it refused; the reason is then said */
     async function change<T>(text: string, work: () => Promise<T>): Promise<T | null> {
         try {
-            const answer = await work()
+            const answer = await inOrder(work)
             say(text, { undoable: true })
             void refresh()
             return answer
@@ -35,7 +44,7 @@ export function useChanges() {
 
     async function turn(way: 'undo' | 'redo'): Promise<void> {
         try {
-            const { label } = await ask<{ label: string | null }>('POST', way)
+            const { label } = await inOrder(() => ask<{ label: string | null }>('POST', way))
             if (label === null) say(way === 'undo' ? 'There is nothing to undo.' : 'There is nothing to do again.')
             else say(way === 'undo' ? `Undone: ${label}.` : `Done again: ${label}.`)
         } catch (error) {

@@ -53,6 +53,7 @@ export function useMoves() {
     /** The board shows the move at once; what the server then answers stands. */
     function draw(carried: Carried, target: Target): void {
         const to = place(carried, target)
+        void client.cancelQueries({ queryKey: ['board'] })
         client.setQueriesData<Board>({ queryKey: ['board'] }, (board) => {
             if (!board || to.start === null || carried.recurrenceId === null) return board
             const start = to.start

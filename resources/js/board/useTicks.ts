@@ -10,6 +10,7 @@ export function useTicks() {
 
     async function tick(one: { entry_id: string; recurrence_id: string; title: string; done: boolean }): Promise<void> {
         const done = !one.done
+        void client.cancelQueries({ queryKey: ['board'] })
         client.setQueriesData<Board>({ queryKey: ['board'] }, (board) => board && {
             ...board,
             occurrences: board.occurrences.map((other) => (other.entry_id === one.entry_id && other.recurrence_id === one.recurrence_id ? { ...other, done } : other)),

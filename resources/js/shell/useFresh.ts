@@ -1,5 +1,6 @@
 import { ask } from '@/api/client'
 import { useAccount } from '@/state/server'
+import { isChanging } from '@/undo/useChanges'
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { useNow } from '@vueuse/core'
 import { computed, watch, type ComputedRef } from 'vue'
@@ -15,7 +16,7 @@ export function useFresh(): ComputedRef<string> {
     watch(
         () => revision.data.value?.revision,
         (is, was) => {
-            if (was === undefined || is === was) return
+            if (was === undefined || is === was || isChanging()) return
             for (const key of ['board', 'ruler', 'areas', 'session']) void client.invalidateQueries({ queryKey: [key] })
         },
     )

@@ -12,10 +12,17 @@ export function say(text: string, options: { trouble?: boolean; undoable?: boole
 }
 
 let last: Promise<unknown> = Promise.resolve()
+let pending = 0
+
+/** Whether a change is still on its way: what is fetched meanwhile would show the board as it was before it. */
+export function isChanging(): boolean {
+    return pending > 0
+}
 
 /** Changes are sent in the order they were made, each after the answer to the one before. */
 export function inOrder<T>(work: () => Promise<T>): Promise<T> {
-    const mine = last.then(work, work)
+    pending++
+    const mine = last.then(work, work).finally(() => pending--)
     last = mine.catch(() => undefined)
     return mine
 }
@@ -25,6 +32,7 @@ export function useChanges() {
     const client = useQueryClient()
 
     async function refresh(): Promise<void> {
+        if (isChanging()) return // the last change refreshes for all
         await Promise.all(['board', 'ruler', 'areas', 'reminders', 'entry', 'revision'].map((key) => client.invalidateQueries({ queryKey: [key] })))
     }
 

@@ -7,6 +7,7 @@ import { useElementSize } from '@vueuse/core'
 import { computed, ref, watchEffect } from 'vue'
 import BlockCard from './BlockCard.vue'
 import { drag, useHoursForDragging } from './drag'
+import { asking } from './useMoves'
 import { layHours, minuteAt, snapped, yOf } from './hours'
 
 const props = defineProps<{ board: Board; shown: (one: Occurrence) => boolean; now: string }>()
@@ -57,13 +58,14 @@ function isWaking(day: BoardDay, minute: number): boolean {
 }
 
 const ghost = computed(() => {
-    const target = drag.target
-    if (!drag.carried || target?.kind !== 'hours') return null
+    // What was dropped stands where it was dropped while it is being asked how far the move should reach.
+    const { carried, target } = drag.carried ? drag : asking
+    if (!carried || target?.kind !== 'hours') return null
     const top = yOf(layout.value, target.minute)
     return {
         date: target.date, top, height: Math.max(LEAST_HEIGHT, yOf(layout.value, Math.min(1440, target.minute + target.minutes)) - top),
         text: `${time(target.minute, account.value.clock)}–${time((target.minute + target.minutes) % 1440, account.value.clock)} · ${length(target.minutes)}`,
-        colour: drag.carried.colour, title: drag.carried.title,
+        colour: carried.colour,
     }
 })
 

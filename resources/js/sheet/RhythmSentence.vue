@@ -84,7 +84,7 @@ const isPlainWeekly = computed(() => rule.value.FREQ === 'WEEKLY' && !rule.value
             </SentenceWord>, without a day.
         </template>
         <template v-else>
-            <template v-if="form.rule === null">On</template>
+            <template v-if="form.rule === null">On{{ ' ' }}</template>
             <template v-else>
                 {{ form.after_done ? '' : 'Every' }}
                 <SentenceWord :words="every" label="every">

@@ -75,7 +75,7 @@ function fresh(start: string, allDay = false): void {
 
 const conflicts = computed(() => board.value?.days.reduce((sum, day) => sum + day.conflicts, 0) ?? 0)
 const isEmpty = computed(() => !!board.value && board.value.occurrences.length === 0 && board.value.basket.length === 0)
-const scopeAt = computed(() => ({ left: `${Math.min(asking.x, window.innerWidth - 400)}px`, top: `${Math.min(asking.y + 8, window.innerHeight - 90)}px` }))
+const scopeAt = computed(() => ({ left: `${Math.min(asking.x, window.innerWidth - 432)}px`, top: `${Math.min(asking.y + 8, window.innerHeight - 90)}px` }))
 
 useBoardKeys({ board, shown, open, fresh: () => fresh(date.value, true), step, now: () => void router.push('/week'), undo, redo })
 

@@ -118,7 +118,7 @@ test('a window far away holds what walking there would find', function (string $
     $from = LocalDateTime::parse('2031-05-04T00:00');
     $to = LocalDateTime::parse('2032-06-01T00:00');
     $walked = array_filter($set->next(4000), fn (LocalDateTime $date): bool => $date->seconds >= $from->seconds && $date->seconds < $to->seconds);
-    $jumped = array_map(strval(...), iterator_to_array($set->between($from, $to), false));
+    $jumped = array_map(strval(...), $set->between($from, $to));
     expect($jumped)->toBe(array_map(strval(...), array_values($walked)))->and($jumped)->not->toBeEmpty();
 })->with(['FREQ=DAILY;INTERVAL=3', 'FREQ=WEEKLY;INTERVAL=3;BYDAY=MO,SU', 'FREQ=MONTHLY;INTERVAL=5;BYMONTHDAY=-1', 'FREQ=YEARLY;BYDAY=-1FR;BYMONTH=5,11',
     'RSCALE=GREGORIAN;FREQ=MONTHLY;SKIP=FORWARD', 'FREQ=HOURLY;INTERVAL=36', 'FREQ=DAILY;COUNT=2500']);

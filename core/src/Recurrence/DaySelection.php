@@ -143,11 +143,8 @@ final class DaySelection
             $date = $date < 0 ? $length + 1 + $date : $date;
             if ($date >= 1 && $date <= $length) {
                 $days[] = $first + $date - 1;
-            } elseif ($this->rule->skip !== Skip::Omit) {
-                $backward = ($this->rule->skip === Skip::Backward) === ($date > $length);
-                $days[] = $date > $length
-                    ? $first + ($backward ? $length - 1 : $length)
-                    : $first - ($backward ? 0 : 1);
+            } elseif ($date > $length && $this->rule->skip !== Skip::Omit) {
+                $days[] = $first + $length - ($this->rule->skip === Skip::Backward ? 1 : 0);
             }
         }
 

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace PlumRota\Core\Recurrence;
 
-use Generator;
 use PlumRota\Core\Time\Gregorian;
 use PlumRota\Core\Time\LocalDateTime;
 use PlumRota\Core\Time\Zone;
@@ -12,191 +11,237 @@ use PlumRota\Core\Time\Zone;
 /**
  * The instances of one rule, as wall seconds, in order: periods → days → times → positions → window.
  *
- * Without COUNT it begins at the period that can touch the window; with COUNT it walks there from the start. The shape
- * of a year repeats after 400 years, so a rule that finds nothing in one such cycle of its periods never will.
+ * It begins at the period that can touch the window; with COUNT, what lies before is multiplied where every period is
+ * of one size, summed by the shapes of periods otherwise. The calendar repeats after 400 years, so a rule that finds
+ * nothing in one such cycle of its periods never will.
  */
 final class Expander
 {
-    private readonly DaySelection $days;
+    /** Steps without a find after which a rule within the day is given up. */
+    private const MOST_STEPS = 100_000;
 
-    /** @var list<int> seconds of the day */
-    private readonly array $times;
+    private readonly PeriodOffsets $offsets;
 
     private readonly int $start;
 
     private readonly int $last;
 
+    /** By what it is walked: DAILY with BY parts goes by months, so that whole months share their work. */
+    private readonly Frequency $walk;
+
+    private readonly RecurrenceRule $walked;
+
     public function __construct(private readonly RecurrenceRule $rule, LocalDateTime $start, ?Zone $zone = null)
     {
         $this->start = $start->seconds;
-        $this->days = new DaySelection($rule, $start->date());
+        $this->walked = self::byMonths($rule) ?? $rule;
+        $this->walk = $this->walked->freq;
+        $day = $start->dayNumber();
+        $this->offsets = new PeriodOffsets($this->walked, $start->date(), $start->seconds - $day * 86400);
         $this->last = min(
             $rule->until?->lastSecond($zone) ?? PHP_INT_MAX,
             Gregorian::dayNumber(Gregorian::LAST_YEAR, 12, 31) * 86400 + 86399,
         );
-        $this->times = $this->timesOfDay($start);
     }
 
     /**
-     * @param  int  $from  wall seconds, included
-     * @param  int  $to  wall seconds, not included
-     * @return Generator<int, int>
+     * The instances with from ≤ second < to, at most so many of them. The start is always the first.
+     *
+     * @return list<int> ascending, each once
      */
-    public function between(int $from, int $to): Generator
+    public function collect(int $from, int $to, int $limit): array
     {
         $last = min($this->last, $to - 1);
-        if ($this->start > $last) {
-            return;
+        if ($this->start > $last || $limit < 1) {
+            return [];
         }
-        if ($this->start >= $from) {
-            yield $this->start;
+        $found = $this->start >= $from ? [$this->start] : [];
+        if (count($found) >= $limit || $this->rule->count === 1 || $this->isImpossible()) {
+            return $found;
         }
-        $found = 1;
-        $previous = $this->start;
-        $walk = $this->rule->count === null ? max($from, $this->start) : $this->start;
-        foreach ($this->candidates($walk, $last) as $second) {
-            if ($second <= $previous) {
-                continue;
-            }
-            if ($second > $last || $found === $this->rule->count) {
-                return;
-            }
-            $found++;
-            $previous = $second;
-            if ($second >= $from) {
-                yield $second;
-            }
-        }
+
+        return $this->walk->secondsWithinDay() < 86400
+            ? $this->withinDays($from, $last, $limit, $found)
+            : $this->overDays($from, $last, $limit, $found);
     }
 
     /** Whether the rule chooses a moment by itself, were it not for being the start. */
     public function matches(LocalDateTime $moment): bool
     {
-        foreach ($this->candidates($moment->seconds, $moment->seconds) as $second) {
-            if ($second >= $moment->seconds) {
-                return $second === $moment->seconds;
-            }
+        $second = $moment->seconds;
+        $day = $moment->dayNumber();
+        if ($this->walk->secondsWithinDay() < 86400) {
+            $unit = $this->walk->secondsWithinDay();
+            $base = (int) floor($second / $unit) * $unit;
+
+            return $this->offsets->passes($day) && $this->endOfExcluded($base) === null && in_array($second, $this->ofPeriod($base), true);
         }
+        $period = $this->periodOf($day);
+        $first = $this->firstDayOf($period);
 
-        return false;
+        return in_array($second - $first * 86400, $this->offsets->of($this->walk, $period, $first), true);
     }
 
-    /** @return Generator<int, int> */
-    private function candidates(int $from, int $last): Generator
+    /**
+     * @param  list<int>  $found
+     * @return list<int>
+     */
+    private function overDays(int $from, int $last, int $limit, array $found): array
     {
-        return $this->rule->freq->secondsWithinDay() < 86400
-            ? $this->withinDays($from, $last)
-            : $this->overDays($from, $last);
-    }
-
-    /** @return Generator<int, int> */
-    private function overDays(int $from, int $last): Generator
-    {
-        $freq = $this->rule->freq;
-        $interval = $this->rule->interval;
-        $first = $this->periodOf($freq, intdiv($this->start - (($this->start % 86400 + 86400) % 86400), 86400));
-        $wanted = $this->periodOf($freq, (int) floor($from / 86400));
+        if ($this->walk === Frequency::Daily && $this->offsets->everyDay && ! $this->rule->namesTimes()) {
+            return $this->everyDay($found, $from, $last, $limit);
+        }
+        $interval = $this->walked->interval;
+        $first = $this->periodOf((int) floor($this->start / 86400));
+        // One period early: SKIP=FORWARD may carry a date into the period after its own.
+        $skipped = $from <= $this->start ? 0 : max(0, intdiv($this->periodOf((int) floor($from / 86400)) - $first, $interval) - 1);
+        $left = PHP_INT_MAX;
+        if ($this->rule->count !== null) {
+            [$skipped, $used] = $this->counted($first, $skipped);
+            $left = $this->rule->count - $used;
+        }
         $lastDay = (int) floor($last / 86400);
-        $cycle = match ($freq) {
+        $cycle = match ($this->walk) {
             Frequency::Yearly => 400,
             Frequency::Monthly => 4800,
             Frequency::Weekly => 20_871,
             default => 146_097,
         };
-        $empty = 0;
-        // One period early: SKIP=FORWARD may carry a date into the period after its own.
-        for ($period = $first + max(0, intdiv($wanted - $first, $interval) - 1) * $interval; $empty <= $cycle; $period += $interval) {
-            if ($this->firstDayOf($freq, $period) > $lastDay) {
-                return;
+        $previous = $this->start;
+        $number = count($found);
+        for ($period = $first + $skipped * $interval, $empty = 0; $empty <= $cycle && $left > 0; $period += $interval) {
+            $day = $this->firstDayOf($period);
+            if ($day > $lastDay) {
+                break;
             }
-            $days = match ($freq) {
-                Frequency::Yearly => $this->days->inYear($period),
-                Frequency::Monthly => $this->days->inMonth(intdiv($period, 12), $period % 12 + 1),
-                Frequency::Weekly => $this->days->inWeek($this->firstDayOf($freq, $period)),
-                default => $this->days->passes($period) ? [$period] : [],
-            };
-            if ($days === []) {
-                $empty++;
-
-                continue;
+            $base = $day * 86400;
+            $empty++;
+            foreach ($this->offsets->of($this->walk, $period, $day) as $offset) {
+                $second = $base + $offset;
+                $empty = 0;
+                if ($second <= $previous) {
+                    continue;
+                }
+                if ($second > $last || $left-- <= 0) {
+                    return $found;
+                }
+                $previous = $second;
+                if ($second >= $from) {
+                    $found[] = $second;
+                    if (++$number >= $limit) {
+                        return $found;
+                    }
+                }
             }
-            $empty = 0;
-            yield from $this->rule->bySetPos === [] ? $this->allOf($days) : $this->positionsOf($days, $this->times);
         }
+
+        return $found;
     }
 
     /**
-     * @param  list<int>  $days
-     * @return Generator<int, int>
-     */
-    private function allOf(array $days): Generator
-    {
-        foreach ($days as $day) {
-            foreach ($this->times as $time) {
-                yield $day * 86400 + $time;
-            }
-        }
-    }
-
-    /**
-     * BYSETPOS: the nth of all that fall into one period.
+     * Days in equal steps: the commonest rhythm needs no looking at all.
      *
-     * @param  list<int>  $days
-     * @param  list<int>  $times
-     * @return Generator<int, int>
+     * @param  list<int>  $found
+     * @return list<int>
      */
-    private function positionsOf(array $days, array $times): Generator
+    private function everyDay(array $found, int $from, int $last, int $limit): array
     {
-        $size = count($days) * count($times);
-        $places = [];
-        foreach ($this->rule->bySetPos as $place) {
-            $places[] = $place > 0 ? $place - 1 : $size + $place;
+        $step = $this->walked->interval * 86400;
+        if ($this->rule->count !== null) {
+            $last = min($last, $this->start + ($this->rule->count - 1) * $step);
         }
-        sort($places);
-        foreach (array_unique($places) as $place) {
-            if ($place >= 0 && $place < $size) {
-                yield $days[intdiv($place, count($times))] * 86400 + $times[$place % count($times)];
-            }
+        $second = $this->start + ($from <= $this->start ? $step : intdiv($from - $this->start + $step - 1, $step) * $step);
+        for ($left = $limit - count($found); $second <= $last && $left > 0; $second += $step, $left--) {
+            $found[] = $second;
         }
+
+        return $found;
+    }
+
+    /**
+     * How far a rule with COUNT may go ahead without looking, and how many instances lie before that.
+     *
+     * @return array{int, int} periods to skip, instances used up by them and by the start
+     */
+    private function counted(int $first, int $skipped): array
+    {
+        $size = ConstantSize::of($this->walked, LocalDateTime::fromSeconds($this->start)->date(), count($this->offsets->times));
+        if ($skipped < 1 || $this->rule->skip === Skip::Forward) {
+            return [0, 1];
+        }
+        $interval = $this->walked->interval;
+        $own = $this->firstDayOf($first);
+        $used = 1;
+        foreach ($this->offsets->of($this->walk, $first, $own) as $offset) {
+            $used += $own * 86400 + $offset > $this->start ? 1 : 0;
+        }
+        if ($size !== null) {
+            // Beyond its last instance there is nothing to find, so it need not be exact there.
+            return [$skipped, $used + ($skipped - 1) * $size];
+        }
+        for ($period = $first + $interval, $i = 1; $i < $skipped && $used < $this->rule->count; $i++, $period += $interval) {
+            $used += count($this->offsets->of($this->walk, $period, $this->firstDayOf($period)));
+        }
+
+        return [$skipped, $used];
     }
 
     /**
      * HOURLY, MINUTELY and SECONDLY: step by step over the wall clock, passing whole days, hours and minutes that the
      * rule leaves out.
      *
-     * @return Generator<int, int>
+     * @param  list<int>  $found
+     * @return list<int>
      */
-    private function withinDays(int $from, int $last): Generator
+    private function withinDays(int $from, int $last, int $limit, array $found): array
     {
-        $unit = $this->rule->freq->secondsWithinDay();
+        $unit = $this->walk->secondsWithinDay();
         $step = $unit * $this->rule->interval;
         $base = (int) floor($this->start / $unit) * $unit;
-        $moment = $base + max(0, intdiv($from - $base, $step) - 1) * $step;
-        $onto = fn (int $second): int => $base + (int) ceil(($second - $base) / $step) * $step;
+        $left = $this->rule->count === null ? PHP_INT_MAX : $this->rule->count - 1;
+        $isPlain = $this->rule->bySetPos === [] && $this->rule->bySecond === [] && $this->rule->byMinute === [] && $this->rule->byHour === []
+            && $this->rule->byDay === [] && $this->rule->byMonth === [] && $this->rule->byMonthDay === [] && $this->rule->byYearDay === [];
+        $skipped = $from <= $base ? 0 : max(0, intdiv($from - $base, $step) - 1);
+        if ($this->rule->count !== null) {
+            $skipped = $isPlain ? $skipped : 0;
+            $left -= $isPlain ? max(0, $skipped - 1) : 0;
+        }
+        $moment = $base + $skipped * $step;
+        $previous = $isPlain && $skipped > 0 ? $moment - 1 : $this->start;
         $checked = null;
         $passes = false;
-        for ($empty = 0; $moment <= $last && $empty <= 200_000;) {
+        for ($empty = 0; $moment <= $last && $empty <= self::MOST_STEPS; $empty++) {
             $day = (int) floor($moment / 86400);
             if ($day !== $checked) {
                 $checked = $day;
-                $passes = $this->days->passes($day);
+                $passes = $this->offsets->passes($day);
             }
             $jump = $passes ? $this->endOfExcluded($moment) : ($day + 1) * 86400;
             if ($jump !== null) {
-                $moment = $onto($jump);
-                $empty++;
+                $moment = $base + (int) ceil(($jump - $base) / $step) * $step;
 
                 continue;
             }
-            $within = $this->withinPeriod($moment % 86400 + ($moment < 0 && $moment % 86400 !== 0 ? 86400 : 0));
-            if ($within !== []) {
+            foreach ($this->ofPeriod($moment) as $second) {
+                if ($second <= $previous) {
+                    continue;
+                }
+                if ($second > $last || $left-- <= 0) {
+                    return $found;
+                }
+                $previous = $second;
                 $empty = 0;
-                yield from $this->rule->bySetPos === []
-                    ? array_map(fn (int $time): int => $day * 86400 + $time, $within)
-                    : $this->positionsOf([$day], $within);
+                if ($second >= $from) {
+                    $found[] = $second;
+                    if (count($found) >= $limit) {
+                        return $found;
+                    }
+                }
             }
             $moment += $step;
         }
+
+        return $found;
     }
 
     /** Where the stretch ends in which an hour or minute that the rule leaves out keeps a moment from counting. */
@@ -206,7 +251,7 @@ final class Expander
         if ($this->rule->byHour !== [] && ! in_array(intdiv($second, 3600), $this->rule->byHour, true)) {
             return $moment - $second % 3600 + 3600;
         }
-        if ($this->rule->freq !== Frequency::Hourly && $this->rule->byMinute !== []
+        if ($this->walk !== Frequency::Hourly && $this->rule->byMinute !== []
             && ! in_array(intdiv($second, 60) % 60, $this->rule->byMinute, true)) {
             return $moment - $second % 60 + 60;
         }
@@ -215,72 +260,79 @@ final class Expander
     }
 
     /**
-     * The times within the hour, minute or second that begins at a second of the day.
+     * The moments within the hour, minute or second that begins at one.
      *
      * @return list<int>
      */
-    private function withinPeriod(int $second): array
+    private function ofPeriod(int $moment): array
     {
         $rule = $this->rule;
         $own = ($this->start % 86400 + 86400) % 86400;
         if ($rule->freq === Frequency::Secondly) {
-            return $rule->bySecond === [] || in_array($second % 60, $rule->bySecond, true) ? [$second] : [];
+            return $rule->bySecond === [] || in_array(($moment % 60 + 60) % 60, $rule->bySecond, true) ? [$moment] : [];
         }
-        $minutes = $rule->freq === Frequency::Minutely ? [0] : ($rule->byMinute !== [] ? $rule->byMinute : [intdiv($own, 60) % 60]);
-        $times = [];
-        foreach ($minutes as $minute) {
-            foreach ($rule->bySecond !== [] ? $rule->bySecond : [$own % 60] as $inMinute) {
-                $times[] = $second + $minute * 60 + min(59, $inMinute);
+        $moments = [];
+        foreach ($rule->freq === Frequency::Minutely ? [0] : ($rule->byMinute !== [] ? $rule->byMinute : [intdiv($own, 60) % 60]) as $minute) {
+            foreach ($rule->bySecond !== [] ? $rule->bySecond : [$own % 60] as $second) {
+                $moments[] = $moment + $minute * 60 + min(59, $second);
             }
         }
+        $moments = array_values(array_unique($moments));
 
-        return array_values(array_unique($times));
-    }
-
-    /** @return list<int> */
-    private function timesOfDay(LocalDateTime $start): array
-    {
-        $time = $start->time();
-        $times = [];
-        foreach ($this->rule->byHour !== [] ? $this->rule->byHour : [$time->hour()] as $hour) {
-            foreach ($this->rule->byMinute !== [] ? $this->rule->byMinute : [$time->minute()] as $minute) {
-                foreach ($this->rule->bySecond !== [] ? $this->rule->bySecond : [$time->seconds % 60] as $second) {
-                    // A leap second is read as the last one of its minute (RFC 5545 3.3.12).
-                    $times[] = $hour * 3600 + $minute * 60 + min(59, $second);
-                }
-            }
-        }
-
-        return array_values(array_unique($times));
+        return $rule->bySetPos === [] ? $moments : PeriodOffsets::positions($rule, $moments);
     }
 
     /** The number of the year, month (from year 0), week or day that holds a day. */
-    private function periodOf(Frequency $freq, int $day): int
+    private function periodOf(int $day): int
     {
-        if ($freq === Frequency::Weekly) {
-            return (int) floor(($day - $this->weekOrigin()) / 7);
+        if ($this->walk === Frequency::Weekly) {
+            return (int) floor(($day - PeriodOffsets::weekOrigin($this->walked)) / 7);
         }
-        if ($freq === Frequency::Daily) {
+        if ($this->walk === Frequency::Daily) {
             return $day;
         }
         [$year, $month] = Gregorian::fromDayNumber($day);
 
-        return $freq === Frequency::Yearly ? $year : $year * 12 + $month - 1;
+        return $this->walk === Frequency::Yearly ? $year : $year * 12 + $month - 1;
     }
 
-    private function firstDayOf(Frequency $freq, int $period): int
+    private function firstDayOf(int $period): int
     {
-        return match ($freq) {
+        return match ($this->walk) {
             Frequency::Yearly => Gregorian::dayNumber($period, 1, 1),
             Frequency::Monthly => Gregorian::dayNumber(intdiv($period, 12), $period % 12 + 1, 1),
-            Frequency::Weekly => $this->weekOrigin() + $period * 7,
+            Frequency::Weekly => PeriodOffsets::weekOrigin($this->walked) + $period * 7,
             default => $period,
         };
     }
 
-    /** A day on which a week of this rule begins: 1969-12-29 was a Monday. */
-    private function weekOrigin(): int
+    /** Dates that no month of the rule has, such as 30 February. */
+    private function isImpossible(): bool
     {
-        return -3 + $this->rule->weekStart->value - 1 - ($this->rule->weekStart->value > 1 ? 7 : 0);
+        if ($this->rule->byMonth === [] || $this->rule->byMonthDay === [] || $this->rule->skip !== Skip::Omit) {
+            return false;
+        }
+        foreach ($this->rule->byMonth as $month) {
+            foreach ($this->rule->byMonthDay as $date) {
+                if (abs($date) <= Gregorian::daysInMonth(2000, $month)) {
+                    return false;
+                }
+            }
+        }
+
+        return true;
+    }
+
+    /** A DAILY rule whose BY parts only limit, as the MONTHLY one that makes the same days. */
+    private static function byMonths(RecurrenceRule $rule): ?RecurrenceRule
+    {
+        $limits = $rule->byMonth !== [] || $rule->byMonthDay !== [] || $rule->byDay !== [];
+        if ($rule->freq !== Frequency::Daily || $rule->interval !== 1 || $rule->bySetPos !== [] || ! $limits) {
+            return null;
+        }
+        $dates = $rule->byMonthDay === [] && $rule->byDay === [] ? range(1, 31) : $rule->byMonthDay;
+
+        return new RecurrenceRule(Frequency::Monthly, byMonth: $rule->byMonth, byMonthDay: $dates, byDay: $rule->byDay,
+            byHour: $rule->byHour, byMinute: $rule->byMinute, bySecond: $rule->bySecond);
     }
 }

@@ -4,38 +4,43 @@ declare(strict_types=1);
 
 namespace PlumRota\Core\Recurrence;
 
-use Generator;
 use PlumRota\Core\Time\Gregorian;
 use PlumRota\Core\Time\LocalDateTime;
 use PlumRota\Core\Time\Zone;
 
-/** The recurrence set of RFC 5545 3.8.5: the start, what the rule makes, extra dates, less the exceptions. */
+/** The recurrence set of RFC 5545 3.8.5: the start, what its rules make, extra dates, less the exceptions. */
 final readonly class RecurrenceSet
 {
+    /** More instances than this are not made at once, however many the window holds. */
+    public const MOST = 20_000;
+
+    /** @var list<RecurrenceRule> */
+    public array $rules;
+
     /**
+     * @param  RecurrenceRule|list<RecurrenceRule>|null  $rules  RRULE; several are joined
      * @param  list<LocalDateTime>  $extra  RDATE
      * @param  list<LocalDateTime>  $except  EXDATE
      * @param  Zone|null  $zone  reads an UNTIL given in UTC; null for floating and all-day entries
      */
     public function __construct(
         public LocalDateTime $start,
-        public ?RecurrenceRule $rule = null,
+        RecurrenceRule|array|null $rules = null,
         public array $extra = [],
         public array $except = [],
         public ?Zone $zone = null,
     ) {
+        $this->rules = is_array($rules) ? $rules : ($rules === null ? [] : [$rules]);
     }
 
     /**
      * The instances with from ≤ instance < to, in order, each once.
      *
-     * @return Generator<int, LocalDateTime>
+     * @return list<LocalDateTime>
      */
-    public function between(LocalDateTime $from, LocalDateTime $to): Generator
+    public function between(LocalDateTime $from, LocalDateTime $to, int $limit = self::MOST): array
     {
-        foreach ($this->seconds($from->seconds, $to->seconds) as $second) {
-            yield LocalDateTime::fromSeconds($second);
-        }
+        return array_map(LocalDateTime::fromSeconds(...), $this->seconds($from->seconds, $to->seconds, $limit));
     }
 
     /**
@@ -45,16 +50,7 @@ final readonly class RecurrenceSet
      */
     public function next(int $limit, ?LocalDateTime $from = null): array
     {
-        $instances = [];
-        $end = Gregorian::dayNumber(Gregorian::LAST_YEAR + 1, 1, 1) * 86400;
-        foreach ($this->seconds($from->seconds ?? PHP_INT_MIN, $end) as $second) {
-            if (count($instances) === $limit) {
-                break;
-            }
-            $instances[] = LocalDateTime::fromSeconds($second);
-        }
-
-        return $instances;
+        return array_map(LocalDateTime::fromSeconds(...), $this->seconds($from->seconds ?? PHP_INT_MIN, self::end(), $limit));
     }
 
     /**
@@ -64,63 +60,48 @@ final readonly class RecurrenceSet
     public static function firstOnOrAfter(RecurrenceRule $rule, LocalDateTime $earliest): ?LocalDateTime
     {
         $each = $rule->ending(null, $rule->until)->everyTime();
+        $expander = new Expander($each, $earliest);
+        if ($expander->matches($earliest)) {
+            return $earliest;
+        }
+        $next = $expander->collect($earliest->seconds + 1, self::end(), 1);
 
-        return (new Expander($each, $earliest))->matches($earliest)
-            ? $earliest
-            : ((new self($earliest, $each))->next(1, $earliest->plusSeconds(1))[0] ?? null);
+        return $next === [] ? null : LocalDateTime::fromSeconds($next[0]);
     }
 
     public function includes(LocalDateTime $moment): bool
     {
-        foreach ($this->between($moment, $moment->plusSeconds(1)) as $_) {
-            return true;
-        }
-
-        return false;
+        return $this->seconds($moment->seconds, $moment->seconds + 1, 1) !== [];
     }
 
-    /** @return Generator<int, int> */
-    private function seconds(int $from, int $to): Generator
+    /** @return list<int> */
+    private function seconds(int $from, int $to, int $limit): array
     {
-        $except = [];
-        foreach ($this->except as $date) {
-            $except[$date->seconds] = true;
+        $limit = min($limit, self::MOST);
+        if (count($this->rules) === 1 && $this->extra === [] && $this->except === []) {
+            return (new Expander($this->rules[0], $this->start, $this->zone))->collect($from, $to, $limit);
         }
-        $extra = array_map(fn (LocalDateTime $date): int => $date->seconds, $this->extra);
-        $extra = array_values(array_filter($extra, fn (int $second): bool => $second >= $from && $second < $to));
-        sort($extra);
-        $previous = null;
-        foreach (self::merged($this->ofRule($from, $to), $extra) as $second) {
-            if ($second !== $previous && ! isset($except[$second])) {
-                yield $second;
+        $except = array_fill_keys(array_map(fn (LocalDateTime $date): int => $date->seconds, $this->except), true);
+        $all = [];
+        foreach ([$this->start, ...$this->extra] as $date) {
+            if ($date->seconds >= $from && $date->seconds < $to) {
+                $all[$date->seconds] = true;
             }
-            $previous = $second;
         }
-    }
-
-    /** @return Generator<int, int> */
-    private function ofRule(int $from, int $to): Generator
-    {
-        if ($this->rule !== null) {
-            yield from (new Expander($this->rule, $this->start, $this->zone))->between($from, $to);
-        } elseif ($this->start->seconds >= $from && $this->start->seconds < $to) {
-            yield $this->start->seconds;
-        }
-    }
-
-    /**
-     * @param  Generator<int, int>  $made
-     * @param  list<int>  $extra
-     * @return Generator<int, int>
-     */
-    private static function merged(Generator $made, array $extra): Generator
-    {
-        foreach ($made as $second) {
-            while ($extra !== [] && $extra[0] <= $second) {
-                yield array_shift($extra);
+        foreach ($this->rules as $rule) {
+            // As many more as exceptions might take away.
+            foreach ((new Expander($rule, $this->start, $this->zone))->collect($from, $to, $limit + count($except)) as $second) {
+                $all[$second] = true;
             }
-            yield $second;
         }
-        yield from $extra;
+        $left = array_keys(array_diff_key($all, $except));
+        sort($left);
+
+        return array_slice($left, 0, $limit);
+    }
+
+    private static function end(): int
+    {
+        return Gregorian::dayNumber(Gregorian::LAST_YEAR + 1, 1, 1) * 86400;
     }
 }

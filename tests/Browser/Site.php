@@ -66,7 +66,8 @@ final class Site
     private function start(array $command): void
     {
         $log = ['file', "{$this->folder}/{$command[0]}.log", 'a'];
-        $process = proc_open($command, [0 => ['file', '/dev/null', 'r'], 1 => $log, 2 => $log], $pipes, null, $this->environment() + ['PHP_CLI_SERVER_WORKERS' => '3']);
+        // As the head of a group of its own: the server's workers and the driver's browsers end with it.
+        $process = proc_open(['setsid', ...$command], [0 => ['file', '/dev/null', 'r'], 1 => $log, 2 => $log], $pipes, null, $this->environment() + ['PHP_CLI_SERVER_WORKERS' => '3']);
         if ($process === false) {
             throw new RuntimeException("{$command[0]} could not be started.");
         }
@@ -76,7 +77,7 @@ final class Site
     private function stop(): void
     {
         foreach ($this->processes as $process) {
-            proc_terminate($process);
+            posix_kill(-proc_get_status($process)['pid'], SIGTERM);
         }
         exec('rm -rf '.escapeshellarg($this->folder));
     }

@@ -9,9 +9,9 @@ use PlumRota\Core\Time\Weekday;
 /** Reads the value of an RRULE (RFC 5545 3.3.10), strictly. */
 final class RuleParser
 {
-    private const LONGEST_TEXT = 4000;
+    public const LONGEST_TEXT = 4000;
 
-    private const PARTS = ['FREQ', 'INTERVAL', 'COUNT', 'UNTIL', 'BYSECOND', 'BYMINUTE', 'BYHOUR', 'BYDAY', 'BYMONTHDAY',
+    public const PARTS = ['FREQ', 'INTERVAL', 'COUNT', 'UNTIL', 'BYSECOND', 'BYMINUTE', 'BYHOUR', 'BYDAY', 'BYMONTHDAY',
         'BYYEARDAY', 'BYWEEKNO', 'BYMONTH', 'BYSETPOS', 'WKST', 'RSCALE', 'SKIP'];
 
     /** @throws InvalidRule */

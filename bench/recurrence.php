@@ -21,13 +21,25 @@ $rules = [
     'FREQ=MONTHLY;BYDAY=FR;BYMONTHDAY=13', 'FREQ=YEARLY', 'FREQ=YEARLY;BYMONTH=1;BYDAY=2MO', 'FREQ=YEARLY;BYWEEKNO=38;BYDAY=MO', 'FREQ=YEARLY;BYMONTH=3,6,9,12;BYMONTHDAY=15;COUNT=400', 'FREQ=YEARLY;BYYEARDAY=100',
 ];
 
+// Some rules keep a library walking for ever: after two seconds it has no result.
+pcntl_async_signals(true);
+pcntl_signal(SIGALRM, fn () => throw new RuntimeException('It walks on and on.'));
 $median = function (Closure $work): float {
     $times = [];
-    $until = hrtime(true) + 60_000_000;
-    for ($run = 0; $run < 200 && ($run < 7 || hrtime(true) < $until); $run++) {
-        $before = hrtime(true);
-        $work();
-        $times[] = (hrtime(true) - $before) / 1e3;
+    $until = hrtime(true) + 40_000_000;
+    pcntl_alarm(2);
+    try {
+        for ($run = 0; $run < 200 && ($run < 5 || hrtime(true) < $until); $run++) {
+            $before = hrtime(true);
+            $work();
+            $times[] = (hrtime(true) - $before) / 1e3;
+        }
+    } catch (RuntimeException) {
+        if ($times === []) {
+            return NAN;
+        }
+    } finally {
+        pcntl_alarm(0);
     }
     $times = array_slice($times, intdiv(count($times), 5)); // the first ones warm up
     sort($times);
@@ -66,13 +78,15 @@ $ratios = [[], [], []];
 $spread = [];
 foreach ($rules as $i => $rule) {
     $columns = [];
-    $own = [];
+    $own = [0.0, 0.0, 0.0];
     foreach ([[null, null], ...$months] as $j => [$from, $to]) {
         $own[$j] = $median(fn () => $ours($rule, $from, $to));
         $theirs = $median(fn () => $sabres($rule, $from, $to));
-        $ratios[$j][] = $theirs / $own[$j];
+        if (! is_nan($theirs)) {
+            $ratios[$j][] = $theirs / $own[$j];
+        }
         $others = is_array($node) && is_array($node[$i] ?? null) && is_array($node[$i][$j] ?? null) ? $node[$i][$j] : ['–', '–'];
-        $columns[] = sprintf('%.0f · %.0f · %s · %s | %.1f', $own[$j], $theirs, ...array_map(fn (mixed $us): string => is_numeric($us) ? sprintf('%.0f', $us) : '–', [$others[0] ?? null, $others[1] ?? null]), ...[$theirs / $own[$j]]);
+        $columns[] = sprintf('%.0f · %s · %s · %s | %s', $own[$j], is_nan($theirs) ? '–' : sprintf('%.0f', $theirs), ...array_map(fn (mixed $us): string => is_numeric($us) ? sprintf('%.0f', $us) : '–', [$others[0] ?? null, $others[1] ?? null]), ...[is_nan($theirs) ? '–' : sprintf('%.1f', $theirs / $own[$j])]);
     }
     $spread[] = $own[2] / $own[1];
     echo "| `{$rule}` | ".implode(' | ', $columns).sprintf(" | %.2f |\n", $own[2] / $own[1]);
@@ -81,7 +95,7 @@ foreach ($ratios as &$list) {
     sort($list);
 }
 printf("\nMedian over all rules: first 50 %.1f×, a year on %.1f×, thirty years on %.1f× sabre/vobject; far / near at most %.2f\n",
-    $ratios[0][intdiv(count($rules), 2)], $ratios[1][intdiv(count($rules), 2)], $ratios[2][intdiv(count($rules), 2)], max($spread));
+    $ratios[0][intdiv(count($ratios[0]), 2)], $ratios[1][intdiv(count($ratios[1]), 2)], $ratios[2][intdiv(count($ratios[2]), 2)], max($spread));
 $set = new RecurrenceSet(LocalDateTime::parse($start), RuleParser::parse('FREQ=DAILY;BYMONTH=4,5'));
 $before = memory_get_usage();
 $set->between(LocalDateTime::parse('2026-03-01T00:00'), LocalDateTime::parse('2026-05-01T00:00'));

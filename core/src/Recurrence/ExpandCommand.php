@@ -69,7 +69,7 @@ final class ExpandCommand
         return str_contains($text, 'T') ? LocalDateTime::parse($text) : LocalDate::parse($text)->startOfDay();
     }
 
-    /** @param array<mixed> $case */
+    /** @param  array<mixed>  $case */
     private static function text(array $case, string $name): ?string
     {
         $value = $case[$name] ?? null;
@@ -95,7 +95,7 @@ final class ExpandCommand
         return array_values($values);
     }
 
-    /** @param array<string, mixed> $answer */
+    /** @param  array<string, mixed>  $answer */
     private static function json(array $answer): string
     {
         return (string) json_encode($answer, JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_INVALID_UTF8_SUBSTITUTE);

@@ -109,14 +109,18 @@ final class Expander
         };
         $previous = $this->start;
         $number = count($found);
-        for ($period = $first + $skipped * $interval, $empty = 0; $empty <= $cycle && $left > 0; $period += $interval) {
-            $day = $this->firstDayOf($period);
-            if ($day > $lastDay) {
-                break;
-            }
+        $stride = match ($this->walk) {
+            Frequency::Weekly => 7 * $interval,
+            Frequency::Daily => $interval,
+            default => null,
+        };
+        $everyWeek = $this->offsets->everyWeek;
+        $period = $first + $skipped * $interval;
+        $day = $this->firstDayOf($period);
+        for ($empty = 0; $day <= $lastDay && $empty <= $cycle && $left > 0; $period += $interval, $day = $stride === null ? $this->firstDayOf($period) : $day + $stride) {
             $base = $day * 86400;
             $empty++;
-            foreach ($this->offsets->of($this->walk, $period, $day) as $offset) {
+            foreach ($everyWeek ?? $this->offsets->of($this->walk, $period, $day) as $offset) {
                 $second = $base + $offset;
                 $empty = 0;
                 if ($second <= $previous) {

@@ -32,7 +32,7 @@ final class PeriodOffsets
     private readonly bool $seesWeeks;
 
     /** @var list<int>|null of every week, where no month is left out */
-    private readonly ?array $everyWeek;
+    public readonly ?array $everyWeek;
 
     /** @param  int  $time seconds of the day, of the start */
     public function __construct(private readonly RecurrenceRule $rule, LocalDate $start, int $time)

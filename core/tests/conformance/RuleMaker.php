@@ -87,7 +87,7 @@ final class RuleMaker
         return mt_rand(1, 100) <= $percent;
     }
 
-    /** @param list<mixed> $from */
+    /** @param  list<mixed>  $from */
     private function pick(array $from): string
     {
         return (string) $from[mt_rand(0, count($from) - 1)];

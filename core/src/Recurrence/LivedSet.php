@@ -1,0 +1,92 @@
+<?php
+
+declare(strict_types=1);
+
+namespace PlumRota\Core\Recurrence;
+
+use PlumRota\Core\Time\LocalDateTime;
+
+/**
+ * A recurrence set as it is lived: only in its seasons, not in its pauses, and on days off as it was asked for. The
+ * ideas are not those of iCalendar; asExported says the same in RDATE and EXDATE, which every reader understands.
+ *
+ * An occurrence keeps the recurrence id that its rule gives it, wherever a day off sends it.
+ */
+final readonly class LivedSet
+{
+    /** A day off sends an occurrence no further than this many days. */
+    private const FURTHEST = 60;
+
+    /**
+     * @param  list<Season>  $seasons  none stands for all the year
+     * @param  list<Pause>  $pauses
+     */
+    public function __construct(
+        private RecurrenceSet $set,
+        private DayMarks $marks = new DayMarks,
+        private OffDay $offDay = OffDay::Keep,
+        private array $seasons = [],
+        private array $pauses = [],
+    ) {
+    }
+
+    /**
+     * The occurrences that stand in a window, in order.
+     *
+     * @return list<array{id: LocalDateTime, at: LocalDateTime}> the start its rule gives it, and where it stands
+     */
+    public function between(LocalDateTime $from, LocalDateTime $to): array
+    {
+        $reach = $this->offDay === OffDay::Before || $this->offDay === OffDay::After ? self::FURTHEST * 86400 : 0;
+        $found = [];
+        foreach ($this->set->between($from->plusSeconds(-$reach), $to->plusSeconds($reach)) as $id) {
+            $at = $this->stands($id);
+            if ($at !== null && $at->seconds >= $from->seconds && $at->seconds < $to->seconds) {
+                $found[] = ['id' => $id, 'at' => $at];
+            }
+        }
+        usort($found, fn (array $a, array $b): int => $a['at']->seconds <=> $b['at']->seconds);
+
+        return $found;
+    }
+
+    /**
+     * What a reader of plain iCalendar needs to get the same dates within a window.
+     *
+     * @return array{exdate: list<LocalDateTime>, rdate: list<LocalDateTime>}
+     */
+    public function asExported(LocalDateTime $from, LocalDateTime $to): array
+    {
+        $except = $extra = [];
+        foreach ($this->set->between($from, $to) as $id) {
+            $at = $this->stands($id);
+            if ($at === null || $at->seconds !== $id->seconds) {
+                $except[] = $id;
+            }
+            if ($at !== null && $at->seconds !== $id->seconds) {
+                $extra[$at->seconds] = $at;
+            }
+        }
+
+        return ['exdate' => $except, 'rdate' => array_values($extra)];
+    }
+
+    private function stands(LocalDateTime $id): ?LocalDateTime
+    {
+        $day = $id->dayNumber();
+        foreach ($this->pauses as $pause) {
+            if ($pause->holds($day)) {
+                return null;
+            }
+        }
+        if ($this->seasons !== [] && array_filter($this->seasons, fn (Season $season): bool => $season->holds($day)) === []) {
+            return null;
+        }
+        if ($this->offDay === OffDay::Keep || $this->marks->isWorking($day)) {
+            return $id;
+        }
+        $other = $this->offDay === OffDay::Skip ? null : $this->marks->nearest($day, $this->offDay === OffDay::After);
+
+        return $other === null ? null : $id->plusSeconds(($other - $day) * 86400);
+    }
+}

@@ -1,0 +1,34 @@
+<?php
+
+declare(strict_types=1);
+
+namespace PlumRota\Core\Recurrence;
+
+use PlumRota\Core\Time\Gregorian;
+use PlumRota\Core\Time\InvalidTime;
+use PlumRota\Core\Time\LocalDate;
+
+/** A stretch of every year, first and last day included; from November to March it reaches over the year's end. */
+final readonly class Season
+{
+    private function __construct(private int $first, private int $last)
+    {
+    }
+
+    /** @throws InvalidTime when a leap year has no such day */
+    public static function of(int $firstMonth, int $firstDay, int $lastMonth, int $lastDay): self
+    {
+        LocalDate::of(2000, $firstMonth, $firstDay);
+        LocalDate::of(2000, $lastMonth, $lastDay);
+
+        return new self($firstMonth * 100 + $firstDay, $lastMonth * 100 + $lastDay);
+    }
+
+    public function holds(int $day): bool
+    {
+        [, $month, $date] = Gregorian::fromDayNumber($day);
+        $at = $month * 100 + $date;
+
+        return $this->first <= $this->last ? $at >= $this->first && $at <= $this->last : $at >= $this->first || $at <= $this->last;
+    }
+}

@@ -49,7 +49,7 @@ final class ExpandCommand
         $zone = $zoneName === null || $isDate ? null : Zone::of($zoneName);
         $rules = array_map(RuleParser::parse(...), self::texts($case, 'rrule'));
         $set = new RecurrenceSet(self::moment($text), $rules,
-            array_map(self::moment(...), self::texts($case, 'rdate')), array_map(self::moment(...), self::texts($case, 'exdate')), $zone);
+            array_map(fn (string $text): LocalDateTime => PeriodValue::parse($text)->start, self::texts($case, 'rdate')), array_map(self::moment(...), self::texts($case, 'exdate')), $zone);
         $from = self::text($case, 'from');
         $to = self::text($case, 'to');
         $limit = $case['limit'] ?? ($to === null ? 100 : RecurrenceSet::MOST);

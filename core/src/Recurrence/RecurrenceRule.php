@@ -8,7 +8,7 @@ use PlumRota\Core\Time\Weekday;
 use Stringable;
 
 /**
- * One RRULE of RFC 5545 3.3.10, with SKIP of RFC 7529 for the Gregorian calendar. Created valid or not at all; read
+ * One RRULE of RFC 5545 3.3.10, with RSCALE and SKIP of RFC 7529. Created valid or not at all; read
  * from text by RuleParser, written back by RuleWriter.
  */
 final readonly class RecurrenceRule implements Stringable
@@ -23,6 +23,8 @@ final readonly class RecurrenceRule implements Stringable
      * @param  list<int>  $byWeekNo  1 to 53, or back from -1
      * @param  list<int>  $byMonth  1 to 12
      * @param  list<int>  $bySetPos  1 to 366, or back from -1
+     * @param  string  $rscale  the calendar it counts in (RFC 7529)
+     * @param  list<int>  $byLeapMonth  the leap months of BYMONTH, such as 5L
      *
      * @throws InvalidRule
      */
@@ -42,6 +44,8 @@ final readonly class RecurrenceRule implements Stringable
         public array $bySetPos = [],
         public Weekday $weekStart = Weekday::MO,
         public Skip $skip = Skip::Omit,
+        public string $rscale = 'GREGORIAN',
+        public array $byLeapMonth = [],
     ) {
         RuleLimits::check($this);
     }

@@ -60,7 +60,7 @@ final readonly class RecurrenceSet
     public static function firstOnOrAfter(RecurrenceRule $rule, LocalDateTime $earliest): ?LocalDateTime
     {
         $each = $rule->ending(null, $rule->until)->everyTime();
-        $expander = new Expander($each, $earliest);
+        $expander = self::expander($each, $earliest, null);
         if ($expander->matches($earliest)) {
             return $earliest;
         }
@@ -79,7 +79,7 @@ final readonly class RecurrenceSet
     {
         $limit = min($limit, self::MOST);
         if (count($this->rules) === 1 && $this->extra === [] && $this->except === []) {
-            return (new Expander($this->rules[0], $this->start, $this->zone))->collect($from, $to, $limit);
+            return self::expander($this->rules[0], $this->start, $this->zone)->collect($from, $to, $limit);
         }
         $except = array_fill_keys(array_map(fn (LocalDateTime $date): int => $date->seconds, $this->except), true);
         $all = [];
@@ -90,7 +90,7 @@ final readonly class RecurrenceSet
         }
         foreach ($this->rules as $rule) {
             // As many more as exceptions might take away.
-            foreach ((new Expander($rule, $this->start, $this->zone))->collect($from, $to, $limit + count($except)) as $second) {
+            foreach (self::expander($rule, $this->start, $this->zone)->collect($from, $to, $limit + count($except)) as $second) {
                 $all[$second] = true;
             }
         }
@@ -98,6 +98,11 @@ final readonly class RecurrenceSet
         sort($left);
 
         return array_slice($left, 0, $limit);
+    }
+
+    private static function expander(RecurrenceRule $rule, LocalDateTime $start, ?Zone $zone): Expander|RscaleExpander
+    {
+        return $rule->rscale === 'GREGORIAN' ? new Expander($rule, $start, $zone) : new RscaleExpander($rule, $start, $zone);
     }
 
     private static function end(): int

@@ -32,7 +32,7 @@ final readonly class RuleInWords
             Frequency::Monthly => $this->monthly(),
             Frequency::Yearly => $this->yearly(),
             default => $this->daily(),
-        }.$this->times().$this->end();
+        }.$this->times().($this->rule->rscale === 'GREGORIAN' ? '' : ' of the '.ucwords(strtolower($this->rule->rscale), '-').' calendar').$this->end();
     }
 
     private function daily(): string

@@ -22,12 +22,17 @@ final class RuleLimits
         self::within('BYSECOND', $rule->bySecond, 0, 60, 'seconds run from 0 to 60');
         self::within('BYMINUTE', $rule->byMinute, 0, 59, 'minutes run from 0 to 59');
         self::within('BYHOUR', $rule->byHour, 0, 23, 'hours run from 0 to 23');
-        self::within('BYMONTH', $rule->byMonth, 1, 12, 'months run from 1 to 12');
+        $isOther = $rule->rscale !== 'GREGORIAN';
+        self::require(! $isOther || in_array($rule->rscale, OtherCalendar::NAMES, true), 'RSCALE: the calendars known are GREGORIAN, '.implode(', ', OtherCalendar::NAMES).'.');
+        self::require($isOther || $rule->byLeapMonth === [], 'BYMONTH: the Gregorian calendar has no leap months.');
+        self::within('BYMONTH', [...$rule->byMonth, ...$rule->byLeapMonth], 1, $isOther ? 13 : 12, 'months run from 1 to '.($isOther ? 13 : 12));
         self::counted('BYMONTHDAY', $rule->byMonthDay, 31, 'days');
         self::counted('BYYEARDAY', $rule->byYearDay, 366, 'days');
         self::counted('BYWEEKNO', $rule->byWeekNo, 53, 'weeks');
         self::counted('BYSETPOS', $rule->bySetPos, 366, 'places');
         self::combinations($rule);
+        self::require(! $isOther || (in_array($rule->freq, [Frequency::Yearly, Frequency::Monthly], true) && $rule->byWeekNo === [] && $rule->byYearDay === []),
+            'RSCALE: in another calendar a rule is YEARLY or MONTHLY, by months, dates and weekdays.');
     }
 
     private static function combinations(RecurrenceRule $rule): void
@@ -38,10 +43,9 @@ final class RuleLimits
             'BYDAY: the nth weekday needs FREQ=MONTHLY or FREQ=YEARLY.');
         self::require($numbered === [] || $rule->byWeekNo === [],
             'BYDAY: the nth weekday does not go with BYWEEKNO.');
-        self::require($rule->byWeekNo === [] || $freq === Frequency::Yearly, 'BYWEEKNO needs FREQ=YEARLY.');
-        self::require($rule->byYearDay === [] || ! in_array($freq, [Frequency::Daily, Frequency::Weekly, Frequency::Monthly], true),
-            'BYYEARDAY does not go with FREQ='.$freq->value.'.');
-        self::require($rule->byMonthDay === [] || $freq !== Frequency::Weekly, 'BYMONTHDAY does not go with FREQ=WEEKLY.');
+        foreach (['BYWEEKNO' => $rule->byWeekNo, 'BYYEARDAY' => $rule->byYearDay, 'BYMONTHDAY' => $rule->byMonthDay] as $part => $values) {
+            self::require($values === [] || ByPartTable::effect($part, $freq) !== ByPartEffect::None, "{$part} does not go with FREQ={$freq->value}.");
+        }
         self::require($rule->bySetPos === [] || self::choosesAnything($rule),
             'BYSETPOS: it picks from what another BY part lists, and there is none.');
     }

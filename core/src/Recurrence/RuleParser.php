@@ -20,12 +20,11 @@ final class RuleParser
         $parts = self::split($text);
         $freq = Frequency::tryFrom($parts['FREQ'] ?? '')
             ?? throw new InvalidRule('FREQ: a rule says first how often it comes, from SECONDLY to YEARLY.');
-        if (($parts['RSCALE'] ?? 'GREGORIAN') !== 'GREGORIAN') {
-            throw new InvalidRule('RSCALE: only the Gregorian calendar is known.');
-        }
         if (isset($parts['SKIP']) && ! isset($parts['RSCALE'])) {
             throw new InvalidRule('SKIP needs RSCALE beside it.');
         }
+
+        [$months, $leapMonths] = self::leapMonths($parts['BYMONTH'] ?? '');
 
         return new RecurrenceRule(
             freq: $freq,
@@ -39,12 +38,14 @@ final class RuleParser
             byMonthDay: self::numbers('BYMONTHDAY', $parts),
             byYearDay: self::numbers('BYYEARDAY', $parts),
             byWeekNo: self::numbers('BYWEEKNO', $parts),
-            byMonth: self::numbers('BYMONTH', $parts),
+            byMonth: self::numbers('BYMONTH', ['BYMONTH' => $months] + $parts),
             bySetPos: self::numbers('BYSETPOS', $parts),
             weekStart: Weekday::tryFromLetters($parts['WKST'] ?? 'MO')
                 ?? throw new InvalidRule('WKST: the week starts on one of MO TU WE TH FR SA SU.'),
             skip: Skip::tryFrom($parts['SKIP'] ?? 'OMIT')
                 ?? throw new InvalidRule('SKIP: a missing date is treated as OMIT, BACKWARD or FORWARD.'),
+            rscale: $parts['RSCALE'] ?? 'GREGORIAN',
+            byLeapMonth: self::numbers('BYMONTH', ['BYMONTH' => $leapMonths]),
         );
     }
 
@@ -87,7 +88,7 @@ final class RuleParser
      */
     private static function numbers(string $part, array $parts): array
     {
-        if (! isset($parts[$part])) {
+        if (($parts[$part] ?? '') === '') {
             return [];
         }
         $numbers = array_map(fn (string $item): int => self::whole($part, $item), explode(',', $parts[$part]));
@@ -95,6 +96,15 @@ final class RuleParser
         sort($numbers);
 
         return $numbers;
+    }
+
+    /** @return array{string, string} the plain months, and those written with an L (RFC 7529 4.2) without it */
+    private static function leapMonths(string $text): array
+    {
+        $items = $text === '' ? [] : explode(',', $text);
+        $leap = array_filter($items, fn (string $item): bool => str_ends_with($item, 'L'));
+
+        return [implode(',', array_diff($items, $leap)), implode(',', array_map(fn (string $item): string => substr($item, 0, -1), $leap))];
     }
 
     /** @return list<WeekdayNum> */

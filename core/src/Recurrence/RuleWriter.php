@@ -12,13 +12,13 @@ final class RuleWriter
     public static function write(RecurrenceRule $rule): string
     {
         $parts = ['FREQ' => $rule->freq->value];
-        if ($rule->skip !== Skip::Omit) {
-            $parts = ['RSCALE' => 'GREGORIAN', ...$parts];
+        if ($rule->skip !== Skip::Omit || $rule->rscale !== 'GREGORIAN') {
+            $parts = ['RSCALE' => $rule->rscale, ...$parts];
         }
         $parts['INTERVAL'] = $rule->interval === 1 ? '' : (string) $rule->interval;
         $parts['COUNT'] = (string) $rule->count;
         $parts['UNTIL'] = (string) $rule->until;
-        $parts['BYMONTH'] = implode(',', $rule->byMonth);
+        $parts['BYMONTH'] = implode(',', [...$rule->byMonth, ...array_map(fn (int $month): string => $month.'L', $rule->byLeapMonth)]);
         $parts['BYWEEKNO'] = implode(',', $rule->byWeekNo);
         $parts['BYYEARDAY'] = implode(',', $rule->byYearDay);
         $parts['BYMONTHDAY'] = implode(',', $rule->byMonthDay);

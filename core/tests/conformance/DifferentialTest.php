@@ -64,4 +64,4 @@ test('generated rules agree with rrule, ical.js and dateutil', function () {
         }
     }
     expect($wrong)->toBe([])->and($agreed)->toBeGreaterThan(1950);
-});
+})->group('references');

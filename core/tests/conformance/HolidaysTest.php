@@ -16,4 +16,4 @@ test('movable holidays by rule agree with open data', function () {
         $ours = array_map(fn (LocalDateTime $one): string => (string) $one->date(), (new RecurrenceSet($start, $parsed))->next(50));
         expect($ours)->toBe($dates, $rule)->and($dates)->toHaveCount(50);
     }
-});
+})->group('references');

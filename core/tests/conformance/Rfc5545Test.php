@@ -115,3 +115,34 @@ test('RFC 7529 4.1 and 5, dates that a month or a year lacks', function (string 
     '29 February, or the day after' => ['RSCALE=GREGORIAN;FREQ=YEARLY;SKIP=FORWARD', '2012-02-29T00:00', '2012 2 29;2013 3 1;2014 3 1;2015 3 1;2016 2 29'],
     'the 29th and 30th, each once where both fall back' => ['RSCALE=GREGORIAN;FREQ=MONTHLY;BYMONTHDAY=29,30;SKIP=BACKWARD', '2014-01-29T00:00', '2014 1 29,30;2014 2 28;2014 3 29,30'],
 ]);
+
+test('RFC 7529 5, rules in other calendars', function (string $rule, string $start, string $written) {
+    $set = new RecurrenceSet(LocalDateTime::parse($start.'T00:00'), RuleParser::parse($rule));
+    $expected = datesOf($written);
+    expect(array_map(fn (LocalDateTime $one): string => (string) $one->date(), $set->next(count($expected))))->toBe($expected)
+        ->and((string) RuleParser::parse($rule))->toBe($rule);
+})->with([
+    'Chinese New Year' => ['RSCALE=CHINESE;FREQ=YEARLY', '2013-02-10', '2013 2 10;2014 1 31;2015 2 19;2016 2 8'],
+    'the first day of the 13th Ethiopic month' => ['RSCALE=ETHIOPIC;FREQ=MONTHLY;BYMONTH=13', '2013-09-06', '2013 9 6;2014 9 6;2015 9 6;2016 9 6'],
+    '8 Adar I, in years without it the next month' => ['RSCALE=HEBREW;FREQ=YEARLY;BYMONTH=5L;BYMONTHDAY=8;SKIP=FORWARD', '2014-02-08', '2014 2 8;2015 2 27;2016 2 17'],
+]);
+
+test('other calendars agree with ext-intl, day by day', function (string $name, string $rule, Closure $wanted) {
+    $calendar = IntlCalendar::createInstance('UTC', 'en@calendar='.$name);
+    $expected = [];
+    for ($day = 16_800; count($expected) < 20; $day++) { // from the end of 2015 on
+        $calendar->setTime($day * 86_400_000.0);
+        if ($wanted($calendar)) {
+            $expected[] = gmdate('Y-m-d', $day * 86400);
+        }
+    }
+    $set = new RecurrenceSet(LocalDateTime::parse($expected[0].'T00:00'), RuleParser::parse($rule));
+    expect(array_map(fn (LocalDateTime $one): string => (string) $one->date(), $set->next(20)))->toBe($expected)
+        ->and((string) $set->between(LocalDateTime::parse($expected[15].'T00:00'), LocalDateTime::parse('2999-01-01T00:00'), 1)[0]->date())->toBe($expected[15]);
+})->with([
+    ['islamic-civil', 'RSCALE=ISLAMIC-CIVIL;FREQ=YEARLY;BYMONTH=9;BYMONTHDAY=1', fn ($c) => $c->get(IntlCalendar::FIELD_MONTH) === 8 && $c->get(IntlCalendar::FIELD_DAY_OF_MONTH) === 1],
+    ['hebrew', 'RSCALE=HEBREW;FREQ=YEARLY;BYMONTH=1;BYMONTHDAY=1,10', fn ($c) => $c->get(IntlCalendar::FIELD_MONTH) === 0 && in_array($c->get(IntlCalendar::FIELD_DAY_OF_MONTH), [1, 10], true)],
+    ['hebrew', 'RSCALE=HEBREW;FREQ=MONTHLY;BYMONTHDAY=-1', fn ($c) => $c->get(IntlCalendar::FIELD_DAY_OF_MONTH) === $c->getActualMaximum(IntlCalendar::FIELD_DAY_OF_MONTH)],
+    ['chinese', 'RSCALE=CHINESE;FREQ=YEARLY;BYMONTH=8;BYMONTHDAY=15', fn ($c) => $c->get(IntlCalendar::FIELD_MONTH) === 7 && $c->get(IntlCalendar::FIELD_IS_LEAP_MONTH) === 0 && $c->get(IntlCalendar::FIELD_DAY_OF_MONTH) === 15],
+    ['ethiopic', 'RSCALE=ETHIOPIC;FREQ=YEARLY;BYMONTH=1;BYDAY=1SU', fn ($c) => $c->get(IntlCalendar::FIELD_MONTH) === 0 && $c->get(IntlCalendar::FIELD_DAY_OF_WEEK) === 1 && $c->get(IntlCalendar::FIELD_DAY_OF_MONTH) <= 7],
+]);

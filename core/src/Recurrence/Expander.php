@@ -20,6 +20,9 @@ final class Expander
     /** Steps without a find after which a rule within the day is given up. */
     private const MOST_STEPS = 100_000;
 
+    /** Steps without a find after which it is worth asking whether there can be one. */
+    private const SUSPICIOUS_STEPS = 2000;
+
     private readonly PeriodOffsets $offsets;
 
     private readonly int $start;
@@ -215,6 +218,9 @@ final class Expander
         $checked = null;
         $passes = false;
         for ($empty = 0; $moment <= $last && $empty <= self::MOST_STEPS; $empty++) {
+            if ($empty === self::SUSPICIOUS_STEPS && ! $this->meetsTimes($base, $step)) {
+                break;
+            }
             $day = (int) floor($moment / 86400);
             if ($day !== $checked) {
                 $checked = $day;
@@ -246,6 +252,22 @@ final class Expander
         }
 
         return $found;
+    }
+
+    /** Whether steps over the clock ever meet an hour and minute that the rule lets pass: every sixtieth minute may never be half past. */
+    private function meetsTimes(int $base, int $step): bool
+    {
+        $stride = $step;
+        for ($rest = 86400; $rest !== 0;) {
+            [$stride, $rest] = [$rest, $stride % $rest];
+        }
+        for ($moment = $base % $stride; $moment < 86400; $moment += $stride) {
+            if ($this->endOfExcluded($moment) === null && $this->ofPeriod($moment) !== []) {
+                return true;
+            }
+        }
+
+        return false;
     }
 
     /** Where the stretch ends in which an hour or minute that the rule leaves out keeps a moment from counting. */

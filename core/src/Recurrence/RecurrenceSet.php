@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace PlumRota\Core\Recurrence;
 
-use PlumRota\Core\Time\Gregorian;
 use PlumRota\Core\Time\LocalDateTime;
 use PlumRota\Core\Time\Zone;
 
@@ -13,6 +12,9 @@ final readonly class RecurrenceSet
 {
     /** More instances than this are not made at once, however many the window holds. */
     public const MOST = 20_000;
+
+    /** The first second after the year 9999. */
+    private const END = 253_402_300_800;
 
     /** @var list<RecurrenceRule> */
     public array $rules;
@@ -40,7 +42,7 @@ final readonly class RecurrenceSet
      */
     public function between(LocalDateTime $from, LocalDateTime $to, int $limit = self::MOST): array
     {
-        return array_map(LocalDateTime::fromSeconds(...), $this->seconds($from->seconds, $to->seconds, $limit));
+        return LocalDateTime::listOf($this->seconds($from->seconds, $to->seconds, $limit));
     }
 
     /**
@@ -50,7 +52,7 @@ final readonly class RecurrenceSet
      */
     public function next(int $limit, ?LocalDateTime $from = null): array
     {
-        return array_map(LocalDateTime::fromSeconds(...), $this->seconds($from->seconds ?? PHP_INT_MIN, self::end(), $limit));
+        return LocalDateTime::listOf($this->seconds($from->seconds ?? PHP_INT_MIN, self::END, $limit));
     }
 
     /**
@@ -64,7 +66,7 @@ final readonly class RecurrenceSet
         if ($expander->matches($earliest)) {
             return $earliest;
         }
-        $next = $expander->collect($earliest->seconds + 1, self::end(), 1);
+        $next = $expander->collect($earliest->seconds + 1, self::END, 1);
 
         return $next === [] ? null : LocalDateTime::fromSeconds($next[0]);
     }
@@ -103,10 +105,5 @@ final readonly class RecurrenceSet
     private static function expander(RecurrenceRule $rule, LocalDateTime $start, ?Zone $zone): Expander|RscaleExpander
     {
         return $rule->rscale === 'GREGORIAN' ? new Expander($rule, $start, $zone) : new RscaleExpander($rule, $start, $zone);
-    }
-
-    private static function end(): int
-    {
-        return Gregorian::dayNumber(Gregorian::LAST_YEAR + 1, 1, 1) * 86400;
     }
 }

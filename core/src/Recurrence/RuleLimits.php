@@ -60,7 +60,9 @@ final class RuleLimits
     private static function within(string $part, array $values, int $least, int $most, string $reason): void
     {
         foreach ($values as $value) {
-            self::require($value >= $least && $value <= $most, "{$part}={$value}: {$reason}.");
+            if ($value < $least || $value > $most) {
+                throw new InvalidRule("{$part}={$value}: {$reason}.");
+            }
         }
     }
 
@@ -68,8 +70,12 @@ final class RuleLimits
     private static function counted(string $part, array $values, int $most, string $things): void
     {
         foreach ($values as $value) {
-            self::require($value !== 0, "{$part}=0: {$things} count from 1 or back from -1.");
-            self::require(abs($value) <= $most, "{$part}={$value}: there are no more than {$most} {$things}.");
+            if ($value === 0) {
+                throw new InvalidRule("{$part}=0: {$things} count from 1 or back from -1.");
+            }
+            if (abs($value) > $most) {
+                throw new InvalidRule("{$part}={$value}: there are no more than {$most} {$things}.");
+            }
         }
     }
 

@@ -25,6 +25,20 @@ final readonly class LocalDateTime implements Stringable
     }
 
     /**
+     * @param  list<int>  $seconds
+     * @return list<self>
+     */
+    public static function listOf(array $seconds): array
+    {
+        $list = [];
+        foreach ($seconds as $second) {
+            $list[] = new self($second);
+        }
+
+        return $list;
+    }
+
+    /**
      * @param  string  $text YYYY-MM-DDTHH:MM or YYYY-MM-DDTHH:MM:SS
      *
      * @throws InvalidTime

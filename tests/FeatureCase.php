@@ -31,6 +31,11 @@ abstract class FeatureCase extends TestCase
         $this->travelTo(CarbonImmutable::parse($moment));
     }
 
+    public function asUser(User $user): void
+    {
+        $this->user = $user;
+    }
+
     public function calendar(): Calendar
     {
         return $this->user->calendars()->firstOrFail();

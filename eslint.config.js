@@ -12,6 +12,7 @@ export default ts.config(
             'vue/html-indent': ['error', 4],
             'vue/max-attributes-per-line': 'off',
             'vue/singleline-html-element-content-newline': 'off',
+            'vue/multiline-html-element-content-newline': 'off', // a line break is a space, and a sentence has none before its comma
             'vue/html-self-closing': ['error', { html: { void: 'any' } }],
             'vue/multi-word-component-names': 'off',
             'vue/require-default-prop': 'off',

@@ -121,7 +121,7 @@ function freshAt(day: BoardDay, event: MouseEvent): void {
 .day.today { background: color-mix(in srgb, var(--plum-soft) 45%, var(--sheet)); }
 .line { position: absolute; left: 0; right: 0; border-top: 1px solid var(--line); pointer-events: none; opacity: .75; }
 .line.asleep { background: color-mix(in srgb, var(--well) 70%, transparent); }
-.now { position: absolute; left: -1px; right: 0; height: 2px; background: var(--plum); z-index: 3; pointer-events: none; }
+.now { position: absolute; left: -1px; right: 0; height: 2px; background: var(--plum); z-index: 4; pointer-events: none; }
 .now span { position: absolute; left: 0; top: -8px; background: var(--plum); color: var(--on-plum); border-radius: 4px; font-size: 11px; line-height: 16px; padding: 0 4px; }
 .fold { position: absolute; left: 0; right: 0; height: 22px; border: 0; border-block: 1px solid var(--line); background: repeating-linear-gradient(135deg, var(--well) 0 8px, var(--paper) 8px 16px); color: var(--muted); font-size: 11px; text-align: left; padding: 0; z-index: 3; }
 .fold.open { height: 18px; left: 44px; right: auto; background: var(--paper); border: 1px solid var(--line); border-radius: 0 6px 6px 0; padding-right: 8px; }

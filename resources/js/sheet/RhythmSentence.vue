@@ -123,17 +123,14 @@ const isPlainWeekly = computed(() => rule.value.FREQ === 'WEEKLY' && !rule.value
             <SentenceWord :words="lengthWords" label="length">
                 <label class="number"><input type="number" min="1" :max="form.all_day ? 366 : 1440" :value="length_" @change="typedLength" /> {{ form.all_day ? 'days' : 'minutes' }}</label>
                 <span v-if="!form.all_day" class="grid"><button v-for="minutes in MINUTES" :key="minutes" class="press" :aria-pressed="length_ === minutes" @click="setLength(form, minutes)">{{ length(minutes) }}</button></span>
-            </SentenceWord><!--
-            --><template v-if="form.rule !== null">
-<!--
-                -->, going on{{ ' ' }}<SentenceWord :words="ending" label="end">
-                    <template #default="{ close }">
-                        <button class="press" :aria-pressed="!rule.COUNT && !until" @click="() => { set({ COUNT: '', UNTIL: '' }); close() }">without end</button>
-                        <label class="number">for <input type="number" min="1" max="9999" :value="rule.COUNT ?? ''" @change="typedCount" /> times</label>
-                        until
-                        <DateChoice :value="until" :first-weekday="account.first_weekday" @choose="(date) => { set({ UNTIL: untilPart(date), COUNT: '' }); close() }" />
-                    </template>
-                </SentenceWord>
+            </SentenceWord><template v-if="form.rule !== null">{{ ', going on ' }}<SentenceWord :words="ending" label="end">
+                <template #default="{ close }">
+                    <button class="press" :aria-pressed="!rule.COUNT && !until" @click="() => { set({ COUNT: '', UNTIL: '' }); close() }">without end</button>
+                    <label class="number">for <input type="number" min="1" max="9999" :value="rule.COUNT ?? ''" @change="typedCount" /> times</label>
+                    until
+                    <DateChoice :value="until" :first-weekday="account.first_weekday" @choose="(date) => { set({ UNTIL: untilPart(date), COUNT: '' }); close() }" />
+                </template>
+            </SentenceWord>
             </template>.
         </template>
     </p>

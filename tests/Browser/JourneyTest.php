@@ -28,7 +28,7 @@ function demo(object $test, int $width = 1280, int $height = 800): Page
 /** @return list<string> the seven days of next week */
 function nextWeek(): array
 {
-    $monday = new DateTimeImmutable('monday next week', new DateTimeZone('Europe/Berlin'));
+    $monday = (new DateTimeImmutable('monday this week', new DateTimeZone('Europe/Berlin')))->modify('+7 days');
 
     return array_map(fn (int $day): string => $monday->modify("+{$day} days")->format('Y-m-d'), range(0, 6));
 }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ask, Refused } from '@/api/client'
 import type { CaptureReading, Entry } from '@/api/types'
-import { dueDate, length, namedDate, timeOf } from '@/shared/time'
+import { dateIn, dueDate, length, namedDate, timeOf } from '@/shared/time'
 import { paint, useAccount, useAreas } from '@/state/server'
 import { say, useChanges } from '@/undo/useChanges'
 import { refDebounced } from '@vueuse/core'
@@ -40,7 +40,7 @@ const facts = computed(() => {
     const read = reading.value
     if (!read) return []
     const clock = account.value.clock
-    const today = new Date().toISOString().slice(0, 10)
+    const today = dateIn(account.value.zone)
     return [
         read.start === null ? 'into the basket' : read.in_words ? `${read.in_words}, from ${namedDate(read.start)}` : namedDate(read.start),
         read.start !== null && !read.all_day ? `${timeOf(read.start, clock)}, ${length(read.length ?? 0)}` : '',

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { namedDate } from '@/shared/time'
+import { dateIn, namedDate } from '@/shared/time'
 import { paint, useAccount, useAreas } from '@/state/server'
 import { useView } from '@/state/view'
 import type { Reminder } from '@/api/types'
@@ -15,7 +15,7 @@ const open = ref(false)
 
 function when(one: Reminder): string {
     const at = new Date(one.starts_at * 1000)
-    const date = new Intl.DateTimeFormat('sv-SE', { timeZone: account.value.zone, dateStyle: 'short' }).format(at)
+    const date = dateIn(account.value.zone, at)
     const time = new Intl.DateTimeFormat('en-GB', { timeZone: account.value.zone, hour: 'numeric', minute: '2-digit', hourCycle: account.value.clock === '24' ? 'h23' : 'h12' }).format(at)
     return one.all_day ? namedDate(date) : `${namedDate(date)}, ${time.replace(/^0(\d)/, '$1')}`
 }

@@ -1,10 +1,14 @@
 import { describe, expect, it } from 'vitest'
-import { dueDate, hours, length, minutesBetween, moment, readTime, span, startOfWeek, time, weekNumber, weekday } from './time'
+import { dateIn, dueDate, hours, length, minutesBetween, moment, readTime, span, startOfWeek, time, weekNumber, weekday } from './time'
 
 describe('time as it is drawn', () => {
     it('numbers weekdays and weeks as ISO 8601 does', () => {
         expect(weekday('2026-11-25')).toBe(3)
         expect([weekNumber('2026-11-25'), weekNumber('2027-01-01'), weekNumber('2027-01-04'), weekNumber('2020-12-31')]).toEqual([48, 53, 1, 53])
+    })
+    it('knows that today is not the same day everywhere', () => {
+        const at = new Date('2026-11-25T23:30:00Z')
+        expect([dateIn('America/New_York', at), dateIn('Europe/Berlin', at), dateIn('Pacific/Auckland', at)]).toEqual(['2026-11-25', '2026-11-26', '2026-11-26'])
     })
     it('begins the week where the account wants it', () => {
         expect([startOfWeek('2026-11-25', 1), startOfWeek('2026-11-25', 7), startOfWeek('2026-11-25', 3)]).toEqual(['2026-11-23', '2026-11-22', '2026-11-25'])

@@ -4,6 +4,11 @@ export type Clock = '24' | '12'
 
 const utc = (date: string): Date => new Date(`${date.slice(0, 10)}T00:00:00Z`)
 
+/** The date on the walls of a zone. */
+export function dateIn(zone: string, at: Date = new Date()): string {
+    return new Intl.DateTimeFormat('sv-SE', { timeZone: zone, dateStyle: 'short' }).format(at)
+}
+
 /** Whole days since 1970-01-01. */
 export function dayNumber(date: string): number {
     return utc(date).getTime() / 86_400_000

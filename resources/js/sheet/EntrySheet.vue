@@ -4,7 +4,7 @@ import type { Entry, RhythmPreview, Scope } from '@/api/types'
 import ScopeChoice from '@/board/ScopeChoice.vue'
 import { useTicks } from '@/board/useTicks'
 import TimeField from '@/shared/TimeField.vue'
-import { clockText, fullDate, minuteOf } from '@/shared/time'
+import { clockText, dateIn, fullDate, minuteOf } from '@/shared/time'
 import { paint, useAccount, useAreas } from '@/state/server'
 import type { SheetTarget } from '@/state/view'
 import { say, useChanges } from '@/undo/useChanges'
@@ -47,7 +47,7 @@ const wasRoutine = computed(() => entry.value?.rule != null)
 /** Whether there is one occurrence among others that a change could be for. */
 const hasScope = computed(() => wasRoutine.value && props.target.recurrenceId !== null)
 const isDirty = computed(() => form.value !== null && JSON.stringify(form.value) !== saved.value)
-const today = computed(() => new Intl.DateTimeFormat('sv-SE', { timeZone: account.value.zone, dateStyle: 'short' }).format(new Date()))
+const today = computed(() => dateIn(account.value.zone))
 
 function fill(next: Form): void {
     form.value = next

@@ -63,4 +63,4 @@ test('a long or odd line is read in milliseconds', function (string $line) {
     $before = hrtime(true);
     reading($line);
     expect((hrtime(true) - $before) / 1e6)->toBeLessThan(250.0);
-})->with([fn () => str_repeat('every ', 80), fn () => str_repeat('mon, ', 100), fn () => str_repeat('9', 500), fn () => str_repeat('in in at on ', 40)]);
+})->with([fn () => str_repeat('every ', 80), fn () => str_repeat('mon, ', 100), fn () => str_repeat('9', 500), fn () => str_repeat('in in at on ', 40)])->group('timed');

@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use PlumRota\Core\Recurrence\PeriodValue;
 use PlumRota\Core\Recurrence\RuleParser;
 use PlumRota\Core\Schedule\CannotReschedule;
 use PlumRota\Core\Schedule\Change;
@@ -154,4 +155,15 @@ test('a rhythm that cannot follow says so', function (string $rule, string $from
 test('a placement is valid or does not exist', function () {
     expect(fn () => timed('2026-11-23T07:15', -5))->toThrow(InvalidTime::class, 'The end lies before the start.')
         ->and(fn () => Placement::allDay(LocalDate::parse('2026-11-23'), 0))->toThrow(InvalidTime::class, 'The last day lies before the first.');
+});
+
+test('an extra date given as a period keeps its own length (RFC 5545 3.8.5.2)', function () {
+    $period = PeriodValue::parse('20261125T100000/PT1H30M');
+    $series = new Series('vents', timed('2026-11-23T07:15'), RuleParser::parse('FREQ=DAILY;COUNT=2'), [$period->start]);
+    $change = Change::ofPeriod($series, $period);
+    expect($change)->not->toBeNull()
+        ->and(seen($series, array_filter([$change]), '2026-11-23', 4))->toBe(['2026-11-23T07:15 15', '2026-11-24T07:15 15', '2026-11-25T10:00 90'])
+        ->and(Change::ofPeriod($series, PeriodValue::parse('20261125T100000')))->toBeNull();
+    $days = new Series('away', Placement::allDay(LocalDate::parse('2026-11-23')), null, [PeriodValue::parse('20261125/P2D')->start]);
+    expect(seen($days, array_filter([Change::ofPeriod($days, PeriodValue::parse('20261125/P2D'))]), '2026-11-23', 4))->toBe(['2026-11-23T00:00 1440', '2026-11-25T00:00 2880']);
 });

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace PlumRota\Core\Schedule;
 
+use PlumRota\Core\Recurrence\PeriodValue;
+
 /** What makes one occurrence differ from its rule. */
 final readonly class Change
 {
@@ -18,5 +20,18 @@ final readonly class Change
         public bool $skipped = false,
         public ?int $doneAt = null,
     ) {
+    }
+
+    /** What gives an extra date the length its period brings (RDATE;VALUE=PERIOD, RFC 5545 3.8.5.2); null where it brings none. */
+    public static function ofPeriod(Series $series, PeriodValue $period): ?self
+    {
+        if ($period->seconds === null) {
+            return null;
+        }
+        $placement = $series->placement->allDay
+            ? Placement::allDay($period->start->date(), max(1, intdiv($period->seconds + 86399, 86400)))
+            : Placement::timed($period->start, intdiv($period->seconds + 59, 60), $series->placement->zone);
+
+        return new self($series->recurrenceId($period->start), $placement);
     }
 }

@@ -14,6 +14,8 @@ final readonly class Block
      * @param  TimeRange  $seen  on the planner's walls
      * @param  int  $travel  minutes kept before it
      * @param  int|null  $estimate  minutes of work a task without hours is thought to take
+     * @param  int  $margin  minutes kept after it
+     * @param  bool  $isTentative  wants its time, but not for certain
      */
     public function __construct(
         public string $key,
@@ -24,6 +26,8 @@ final readonly class Block
         public bool $isDone = false,
         public int $travel = 0,
         public ?int $estimate = null,
+        public int $margin = 0,
+        public bool $isTentative = false,
     ) {
     }
 }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace PlumRota\Core\Planning;
 
-/** Double bookings: pairs of busy, timed, unfinished blocks that want the same time. */
+/** Double bookings: pairs of busy, certain, timed, unfinished blocks that want the same time. */
 final class Conflicts
 {
     /**
@@ -13,7 +13,7 @@ final class Conflicts
      */
     public static function among(array $blocks): array
     {
-        $wanted = array_values(array_filter($blocks, fn (Block $block): bool => ! $block->allDay && $block->isBusy && ! $block->isDone && $block->seen->minutes() > 0));
+        $wanted = array_values(array_filter($blocks, fn (Block $block): bool => ! $block->allDay && $block->isBusy && ! $block->isTentative && ! $block->isDone && $block->seen->minutes() > 0));
         usort($wanted, fn (Block $a, Block $b): int => $a->seen->from->seconds <=> $b->seen->from->seconds);
         $pairs = [];
         foreach ($wanted as $i => $block) {

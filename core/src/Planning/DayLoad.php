@@ -5,15 +5,17 @@ declare(strict_types=1);
 namespace PlumRota\Core\Planning;
 
 use PlumRota\Core\Time\LocalDate;
-use PlumRota\Core\Time\TimeRange;
 
-/**
- * How full a day is, in minutes: busy hours and travel with overlaps counted once, and what the tasks on the day's
- * list are thought to take, against the hours that the day has.
- */
+/** How full a day is, in minutes, against the hours that it has; LoadOfDays says what counts. */
 final readonly class DayLoad
 {
-    private function __construct(
+    /**
+     * @param  int  $placed  busy hours, travel and margins, overlaps once
+     * @param  int  $listed  what the tasks on the day's list are thought to take
+     * @param  int  $tasks  how many, on the list and in the hours
+     * @param  int  $done  how many of them are
+     */
+    public function __construct(
         public LocalDate $day,
         public int $placed,
         public int $listed,
@@ -29,25 +31,12 @@ final readonly class DayLoad
      */
     public static function of(LocalDate $day, array $blocks, int $capacity): self
     {
-        $window = TimeRange::days($day, 1);
-        $stretches = [];
-        $listed = $tasks = $done = 0;
+        $load = new LoadOfDays($day, 1);
         foreach ($blocks as $block) {
-            if ($block->isTask && self::belongsTo($block, $day)) {
-                $tasks++;
-                $done += $block->isDone ? 1 : 0;
-                $listed += $block->allDay ? $block->estimate ?? 0 : 0;
-            }
-            if (! $block->allDay && $block->isBusy) {
-                $from = max($window->from->seconds, $block->seen->from->seconds - $block->travel * 60);
-                $to = min($window->to->seconds, $block->seen->to->seconds);
-                if ($to > $from) {
-                    $stretches[] = [$from, $to];
-                }
-            }
+            $load->add($block);
         }
 
-        return new self($day, intdiv(self::covered($stretches), 60), $listed, $capacity, $tasks, $done);
+        return $load->loads([$capacity])[0];
     }
 
     public function minutes(): int
@@ -58,31 +47,5 @@ final readonly class DayLoad
     public function isOverFull(): bool
     {
         return $this->minutes() > $this->capacity;
-    }
-
-    /** A task counts on the day it starts on, an all-day one on each of its days. */
-    private static function belongsTo(Block $block, LocalDate $day): bool
-    {
-        return $block->allDay
-            ? $block->seen->touches(TimeRange::days($day, 1))
-            : $block->seen->from->dayNumber() === $day->dayNumber();
-    }
-
-    /**
-     * Seconds covered by stretches, where they overlap only once.
-     *
-     * @param  list<array{int, int}>  $stretches
-     */
-    private static function covered(array $stretches): int
-    {
-        sort($stretches);
-        $sum = 0;
-        $reached = PHP_INT_MIN;
-        foreach ($stretches as [$from, $to]) {
-            $sum += max(0, $to - max($from, $reached));
-            $reached = max($reached, $to);
-        }
-
-        return $sum;
     }
 }

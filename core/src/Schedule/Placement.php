@@ -47,7 +47,7 @@ final readonly class Placement
     /** The same length, on other days or at other hours. */
     public function startingAt(LocalDateTime $start): self
     {
-        return new self($this->allDay ? $start->date()->startOfDay() : $start, $this->length, $this->allDay, $this->zone);
+        return new self($this->allDay && $start->seconds % 86400 !== 0 ? $start->date()->startOfDay() : $start, $this->length, $this->allDay, $this->zone);
     }
 
     /** The wall time of the place itself at which it ends; not in it any more. */
@@ -63,8 +63,12 @@ final readonly class Placement
             return TimeRange::of($this->start, $this->end());
         }
         $own = $this->zone ?? $viewer;
+        $end = $this->end();
+        if ($own === $viewer && $viewer->isSteady($this->start, $end)) {
+            return TimeRange::of($this->start, $end);
+        }
         $from = $own->instant($this->start);
-        $to = max($from, $own->instant($this->end()));
+        $to = max($from, $own->instant($end));
         $seenFrom = $viewer->wall($from);
         $seenTo = $viewer->wall($to);
 

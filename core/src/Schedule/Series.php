@@ -21,6 +21,7 @@ final readonly class Series
      * @param  list<LocalDateTime>  $extra  RDATE
      * @param  list<LocalDateTime>  $except  EXDATE
      * @param  bool  $afterDone  the rule counts from the day the last one was finished
+     * @param  Breaks|null  $breaks  null for none
      */
     public function __construct(
         public string $id,
@@ -29,6 +30,7 @@ final readonly class Series
         public array $extra = [],
         public array $except = [],
         public bool $afterDone = false,
+        public ?Breaks $breaks = null,
     ) {
     }
 

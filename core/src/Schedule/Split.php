@@ -47,6 +47,7 @@ final readonly class Split
             $rule->count === null ? $tailRule : $tailRule->ending(max(1, $rule->count - $before), null),
             array_values(array_filter($series->extra, $isAfter)),
             array_values(array_filter($series->except, $isAfter)),
+            breaks: $series->breaks,
         );
         if ($cut->seconds <= $series->placement->start->seconds) {
             return new self(null, $tail);
@@ -57,6 +58,7 @@ final readonly class Split
             $rule->count === null ? $rule->ending(null, self::before($cut, $series->placement)) : $rule->ending($before, null),
             array_values(array_filter($series->extra, $isBefore)),
             array_values(array_filter($series->except, $isBefore)),
+            breaks: $series->breaks,
         );
 
         return new self($head, $tail);

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace PlumRota\Core\Schedule;
 
+use PlumRota\Core\Recurrence\DayMarks;
+use PlumRota\Core\Recurrence\LivedSet;
 use PlumRota\Core\Time\InvalidTime;
 use PlumRota\Core\Time\LocalDateTime;
 use PlumRota\Core\Time\TimeRange;
@@ -15,7 +17,8 @@ final readonly class Timeline
     /** No two zones are further apart than 26 hours. */
     private const FURTHEST_ZONES = 26 * 3600;
 
-    public function __construct(private Zone $viewer)
+    /** @param  DayMarks  $marks  the viewer's working days, less holidays and days away */
+    public function __construct(private Zone $viewer, private DayMarks $marks = new DayMarks)
     {
     }
 
@@ -38,26 +41,46 @@ final readonly class Timeline
             $window->to->plusSeconds(self::FURTHEST_ZONES),
         );
         $found = [];
-        foreach ($this->starts($series, $changes, $around) as $start) {
+        $stands = $this->stands($series, $around);
+        foreach ($stands === null ? $this->starts($series, $changes, $around) : array_column($stands, 'id') as $i => $start) {
             $id = $series->recurrenceId($start);
             $change = $byId[$id] ?? null;
             unset($byId[$id]);
-            $found[] = $this->occurrence($series, $id, $start, $change);
+            $one = $this->occurrence($series, $id, $stands[$i]['at'] ?? $start, $change);
+            if ($one !== null && $one->seen->touches($window)) {
+                $found[] = $one;
+            }
+        }
+        if ($changes === []) {
+            return $found;
         }
         foreach ($byId as $id => $change) {
-            $found[] = $this->strayed($series, (string) $id, $change);
+            $one = $this->strayed($series, (string) $id, $change);
+            if ($one !== null && $one->seen->touches($window)) {
+                $found[] = $one;
+            }
         }
-        $found = array_values(array_filter($found, fn (?Occurrence $o): bool => $o !== null && $o->seen->touches($window)));
         usort($found, fn (Occurrence $a, Occurrence $b): int => $a->seen->from->seconds <=> $b->seen->from->seconds);
 
         return $found;
     }
 
+    /** @return list<array{id: LocalDateTime, at: LocalDateTime}>|null null where every occurrence stands where its rule puts it */
+    private function stands(Series $series, TimeRange $around): ?array
+    {
+        if ($series->breaks === null || $series->afterDone) {
+            return null;
+        }
+        $lived = new LivedSet($series->recurrenceSet(), $this->marks, $series->breaks->offDay, $series->breaks->seasons, $series->breaks->pauses);
+
+        return $lived->between($around->from, $around->to);
+    }
+
     /**
      * @param  list<Change>  $changes
-     * @return iterable<LocalDateTime>
+     * @return list<LocalDateTime>
      */
-    private function starts(Series $series, array $changes, TimeRange $around): iterable
+    private function starts(Series $series, array $changes, TimeRange $around): array
     {
         $afterDone = $series->afterDone();
         if ($afterDone === null) {

@@ -9,6 +9,8 @@ use Stringable;
 /** A date and a time as read off a wall, without zone. */
 final readonly class LocalDateTime implements Stringable
 {
+    private const MOST_REMEMBERED = 4000;
+
     /** @param  int  $seconds since 1970-01-01T00:00:00 on the same wall */
     private function __construct(public int $seconds)
     {
@@ -55,7 +57,9 @@ final readonly class LocalDateTime implements Stringable
 
     public function dayNumber(): int
     {
-        return (int) floor($this->seconds / 86400);
+        $second = $this->seconds % 86400;
+
+        return intdiv($this->seconds - $second, 86400) - ($second < 0 ? 1 : 0);
     }
 
     public function date(): LocalDate
@@ -83,8 +87,20 @@ final readonly class LocalDateTime implements Stringable
     /** YYYY-MM-DDTHH:MM:SS */
     public function __toString(): string
     {
-        $time = $this->time();
+        // The same few days and times are written over and over.
+        /** @var array<int, string> $dates by day number */
+        static $dates = [];
+        /** @var array<int, string> $times by second of the day */
+        static $times = [];
+        $day = $this->dayNumber();
+        $second = $this->seconds - $day * 86400;
+        if (! isset($dates[$day]) && count($dates) >= self::MOST_REMEMBERED) {
+            $dates = [];
+        }
+        if (! isset($times[$second]) && count($times) >= self::MOST_REMEMBERED) {
+            $times = [];
+        }
 
-        return sprintf('%sT%02d:%02d:%02d', $this->date(), $time->hour(), $time->minute(), $time->seconds % 60);
+        return ($dates[$day] ??= (string) LocalDate::fromDayNumber($day)).($times[$second] ??= sprintf('T%02d:%02d:%02d', intdiv($second, 3600), intdiv($second, 60) % 60, $second % 60));
     }
 }

@@ -12,6 +12,9 @@ final class OffsetTable
     /** @var array<int, list<array{int, int}>> by stretch: from which instant, seconds east of UTC */
     private array $stretches = [];
 
+    /** @var array<int, bool> by day */
+    private array $steady = [];
+
     public function __construct(private readonly \DateTimeZone $zone)
     {
     }
@@ -30,6 +33,28 @@ final class OffsetTable
         }
 
         return $offset;
+    }
+
+    /** Whether no offset changes within a few days of one, given by its number. */
+    public function isSteadyAround(int $day): bool
+    {
+        return $this->steady[$day] ??= $this->isSteady(($day - 2) * 86400, ($day + 4) * 86400);
+    }
+
+    /** Whether no offset changes between two instants. */
+    public function isSteady(int $from, int $to): bool
+    {
+        $stretch = (int) floor($from / self::STRETCH);
+        if ($to >= ($stretch + 1) * self::STRETCH) {
+            return false; // rarely, and then it is looked at more closely
+        }
+        foreach ($this->stretches[$stretch] ??= $this->read($stretch) as $i => [$at]) {
+            if ($i > 0 && $at >= $from && $at <= $to) {
+                return false;
+            }
+        }
+
+        return true;
     }
 
     /** @return list<array{int, int}> */

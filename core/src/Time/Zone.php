@@ -44,6 +44,15 @@ final readonly class Zone implements Stringable
         return $wall->seconds - $before;
     }
 
+    /** Whether no clock is changed near a stretch of wall time, which then is as long as it reads. */
+    public function isSteady(LocalDateTime $from, LocalDateTime $to): bool
+    {
+        $day = intdiv($from->seconds, 86400);
+        $last = intdiv($to->seconds, 86400);
+
+        return $last <= $day + 1 ? $this->offsets->isSteadyAround($day) : $this->offsets->isSteady(($day - 2) * 86400, ($last + 2) * 86400);
+    }
+
     /** What this zone's walls show at an instant. */
     public function wall(int $instant): LocalDateTime
     {

@@ -3,13 +3,19 @@
 declare(strict_types=1);
 
 use App\Http\Controllers\AreaController;
+use App\Http\Controllers\AttachmentController;
 use App\Http\Controllers\BoardController;
 use App\Http\Controllers\CalendarController;
 use App\Http\Controllers\CaptureController;
 use App\Http\Controllers\EntryController;
+use App\Http\Controllers\EntryHistoryController;
+use App\Http\Controllers\FilingController;
+use App\Http\Controllers\FilterController;
 use App\Http\Controllers\HistoryController;
+use App\Http\Controllers\ManyController;
 use App\Http\Controllers\OccurrenceController;
 use App\Http\Controllers\ReminderController;
+use App\Http\Controllers\SearchController;
 use App\Http\Controllers\SessionController;
 use App\Http\Middleware\AnswerOnce;
 use Illuminate\Support\Facades\Route;
@@ -23,6 +29,10 @@ Route::middleware(['auth:sanctum', AnswerOnce::class])->group(function (): void 
     Route::patch('account', [SessionController::class, 'change']);
 
     Route::get('board', [BoardController::class, 'board']);
+    Route::get('month', [BoardController::class, 'month']);
+    Route::get('year', [BoardController::class, 'year']);
+    Route::get('holidays', [BoardController::class, 'holidays']);
+    Route::get('search', [SearchController::class, 'find']);
     Route::get('ruler', [BoardController::class, 'ruler']);
     Route::get('revision', [BoardController::class, 'revision']);
 
@@ -45,6 +55,27 @@ Route::middleware(['auth:sanctum', AnswerOnce::class])->group(function (): void 
     Route::get('entries/{entry}', [EntryController::class, 'show']);
     Route::patch('entries/{entry}', [EntryController::class, 'update']);
     Route::delete('entries/{entry}', [EntryController::class, 'destroy']);
+    Route::post('entries/{entry}/copy', [EntryController::class, 'copy']);
+    Route::get('entries/{entry}/history', [EntryHistoryController::class, 'steps']);
+    Route::post('entries/{entry}/history/{step}', [EntryHistoryController::class, 'restore'])->whereNumber('step');
+    Route::get('entries/{entry}/past', [EntryHistoryController::class, 'past']);
+    Route::get('entries/{entry}/reach', [EntryHistoryController::class, 'reach']);
+    Route::post('entries/{entry}/attachments', [AttachmentController::class, 'store']);
+    Route::get('attachments/{attachment}', [AttachmentController::class, 'show']);
+    Route::delete('attachments/{attachment}', [AttachmentController::class, 'destroy']);
+    Route::post('many', [ManyController::class, 'change']);
+
+    Route::get('filters', [FilterController::class, 'index']);
+    Route::post('filters', [FilterController::class, 'store']);
+    Route::delete('filters/{filter}', [FilterController::class, 'destroy']);
+    Route::get('filing', [FilingController::class, 'index']);
+    Route::post('filing', [FilingController::class, 'store']);
+    Route::get('filing/match', [FilingController::class, 'match']);
+    Route::post('filing/preview', [FilingController::class, 'preview']);
+    Route::patch('filing/{rule}', [FilingController::class, 'update']);
+    Route::delete('filing/{rule}', [FilingController::class, 'destroy']);
+    Route::post('filing/{rule}/apply', [FilingController::class, 'apply']);
+
     Route::post('entries/{entry}/move', [EntryController::class, 'move']);
     Route::match(['put', 'delete'], 'entries/{entry}/occurrences/{recurrence}/done', [OccurrenceController::class, 'done']);
     Route::match(['put', 'delete'], 'entries/{entry}/occurrences/{recurrence}/skipped', [OccurrenceController::class, 'skipped']);

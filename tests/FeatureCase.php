@@ -72,12 +72,21 @@ abstract class FeatureCase extends TestCase
         return $this->entry(['all_day' => false, 'start' => '2026-11-23T07:15:00', 'end' => '2026-11-23T07:30:00', 'rule' => 'FREQ=WEEKLY;BYDAY=MO,TU,WE,TH,FR', ...$fields]);
     }
 
+    /** @return list<array<string, mixed>> the board's occurrences, each with what it has in common with those of its entry */
+    public function occurrences(string $query): array
+    {
+        $board = $this->api('GET', "board?{$query}")->assertOk()->json();
+
+        return array_map(fn (array $one): array => [...$board['entries'][$one['entry_id']], 'moved' => false, 'edited' => false, 'done' => false, 'meets' => [], 'lane' => 0, 'lanes' => 1, ...$one,
+            'key' => $one['entry_id'].'|'.$one['recurrence_id']], $board['occurrences']);
+    }
+
     /** @return list<string> what the board shows, as "start title" with marks for done and moved */
     public function shown(string $from = '2026-11-23', int $days = 7): array
     {
         return array_map(
             fn (array $o): string => substr($o['start'], 5, 11).' '.$o['title'].($o['done'] ? ' done' : '').($o['moved'] ? ' moved' : ''),
-            $this->api('GET', "board?from={$from}&days={$days}")->assertOk()->json('occurrences'),
+            $this->occurrences("from={$from}&days={$days}"),
         );
     }
 }

@@ -44,16 +44,40 @@ final readonly class WritePath
             }
             if ($rows !== []) {
                 HistoryStep::query()->where('user_id', $user->id)->where('undone', true)->delete();
-                HistoryStep::query()->create([
+                $step = HistoryStep::query()->create([
                     'user_id' => $user->id,
                     'label' => mb_substr($label, 0, 250),
                     'rows' => $rows,
                     'revision' => DB::table('users')->where('id', $user->id)->value('revision'),
                 ]);
+                DB::table('history_entries')->insert(array_map(fn (string $id): array => ['history_id' => $step->id, 'entry_id' => $id], self::entriesOf($rows)));
             }
 
             return $result;
         });
+    }
+
+    /**
+     * Which entries a step has touched, so that each can tell its own history.
+     *
+     * @param  list<array{table: string, id: int|string, before: ?array<string, mixed>, after: ?array<string, mixed>}>  $rows
+     * @return list<string>
+     */
+    private static function entriesOf(array $rows): array
+    {
+        $ids = [];
+        foreach ($rows as $row) {
+            $id = match ($row['table']) {
+                'entries' => $row['id'],
+                'changes', 'attachments' => $row['after']['entry_id'] ?? $row['before']['entry_id'] ?? null,
+                default => null,
+            };
+            if (is_string($id)) {
+                $ids[$id] = $id;
+            }
+        }
+
+        return array_values($ids);
     }
 
     /**

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Mapping;
 
+use PlumRota\Core\Recurrence\OffDay;
 use PlumRota\Core\Schedule\Placement;
 use PlumRota\Core\Schedule\Series;
 use PlumRota\Core\Time\LocalDateTime;
@@ -17,9 +18,13 @@ final class SeriesColumns
     /** No two zones are further apart than 26 hours. */
     private const ZONE_DAYS = 2;
 
+    /** A day off may send an occurrence so far. */
+    private const OFF_DAYS = 60;
+
     /** @return array<string, mixed> */
     public static function of(Series $series): array
     {
+        $offDay = $series->breaks?->offDay;
         $text = fn (LocalDateTime $date): string => $series->placement->allDay ? (string) $date->date() : (string) $date;
 
         return [
@@ -28,8 +33,9 @@ final class SeriesColumns
             'after_done' => $series->afterDone,
             'extra_dates' => array_map($text, $series->extra),
             'except_dates' => array_map($text, $series->except),
-            'first_day' => (string) $series->placement->start->date()->plusDays(-self::ZONE_DAYS),
+            'first_day' => (string) $series->placement->start->date()->plusDays(-self::ZONE_DAYS - ($offDay === OffDay::Before ? self::OFF_DAYS : 0)),
             'last_day' => self::lastDay($series),
+            ...($series->rule === null ? ['off_day' => 'keep', 'seasons' => [], 'pauses' => []] : []),
         ];
     }
 
@@ -76,6 +82,6 @@ final class SeriesColumns
             $last = max($last, $date->seconds);
         }
 
-        return (string) LocalDateTime::fromSeconds($last + $length)->date()->plusDays(self::ZONE_DAYS);
+        return (string) LocalDateTime::fromSeconds($last + $length)->date()->plusDays(self::ZONE_DAYS + ($series->breaks?->offDay === OffDay::After ? self::OFF_DAYS : 0));
     }
 }

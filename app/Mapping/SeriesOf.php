@@ -6,8 +6,14 @@ namespace App\Mapping;
 
 use App\Models\Entry;
 use App\Models\OccurrenceChange;
+use App\Queries\ChangeRow;
+use App\Queries\EntryRow;
+use PlumRota\Core\Recurrence\OffDay;
+use PlumRota\Core\Recurrence\Pause;
 use PlumRota\Core\Recurrence\RecurrenceRule;
 use PlumRota\Core\Recurrence\RuleParser;
+use PlumRota\Core\Recurrence\Season;
+use PlumRota\Core\Schedule\Breaks;
 use PlumRota\Core\Schedule\Change;
 use PlumRota\Core\Schedule\Placement;
 use PlumRota\Core\Schedule\Series;
@@ -19,7 +25,7 @@ use PlumRota\Core\Time\Zone;
 final class SeriesOf
 {
     /** Null for a task in the basket, which has no place yet. */
-    public static function entry(Entry $entry): ?Series
+    public static function entry(Entry|EntryRow $entry): ?Series
     {
         if ($entry->start === null) {
             return null;
@@ -32,6 +38,25 @@ final class SeriesOf
             array_map(self::moment(...), $entry->extra_dates),
             array_map(self::moment(...), $entry->except_dates),
             $entry->after_done,
+            self::breaks($entry->off_day, $entry->seasons, $entry->pauses),
+        );
+    }
+
+    /**
+     * @param  list<array{from: string, to: string}>  $seasons  MM-DD
+     * @param  list<array{from: string, to: string}>  $pauses  dates
+     */
+    public static function breaks(string $offDay, array $seasons, array $pauses): ?Breaks
+    {
+        if ($offDay === 'keep' && $seasons === [] && $pauses === []) {
+            return null;
+        }
+        $day = fn (string $text): array => [(int) substr($text, 0, 2), (int) substr($text, 3, 2)];
+
+        return new Breaks(
+            OffDay::from($offDay),
+            array_map(fn (array $season): Season => Season::of(...$day($season['from']), ...$day($season['to'])), $seasons),
+            array_map(fn (array $pause): Pause => Pause::of(LocalDate::parse($pause['from']), LocalDate::parse($pause['to'])), $pauses),
         );
     }
 
@@ -44,7 +69,7 @@ final class SeriesOf
         return $read[$text] ??= RuleParser::parse($text);
     }
 
-    public static function change(OccurrenceChange $change): Change
+    public static function change(OccurrenceChange|ChangeRow $change): Change
     {
         $placement = $change->start === null ? null
             : self::placement((bool) $change->all_day, $change->start, $change->length ?? 1, $change->zone);

@@ -36,7 +36,15 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
  * @property bool $busy
  * @property bool $private
  * @property bool $protected
+ * @property bool $tentative
  * @property int $travel minutes before
+ * @property int $margin minutes after
+ * @property string|null $end_zone null for that of the start
+ * @property string|null $colour null for the calendar's
+ * @property list<string> $labels
+ * @property string $off_day keep, skip, before or after
+ * @property list<array{from: string, to: string}> $seasons MM-DD
+ * @property list<array{from: string, to: string}> $pauses dates
  * @property string $place
  * @property string $link
  * @property list<array{text: string, done: bool}> $checklist
@@ -57,7 +65,7 @@ final class Entry extends Model
     protected $attributes = [
         'kind' => 'task', 'notes' => '', 'all_day' => true, 'length' => 1, 'after_done' => false, 'extra_dates' => '[]',
         'except_dates' => '[]', 'missed' => 'hold', 'reminders' => '[]', 'busy' => true, 'private' => false,
-        'protected' => false, 'travel' => 0, 'place' => '', 'link' => '', 'checklist' => '[]', 'position' => 0, 'version' => 1,
+        'protected' => false, 'travel' => 0, 'margin' => 0, 'labels' => '[]', 'tentative' => false, 'off_day' => 'keep', 'seasons' => '[]', 'pauses' => '[]', 'place' => '', 'link' => '', 'checklist' => '[]', 'position' => 0, 'version' => 1,
     ];
 
     /** @return array<string, string> */
@@ -65,7 +73,7 @@ final class Entry extends Model
     {
         return [
             'all_day' => 'boolean', 'after_done' => 'boolean', 'busy' => 'boolean', 'private' => 'boolean', 'protected' => 'boolean',
-            'extra_dates' => 'array', 'except_dates' => 'array', 'reminders' => 'array', 'checklist' => 'array',
+            'extra_dates' => 'array', 'except_dates' => 'array', 'reminders' => 'array', 'checklist' => 'array', 'labels' => 'array', 'seasons' => 'array', 'pauses' => 'array', 'tentative' => 'boolean',
         ];
     }
 

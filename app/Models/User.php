@@ -22,6 +22,8 @@ use PlumRota\Core\Time\Zone;
  * @property '24'|'12' $clock
  * @property list<array{minutes: int, wakes: int, sleeps: int, theme: string}> $week Monday first; minutes of the day
  * @property string|null $default_calendar_id
+ * @property string|null $holidays ISO 3166 code of the country
+ * @property list<int> $work_days ISO 8601
  * @property int $revision
  * @property int|null $reminded_until Unix seconds
  */
@@ -36,7 +38,7 @@ final class User extends Authenticatable
     /** @return array<string, string> */
     protected function casts(): array
     {
-        return ['password' => 'hashed', 'week' => 'array', 'first_weekday' => Weekday::class];
+        return ['password' => 'hashed', 'week' => 'array', 'work_days' => 'array', 'first_weekday' => Weekday::class];
     }
 
     /** @return HasMany<Area, $this> */

@@ -4,21 +4,24 @@ declare(strict_types=1);
 
 namespace App\Queries;
 
-use App\Models\Area;
 use App\Models\Entry;
 use App\Models\User;
 use PlumRota\Core\Planning\Block;
 use PlumRota\Core\Planning\Conflicts;
-use PlumRota\Core\Planning\DayLoad;
 use PlumRota\Core\Planning\Lanes;
-use PlumRota\Core\Tally\AreaHours;
 use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\TimeRange;
+use stdClass;
 
 /** Some days as the board shows them: entries in lanes, the load of each day, hours by area, and the basket beside. */
 final readonly class Board
 {
-    public function __construct(private OccurrencesBetween $occurrences)
+    /** Of what is double-booked, so many others are named at each; the days count them all. */
+    private const MOST_NAMED = 5;
+
+    private const MOST_LISTED = 200;
+
+    public function __construct(private OccurrencesBetween $occurrences, private BoardDays $days, private HoursByArea $hours)
     {
     }
 
@@ -30,24 +33,33 @@ final readonly class Board
         $loads = DayPlan::loads($user, $seen, $first, $days);
         $met = [];
         $conflictsByDay = [];
+        $conflicts = [];
         $titles = [];
         foreach ($seen as $one) {
             $titles[$one->key()] = $one->title();
         }
         foreach (Conflicts::among(DayPlan::timed(...$seen)) as [$a, $b]) {
-            $met[$a->key][] = $titles[$b->key];
-            $met[$b->key][] = $titles[$a->key];
+            foreach ([[$a, $b], [$b, $a]] as [$one, $other]) {
+                if (count($met[$one->key] ?? []) < self::MOST_NAMED) {
+                    $met[$one->key][] = $titles[$other->key];
+                }
+            }
             $day = (string) $b->seen->from->date();
             $conflictsByDay[$day] = ($conflictsByDay[$day] ?? 0) + 1;
+            if (count($conflicts) < self::MOST_LISTED) {
+                $conflicts[] = ['first' => $a->key, 'second' => $b->key, 'day' => $day];
+            }
         }
         $lanes = $this->lanes($seen, $first, $days);
 
         return [
             'from' => (string) $first,
-            'days' => array_map(fn (DayLoad $load): array => $this->day($user, $load, $conflictsByDay[(string) $load->day] ?? 0), $loads),
+            'days' => $this->days->shown($user, $loads, $conflictsByDay),
+            'entries' => self::entries($seen),
             'occurrences' => $this->shown($seen, $met, $lanes),
+            'conflicts' => $conflicts,
             'basket' => $this->basket($user),
-            'areas' => $this->hours($user, $window, $seen, $days),
+            'areas' => $this->hours->within($user, $window, $days, array_map(fn (Seen $one): Block => $one->block, $seen), array_map(fn (Seen $one): string => $one->entry->area_id, $seen)),
             'now' => (string) $user->wallNow(),
             'revision' => $user->revision,
         ];
@@ -61,34 +73,21 @@ final readonly class Board
      */
     private function shown(array $seen, array $met, array $lanes): array
     {
-        $shared = [];
-
-        return array_map(function (Seen $one) use (&$shared, $met, $lanes): array {
-            $id = $one->occurrence->seriesId;
-            $shared[$id] ??= OccurrenceAsShown::shared($one->entry);
-
-            return OccurrenceAsShown::of($one, $shared[$id], $met[$one->key()] ?? [], $lanes[$one->key()] ?? null);
-        }, $seen);
+        return array_map(fn (Seen $one): array => OccurrenceAsShown::of($one, $met[$one->key()] ?? [], $lanes[$one->key()] ?? null), $seen);
     }
 
-    /** @return array<string, mixed> */
-    private function day(User $user, DayLoad $load, int $conflicts): array
+    /**
+     * @param  list<Seen>  $seen
+     * @return stdClass what the occurrences of each entry have in common, by its id
+     */
+    private static function entries(array $seen): stdClass
     {
-        $settings = $user->week[$load->day->weekday()->value - 1];
+        $entries = [];
+        foreach ($seen as $one) {
+            $entries[$one->entry->id] ??= OccurrenceAsShown::shared($one->entry);
+        }
 
-        return [
-            'date' => (string) $load->day,
-            'placed' => $load->placed,
-            'listed' => $load->listed,
-            'capacity' => $load->capacity,
-            'over' => $load->isOverFull(),
-            'tasks' => $load->tasks,
-            'done' => $load->done,
-            'conflicts' => $conflicts,
-            'theme' => $settings['theme'],
-            'wakes' => $settings['wakes'],
-            'sleeps' => $settings['sleeps'],
-        ];
+        return (object) $entries;
     }
 
     /**
@@ -131,28 +130,5 @@ final readonly class Board
                 'importance' => $entry->importance,
                 'version' => $entry->version,
             ])->all());
-    }
-
-    /**
-     * @param  list<Seen>  $seen
-     * @return list<array<string, mixed>>
-     */
-    private function hours(User $user, TimeRange $window, array $seen, int $days): array
-    {
-        $areas = $user->areas()->get();
-        /** @var array<string, list<Block>> $byArea */
-        $byArea = $areas->mapWithKeys(fn (Area $area): array => [$area->id => []])->all();
-        $areaOf = [];
-        foreach ($seen as $one) {
-            $areaOf[$one->occurrence->seriesId] ??= $one->entry->calendar->area_id;
-            $byArea[$areaOf[$one->occurrence->seriesId]][] = $one->block;
-        }
-        $minutes = AreaHours::within($window, $byArea);
-
-        return array_values($areas->map(fn (Area $area): array => [
-            'area_id' => $area->id,
-            'placed' => $minutes[$area->id],
-            'intended' => $area->intended_minutes === null ? null : (int) round($area->intended_minutes * $days / 7),
-        ])->all());
     }
 }

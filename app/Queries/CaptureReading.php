@@ -13,14 +13,18 @@ use PlumRota\Core\Capture\Segment;
 use PlumRota\Core\Recurrence\RuleInWords;
 
 /** A captured line, read against the account's own calendars and clock. */
-final class CaptureReading
+final readonly class CaptureReading
 {
+    public function __construct(private Filing $filing)
+    {
+    }
+
     public function read(User $user, string $line): Draft
     {
         return CaptureReader::read($line, $user->wallNow(), $user->timeZone(), $this->names($user), $user->first_weekday);
     }
 
-    /** The calendar a draft goes to: the one it names, or the first of the area it names, or the default. */
+    /** The calendar a draft goes to: the one it names, or the first of the area it names, the one its words file it into, or the default. */
     public function calendar(User $user, Draft $draft): ?Calendar
     {
         [$kind, $id] = [...explode(':', $draft->calendar ?? '', 2), ''];
@@ -30,7 +34,7 @@ final class CaptureReading
             'calendar' => $calendars->firstWhere('id', $id),
             'area' => $calendars->firstWhere('area_id', $id),
             default => null,
-        } ?? $calendars->firstWhere('id', $user->default_calendar_id) ?? $calendars->first();
+        } ?? $calendars->firstWhere('id', $this->filing->for($user, $draft->title)['calendar_id']) ?? $calendars->firstWhere('id', $user->default_calendar_id) ?? $calendars->first();
     }
 
     /** @return array<string, mixed> the schema CaptureReading of the contract */

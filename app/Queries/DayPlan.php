@@ -7,34 +7,37 @@ namespace App\Queries;
 use App\Models\User;
 use PlumRota\Core\Planning\Block;
 use PlumRota\Core\Planning\DayLoad;
+use PlumRota\Core\Planning\LoadOfDays;
 use PlumRota\Core\Time\LocalDate;
 
 /** The load of each of some days. */
 final class DayPlan
 {
     /**
-     * @param  list<Seen>  $seen
+     * @param  iterable<Seen>  $seen
      * @return list<DayLoad>
      */
-    public static function loads(User $user, array $seen, LocalDate $first, int $days): array
+    public static function loads(User $user, iterable $seen, LocalDate $first, int $days): array
     {
-        $byDay = array_fill(0, $days, []);
-        $start = $first->dayNumber();
+        $load = new LoadOfDays($first, $days);
         foreach ($seen as $one) {
-            $block = $one->block;
-            $from = max(0, $block->seen->from->plusSeconds(-$block->travel * 60)->dayNumber() - $start);
-            $to = min($days - 1, $block->seen->to->plusSeconds($block->seen->minutes() > 0 ? -1 : 0)->dayNumber() - $start);
-            for ($day = $from; $day <= $to; $day++) {
-                $byDay[$day][] = $block;
-            }
+            $load->add($one->block);
         }
 
-        return array_map(fn (int $day, array $blocks): DayLoad => DayLoad::of($first->plusDays($day), $blocks, self::capacity($user, $first->plusDays($day))), array_keys($byDay), $byDay);
+        return $load->loads(self::capacities($user, $first, $days));
     }
 
-    public static function capacity(User $user, LocalDate $day): int
+    /** @return list<int> minutes each day has */
+    public static function capacities(User $user, LocalDate $first, int $days): array
     {
-        return $user->week[$day->weekday()->value - 1]['minutes'];
+        $week = $user->week;
+        $weekday = $first->weekday()->value - 1;
+        $capacities = [];
+        for ($day = 0; $day < $days; $day++) {
+            $capacities[] = $week[($weekday + $day) % 7]['minutes'];
+        }
+
+        return $capacities;
     }
 
     /** @return list<Block> */

@@ -4,31 +4,41 @@ declare(strict_types=1);
 
 namespace App\Queries;
 
-use App\Models\Entry;
 use PlumRota\Core\Time\LocalDate;
 
-/** One occurrence as the page gets it: the schema Occurrence of the contract. */
+/**
+ * Occurrences as the page gets them: what all of an entry have in common once (EntryShown of the contract), and what
+ * each has for itself (OccurrenceShown), where it differs.
+ */
 final class OccurrenceAsShown
 {
-    /** @return array<string, mixed> what all occurrences of an entry have in common */
-    public static function shared(Entry $entry): array
+    /** Fields that a single occurrence may have of its own. */
+    private const OWN = ['title', 'importance', 'effort', 'labels', 'colour', 'place', 'estimate'];
+
+    /** @return array<string, mixed> */
+    public static function shared(EntryRow $entry): array
     {
         return [
-            'entry_id' => $entry->id,
             'title' => $entry->title,
             'kind' => $entry->kind,
             'calendar_id' => $entry->calendar_id,
-            'area_id' => $entry->calendar->area_id,
-            'routine' => $entry->rule !== null || $entry->extra_dates !== [],
+            'area_id' => $entry->area_id,
+            'routine' => $entry->isRoutine(),
             'importance' => $entry->importance,
+            'effort' => $entry->effort,
+            'labels' => $entry->labels,
+            'colour' => $entry->colour,
             'due' => $entry->due,
             'estimate' => $entry->estimate,
             'travel' => $entry->travel,
+            'margin' => $entry->margin,
             'busy' => $entry->busy,
+            'tentative' => $entry->tentative,
             'private' => $entry->private,
             'protected' => $entry->protected,
+            'place' => $entry->place,
             'steps' => count($entry->checklist),
-            'steps_done' => count(array_filter($entry->checklist, fn (array $step): bool => $step['done'])),
+            'steps_done' => self::done($entry->checklist),
             'has_notes' => $entry->notes !== '',
             'position' => $entry->position,
             'version' => $entry->version,
@@ -36,37 +46,61 @@ final class OccurrenceAsShown
     }
 
     /**
-     * @param  array<string, mixed>  $shared  of its entry
      * @param  list<string>  $meets  titles of what it is double-booked with
      * @param  array{lane: int, lanes: int}|null  $lane
      * @return array<string, mixed>
      */
-    public static function of(Seen $seen, array $shared, array $meets, ?array $lane): array
+    public static function of(Seen $seen, array $meets, ?array $lane): array
     {
         $occurrence = $seen->occurrence;
-        $allDay = $occurrence->placement->allDay;
-        $steps = $seen->change === null ? null : $seen->checklist();
-
-        return [
-            ...$shared,
-            'key' => $seen->key(),
+        $range = $occurrence->seen;
+        $isAllDay = $occurrence->placement->allDay;
+        $shown = [
+            'entry_id' => $seen->entry->id,
             'recurrence_id' => $occurrence->recurrenceId,
-            'title' => $seen->change === null ? $shared['title'] : $seen->title(),
-            'all_day' => $allDay,
-            'start' => $allDay ? (string) $occurrence->seen->from->date() : (string) $occurrence->seen->from,
-            'end' => $allDay ? (string) $occurrence->seen->to->date() : (string) $occurrence->seen->to,
-            'minutes' => $occurrence->seen->minutes(),
-            'moved' => $occurrence->isMoved(),
-            'edited' => $seen->change !== null && $seen->change->fields !== [],
-            'done' => $occurrence->isDone(),
-            'importance' => $seen->change === null ? $shared['importance'] : $seen->importance(),
-            'due' => $shared['due'] === null ? null : self::due($seen),
-            'steps' => $steps === null ? $shared['steps'] : count($steps),
-            'steps_done' => $steps === null ? $shared['steps_done'] : count(array_filter($steps, fn (array $step): bool => $step['done'])),
-            'meets' => $meets,
-            'lane' => $lane['lane'] ?? 0,
-            'lanes' => $lane['lanes'] ?? 1,
+            'all_day' => $isAllDay,
+            'start' => $isAllDay ? substr((string) $range->from, 0, 10) : (string) $range->from,
+            'end' => $isAllDay ? substr((string) $range->to, 0, 10) : (string) $range->to,
         ];
+        if ($seen->entry->due !== null) {
+            $shown['due'] = self::due($seen);
+        }
+        if ($meets !== []) {
+            $shown['meets'] = $meets;
+        }
+        if ($lane !== null && $lane['lanes'] > 1) {
+            $shown += $lane;
+        }
+
+        return $seen->change === null ? $shown : $shown + self::changed($seen);
+    }
+
+    /** @return array<string, mixed> */
+    private static function changed(Seen $seen): array
+    {
+        $changed = ['moved' => $seen->occurrence->isMoved(), 'done' => $seen->occurrence->isDone()];
+        $fields = $seen->change->fields ?? [];
+        if ($fields === []) {
+            return array_filter($changed);
+        }
+        $changed['edited'] = true;
+        foreach (self::OWN as $name) {
+            if (array_key_exists($name, $fields)) {
+                $changed[$name] = $fields[$name];
+            }
+        }
+        if (isset($fields['checklist'])) {
+            $steps = $seen->checklist();
+            $changed += ['steps' => count($steps), 'steps_done' => self::done($steps)];
+        }
+
+        return $changed;
+    }
+
+    /** @param  list<array{text: string, done: bool}>  $steps */
+    private static function done(array $steps): int
+    {
+        return count(array_filter($steps, fn (array $step): bool => $step['done']));
     }
 
     /** The due date of a routine moves with its occurrences. */

@@ -5,94 +5,118 @@ declare(strict_types=1);
 namespace App\Queries;
 
 use App\Mapping\SeriesOf;
-use App\Models\Entry;
-use App\Models\OccurrenceChange;
 use App\Models\User;
-use Illuminate\Database\Eloquent\Builder;
-use Illuminate\Support\Collection;
+use Illuminate\Support\Facades\DB;
 use PlumRota\Core\Planning\Block;
-use PlumRota\Core\Schedule\Occurrence;
 use PlumRota\Core\Schedule\Timeline;
 use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\TimeRange;
+use stdClass;
 
 /** What of an account touches a stretch of its wall time; the database narrows, the core computes. */
-final class OccurrencesBetween
+final readonly class OccurrencesBetween
 {
+    public function __construct(private DaysOff $daysOff)
+    {
+    }
+
     /** @return list<Seen> by start */
     public function find(User $user, TimeRange $window): array
     {
-        $from = (string) $window->from->date()->plusDays(-2);
-        $to = (string) $window->to->date()->plusDays(2);
-        $entries = $this->entries($user, $from, $to);
-        $changes = $this->changes($entries, $from, $to);
-        $timeline = new Timeline($user->timeZone());
         $seen = [];
         $starts = [];
-        foreach ($entries as $entry) {
-            $series = SeriesOf::entry($entry);
-            if ($series === null) {
-                continue;
-            }
-            $own = $changes[$entry->id] ?? [];
-            $byId = [];
-            $coreChanges = [];
-            foreach ($own as $change) {
-                $byId[$change->recurrence_id] = $change;
-                $coreChanges[] = SeriesOf::change($change);
-            }
-            // A model's attributes are slow to read: once for each entry, not for each occurrence.
-            [$isTask, $isBusy, $travel, $estimate] = [$entry->kind === 'task', $entry->busy, $entry->travel, $entry->estimate];
-            foreach ($timeline->occurrences($series, $coreChanges, $window) as $occurrence) {
-                $block = new Block($series->id.'|'.$occurrence->recurrenceId, $occurrence->seen, $occurrence->placement->allDay, $isTask, $isBusy, $occurrence->isDone(), $travel, $estimate);
-                $seen[] = new Seen($entry, $occurrence, $byId[$occurrence->recurrenceId] ?? null, $block);
-                $starts[] = $occurrence->seen->from->seconds;
-            }
+        foreach ($this->each($user, $window) as $one) {
+            $seen[] = $one;
+            $starts[] = $one->occurrence->seen->from->seconds;
         }
         asort($starts); // keeps the order of the entries where starts are equal
 
         return array_map(fn (int $i): Seen => $seen[$i], array_keys($starts));
     }
 
-    /** @return Collection<int, Entry> */
-    private function entries(User $user, string $from, string $to): Collection
+    /** @return iterable<Seen> entry by entry, none kept: for what only counts them */
+    public function each(User $user, TimeRange $window): iterable
     {
-        return Entry::query()
-            ->where('user_id', $user->id)
-            ->whereNotNull('start')
-            ->where(fn (Builder $any) => $any
-                ->where(fn (Builder $ranges) => $ranges
-                    ->where('first_day', '<=', $to)
-                    ->where(fn (Builder $ends) => $ends->whereNull('last_day')->orWhere('last_day', '>=', $from)))
-                ->orWhereIn('id', OccurrenceChange::query()->select('entry_id')->where('user_id', $user->id)
-                    ->where('moved_from', '<=', $to)->where('moved_to', '>=', $from))
-                ->orWhereIn('id', OccurrenceChange::query()->select('entry_id')->where('user_id', $user->id)
-                    ->whereNotNull('done_at')->whereBetween('day', [$from, $to])))
-            ->with('calendar')
-            ->orderBy('position')->orderBy('id')
-            ->get()
-            ->toBase();
+        $from = (string) $window->from->date()->plusDays(-2);
+        $to = (string) $window->to->date()->plusDays(2);
+        $entries = $this->entries($user, $from, $to);
+        $changes = $this->changes($user, $entries, $from, $to);
+        $timeline = new Timeline($user->timeZone(), $this->daysOff->marks($user));
+        foreach ($entries as $entry) {
+            $series = SeriesOf::entry($entry);
+            if ($series === null) {
+                continue;
+            }
+            $byId = [];
+            $coreChanges = [];
+            foreach ($changes[$entry->id] ?? [] as $change) {
+                $byId[$change->recurrence_id] = $change;
+                $coreChanges[] = SeriesOf::change($change);
+            }
+            $isTask = $entry->kind === 'task';
+            foreach ($timeline->occurrences($series, $coreChanges, $window) as $occurrence) {
+                $block = new Block($entry->id.'|'.$occurrence->recurrenceId, $occurrence->seen, $occurrence->placement->allDay, $isTask, $entry->busy, $occurrence->isDone(),
+                    $entry->travel, $entry->estimate, $entry->margin, $entry->tentative);
+                yield new Seen($entry, $occurrence, $byId[$occurrence->recurrenceId] ?? null, $block);
+            }
+        }
+    }
+
+    /** @return array<string, EntryRow> by id */
+    private function entries(User $user, string $from, string $to): array
+    {
+        $rows = DB::select('select '.EntryRow::COLUMNS.' from entries e join calendars c on c.id = e.calendar_id
+            where e.user_id = :user and e.start is not null and (
+                (e.first_day <= :to and (e.last_day is null or e.last_day >= :from))
+                or e.id in (select value from json_each(:changed)))
+            order by e.position, e.id', ['user' => $user->id, 'from' => $from, 'to' => $to, 'changed' => json_encode($this->changed($user, $from, $to), JSON_THROW_ON_ERROR)]);
+        $entries = [];
+        foreach ($rows as $row) {
+            assert($row instanceof stdClass);
+            $entry = EntryRow::of($row);
+            $entries[$entry->id] = $entry;
+        }
+
+        return $entries;
+    }
+
+    /** @return list<string> entries that stand here only by what was changed: moved here, or done here under an older rule */
+    private function changed(User $user, string $from, string $to): array
+    {
+        /** @var list<stdClass&object{entry_id: string}> $rows */
+        $rows = DB::select('select entry_id from changes where user_id = :user and moved_from <= :to and moved_to >= :from
+            union select entry_id from changes where user_id = :user2 and day between :from2 and :to2 and done_at is not null',
+            ['user' => $user->id, 'user2' => $user->id, 'from' => $from, 'from2' => $from, 'to' => $to, 'to2' => $to]);
+
+        return array_column($rows, 'entry_id');
     }
 
     /**
-     * @param  Collection<int, Entry>  $entries
-     * @return array<string, list<OccurrenceChange>>
+     * @param  array<string, EntryRow>  $entries
+     * @return array<string, list<ChangeRow>> by entry
      */
-    private function changes(Collection $entries, string $from, string $to): array
+    private function changes(User $user, array $entries, string $from, string $to): array
     {
-        $longest = $entries->max(fn (Entry $entry): int => $entry->all_day ? $entry->length : intdiv($entry->length, 1440) + 1);
-        $earliest = (string) LocalDate::parse($from)->plusDays(-(is_int($longest) ? $longest : 0));
-        $whole = $entries->filter(fn (Entry $entry): bool => $entry->after_done || $entry->rule === null)->map(fn (Entry $entry): string => $entry->id);
-        $found = OccurrenceChange::query()
-            ->whereIn('entry_id', $entries->map(fn (Entry $entry): string => $entry->id))
-            ->where(fn (Builder $any) => $any
-                ->whereBetween('day', [$earliest, $to])
-                ->orWhere(fn (Builder $moved) => $moved->where('moved_from', '<=', $to)->where('moved_to', '>=', $from))
-                ->orWhereIn('entry_id', $whole))
-            ->get();
+        $longest = 0;
+        $whole = [];
+        foreach ($entries as $entry) {
+            $longest = max($longest, $entry->all_day ? $entry->length : intdiv($entry->length, 1440) + 1);
+            if ($entry->after_done || $entry->rule === null) {
+                $whole[] = $entry->id;
+            }
+        }
+        $earliest = (string) LocalDate::parse($from)->plusDays(-$longest - DaysOff::REACH);
+        $rows = DB::select('select '.ChangeRow::COLUMNS.' from changes where user_id = :user and day between :from and :to
+            union select '.ChangeRow::COLUMNS.' from changes where user_id = :user2 and moved_from <= :to2 and moved_to >= :from2
+            union select '.ChangeRow::COLUMNS.' from changes where entry_id in (select value from json_each(:whole))',
+            ['user' => $user->id, 'user2' => $user->id, 'from' => $earliest, 'from2' => $from, 'to' => $to, 'to2' => $to, 'whole' => json_encode($whole, JSON_THROW_ON_ERROR)]);
         $byEntry = [];
-        foreach ($found as $change) {
-            $byEntry[$change->entry_id][] = $change;
+        foreach ($rows as $row) {
+            assert($row instanceof stdClass);
+            $change = ChangeRow::of($row);
+            if (isset($entries[$change->entry_id])) {
+                $byEntry[$change->entry_id][] = $change;
+            }
         }
 
         return $byEntry;

@@ -24,7 +24,7 @@ final readonly class RhythmPreview
 
     private const MOST_COUNTED = 5000;
 
-    public function __construct(private OccurrencesBetween $occurrences)
+    public function __construct(private OccurrencesBetween $occurrences, private DaysOff $daysOff)
     {
     }
 
@@ -39,7 +39,7 @@ final readonly class RhythmPreview
         $first = LocalDate::of($today->year, $today->month, 1);
         $last = Gregorian::dayNumber($today->year + 1, $today->month, 1);
         $months = TimeRange::days($first, $last - $first->dayNumber());
-        $timeline = new Timeline($user->timeZone());
+        $timeline = new Timeline($user->timeZone(), $this->daysOff->marks($user));
         $lands = [];
         foreach ($timeline->occurrences($series, [], $months) as $occurrence) {
             for ($day = $occurrence->seen->from->dayNumber(); $day <= max($occurrence->seen->from->dayNumber(), $occurrence->seen->to->plusSeconds(-1)->dayNumber()); $day++) {

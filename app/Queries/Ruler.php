@@ -19,7 +19,7 @@ final readonly class Ruler
     /** @return list<array{date: string, minutes: int, capacity: int, over: bool}> */
     public function show(User $user, LocalDate $first, int $weeks): array
     {
-        $seen = $this->occurrences->find($user, TimeRange::days($first, $weeks * 7));
+        $seen = $this->occurrences->each($user, TimeRange::days($first, $weeks * 7));
 
         return array_map(fn (DayLoad $load): array => [
             'date' => (string) $load->day,

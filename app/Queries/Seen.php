@@ -4,15 +4,13 @@ declare(strict_types=1);
 
 namespace App\Queries;
 
-use App\Models\Entry;
-use App\Models\OccurrenceChange;
 use PlumRota\Core\Planning\Block;
 use PlumRota\Core\Schedule\Occurrence;
 
 /** An occurrence with the row it comes from and the one that changes it. */
 final readonly class Seen
 {
-    public function __construct(public Entry $entry, public Occurrence $occurrence, public ?OccurrenceChange $change, public Block $block)
+    public function __construct(public EntryRow $entry, public Occurrence $occurrence, public ?ChangeRow $change, public Block $block)
     {
     }
 
@@ -28,12 +26,12 @@ final readonly class Seen
         return is_string($own) ? $own : $this->entry->title;
     }
 
-    public function importance(): ?string
+    /** What this one has of its own under a name, else what the entry has. */
+    public function own(string $name): mixed
     {
         $fields = $this->change->fields ?? [];
-        $own = $fields['importance'] ?? null;
 
-        return array_key_exists('importance', $fields) ? (is_string($own) ? $own : null) : $this->entry->importance;
+        return array_key_exists($name, $fields) ? $fields[$name] : $this->entry->{$name};
     }
 
     /** @return list<array{text: string, done: bool}> a routine's steps start afresh each time */

@@ -24,7 +24,7 @@ test('a day says how full it is, what is done of all and where it is double-book
     $this->entry(['title' => 'Report', 'start' => '2026-11-25', 'estimate' => 300]);
     $day = $this->api('GET', 'board?from=2026-11-25&days=1')->json('days.0');
     expect($day)->toMatchArray(['placed' => 210, 'listed' => 300, 'capacity' => 480, 'over' => true, 'tasks' => 1, 'done' => 0, 'conflicts' => 1]);
-    $meets = collect($this->api('GET', 'board?from=2026-11-25&days=1')->json('occurrences'))->pluck('meets', 'title');
+    $meets = collect($this->occurrences('from=2026-11-25&days=1'))->pluck('meets', 'title');
     expect($meets['School visit'])->toBe(['Clinic'])->and($meets['Clinic'])->toBe(['School visit'])->and($meets['Report'])->toBe([]);
 });
 
@@ -48,7 +48,7 @@ test('the ruler and the board agree on every day', function () {
 
 test('a due date moves with the occurrences of a routine', function () {
     $this->entry(['title' => 'Wages', 'start' => '2026-11-23', 'rule' => 'FREQ=WEEKLY', 'due' => '2026-11-25T18:00']);
-    expect($this->api('GET', 'board?from=2026-11-30')->json('occurrences.0.due'))->toBe('2026-12-02T18:00:00');
+    expect($this->occurrences('from=2026-11-30')[0]['due'])->toBe('2026-12-02T18:00:00');
 });
 
 test('odd requests for days get a sentence', function (string $query) {

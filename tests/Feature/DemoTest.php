@@ -23,8 +23,8 @@ function yearOfDemo(object $test): array
 {
     $shown = [];
     foreach (['2026-09-14', '2026-10-19', '2026-11-23', '2026-12-28', '2027-01-25'] as $from) {
-        foreach ($test->api('GET', "board?from={$from}&days=35")->json('occurrences') as $one) {
-            $shown[] = "{$one['start']} {$one['title']} {$one['minutes']} ".($one['done'] ? 'done' : '').($one['moved'] ? 'moved' : '');
+        foreach ($test->occurrences("from={$from}&days=35") as $one) {
+            $shown[] = "{$one['start']} {$one['title']} {$one['end']} ".($one['done'] ? 'done' : '').($one['moved'] ? 'moved' : '');
         }
     }
 
@@ -47,10 +47,11 @@ test('the present week is busy, half done, over full on Wednesday and double-boo
         ->and(array_sum(array_column($board['days'], 'conflicts')))->toBe(1)
         ->and($days['2026-11-23']['done'])->toBe($days['2026-11-23']['tasks'])
         ->and($days['2026-11-29']['done'])->toBe(0);
-    $today = array_filter($board['occurrences'], fn (array $one): bool => $one['all_day'] && $one['start'] === '2026-11-25' && $one['importance'] === 'must');
+    $occurrences = $this->occurrences('from=2026-11-23&days=7');
+    $today = array_filter($occurrences, fn (array $one): bool => $one['all_day'] && $one['start'] === '2026-11-25' && $one['importance'] === 'must');
     expect(array_values(array_map(fn (array $one): bool => $one['done'], $today)))->toBe([true, false])
-        ->and(array_filter($board['occurrences'], fn (array $one): bool => $one['protected']))->not->toBe([])
-        ->and(array_filter($board['occurrences'], fn (array $one): bool => $one['private'] && $one['travel'] === 30))->toHaveCount(1);
+        ->and(array_filter($occurrences, fn (array $one): bool => $one['protected']))->not->toBe([])
+        ->and(array_filter($occurrences, fn (array $one): bool => $one['private'] && $one['travel'] === 30))->toHaveCount(1);
 });
 
 test('the basket holds seven loose tasks, one of them late', function () {
@@ -61,7 +62,7 @@ test('the basket holds seven loose tasks, one of them late', function () {
 
 test('the rhythms of the year fall where they should', function (string $title, string $from, int $days, array $starts) {
     loadDemo($this);
-    $found = array_filter($this->api('GET', "board?from={$from}&days={$days}")->json('occurrences'), fn (array $one): bool => $one['title'] === $title);
+    $found = array_filter($this->occurrences("from={$from}&days={$days}"), fn (array $one): bool => $one['title'] === $title);
     expect(array_values(array_map(fn (array $one): string => $one['start'], $found)))->toBe($starts);
 })->with([
     'flue check on the first Tuesday' => ['Boiler flue check', '2026-12-01', 31, ['2026-12-01T09:00:00']],
@@ -92,7 +93,7 @@ test('one series has a moved, a skipped and an edited occurrence', function () {
 
 test('ten weeks have history with gaps, and something was finished fourteen months ago', function () {
     loadDemo($this);
-    $vents = $this->api('GET', 'board?from=2026-09-14&days=42')->json('occurrences');
+    $vents = $this->occurrences('from=2026-09-14&days=42');
     $runs = array_filter($vents, fn (array $one): bool => $one['title'] === 'Pill box');
     $done = count(array_filter($runs, fn (array $one): bool => $one['done']));
     expect($done)->toBeGreaterThan(count($runs) / 2)->toBeLessThan(count($runs));

@@ -64,7 +64,7 @@ test('an entry keeps all that its sheet says', function () {
 
 test('several days, all-day, cover each of them', function () {
     $this->entry(['title' => 'Rehearsal weekend', 'kind' => 'event', 'start' => '2026-11-27', 'end' => '2026-11-29']);
-    expect($this->api('GET', 'board?from=2026-11-29&days=1')->json('occurrences.0'))->toMatchArray(['start' => '2026-11-27', 'end' => '2026-11-30', 'all_day' => true]);
+    expect($this->occurrences('from=2026-11-29&days=1')[0])->toMatchArray(['start' => '2026-11-27', 'end' => '2026-11-30', 'all_day' => true]);
 });
 
 test('a start that its rule does not choose gives way to the first one it does', function () {

@@ -10,7 +10,7 @@ beforeEach(function () {
     $this->id = $this->ventCheck(['due' => '2026-11-23T18:00:00', 'checklist' => [['text' => 'North', 'done' => false], ['text' => 'South', 'done' => false]]])['id'];
     $this->save = fn (array $fields, string $scope, string $rid = '2026-11-25T07:15:00') => $this->api('PATCH', "entries/{$this->id}", [...$fields, 'scope' => $scope, 'recurrence_id' => $rid]);
     $this->move = fn (string $start, string $scope, string $rid = '2026-11-25T07:15:00', int $length = 15) => $this->api('POST', "entries/{$this->id}/move", ['start' => $start, 'all_day' => false, 'length' => $length, 'scope' => $scope, 'recurrence_id' => $rid]);
-    $this->one = fn (string $date): array => $this->api('GET', "board?from={$date}&days=1")->json('occurrences.0');
+    $this->one = fn (string $date): array => $this->occurrences("from={$date}&days=1")[0];
 });
 
 test('one occurrence has a title, an importance and steps of its own', function () {

@@ -7,13 +7,14 @@ namespace App\Actions\Entries;
 use App\Models\Calendar;
 use App\Models\Entry;
 use App\Models\User;
+use App\Queries\Filing;
 use PlumRota\Core\Capture\Draft;
 use PlumRota\Core\Schedule\Series;
 
 /** Saves what a captured line was understood to mean. */
 final readonly class CaptureEntry
 {
-    public function __construct(private AddEntry $entries)
+    public function __construct(private AddEntry $entries, private Filing $filing)
     {
     }
 
@@ -26,6 +27,7 @@ final readonly class CaptureEntry
             'title' => mb_strtoupper(mb_substr($draft->title, 0, 1)).mb_substr($draft->title, 1),
             'calendar_id' => $calendar->id,
             'kind' => $series === null ? 'task' : $kind ?? ($draft->isTask ? 'task' : 'event'),
+            'colour' => $this->filing->for($user, $draft->title)['colour'],
             'due' => $draft->due,
             'importance' => $draft->importance,
             'estimate' => $draft->estimate,

@@ -25,7 +25,7 @@ use PlumRota\Core\Time\LocalDateTime;
 final readonly class ChangeEntry
 {
     /** What a single occurrence may have of its own, besides its place. */
-    private const OWN = ['title', 'notes', 'importance', 'checklist'];
+    public const OWN = ['title', 'notes', 'importance', 'effort', 'checklist', 'labels', 'colour', 'place', 'link', 'estimate'];
 
     public function __construct(
         private WritePath $writes,
@@ -98,7 +98,7 @@ final readonly class ChangeEntry
         if ($new !== null && $day !== null) {
             $rule = $new->rule !== null && $old?->rule !== null && $new->rule->ending(null, null) == $old->rule->ending(null, null) && $new->rule->count !== null
                 ? $old->rule : $new->rule;
-            $new = new Series('', self::onDayOf($new->placement, $day), $rule, $new->extra, $new->except, $new->afterDone);
+            $new = new Series('', self::onDayOf($new->placement, $day), $rule, $new->extra, $new->except, $new->afterDone, $new->breaks);
             if (is_string($columns['due'] ?? null) && $shownStart !== null) {
                 $columns['due'] = DueWithStart::moved($columns['due'], $shownStart, (string) $day->date());
             }
@@ -121,7 +121,7 @@ final readonly class ChangeEntry
         }
         $first = RecurrenceSet::firstOnOrAfter($series->rule, $series->placement->start) ?? $series->placement->start;
 
-        return new Series($series->id, $series->placement->startingAt($first), $series->rule, $series->extra, $series->except, $series->afterDone);
+        return new Series($series->id, $series->placement->startingAt($first), $series->rule, $series->extra, $series->except, $series->afterDone, $series->breaks);
     }
 
     private static function onDayOf(Placement $placement, LocalDateTime $day): Placement

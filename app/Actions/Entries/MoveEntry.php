@@ -37,6 +37,7 @@ final readonly class MoveEntry
             $entry->refresh();
             StaleEntry::check($entry, $version);
             $series = SeriesOf::entry($entry);
+            $to = $to === null || $series === null ? $to : self::onClocksOf($series->placement, $to);
             if ($series === null || ! $series->isRoutine()) {
                 return $this->single($entry, $to);
             }
@@ -57,6 +58,16 @@ final readonly class MoveEntry
 
             return $this->shift($routine, $recurrenceId, $to);
         });
+    }
+
+    /** An entry keeps the zone it lives in: what was dropped on the viewer's walls is read off its own. */
+    private static function onClocksOf(Placement $own, Placement $to): Placement
+    {
+        if ($to->allDay || $own->allDay || $to->zone === $own->zone || $to->zone === null) {
+            return $to;
+        }
+
+        return Placement::timed($own->zone === null ? $to->start : $own->zone->wall($to->zone->instant($to->start)), $to->length, $own->zone);
     }
 
     private function single(Entry $entry, ?Placement $to): Entry

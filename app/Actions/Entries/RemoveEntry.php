@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Actions\Entries;
 
 use App\Journal\WritePath;
+use App\Models\Attachment;
 use App\Models\Entry;
 use App\Models\OccurrenceChange;
 use App\Models\User;
@@ -40,6 +41,7 @@ final readonly class RemoveEntry
     public static function whole(Entry $entry): void
     {
         $entry->changes()->get()->each(fn (OccurrenceChange $change) => $change->delete());
+        Attachment::query()->where('entry_id', $entry->id)->get()->each(fn (Attachment $attachment) => $attachment->delete());
         $entry->delete();
     }
 }

@@ -31,7 +31,7 @@ final class SplitRoutine
         if ($entry->due !== null) {
             $tail->due = DueWithStart::moved($entry->due, (string) $entry->start, (string) $cut->date());
         }
-        SaveSeries::into($tail, new Series('', $split->tail->placement, $split->tail->rule, $split->tail->extra, $split->tail->except));
+        SaveSeries::into($tail, new Series('', $split->tail->placement, $split->tail->rule, $split->tail->extra, $split->tail->except, breaks: $split->tail->breaks));
         SaveSeries::into($entry, $split->head);
         $entry->changes()->where('day', '>=', (string) $cut->date())->get()->each(function (OccurrenceChange $change) use ($series, $cut, $tail): void {
             if ($series->startOf($change->recurrence_id)->seconds >= $cut->seconds) {

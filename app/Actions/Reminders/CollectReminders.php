@@ -8,6 +8,7 @@ use App\Mapping\SeriesOf;
 use App\Models\Delivery;
 use App\Models\Entry;
 use App\Models\User;
+use App\Queries\DaysOff;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
@@ -20,8 +21,12 @@ use PlumRota\Core\Reminding\Trigger;
  * The stretch looked at begins where the last one ended, and a unique key holds should two look at once: a reminder
  * falls whether a page is open or not.
  */
-final class CollectReminders
+final readonly class CollectReminders
 {
+    public function __construct(private DaysOff $daysOff)
+    {
+    }
+
     public function collect(User $user): int
     {
         return DB::transaction(function () use ($user): int {
@@ -40,7 +45,7 @@ final class CollectReminders
 
     private function write(User $user, int $after, int $until): int
     {
-        $moments = new Moments($user->timeZone());
+        $moments = new Moments($user->timeZone(), $this->daysOff->marks($user));
         $rows = [];
         foreach (Entry::query()->where('user_id', $user->id)->whereNotNull('start')->where('reminders', '!=', '[]')
             ->where(fn ($ends) => $ends->whereNull('last_day')->orWhere('last_day', '>=', gmdate('Y-m-d', $after - 86400 * 2))

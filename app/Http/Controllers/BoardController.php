@@ -6,8 +6,12 @@ namespace App\Http\Controllers;
 
 use App\Http\Requests\Account;
 use App\Http\Requests\DaysRequest;
+use App\Http\Requests\YearRequest;
 use App\Queries\Board;
+use App\Queries\Holidays;
+use App\Queries\Month;
 use App\Queries\Ruler;
+use App\Queries\Year;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 
@@ -16,6 +20,21 @@ final class BoardController
     public function board(DaysRequest $request, Board $board): JsonResponse
     {
         return response()->json($board->show(Account::of($request), $request->first(), $request->integer('days', 7)));
+    }
+
+    public function month(DaysRequest $request, Month $month): JsonResponse
+    {
+        return response()->json($month->show(Account::of($request), $request->first(), $request->integer('days', 42)));
+    }
+
+    public function year(YearRequest $request, Year $year): JsonResponse
+    {
+        return response()->json($year->show(Account::of($request), $request->integer('year')));
+    }
+
+    public function holidays(Holidays $holidays): JsonResponse
+    {
+        return response()->json(['countries' => $holidays->countries()]);
     }
 
     public function ruler(DaysRequest $request, Ruler $ruler): JsonResponse

@@ -6,9 +6,11 @@ namespace App\Http\Controllers;
 
 use App\Actions\Entries\AddEntry;
 use App\Actions\Entries\ChangeEntry;
+use App\Actions\Entries\CopyEntry;
 use App\Actions\Entries\MoveEntry;
 use App\Actions\Entries\RemoveEntry;
 use App\Http\Requests\Account;
+use App\Http\Requests\CopyRequest;
 use App\Http\Requests\EntryRequest;
 use App\Http\Requests\MoveRequest;
 use App\Http\Requests\PreviewRequest;
@@ -45,6 +47,13 @@ final class EntryController
         $found = $user->entries()->findOrFail($entry);
 
         return (new EntryResource($entries->move($user, $found, $request->place(), $request->scope(), $request->recurrenceId(), $request->version())))->response($request)->setStatusCode(200);
+    }
+
+    public function copy(CopyRequest $request, string $entry, CopyEntry $entries): JsonResponse
+    {
+        $user = Account::of($request);
+
+        return (new EntryResource($entries->copy($user, $user->entries()->findOrFail($entry), $request->recurrenceId(), $request->place(), $request->calendarId())))->response($request)->setStatusCode(201);
     }
 
     public function destroy(RemoveRequest $request, string $entry, RemoveEntry $entries): Response

@@ -16,6 +16,9 @@ final class ChangeAccountRequest extends FormRequest
             'zone' => ['sometimes', 'required', 'string', new KnownZone],
             'first_weekday' => ['sometimes', 'integer', 'between:1,7'],
             'clock' => ['sometimes', 'in:24,12'],
+            'work_days' => ['sometimes', 'array', 'min:1', 'max:7'],
+            'work_days.*' => ['integer', 'between:1,7', 'distinct'],
+            'holidays' => ['sometimes', 'nullable', 'string', new KnownCountry],
             'week' => ['sometimes', 'array', 'size:7'],
             'week.*.minutes' => ['required', 'integer', 'between:0,1440'],
             'week.*.wakes' => ['required', 'integer', 'between:0,1440'],
@@ -27,7 +30,7 @@ final class ChangeAccountRequest extends FormRequest
     /** @return array<string, string> */
     public function messages(): array
     {
-        return ['week.*.sleeps.gt' => 'The waking hours end after they begin.', 'week.*.minutes.between' => 'A day has between 0 and 24 hours.'];
+        return ['work_days.min' => 'Choose at least one day on which work is done.', 'week.*.sleeps.gt' => 'The waking hours end after they begin.', 'week.*.minutes.between' => 'A day has between 0 and 24 hours.'];
     }
 
     /** @return array<string, mixed> */

@@ -12,9 +12,11 @@ use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Validation\Rule;
 use Illuminate\Validation\Validator;
 use PlumRota\Core\Recurrence\InvalidRule;
+use PlumRota\Core\Recurrence\OffDay;
 use PlumRota\Core\Recurrence\RecurrenceRule;
 use PlumRota\Core\Recurrence\RecurrenceSet;
 use PlumRota\Core\Recurrence\RuleParser;
+use PlumRota\Core\Schedule\Breaks;
 use PlumRota\Core\Schedule\Placement;
 use PlumRota\Core\Schedule\Scope;
 use PlumRota\Core\Schedule\Series;
@@ -49,9 +51,14 @@ class EntryRequest extends FormRequest
             'effort' => ['nullable', 'in:light,steady,demanding'],
             'estimate' => ['nullable', 'integer', 'between:1,6000'],
             'busy' => ['required', 'boolean'],
+            'tentative' => ['required', 'boolean'],
             'private' => ['required', 'boolean'],
             'protected' => ['required', 'boolean'],
             'travel' => ['required', 'integer', 'between:0,1440'],
+            'margin' => ['required', 'integer', 'between:0,1440'],
+            'colour' => ['nullable', Rule::in(Colours::ALL)],
+            'labels' => ['present', 'array', 'max:12'],
+            'labels.*' => ['string', 'max:40', 'distinct:ignore_case'],
             'place' => ['nullable', 'string', 'max:250'],
             'link' => ['nullable', 'string', 'max:1000', 'url:http,https'],
             'checklist' => ['present', 'array', 'max:100'],
@@ -63,7 +70,7 @@ class EntryRequest extends FormRequest
         ];
     }
 
-    /** @return array<string, list<string>> */
+    /** @return array<string, mixed> */
     protected static function placeRules(): array
     {
         return [
@@ -71,6 +78,14 @@ class EntryRequest extends FormRequest
             'start' => ['nullable', 'string', 'max:30'],
             'end' => ['nullable', 'string', 'max:30'],
             'zone' => ['nullable', 'string', 'max:60'],
+            'end_zone' => ['nullable', 'string', 'max:60'],
+            'off_day' => ['sometimes', Rule::enum(OffDay::class)],
+            'seasons' => ['sometimes', 'array', 'max:4'],
+            'seasons.*.from' => ['required', 'regex:/^\d\d-\d\d$/'],
+            'seasons.*.to' => ['required', 'regex:/^\d\d-\d\d$/'],
+            'pauses' => ['sometimes', 'array', 'max:20'],
+            'pauses.*.from' => ['required', 'date_format:Y-m-d'],
+            'pauses.*.to' => ['required', 'date_format:Y-m-d'],
             'rule' => ['nullable', 'string', 'max:4000'],
             'after_done' => ['required', 'boolean'],
         ];
@@ -87,6 +102,15 @@ class EntryRequest extends FormRequest
             'calendar_id.required' => 'Choose a calendar.',
             'estimate.between' => 'An estimate lies between 1 minute and 100 hours.',
             'travel.between' => 'Travel takes up to 24 hours.',
+            'margin.between' => 'A margin lasts up to 24 hours.',
+            'colour.in' => Colours::UNKNOWN,
+            'labels.max' => 'An entry carries up to 12 labels.',
+            'labels.*.max' => 'A label has room for 40 characters.',
+            'labels.*.distinct' => 'The same label stands there twice.',
+            'seasons.*.from.regex' => 'A season begins on a day and a month.',
+            'seasons.*.to.regex' => 'A season ends on a day and a month.',
+            'pauses.*.from.date_format' => 'A pause begins on a date.',
+            'pauses.*.to.date_format' => 'A pause ends on a date.',
             'link.url' => 'A link begins with http:// or https://.',
             'checklist.*.text.required' => 'A step needs a few words.',
         ];
@@ -123,9 +147,17 @@ class EntryRequest extends FormRequest
             'effort' => $this->input('effort'),
             'estimate' => $this->input('estimate') === null ? null : $this->integer('estimate'),
             'busy' => $this->boolean('busy'),
+            'tentative' => $this->boolean('busy') && $this->boolean('tentative'),
             'private' => $this->boolean('private'),
             'protected' => $this->boolean('protected'),
             'travel' => $this->integer('travel'),
+            'margin' => $this->integer('margin'),
+            'colour' => $this->input('colour'),
+            'labels' => array_values(array_filter(array_map(fn (mixed $label): string => is_string($label) ? trim($label) : '', $this->array('labels')), fn (string $label): bool => $label !== '')),
+            'end_zone' => $this->series === null || $this->boolean('all_day') ? null : $this->endZone(),
+            'off_day' => $this->series?->rule === null ? 'keep' : ($this->string('off_day')->value() ?: 'keep'),
+            'seasons' => $this->series?->rule === null ? [] : $this->stretches('seasons'),
+            'pauses' => $this->series?->rule === null ? [] : $this->stretches('pauses'),
             'place' => $this->string('place')->value(),
             'link' => $this->string('link')->value(),
             'checklist' => array_values($this->array('checklist')),
@@ -182,7 +214,8 @@ class EntryRequest extends FormRequest
             }
             $entry = $this->entry();
             $old = $entry === null ? null : SeriesOf::entry($entry);
-            $this->series = new Series('', $placement, $rule, $rule === null ? [] : $old->extra ?? [], $rule === null ? [] : $old->except ?? [], $rule !== null && $this->boolean('after_done'));
+            $this->series = new Series('', $placement, $rule, $rule === null ? [] : $old->extra ?? [], $rule === null ? [] : $old->except ?? [], $rule !== null && $this->boolean('after_done'),
+                $rule === null ? null : $this->breaks());
         } catch (InvalidTime|InvalidRule $e) {
             $validator->errors()->add($field, $e->getMessage());
         }
@@ -198,7 +231,33 @@ class EntryRequest extends FormRequest
         }
         $to = $end === null ? $first->plusMinutes(30) : LocalDateTime::parse($end);
 
+        if ($end !== null && $this->endZone() !== null) {
+            $to = $zone->wall(Zone::of((string) $this->endZone())->instant($to));
+        }
+
         return Placement::timed($first, intdiv($to->seconds - $first->seconds, 60), $zone);
+    }
+
+    /** Null where the end is told by the clocks of the start. */
+    private function endZone(): ?string
+    {
+        $zone = $this->filled('end_zone') ? $this->string('end_zone')->value() : null;
+
+        return $zone === $this->input('zone') ? null : $zone;
+    }
+
+    private function breaks(): ?Breaks
+    {
+        return SeriesOf::breaks($this->string('off_day')->value() ?: 'keep', $this->stretches('seasons'), $this->stretches('pauses'));
+    }
+
+    /** @return list<array{from: string, to: string}> */
+    private function stretches(string $name): array
+    {
+        /** @var list<array{from: string, to: string}> $stretches  as validated */
+        $stretches = array_values($this->array($name));
+
+        return array_map(fn (array $one): array => ['from' => $one['from'], 'to' => $one['to']], $stretches);
     }
 
     private function requireNoPlace(Validator $validator): void
@@ -223,7 +282,8 @@ class EntryRequest extends FormRequest
     {
         return ['kind' => 'task', 'all_day' => true, 'start' => null, 'end' => null, 'zone' => null, 'notes' => '', 'due' => null, 'rule' => null,
             'after_done' => false, 'missed' => 'hold', 'reminders' => [], 'importance' => null, 'effort' => null, 'estimate' => null, 'busy' => true,
-            'private' => false, 'protected' => false, 'travel' => 0, 'place' => '', 'link' => '', 'checklist' => []];
+            'private' => false, 'protected' => false, 'travel' => 0, 'place' => '', 'link' => '', 'checklist' => [], 'tentative' => false, 'margin' => 0, 'colour' => null, 'labels' => [], 'end_zone' => null,
+            'off_day' => 'keep', 'seasons' => [], 'pauses' => []];
     }
 
     /** @return array<string, mixed> the entry as a sheet would send it */

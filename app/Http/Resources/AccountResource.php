@@ -22,6 +22,8 @@ final class AccountResource extends JsonResource
             'zone' => $this->resource->zone,
             'first_weekday' => $this->resource->first_weekday->value,
             'clock' => $this->resource->clock,
+            'work_days' => $this->resource->work_days,
+            'holidays' => $this->resource->holidays,
             'week' => $this->resource->week,
             'default_calendar_id' => $this->resource->default_calendar_id,
         ];

@@ -5,10 +5,12 @@ declare(strict_types=1);
 namespace App\Http\Resources;
 
 use App\Mapping\SeriesOf;
+use App\Models\Attachment;
 use App\Models\Entry;
 use Illuminate\Http\Request;
 use Illuminate\Http\Resources\Json\JsonResource;
 use PlumRota\Core\Recurrence\RuleInWords;
+use PlumRota\Core\Time\Zone;
 
 /** @property Entry $resource */
 final class EntryResource extends JsonResource
@@ -34,14 +36,17 @@ final class EntryResource extends JsonResource
             'kind' => $entry->kind,
             'title' => $entry->title,
             'notes' => $entry->notes,
+            'notes_html' => NotesAsHtml::of($entry->notes),
             'all_day' => $entry->all_day,
             'start' => $entry->start,
             'end' => match (true) {
                 $placement === null => null,
                 $placement->allDay => (string) $placement->end()->date()->plusDays(-1),
+                $entry->end_zone !== null && $placement->zone !== null => (string) Zone::of($entry->end_zone)->wall($placement->zone->instant($placement->end())),
                 default => (string) $placement->end(),
             },
             'zone' => $entry->zone,
+            'end_zone' => $entry->end_zone,
             'rule' => $entry->rule,
             'after_done' => $entry->after_done,
             'in_words' => $series === null || $series->rule === null ? null : (new RuleInWords($series->rule, $series->placement->start, $series->afterDone))->sentence(),
@@ -52,9 +57,17 @@ final class EntryResource extends JsonResource
             'effort' => $entry->effort,
             'estimate' => $entry->estimate,
             'busy' => $entry->busy,
+            'tentative' => $entry->tentative,
             'private' => $entry->private,
             'protected' => $entry->protected,
             'travel' => $entry->travel,
+            'margin' => $entry->margin,
+            'colour' => $entry->colour,
+            'labels' => $entry->labels,
+            'off_day' => $entry->off_day,
+            'seasons' => $entry->seasons,
+            'pauses' => $entry->pauses,
+            'attachments' => array_values(Attachment::query()->where('entry_id', $entry->id)->orderBy('id')->get()->map(AttachmentResource::shown(...))->all()),
             'place' => $entry->place,
             'link' => $entry->link,
             'checklist' => $entry->checklist,

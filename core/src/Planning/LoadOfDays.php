@@ -17,16 +17,16 @@ final class LoadOfDays
 
     private readonly int $start;
 
-    /** @var list<list<int>> by day */
+    /** @var array<int, list<int>> by day */
     private array $stretches;
 
-    /** @var list<int> minutes by day */
+    /** @var array<int, int> minutes by day */
     private array $listed;
 
-    /** @var list<int> */
+    /** @var array<int, int> */
     private array $tasks;
 
-    /** @var list<int> */
+    /** @var array<int, int> */
     private array $done;
 
     public function __construct(private readonly LocalDate $first, private readonly int $days)

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace PlumRota\Core\Reminding;
 
+use PlumRota\Core\Recurrence\DayMarks;
 use PlumRota\Core\Schedule\Change;
 use PlumRota\Core\Schedule\Series;
 use PlumRota\Core\Schedule\Timeline;
@@ -13,7 +14,8 @@ use PlumRota\Core\Time\Zone;
 /** Which reminders of an entry fall into a stretch of time. */
 final readonly class Moments
 {
-    public function __construct(private Zone $viewer)
+    /** @param  DayMarks  $marks  the viewer's working days */
+    public function __construct(private Zone $viewer, private DayMarks $marks = new DayMarks)
     {
     }
 
@@ -34,7 +36,7 @@ final readonly class Moments
         $reach = max(array_map(fn (Trigger $trigger): int => $trigger->reach(), $triggers));
         $window = TimeRange::of($this->viewer->wall($after)->plusSeconds(-86400), $this->viewer->wall($until + $reach)->plusSeconds(86400));
         $moments = [];
-        foreach ((new Timeline($this->viewer))->occurrences($series, $changes, $window) as $occurrence) {
+        foreach ((new Timeline($this->viewer, $this->marks))->occurrences($series, $changes, $window) as $occurrence) {
             if ($occurrence->isDone()) {
                 continue;
             }

@@ -53,6 +53,335 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/month": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getMonth"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/year": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getYear"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/holidays": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getCountries"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/search": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["search"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/many": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description One thing done to several at once; one undo takes it back. */
+        post: operations["changeMany"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/filters": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getFilters"];
+        put?: never;
+        post: operations["keepFilter"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/filters/{filter}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                filter: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["forgetFilter"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/filing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getFiling"];
+        put?: never;
+        post: operations["addFilingRule"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/filing/match": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["matchFiling"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/filing/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["previewFiling"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/filing/{rule}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                rule: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["removeFilingRule"];
+        options?: never;
+        head?: never;
+        patch: operations["changeFilingRule"];
+        trace?: never;
+    };
+    "/filing/{rule}/apply": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                rule: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["applyFilingRule"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/entries/{entry}/copy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["copyEntry"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/entries/{entry}/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry: string;
+            };
+            cookie?: never;
+        };
+        get: operations["getEntryHistory"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/entries/{entry}/history/{step}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry: string;
+                step: number;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Puts it back to how it stood after that step. */
+        post: operations["restoreEntry"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/entries/{entry}/past": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry: string;
+            };
+            cookie?: never;
+        };
+        get: operations["getPast"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/entries/{entry}/reach": {
+        parameters: {
+            query: {
+                recurrence_id: string;
+            };
+            header?: never;
+            path: {
+                entry: string;
+            };
+            cookie?: never;
+        };
+        get: operations["getReach"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/entries/{entry}/attachments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["addAttachment"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/attachments/{attachment}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                attachment: string;
+            };
+            cookie?: never;
+        };
+        get: operations["getAttachment"];
+        put?: never;
+        post?: never;
+        delete: operations["removeAttachment"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/ruler": {
         parameters: {
             query?: never;
@@ -443,6 +772,9 @@ export interface components {
             /** @enum {unknown} */
             clock: "24" | "12";
             week: components["schemas"]["WeekdaySettings"][];
+            work_days: number[];
+            /** @description ISO 3166 code of the country */
+            holidays: string | null;
             default_calendar_id: string | null;
         };
         Area: {
@@ -467,7 +799,12 @@ export interface components {
         Board: {
             from: string;
             days: components["schemas"]["BoardDay"][];
-            occurrences: components["schemas"]["Occurrence"][];
+            entries: {
+                [key: string]: components["schemas"]["EntryShown"];
+            };
+            occurrences: components["schemas"]["OccurrenceShown"][];
+            /** @description The first 200 double bookings */
+            conflicts: components["schemas"]["Conflict"][];
             basket: components["schemas"]["BasketItem"][];
             areas: components["schemas"]["AreaHours"][];
             now: string;
@@ -487,6 +824,9 @@ export interface components {
             theme: string;
             wakes: number;
             sleeps: number;
+            /** @description One of the account's working weekdays */
+            works: boolean;
+            holiday: string | null;
         };
         AreaHours: {
             area_id: string;
@@ -510,41 +850,168 @@ export interface components {
             importance: components["schemas"]["Importance"];
             version: number;
         };
-        Occurrence: {
-            key: string;
-            entry_id: string;
-            /** @description The start its rule gives it; once for what happens once */
-            recurrence_id: string;
+        /** @description What all occurrences of an entry have in common */
+        EntryShown: {
             title: string;
             kind: components["schemas"]["Kind"];
             calendar_id: string;
             area_id: string;
+            routine: boolean;
+            importance: components["schemas"]["Importance"];
+            effort: components["schemas"]["Effort"];
+            labels: string[];
+            colour: components["schemas"]["Colour"] | null;
+            due: string | null;
+            estimate: number | null;
+            travel: number;
+            margin: number;
+            busy: boolean;
+            tentative: boolean;
+            private: boolean;
+            protected: boolean;
+            place: string;
+            steps: number;
+            steps_done: number;
+            has_notes: boolean;
+            position: number;
+            version: number;
+        };
+        /** @description What one occurrence has for itself; what is left out is false, none, or as its entry has it */
+        OccurrenceShown: {
+            entry_id: string;
+            /** @description The start its rule gives it; once for what happens once */
+            recurrence_id: string;
             all_day: boolean;
             /** @description On the walls of the account's zone */
             start: string;
             /** @description Not in it any more */
             end: string;
-            minutes: number;
-            routine: boolean;
-            moved: boolean;
-            edited: boolean;
-            done: boolean;
-            importance: components["schemas"]["Importance"];
-            due: string | null;
-            estimate: number | null;
-            travel: number;
-            busy: boolean;
-            private: boolean;
-            protected: boolean;
-            steps: number;
-            steps_done: number;
-            has_notes: boolean;
-            /** @description Titles of what it is double-booked with */
-            meets: string[];
-            lane: number;
-            lanes: number;
-            position: number;
-            version: number;
+            moved?: boolean;
+            edited?: boolean;
+            done?: boolean;
+            title?: string;
+            importance?: components["schemas"]["Importance"];
+            effort?: components["schemas"]["Effort"];
+            labels?: string[];
+            colour?: components["schemas"]["Colour"] | null;
+            place?: string;
+            estimate?: number | null;
+            due?: string | null;
+            steps?: number;
+            steps_done?: number;
+            /** @description Titles of some that it is double-booked with */
+            meets?: string[];
+            lane?: number;
+            lanes?: number;
+        };
+        Conflict: {
+            /** @description entry id, bar, recurrence id */
+            first: string;
+            second: string;
+            day: string;
+        };
+        Month: {
+            from: string;
+            days: components["schemas"]["BoardDay"][];
+            entries: {
+                [key: string]: components["schemas"]["EntryShown"];
+            };
+            occurrences: components["schemas"]["OccurrenceShown"][];
+            areas: components["schemas"]["AreaHours"][];
+            now: string;
+            revision: number;
+        };
+        Year: {
+            year: number;
+            days: {
+                date: string;
+                minutes: number;
+                capacity: number;
+                over: boolean;
+                holiday: string | null;
+                /** @description How many entries begin on it, by calendar */
+                counts: {
+                    [key: string]: number;
+                };
+            }[];
+            entries: {
+                [key: string]: components["schemas"]["EntryShown"];
+            };
+            /** @description All-day events, and what lasts for several days */
+            occurrences: components["schemas"]["OccurrenceShown"][];
+            now: string;
+            revision: number;
+        };
+        SearchResult: {
+            answer: null | {
+                title: string;
+                entry_id: string;
+                recurrence_id: string | null;
+                at: string;
+                done: boolean;
+            };
+            found: {
+                entry_id: string;
+                recurrence_id: string | null;
+                title: string;
+                kind: components["schemas"]["Kind"];
+                calendar_id: string;
+                area_id: string;
+                colour: components["schemas"]["Colour"] | null;
+                routine: boolean;
+                /** @description From the notes, what matches between U+0002 and U+0003 */
+                snippet: string;
+                last_done: string | null;
+                last: string | null;
+                next: string | null;
+            }[];
+        };
+        /** @description Each a list; none stands for all */
+        FilterChoice: {
+            areas?: string[];
+            calendars?: string[];
+            kinds?: string[];
+            importance?: string[];
+            effort?: string[];
+            labels?: string[];
+            done?: string[];
+            colour?: string[];
+            repeats?: string[];
+        };
+        Filter: {
+            id: string;
+            name: string;
+            choice: components["schemas"]["FilterChoice"];
+        };
+        FilingRule: {
+            id: string;
+            words: string;
+            calendar_id: string | null;
+            colour: components["schemas"]["Colour"] | null;
+        };
+        Attachment: {
+            id: string;
+            name: string;
+            type: string;
+            /** @description bytes */
+            size: number;
+        };
+        Stretch: {
+            from: string;
+            to: string;
+        };
+        ReachPart: {
+            from: string | null;
+            /** @description null where it does not end */
+            count: number | null;
+            done: number;
+            moved: number;
+            edited: number;
+            skipped: number;
+        };
+        ReachAccount: {
+            onward: components["schemas"]["ReachPart"];
+            whole: components["schemas"]["ReachPart"];
         };
         CaptureReading: {
             title: string;
@@ -577,6 +1044,17 @@ export interface components {
             /** @description RRULE of RFC 5545, SKIP of RFC 7529 */
             rule?: string | null;
             after_done?: boolean;
+            /** @description That of the end where it differs */
+            end_zone?: string | null;
+            /**
+             * @description What becomes of an occurrence on a holiday or a weekday without work
+             * @enum {unknown}
+             */
+            off_day?: "keep" | "skip" | "before" | "after";
+            /** @description MM-DD, both ends included; none for all the year */
+            seasons?: components["schemas"]["Stretch"][];
+            /** @description Dates, both included */
+            pauses?: components["schemas"]["Stretch"][];
         };
         Reach: {
             /** @enum {unknown} */
@@ -602,6 +1080,11 @@ export interface components {
             travel?: number;
             place?: string | null;
             link?: string | null;
+            tentative?: boolean;
+            /** @description minutes kept after it */
+            margin?: number;
+            colour?: components["schemas"]["Colour"] | null;
+            labels?: string[];
             checklist?: components["schemas"]["Step"][];
         };
         Step: {
@@ -634,6 +1117,25 @@ export interface components {
             place: string;
             link: string;
             checklist: components["schemas"]["Step"][];
+            /** @description The notes rendered, safe to show */
+            notes_html: string;
+            attachments: components["schemas"]["Attachment"][];
+            /** @description That of the end where it differs */
+            end_zone: string | null;
+            tentative: boolean;
+            /** @description minutes kept after it */
+            margin: number;
+            colour: components["schemas"]["Colour"] | null;
+            labels: string[];
+            /**
+             * @description What becomes of an occurrence on a holiday or a weekday without work
+             * @enum {unknown}
+             */
+            off_day: "keep" | "skip" | "before" | "after";
+            /** @description MM-DD, both ends included; none for all the year */
+            seasons: components["schemas"]["Stretch"][];
+            /** @description Dates, both included */
+            pauses: components["schemas"]["Stretch"][];
             /** @description For what happens once */
             done: boolean;
             version: number;
@@ -748,6 +1250,15 @@ export interface components {
     };
     parameters: never;
     requestBodies: {
+        FilingRule: {
+            content: {
+                "application/json": {
+                    words: string;
+                    calendar_id?: string | null;
+                    colour?: components["schemas"]["Colour"] | null;
+                };
+            };
+        };
         Area: {
             content: {
                 "application/json": {
@@ -892,6 +1403,8 @@ export interface operations {
                     first_weekday?: number;
                     /** @enum {unknown} */
                     clock?: "24" | "12";
+                    work_days?: number[];
+                    holidays?: string | null;
                     week?: components["schemas"]["WeekdaySettings"][];
                 };
             };
@@ -931,6 +1444,607 @@ export interface operations {
                 };
             };
             422: components["responses"]["Invalid"];
+        };
+    };
+    getMonth: {
+        parameters: {
+            query: {
+                from: string;
+                days?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Some weeks drawn small */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Month"];
+                };
+            };
+            422: components["responses"]["Invalid"];
+        };
+    };
+    getYear: {
+        parameters: {
+            query: {
+                year: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A year on the wall */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Year"];
+                };
+            };
+            422: components["responses"]["Invalid"];
+        };
+    };
+    getCountries: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The countries whose public holidays are known, by ISO 3166 code */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        countries: {
+                            [key: string]: string;
+                        };
+                    };
+                };
+            };
+        };
+    };
+    search: {
+        parameters: {
+            query: {
+                /** @description Words, or a question after the last time of something */
+                q: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What was found */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SearchResult"];
+                };
+            };
+        };
+    };
+    changeMany: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @enum {unknown} */
+                    do: "move" | "copy" | "date" | "tick" | "calendar" | "label" | "delete";
+                    items: {
+                        entry_id: string;
+                        recurrence_id?: string | null;
+                    }[];
+                    days?: number;
+                    minutes?: number;
+                    date?: string;
+                    done?: boolean;
+                    calendar_id?: string;
+                    label?: string;
+                    carries?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            404: components["responses"]["Refused"];
+            422: components["responses"]["Invalid"];
+        };
+    };
+    getFilters: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Named filters, and the labels there are */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        filters: components["schemas"]["Filter"][];
+                        labels: string[];
+                    };
+                };
+            };
+        };
+    };
+    keepFilter: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    name: string;
+                    choice: components["schemas"]["FilterChoice"];
+                };
+            };
+        };
+        responses: {
+            /** @description The filter */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Filter"];
+                };
+            };
+            422: components["responses"]["Invalid"];
+        };
+    };
+    forgetFilter: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                filter: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Forgotten */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            404: components["responses"]["Refused"];
+        };
+    };
+    getFiling: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Rules that file by words */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        rules: components["schemas"]["FilingRule"][];
+                    };
+                };
+            };
+        };
+    };
+    addFilingRule: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["FilingRule"];
+        responses: {
+            /** @description The rule */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FilingRule"];
+                };
+            };
+            422: components["responses"]["Invalid"];
+        };
+    };
+    matchFiling: {
+        parameters: {
+            query: {
+                title: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Where the rules would file a title */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        calendar_id: string | null;
+                        colour: string | null;
+                    };
+                };
+            };
+        };
+    };
+    previewFiling: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["FilingRule"];
+        responses: {
+            /** @description What it would change */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        entries: {
+                            id: string;
+                            title: string;
+                            calendar_id: string;
+                            colour: string | null;
+                        }[];
+                    };
+                };
+            };
+            422: components["responses"]["Invalid"];
+        };
+    };
+    removeFilingRule: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                rule: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Gone */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            404: components["responses"]["Refused"];
+        };
+    };
+    changeFilingRule: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                rule: string;
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["FilingRule"];
+        responses: {
+            /** @description The rule */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FilingRule"];
+                };
+            };
+            404: components["responses"]["Refused"];
+            422: components["responses"]["Invalid"];
+        };
+    };
+    applyFilingRule: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                rule: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description How many entries changed */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        changed: number;
+                    };
+                };
+            };
+            404: components["responses"]["Refused"];
+        };
+    };
+    copyEntry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description The one that is copied; left out, the whole entry with its rhythm */
+                    recurrence_id?: string | null;
+                    calendar_id?: string | null;
+                    start?: string | null;
+                    all_day?: boolean;
+                    length?: number;
+                };
+            };
+        };
+        responses: {
+            /** @description The copy */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Entry"];
+                };
+            };
+            404: components["responses"]["Refused"];
+            422: components["responses"]["Invalid"];
+        };
+    };
+    getEntryHistory: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What changed when, the latest first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        steps: {
+                            id: number;
+                            at: string;
+                            label: string;
+                            undone: boolean;
+                            restorable: boolean;
+                            changes: {
+                                what: string;
+                                before: string;
+                                after: string;
+                            }[];
+                        }[];
+                    };
+                };
+            };
+            404: components["responses"]["Refused"];
+        };
+    };
+    restoreEntry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry: string;
+                step: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The entry */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Entry"];
+                };
+            };
+            404: components["responses"]["Refused"];
+        };
+    };
+    getPast: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What became of a routine's occurrences over a year */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        done: number;
+                        missed: number;
+                        skipped: number;
+                        past: {
+                            recurrence_id: string;
+                            start: string;
+                            /** @enum {unknown} */
+                            state: "done" | "missed" | "past" | "skipped";
+                            moved: boolean;
+                            done_at: string | null;
+                            title: string | null;
+                        }[];
+                    };
+                };
+            };
+            404: components["responses"]["Refused"];
+        };
+    };
+    getReach: {
+        parameters: {
+            query: {
+                recurrence_id: string;
+            };
+            header?: never;
+            path: {
+                entry: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What a change would touch */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReachAccount"];
+                };
+            };
+            404: components["responses"]["Refused"];
+        };
+    };
+    addAttachment: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /** Format: binary */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description The file */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Attachment"];
+                };
+            };
+            404: components["responses"]["Refused"];
+            422: components["responses"]["Invalid"];
+        };
+    };
+    getAttachment: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                attachment: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file, to be saved */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+            404: components["responses"]["Refused"];
+        };
+    };
+    removeAttachment: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                attachment: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Removed */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            404: components["responses"]["Refused"];
         };
     };
     getRuler: {

@@ -1,0 +1,41 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Actions\Attachments;
+
+use App\Journal\WritePath;
+use App\Models\Attachment;
+use App\Models\Entry;
+use App\Models\User;
+use Illuminate\Http\UploadedFile;
+use RuntimeException;
+
+/** Keeps a file with an entry, on the private disk under a name of its own. */
+final readonly class KeepAttachment
+{
+    public function __construct(private WritePath $writes)
+    {
+    }
+
+    /** @param  string  $type  what its content was found to be */
+    public function keep(User $user, Entry $entry, UploadedFile $file, string $type): Attachment
+    {
+        $path = $file->store('attachments/'.$user->id, 'local');
+        if ($path === false) {
+            throw new RuntimeException('The file could not be written.');
+        }
+
+        return $this->writes->run($user, "Added a file to “{$entry->title}”", fn (): Attachment => Attachment::query()->create([
+            'user_id' => $user->id, 'entry_id' => $entry->id, 'name' => self::name($file->getClientOriginalName()), 'type' => $type, 'size' => (int) $file->getSize(), 'path' => $path,
+        ]));
+    }
+
+    /** Without folders or signs that mean something to a system. */
+    private static function name(string $name): string
+    {
+        $name = trim((string) preg_replace('/[\x00-\x1f\x7f\/\\\\<>:"|?*]+/u', ' ', mb_scrub(basename(str_replace('\\', '/', $name)))));
+
+        return mb_substr($name === '' || trim($name, '.') === '' ? 'file' : $name, 0, 150);
+    }
+}

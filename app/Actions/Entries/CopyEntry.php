@@ -1,0 +1,54 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Actions\Entries;
+
+use App\Journal\WritePath;
+use App\Models\Entry;
+use App\Models\User;
+use App\Queries\OccurrencePlace;
+use PlumRota\Core\Schedule\Placement;
+use PlumRota\Core\Schedule\Series;
+
+/** Makes a second entry like one there is: a single one from a single occurrence, or a whole routine again. */
+final readonly class CopyEntry
+{
+    public function __construct(private WritePath $writes, private OccurrencePlace $places)
+    {
+    }
+
+    /**
+     * @param  string|null  $recurrenceId  the one that is copied; null for the whole entry with its rhythm
+     * @param  Placement|null  $to  null for where it stands
+     * @param  string|null  $calendarId  null for its own
+     *
+     * @throws NoSuchOccurrence
+     */
+    public function copy(User $user, Entry $entry, ?string $recurrenceId, ?Placement $to, ?string $calendarId): Entry
+    {
+        return $this->writes->run($user, "Copied “{$entry->title}”", function () use ($user, $entry, $recurrenceId, $to, $calendarId): Entry {
+            $copy = $entry->replicate(['version']);
+            $copy->version = 1;
+            $copy->calendar_id = $calendarId ?? $entry->calendar_id;
+            if ($recurrenceId === null && $to === null) {
+                $copy->save();
+
+                return $copy;
+            }
+            $id = $recurrenceId ?? Series::ONCE;
+            $own = $entry->changes()->where('recurrence_id', $id)->first();
+            $place = $to ?? ($entry->start === null ? null : $this->places->of($user, $entry, $id));
+            $fields = array_intersect_key($own->fields ?? [], array_flip(ChangeEntry::OWN));
+            $steps = $fields['checklist'] ?? $entry->checklist;
+            $due = $entry->due === null || $entry->start === null || $place === null ? $entry->due : DueWithStart::moved($entry->due, $entry->start, $place->startText());
+            SaveSeries::into($copy, $place === null ? null : new Series('', $place), [
+                ...$fields,
+                'due' => $due,
+                'checklist' => is_array($steps) ? array_map(fn (mixed $step): array => ['text' => is_array($step) ? $step['text'] ?? '' : '', 'done' => false], array_values($steps)) : [],
+            ]);
+
+            return $copy;
+        });
+    }
+}

@@ -1,0 +1,44 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Actions\Entries\RestoreEntry;
+use App\Http\Requests\Account;
+use App\Http\Resources\EntryResource;
+use App\Queries\EntryHistory;
+use App\Queries\Reach;
+use App\Queries\RoutineHistory;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+
+/** What was, and what a change would touch. */
+final class EntryHistoryController
+{
+    public function steps(Request $request, string $entry, EntryHistory $history): JsonResponse
+    {
+        $user = Account::of($request);
+
+        return response()->json(['steps' => $history->show($user, $user->entries()->findOrFail($entry)->id)]);
+    }
+
+    public function restore(Request $request, string $entry, string $step, RestoreEntry $entries): JsonResponse
+    {
+        $user = Account::of($request);
+
+        return (new EntryResource($entries->restore($user, $user->entries()->findOrFail($entry), (int) $step)))->response($request)->setStatusCode(200);
+    }
+
+    public function past(Request $request, string $entry, RoutineHistory $history): JsonResponse
+    {
+        $user = Account::of($request);
+
+        return response()->json($history->show($user, $user->entries()->findOrFail($entry)));
+    }
+
+    public function reach(Request $request, string $entry, Reach $reach): JsonResponse
+    {
+        return response()->json($reach->show(Account::of($request)->entries()->findOrFail($entry), $request->string('recurrence_id')->value()));
+    }
+}

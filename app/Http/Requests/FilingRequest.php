@@ -1,0 +1,38 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Requests;
+
+use Illuminate\Foundation\Http\FormRequest;
+use Illuminate\Validation\Rule;
+
+final class FilingRequest extends FormRequest
+{
+    /** @return array<string, mixed> */
+    public function rules(): array
+    {
+        return [
+            'words' => ['required', 'string', 'max:60'],
+            'calendar_id' => ['nullable', 'required_without:colour', 'string', Rule::exists('calendars', 'id')->where('user_id', Account::of($this)->id)],
+            'colour' => ['nullable', Rule::in(Colours::ALL)],
+        ];
+    }
+
+    /** @return array<string, string> */
+    public function messages(): array
+    {
+        return ['words.required' => 'Which words in a title should file it?', 'calendar_id.required_without' => 'Choose a calendar, a colour, or both.',
+            'calendar_id.exists' => 'There is no such calendar.', 'colour.in' => Colours::UNKNOWN];
+    }
+
+    /** @return array{words: string, calendar_id: string|null, colour: string|null} */
+    public function values(): array
+    {
+        return [
+            'words' => $this->string('words')->trim()->value(),
+            'calendar_id' => $this->filled('calendar_id') ? $this->string('calendar_id')->value() : null,
+            'colour' => $this->filled('colour') ? $this->string('colour')->value() : null,
+        ];
+    }
+}

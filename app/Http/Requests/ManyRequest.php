@@ -1,0 +1,77 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Requests;
+
+use App\Actions\Entries\Picked;
+use App\Models\Entry;
+use Illuminate\Foundation\Http\FormRequest;
+use Illuminate\Validation\Rule;
+use Illuminate\Validation\Validator;
+use PlumRota\Core\Time\LocalDate;
+
+final class ManyRequest extends FormRequest
+{
+    /** @var list<Picked> */
+    private array $picked = [];
+
+    /** @return array<string, mixed> */
+    public function rules(): array
+    {
+        return [
+            'do' => ['required', 'in:move,copy,date,tick,calendar,label,delete'],
+            'items' => ['required', 'array', 'min:1', 'max:200'],
+            'items.*.entry_id' => ['required', 'string', 'max:30'],
+            'items.*.recurrence_id' => ['nullable', 'string', 'max:30'],
+            'days' => ['required_if:do,move,copy', 'integer', 'between:-3660,3660'],
+            'minutes' => ['required_if:do,move,copy', 'integer', 'between:-1440,1440'],
+            'date' => ['required_if:do,date', 'date_format:Y-m-d'],
+            'done' => ['sometimes', 'boolean'],
+            'calendar_id' => ['required_if:do,calendar', 'string', Rule::exists('calendars', 'id')->where('user_id', Account::of($this)->id)],
+            'label' => ['required_if:do,label', 'string', 'max:40'],
+            'carries' => ['sometimes', 'boolean'],
+        ];
+    }
+
+    /** @return array<string, string> */
+    public function messages(): array
+    {
+        return ['items.required' => 'Choose at least one entry.', 'items.max' => 'No more than 200 at once.', 'calendar_id.exists' => 'There is no such calendar.', 'label.required_if' => 'Which label?',
+            'date.date_format' => 'Give a date.'];
+    }
+
+    /** @return list<\Closure(Validator): void> */
+    public function after(): array
+    {
+        return [function (Validator $validator): void {
+            if ($validator->errors()->isNotEmpty()) {
+                return;
+            }
+            /** @var list<array{entry_id: string, recurrence_id?: string|null}> $items as validated */
+            $items = array_values($this->array('items'));
+            $entries = Account::of($this)->entries()->whereKey(array_column($items, 'entry_id'))->get()->keyBy('id');
+            foreach ($items as $i => $item) {
+                $entry = $entries->get($item['entry_id']);
+                if (! $entry instanceof Entry) {
+                    $validator->errors()->add("items.{$i}", 'One of them is not there any more. Choose again.');
+
+                    return;
+                }
+                $isRoutine = $entry->rule !== null || $entry->extra_dates !== [];
+                $this->picked[] = new Picked($entry, $isRoutine ? $item['recurrence_id'] ?? null : null);
+            }
+        }];
+    }
+
+    /** @return list<Picked> */
+    public function picked(): array
+    {
+        return $this->picked;
+    }
+
+    public function toDate(): LocalDate
+    {
+        return LocalDate::parse($this->string('date')->value());
+    }
+}

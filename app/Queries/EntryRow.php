@@ -1,0 +1,92 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Queries;
+
+use stdClass;
+
+/** An entry as the views read it: a plain row beside its calendar, under the names of its columns, without a model's cost. */
+final readonly class EntryRow
+{
+    public const COLUMNS = 'e.id, e.calendar_id, c.area_id, e.kind, e.title, e.notes, e.all_day, e.start, e.length, e.zone, e.end_zone, e.rule, e.after_done, e.extra_dates, e.except_dates, '
+        .'e.due, e.missed, e.importance, e.effort, e.estimate, e.busy, e.tentative, e.private, e.protected, e.travel, e.margin, e.place, e.link, e.labels, e.colour, e.checklist, '
+        .'e.off_day, e.seasons, e.pauses, e.position, e.version';
+
+    /**
+     * @param  list<string>  $extra_dates
+     * @param  list<string>  $except_dates
+     * @param  list<string>  $labels
+     * @param  list<array{text: string, done: bool}>  $checklist
+     * @param  list<array{from: string, to: string}>  $seasons
+     * @param  list<array{from: string, to: string}>  $pauses
+     */
+    private function __construct(
+        public string $id,
+        public string $calendar_id,
+        public string $area_id,
+        public string $kind,
+        public string $title,
+        public string $notes,
+        public bool $all_day,
+        public ?string $start,
+        public int $length,
+        public ?string $zone,
+        public ?string $end_zone,
+        public ?string $rule,
+        public bool $after_done,
+        public array $extra_dates,
+        public array $except_dates,
+        public ?string $due,
+        public string $missed,
+        public ?string $importance,
+        public ?string $effort,
+        public ?int $estimate,
+        public bool $busy,
+        public bool $tentative,
+        public bool $private,
+        public bool $protected,
+        public int $travel,
+        public int $margin,
+        public string $place,
+        public string $link,
+        public array $labels,
+        public ?string $colour,
+        public array $checklist,
+        public string $off_day,
+        public array $seasons,
+        public array $pauses,
+        public int $position,
+        public int $version,
+    ) {
+    }
+
+    /** @param  stdClass  $row  with COLUMNS of entries e and calendars c, in their order */
+    public static function of(stdClass $row): self
+    {
+        /** @phpstan-ignore argument.type (the columns of the tables, in this order) */
+        return new self(...array_values(self::read((array) $row)));
+    }
+
+    public function isRoutine(): bool
+    {
+        return $this->rule !== null || $this->extra_dates !== [];
+    }
+
+    /**
+     * @param  array<mixed>  $row
+     * @return array<mixed>
+     */
+    private static function read(array $row): array
+    {
+        foreach (['all_day', 'after_done', 'busy', 'tentative', 'private', 'protected'] as $flag) {
+            $row[$flag] = (bool) $row[$flag];
+        }
+        foreach (['extra_dates', 'except_dates', 'labels', 'checklist', 'seasons', 'pauses'] as $list) {
+            $text = $row[$list];
+            $row[$list] = $text === '[]' || ! is_string($text) ? [] : json_decode($text, true);
+        }
+
+        return $row;
+    }
+}

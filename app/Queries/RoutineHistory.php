@@ -1,0 +1,71 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Queries;
+
+use App\Mapping\SeriesOf;
+use App\Models\Entry;
+use App\Models\OccurrenceChange;
+use App\Models\User;
+use PlumRota\Core\Schedule\Timeline;
+use PlumRota\Core\Time\TimeRange;
+
+/** What became of the past occurrences of a routine over a year: done, missed, moved, skipped. */
+final readonly class RoutineHistory
+{
+    private const DAYS = 365;
+
+    private const MOST = 120;
+
+    public function __construct(private DaysOff $daysOff)
+    {
+    }
+
+    /** @return array{done: int, missed: int, skipped: int, past: list<array{recurrence_id: string, start: string, state: string, moved: bool, done_at: string|null, title: string|null}>} the latest first */
+    public function show(User $user, Entry $entry): array
+    {
+        $series = SeriesOf::entry($entry);
+        if ($series === null) {
+            return ['done' => 0, 'missed' => 0, 'skipped' => 0, 'past' => []];
+        }
+        $now = $user->wallNow();
+        $window = TimeRange::of($now->plusSeconds(-self::DAYS * 86400), $now);
+        $changes = $entry->changes()->get()->keyBy('recurrence_id');
+        $past = [];
+        foreach ((new Timeline($user->timeZone(), $this->daysOff->marks($user)))->occurrences($series, array_values($changes->map(SeriesOf::change(...))->all()), $window) as $one) {
+            if ($one->seen->to->seconds > $now->seconds && ! $one->isDone()) {
+                continue; // it is not over yet
+            }
+            $change = $changes->get($one->recurrenceId);
+            $title = $change->fields['title'] ?? null;
+            $past[] = [
+                'recurrence_id' => $one->recurrenceId,
+                'start' => $one->placement->allDay ? (string) $one->seen->from->date() : (string) $one->seen->from,
+                'state' => match (true) {
+                    $one->isDone() => 'done',
+                    $entry->kind === 'task' => 'missed',
+                    default => 'past',
+                },
+                'moved' => $one->isMoved(),
+                'done_at' => $change?->done_at === null ? null : (string) $user->timeZone()->wall($change->done_at),
+                'title' => is_string($title) ? $title : null,
+            ];
+        }
+        foreach ($changes as $change) {
+            if ($change->skipped && $change->recurrence_id < (string) $now && $change->recurrence_id >= (string) $window->from) {
+                $past[] = $this->skipped($change);
+            }
+        }
+        usort($past, fn (array $a, array $b): int => $b['start'] <=> $a['start']);
+        $counts = array_count_values(array_column($past, 'state'));
+
+        return ['done' => $counts['done'] ?? 0, 'missed' => $counts['missed'] ?? 0, 'skipped' => $counts['skipped'] ?? 0, 'past' => array_slice($past, 0, self::MOST)];
+    }
+
+    /** @return array{recurrence_id: string, start: string, state: string, moved: bool, done_at: null, title: null} */
+    private function skipped(OccurrenceChange $change): array
+    {
+        return ['recurrence_id' => $change->recurrence_id, 'start' => $change->recurrence_id, 'state' => 'skipped', 'moved' => false, 'done_at' => null, 'title' => null];
+    }
+}

@@ -1,0 +1,217 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Queries;
+
+use App\Mapping\SeriesOf;
+use App\Models\User;
+use Illuminate\Support\Facades\DB;
+use PlumRota\Core\Capture\LastTime;
+use PlumRota\Core\Schedule\Occurrence;
+use PlumRota\Core\Schedule\Series;
+use PlumRota\Core\Schedule\Timeline;
+use PlumRota\Core\Time\LocalDateTime;
+use PlumRota\Core\Time\TimeRange;
+use stdClass;
+
+/** Finds entries, past and done included, by what is written in them; each with when it was last and when it is next. */
+final readonly class Search
+{
+    private const MOST = 40;
+
+    /** A word in the title counts most, then the place, the steps, the notes, the labels. */
+    private const WEIGHTS = '0, 0, 0, 10, 4, 3, 1, 4';
+
+    /** How far back and ahead an occurrence is looked for, in days, the near ones first. */
+    private const REACHES = [40, 400, 4000];
+
+    public function __construct(private DaysOff $daysOff)
+    {
+    }
+
+    /** @return array<string, mixed> the schema SearchResult of the contract */
+    public function show(User $user, string $text): array
+    {
+        $question = LastTime::asked($text);
+        $words = $question ?? $text;
+        $rows = $this->rows($user, self::match($words, 'AND'));
+        if ($rows === [] && str_contains(trim($words), ' ')) {
+            $rows = $this->rows($user, self::match($words, 'OR'));
+        }
+        $entries = $this->entries(array_values(array_unique(array_column($rows, 'entry_id'))));
+        $found = $this->found($user, $rows, $entries);
+        $answer = null;
+        if ($question !== null) {
+            foreach ($found as $i => $one) {
+                if ($one['last_done'] !== null || $one['last'] !== null) {
+                    $answer = ['title' => $one['title'], 'entry_id' => $one['entry_id'], 'recurrence_id' => $one['recurrence_id'], 'at' => $one['last_done'] ?? $one['last'], 'done' => $one['last_done'] !== null];
+                    unset($found[$i]);
+                    $found = [$one, ...array_values($found)];
+                    break;
+                }
+            }
+        }
+
+        return ['found' => $found, 'answer' => $answer];
+    }
+
+    /** What was typed as a query of FTS5: every word quoted, the beginnings of words enough. */
+    private static function match(string $text, string $join): string
+    {
+        preg_match_all('/[\p{L}\p{N}]+/u', mb_substr(mb_scrub($text), 0, 200), $words);
+
+        return implode(" {$join} ", array_map(fn (string $word): string => "\"{$word}\"*", array_slice($words[0], 0, 12)));
+    }
+
+    /** @return list<array{entry_id: string, change_id: int|null, snippet: string}> the best first, an entry at most once unless changes of it match */
+    private function rows(User $user, string $match): array
+    {
+        if ($match === '') {
+            return [];
+        }
+        $rows = DB::select('select entry_id, change_id, snippet(searched, 6, char(2), char(3), char(8230), 14) as snippet, title, bm25(searched, '.self::WEIGHTS.') as rank
+            from searched where searched match ? and user_id = ? order by rank limit 200', [$match, $user->id]);
+        $kept = [];
+        $perEntry = [];
+        foreach ($rows as $row) {
+            assert($row instanceof stdClass && is_string($row->entry_id) && is_string($row->snippet));
+            // Of a routine that was changed the same way many times one stands for all.
+            $same = $row->entry_id.'|'.($row->change_id === null ? '' : (is_string($row->title) ? $row->title : ''));
+            if (isset($perEntry[$same]) || count($kept) >= self::MOST) {
+                continue;
+            }
+            $perEntry[$same] = true;
+            $kept[] = ['entry_id' => $row->entry_id, 'change_id' => is_numeric($row->change_id) ? (int) $row->change_id : null, 'snippet' => $row->snippet];
+        }
+
+        return $kept;
+    }
+
+    /**
+     * @param  list<string>  $ids
+     * @return array<string, EntryRow>
+     */
+    private function entries(array $ids): array
+    {
+        $entries = [];
+        foreach (DB::select('select '.EntryRow::COLUMNS.' from entries e join calendars c on c.id = e.calendar_id where e.id in (select value from json_each(?))', [json_encode($ids, JSON_THROW_ON_ERROR)]) as $row) {
+            assert($row instanceof stdClass);
+            $entry = EntryRow::of($row);
+            $entries[$entry->id] = $entry;
+        }
+
+        return $entries;
+    }
+
+    /**
+     * @param  list<array{entry_id: string, change_id: int|null, snippet: string}>  $rows
+     * @param  array<string, EntryRow>  $entries
+     * @return list<array{entry_id: string, recurrence_id: string|null, title: string, kind: string, calendar_id: string, area_id: string, colour: string|null, routine: bool, snippet: string, last_done: string|null, last: string|null, next: string|null}>
+     */
+    private function found(User $user, array $rows, array $entries): array
+    {
+        $now = $user->wallNow();
+        $done = $this->lastDone($user, array_keys($entries));
+        $changes = $this->changes(array_filter(array_column($rows, 'change_id')));
+        $found = [];
+        $dates = [];
+        foreach ($rows as $row) {
+            $entry = $entries[$row['entry_id']] ?? null;
+            if ($entry === null) {
+                continue;
+            }
+            $change = $row['change_id'] === null ? null : $changes[$row['change_id']] ?? null;
+            $title = $change->fields['title'] ?? null;
+            if ($change !== null) {
+                $at = $change->start ?? ($change->recurrence_id === Series::ONCE ? $entry->start : $change->recurrence_id);
+                $isPast = $at !== null && $at < (string) $now;
+                [$last, $next, $lastDone] = [$isPast ? $at : null, $isPast ? null : $at, $change->done_at === null ? null : (string) $user->timeZone()->wall($change->done_at)];
+            } else {
+                [$last, $next] = $dates[$entry->id] ??= $this->around($user, $entry, $now);
+                $lastDone = $done[$entry->id] ?? null;
+            }
+            $found[] = [
+                'entry_id' => $entry->id,
+                'recurrence_id' => $change !== null && $entry->isRoutine() ? $change->recurrence_id : null,
+                'title' => is_string($title) ? $title : $entry->title,
+                'kind' => $entry->kind,
+                'calendar_id' => $entry->calendar_id,
+                'area_id' => $entry->area_id,
+                'colour' => $entry->colour,
+                'routine' => $entry->isRoutine(),
+                'snippet' => str_contains($row['snippet'], "\x02") ? $row['snippet'] : '',
+                'last_done' => $lastDone,
+                'last' => $last,
+                'next' => $next,
+            ];
+        }
+
+        return $found;
+    }
+
+    /**
+     * The nearest occurrences before and after a moment.
+     *
+     * @return array{string|null, string|null}
+     */
+    private function around(User $user, EntryRow $entry, LocalDateTime $now): array
+    {
+        $series = SeriesOf::entry($entry);
+        if ($series === null) {
+            return [null, null];
+        }
+        if (! $series->isRoutine()) {
+            return (string) $series->placement->start < (string) $now ? [$series->placement->startText(), null] : [null, $series->placement->startText()];
+        }
+        $timeline = new Timeline($user->timeZone(), $this->daysOff->marks($user));
+        $last = $next = null;
+        foreach (self::REACHES as $days) {
+            $last ??= self::text($timeline->occurrences($series, [], TimeRange::of($now->plusSeconds(-86400 * $days), $now)), true);
+            $next ??= self::text($timeline->occurrences($series, [], TimeRange::of($now, $now->plusSeconds(86400 * $days))), false);
+            if ($last !== null && $next !== null) {
+                break;
+            }
+        }
+
+        return [$last, $next];
+    }
+
+    /** @param  list<Occurrence>  $occurrences */
+    private static function text(array $occurrences, bool $last): ?string
+    {
+        $one = $last ? end($occurrences) : reset($occurrences);
+
+        return $one === false ? null : ($one->placement->allDay ? substr((string) $one->seen->from, 0, 10) : (string) $one->seen->from);
+    }
+
+    /**
+     * @param  list<string>  $ids
+     * @return array<string, string> wall time by entry
+     */
+    private function lastDone(User $user, array $ids): array
+    {
+        $last = [];
+        foreach (DB::select('select entry_id, max(done_at) as at from changes where entry_id in (select value from json_each(?)) and done_at is not null group by entry_id', [json_encode($ids, JSON_THROW_ON_ERROR)]) as $row) {
+            assert($row instanceof stdClass && is_string($row->entry_id) && is_numeric($row->at));
+            $last[$row->entry_id] = (string) $user->timeZone()->wall((int) $row->at);
+        }
+
+        return $last;
+    }
+
+    /**
+     * @param  array<int, int>  $ids
+     * @return array<int, ChangeRow>
+     */
+    private function changes(array $ids): array
+    {
+        $changes = [];
+        foreach (DB::select('select id, '.ChangeRow::COLUMNS.' from changes where id in (select value from json_each(?))', [json_encode(array_values($ids), JSON_THROW_ON_ERROR)]) as $row) {
+            assert($row instanceof stdClass && is_int($row->id));
+            $changes[$row->id] = ChangeRow::of($row);
+        }
+
+        return $changes;
+    }
+}

@@ -1,0 +1,54 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Queries;
+
+use App\Models\User;
+use PlumRota\Core\Planning\LoadOfDays;
+use PlumRota\Core\Time\Gregorian;
+use PlumRota\Core\Time\LocalDate;
+use PlumRota\Core\Time\TimeRange;
+
+/** A year on the wall: how full every day is, how much lies on it, and what goes on for whole days. */
+final readonly class Year
+{
+    public function __construct(private OccurrencesBetween $occurrences, private Holidays $holidays)
+    {
+    }
+
+    /** @return array<string, mixed> the schema Year of the contract */
+    public function show(User $user, int $year): array
+    {
+        $first = LocalDate::of($year, 1, 1);
+        $days = Gregorian::isLeap($year) ? 366 : 365;
+        $load = new LoadOfDays($first, $days);
+        $start = $first->dayNumber();
+        $counts = array_fill(0, $days, []);
+        $entries = $bars = [];
+        foreach ($this->occurrences->each($user, TimeRange::days($first, $days)) as $one) {
+            $load->add($one->block);
+            $day = max(0, $one->block->seen->from->dayNumber() - $start);
+            $counts[$day][$one->entry->calendar_id] = ($counts[$day][$one->entry->calendar_id] ?? 0) + 1;
+            if (self::isBar($one)) {
+                $entries[$one->entry->id] ??= OccurrenceAsShown::shared($one->entry);
+                $bars[] = OccurrenceAsShown::of($one, [], null);
+            }
+        }
+        usort($bars, fn (array $a, array $b): int => $a['start'] <=> $b['start']);
+        $holidays = $this->holidays->of($user->holidays);
+        $shown = [];
+        foreach ($load->loads(DayPlan::capacities($user, $first, $days)) as $day => $one) {
+            $date = (string) $one->day;
+            $shown[] = ['date' => $date, 'minutes' => $one->minutes(), 'capacity' => $one->capacity, 'over' => $one->isOverFull(), 'holiday' => $holidays[$date] ?? null, 'counts' => (object) $counts[$day]];
+        }
+
+        return ['year' => $year, 'days' => $shown, 'entries' => (object) $entries, 'occurrences' => $bars, 'now' => (string) $user->wallNow(), 'revision' => $user->revision];
+    }
+
+    /** All-day events, and whatever lasts for several days. */
+    private static function isBar(Seen $one): bool
+    {
+        return $one->block->allDay ? ! $one->block->isTask || $one->block->seen->minutes() > 1440 : $one->block->seen->minutes() >= 1440;
+    }
+}

@@ -29,6 +29,7 @@ Route::middleware(['auth:sanctum', AnswerOnce::class])->group(function (): void 
     Route::patch('account', [SessionController::class, 'change']);
 
     Route::get('board', [BoardController::class, 'board']);
+    Route::get('basket', [BoardController::class, 'basket']);
     Route::get('month', [BoardController::class, 'month']);
     Route::get('year', [BoardController::class, 'year']);
     Route::get('holidays', [BoardController::class, 'holidays']);

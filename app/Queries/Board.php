@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Queries;
 
-use App\Models\Entry;
 use App\Models\User;
 use PlumRota\Core\Planning\Block;
 use PlumRota\Core\Planning\Conflicts;
@@ -13,7 +12,7 @@ use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\TimeRange;
 use stdClass;
 
-/** Some days as the board shows them: entries in lanes, the load of each day, hours by area, and the basket beside. */
+/** Some days as the board shows them: entries in lanes, the load of each day, hours by area, and what is double-booked. */
 final readonly class Board
 {
     /** Of what is double-booked, so many others are named at each; the days count them all. */
@@ -21,16 +20,20 @@ final readonly class Board
 
     private const MOST_LISTED = 200;
 
-    public function __construct(private OccurrencesBetween $occurrences, private BoardDays $days, private HoursByArea $hours)
+    public function __construct(private OccurrencesBetween $occurrences, private BoardDays $days, private HoursByArea $hours, private NextOnly $nextOnly)
     {
     }
 
-    /** @return array<string, mixed> the schema Board of the contract */
-    public function show(User $user, LocalDate $first, int $days): array
+    /**
+     * @param  bool  $nextOnly  of a routine only the next one that is open
+     * @return array<string, mixed> the schema Board of the contract
+     */
+    public function show(User $user, LocalDate $first, int $days, bool $nextOnly = false): array
     {
         $window = TimeRange::days($first, $days);
         $seen = $this->occurrences->find($user, $window);
-        $loads = DayPlan::loads($user, $seen, $first, $days);
+        $load = DayPlan::load($seen, $first, $days);
+        $loads = $load->loads(DayPlan::capacities($user, $first, $days));
         $met = [];
         $conflictsByDay = [];
         $conflicts = [];
@@ -51,14 +54,14 @@ final readonly class Board
             }
         }
         $lanes = $this->lanes($seen, $first, $days);
+        $visible = $nextOnly ? $this->nextOnly->of($user, $seen, $window) : $seen;
 
         return [
             'from' => (string) $first,
-            'days' => $this->days->shown($user, $loads, $conflictsByDay),
+            'days' => $this->days->shown($user, $loads, $conflictsByDay, $load),
             'entries' => self::entries($seen),
-            'occurrences' => $this->shown($seen, $met, $lanes),
+            'occurrences' => $this->shown($visible, $met, $lanes),
             'conflicts' => $conflicts,
-            'basket' => $this->basket($user),
             'areas' => $this->hours->within($user, $window, $days, array_map(fn (Seen $one): Block => $one->block, $seen), array_map(fn (Seen $one): string => $one->entry->area_id, $seen)),
             'now' => (string) $user->wallNow(),
             'revision' => $user->revision,
@@ -109,26 +112,5 @@ final readonly class Board
         }
 
         return $lanes;
-    }
-
-    /** @return list<array<string, mixed>> */
-    private function basket(User $user): array
-    {
-        $today = (string) $user->wallNow()->date();
-
-        return array_values(Entry::query()->where('user_id', $user->id)->whereNull('start')
-            ->whereDoesntHave('changes', fn ($done) => $done->whereNotNull('done_at'))
-            ->with('calendar')->orderByRaw('due is null, due, position, id')->get()
-            ->map(fn (Entry $entry): array => [
-                'entry_id' => $entry->id,
-                'title' => $entry->title,
-                'calendar_id' => $entry->calendar_id,
-                'area_id' => $entry->calendar->area_id,
-                'due' => $entry->due,
-                'late' => $entry->due !== null && substr($entry->due, 0, 10) < $today,
-                'estimate' => $entry->estimate,
-                'importance' => $entry->importance,
-                'version' => $entry->version,
-            ])->all());
     }
 }

@@ -6,10 +6,14 @@ namespace App\Queries;
 
 use App\Models\User;
 use PlumRota\Core\Planning\DayLoad;
+use PlumRota\Core\Planning\LoadOfDays;
 
 /** Days as every view heads them: how full, how many done, what they are for. */
 final readonly class BoardDays
 {
+    /** Minutes; shorter gaps are not worth a name. */
+    private const LEAST_FREE = 30;
+
     public function __construct(private Holidays $holidays)
     {
     }
@@ -17,34 +21,36 @@ final readonly class BoardDays
     /**
      * @param  list<DayLoad>  $loads
      * @param  array<string, int>  $conflicts  by date
+     * @param  LoadOfDays|null  $load  where free gaps are wanted as well
      * @return list<array<string, mixed>> the schema BoardDay of the contract
      */
-    public function shown(User $user, array $loads, array $conflicts): array
+    public function shown(User $user, array $loads, array $conflicts, ?LoadOfDays $load = null): array
     {
         $week = $user->week;
         $works = $user->work_days;
         $holidays = $this->holidays->of($user->holidays);
 
-        return array_map(function (DayLoad $load) use ($week, $works, $holidays, $conflicts): array {
-            $date = (string) $load->day;
-            $weekday = $load->day->weekday()->value;
+        return array_map(function (int $i, DayLoad $day) use ($week, $works, $holidays, $conflicts, $load): array {
+            $date = (string) $day->day;
+            $weekday = $day->day->weekday()->value;
             $settings = $week[$weekday - 1];
 
             return [
                 'date' => $date,
-                'placed' => $load->placed,
-                'listed' => $load->listed,
-                'capacity' => $load->capacity,
-                'over' => $load->isOverFull(),
-                'tasks' => $load->tasks,
-                'done' => $load->done,
+                'placed' => $day->placed,
+                'listed' => $day->listed,
+                'capacity' => $day->capacity,
+                'over' => $day->isOverFull(),
+                'tasks' => $day->tasks,
+                'done' => $day->done,
                 'conflicts' => $conflicts[$date] ?? 0,
                 'theme' => $settings['theme'],
                 'wakes' => $settings['wakes'],
                 'sleeps' => $settings['sleeps'],
                 'works' => in_array($weekday, $works, true),
                 'holiday' => $holidays[$date] ?? null,
+                ...($load === null ? [] : ['free' => $load->free($i, $settings['wakes'], $settings['sleeps'], self::LEAST_FREE)]),
             ];
-        }, $loads);
+        }, array_keys($loads), $loads);
     }
 }

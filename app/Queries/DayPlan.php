@@ -19,12 +19,18 @@ final class DayPlan
      */
     public static function loads(User $user, iterable $seen, LocalDate $first, int $days): array
     {
+        return self::load($seen, $first, $days)->loads(self::capacities($user, $first, $days));
+    }
+
+    /** @param  iterable<Seen>  $seen */
+    public static function load(iterable $seen, LocalDate $first, int $days): LoadOfDays
+    {
         $load = new LoadOfDays($first, $days);
         foreach ($seen as $one) {
             $load->add($one->block);
         }
 
-        return $load->loads(self::capacities($user, $first, $days));
+        return $load;
     }
 
     /** @return list<int> minutes each day has */

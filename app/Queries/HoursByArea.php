@@ -26,11 +26,19 @@ final class HoursByArea
         foreach ($blocks as $i => $block) {
             $byArea[$areaOf[$i]][] = $block;
         }
-        $minutes = AreaHours::within($window, $byArea);
 
-        return array_values($areas->map(fn (Area $area): array => [
+        return self::shown($user, AreaHours::within($window, $byArea), $days);
+    }
+
+    /**
+     * @param  array<string, int>  $minutes  by area
+     * @return list<array{area_id: string, placed: int, intended: int|null}>
+     */
+    public static function shown(User $user, array $minutes, int $days): array
+    {
+        return array_values($user->areas()->get()->map(fn (Area $area): array => [
             'area_id' => $area->id,
-            'placed' => $minutes[$area->id],
+            'placed' => $minutes[$area->id] ?? 0,
             'intended' => $area->intended_minutes === null ? null : (int) round($area->intended_minutes * $days / 7),
         ])->all());
     }

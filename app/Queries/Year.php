@@ -6,6 +6,7 @@ namespace App\Queries;
 
 use App\Models\User;
 use PlumRota\Core\Planning\LoadOfDays;
+use PlumRota\Core\Tally\AreaHours;
 use PlumRota\Core\Time\Gregorian;
 use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\TimeRange;
@@ -25,9 +26,11 @@ final readonly class Year
         $load = new LoadOfDays($first, $days);
         $start = $first->dayNumber();
         $counts = array_fill(0, $days, []);
-        $entries = $bars = [];
-        foreach ($this->occurrences->each($user, TimeRange::days($first, $days)) as $one) {
+        $window = TimeRange::days($first, $days);
+        $entries = $bars = $minutes = [];
+        foreach ($this->occurrences->each($user, $window) as $one) {
             $load->add($one->block);
+            $minutes[$one->entry->area_id] = ($minutes[$one->entry->area_id] ?? 0) + AreaHours::of($window, $one->block);
             $day = max(0, $one->block->seen->from->dayNumber() - $start);
             $counts[$day][$one->entry->calendar_id] = ($counts[$day][$one->entry->calendar_id] ?? 0) + 1;
             if (self::isBar($one)) {
@@ -43,7 +46,7 @@ final readonly class Year
             $shown[] = ['date' => $date, 'minutes' => $one->minutes(), 'capacity' => $one->capacity, 'over' => $one->isOverFull(), 'holiday' => $holidays[$date] ?? null, 'counts' => (object) $counts[$day]];
         }
 
-        return ['year' => $year, 'days' => $shown, 'entries' => (object) $entries, 'occurrences' => $bars, 'now' => (string) $user->wallNow(), 'revision' => $user->revision];
+        return ['year' => $year, 'days' => $shown, 'entries' => (object) $entries, 'occurrences' => $bars, 'areas' => HoursByArea::shown($user, $minutes, $days), 'now' => (string) $user->wallNow(), 'revision' => $user->revision];
     }
 
     /** All-day events, and whatever lasts for several days. */

@@ -2,11 +2,24 @@ import { createRouter, createWebHistory } from 'vue-router'
 import { queryClient } from './state/client'
 import { sessionQuery } from './state/server'
 
+const days = (): Promise<unknown> => import('./board/DaysView.vue')
+
 export const router = createRouter({
     history: createWebHistory(),
     routes: [
-        { path: '/', redirect: '/week' },
-        { path: '/week/:date?', name: 'week', component: () => import('./shell/PlannerPage.vue') },
+        {
+            path: '/',
+            component: () => import('./shell/PlannerPage.vue'),
+            children: [
+                { path: '', redirect: '/week' },
+                { path: 'day/:date?', name: 'day', component: days },
+                { path: 'days/:count(\\d+)/:date?', name: 'days', component: days },
+                { path: 'week/:date?', name: 'week', component: days },
+                { path: 'month/:date?', name: 'month', component: () => import('./month/MonthView.vue') },
+                { path: 'year/:date?', name: 'year', component: () => import('./year/YearView.vue') },
+                { path: 'ahead/:date?', name: 'ahead', component: () => import('./ahead/AheadView.vue') },
+            ],
+        },
         { path: '/sign-in', name: 'sign-in', component: () => import('./sign-in/SignInPage.vue') },
         { path: '/:any(.*)*', redirect: '/week' },
     ],

@@ -17,7 +17,7 @@ test('the line is read while it is typed, and saved as it was read', function ()
 
 test('a thought without a date waits in the basket', function () {
     $this->api('POST', 'capture', ['line' => 'ring the chiropodist'])->assertCreated()->assertJson(['start' => null, 'kind' => 'task']);
-    expect($this->api('GET', 'board?from=2026-11-23')->json('basket.0.title'))->toBe('Ring the chiropodist');
+    expect($this->api('GET', 'basket')->json('items.0.title'))->toBe('Ring the chiropodist');
 });
 
 test('the kind may be chosen over what was understood', function () {

@@ -109,13 +109,13 @@ test('a rhythm that cannot follow a move says so and stays', function () {
 test('a task goes from the basket into the hours, to a day, and back', function () {
     $entry = $this->entry(['title' => 'Ring the chiropodist']);
     $move = fn (?string $start, bool $allDay, int $length) => $this->api('POST', "entries/{$entry['id']}/move", ['start' => $start, 'all_day' => $allDay, 'length' => $length])->assertOk();
-    expect($this->api('GET', 'board?from=2026-11-23')->json('basket.0.title'))->toBe('Ring the chiropodist');
+    expect($this->api('GET', 'basket')->json('items.0.title'))->toBe('Ring the chiropodist');
     $move('2026-11-27T14:00', false, 30);
-    expect($this->shown())->toBe(['11-27T14:00 Ring the chiropodist'])->and($this->api('GET', 'board?from=2026-11-23')->json('basket'))->toBe([]);
+    expect($this->shown())->toBe(['11-27T14:00 Ring the chiropodist'])->and($this->api('GET', 'basket')->json('items'))->toBe([]);
     $move('2026-11-26', true, 1);
     expect($this->shown())->toBe(['11-26 Ring the chiropodist']);
     $move(null, true, 1);
-    expect($this->shown())->toBe([])->and($this->api('GET', 'board?from=2026-11-23')->json('basket'))->toHaveCount(1);
+    expect($this->shown())->toBe([])->and($this->api('GET', 'basket')->json('items'))->toHaveCount(1);
 });
 
 test('an event cannot be dropped into the basket', function () {

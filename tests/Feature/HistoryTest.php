@@ -9,7 +9,7 @@ use App\Models\HistoryStep;
 test('every kind of change can be undone and done again', function (callable $change) {
     $entry = $this->ventCheck();
     $loose = $this->entry(['title' => 'Ring the chiropodist']);
-    $state = fn () => [$this->shown('2026-11-23', 14), $this->api('GET', 'board?from=2026-11-23')->json('basket.*.title'), $this->api('GET', 'areas')->json('areas.*.name')];
+    $state = fn () => [$this->shown('2026-11-23', 14), $this->api('GET', 'basket')->json('items.*.title'), $this->api('GET', 'areas')->json('areas.*.name')];
     $before = $state();
     $change($this, $entry['id'], $loose['id']);
     $after = $state();

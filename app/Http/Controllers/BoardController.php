@@ -7,6 +7,7 @@ namespace App\Http\Controllers;
 use App\Http\Requests\Account;
 use App\Http\Requests\DaysRequest;
 use App\Http\Requests\YearRequest;
+use App\Queries\Basket;
 use App\Queries\Board;
 use App\Queries\Holidays;
 use App\Queries\Month;
@@ -19,12 +20,17 @@ final class BoardController
 {
     public function board(DaysRequest $request, Board $board): JsonResponse
     {
-        return response()->json($board->show(Account::of($request), $request->first(), $request->integer('days', 7)));
+        return response()->json($board->show(Account::of($request), $request->first(), $request->integer('days', 7), $request->nextOnly()));
+    }
+
+    public function basket(Request $request, Basket $basket): JsonResponse
+    {
+        return response()->json(['items' => $basket->show(Account::of($request))]);
     }
 
     public function month(DaysRequest $request, Month $month): JsonResponse
     {
-        return response()->json($month->show(Account::of($request), $request->first(), $request->integer('days', 42)));
+        return response()->json($month->show(Account::of($request), $request->first(), $request->integer('days', 42), $request->nextOnly()));
     }
 
     public function year(YearRequest $request, Year $year): JsonResponse

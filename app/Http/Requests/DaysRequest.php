@@ -17,7 +17,7 @@ final class DaysRequest extends FormRequest
     /** @return array<string, mixed> */
     public function rules(): array
     {
-        return ['from' => ['required', 'string'], 'days' => ['sometimes', 'integer', 'between:1,42'], 'weeks' => ['sometimes', 'integer', 'between:1,60']];
+        return ['from' => ['required', 'string'], 'days' => ['sometimes', 'integer', 'between:1,42'], 'repeats' => ['sometimes', 'in:all,next'], 'weeks' => ['sometimes', 'integer', 'between:1,60']];
     }
 
     /** @return list<\Closure(Validator): void> */
@@ -33,6 +33,12 @@ final class DaysRequest extends FormRequest
                 $validator->errors()->add('from', $e->getMessage());
             }
         }];
+    }
+
+    /** Whether of a routine only the next one is wanted. */
+    public function nextOnly(): bool
+    {
+        return $this->input('repeats') === 'next';
     }
 
     public function first(): LocalDate

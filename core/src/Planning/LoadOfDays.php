@@ -63,6 +63,30 @@ final class LoadOfDays
         return $loads;
     }
 
+    /**
+     * What is left free of a day between two of its minutes.
+     *
+     * @param  int  $day  from 0
+     * @param  int  $least  minutes; shorter gaps are passed over
+     * @return list<array{from: int, to: int}> minutes of the day
+     */
+    public function free(int $day, int $from, int $to, int $least): array
+    {
+        $stretches = $this->stretches[$day];
+        sort($stretches);
+        $gaps = [];
+        $reached = $from * 60;
+        foreach ([...$stretches, $to * 60 * self::PACK + $to * 60] as $stretch) {
+            $begins = min($to * 60, intdiv($stretch, self::PACK));
+            if ($begins - $reached >= $least * 60) {
+                $gaps[] = ['from' => intdiv($reached + 59, 60), 'to' => intdiv($begins, 60)];
+            }
+            $reached = max($reached, $stretch % self::PACK);
+        }
+
+        return $gaps;
+    }
+
     /** A task counts on the day it starts on, an all-day one on each of its days. */
     private function addTask(Block $block, int $from, int $to): void
     {

@@ -21,17 +21,22 @@ final class AreaHours
         return array_map(function (array $blocks) use ($window): int {
             $minutes = 0;
             foreach ($blocks as $block) {
-                if ($block->allDay) {
-                    $minutes += $block->isTask ? $block->estimate ?? 0 : 0;
-
-                    continue;
-                }
-                $from = max($window->from->seconds, $block->seen->from->seconds);
-                $to = min($window->to->seconds, $block->seen->to->seconds);
-                $minutes += max(0, intdiv($to - $from, 60));
+                $minutes += self::of($window, $block);
             }
 
             return $minutes;
         }, $byArea);
+    }
+
+    /** Minutes that one block adds. */
+    public static function of(TimeRange $window, Block $block): int
+    {
+        if ($block->allDay) {
+            return $block->isTask && $block->seen->touches($window) ? $block->estimate ?? 0 : 0;
+        }
+        $from = max($window->from->seconds, $block->seen->from->seconds);
+        $to = min($window->to->seconds, $block->seen->to->seconds);
+
+        return max(0, intdiv($to - $from, 60));
     }
 }

@@ -61,6 +61,26 @@ export async function ask<T>(method: Method, path: string, body?: unknown): Prom
     throw new Refused(response.status, sentence, answer.errors ?? {}, answer.current ?? null)
 }
 
+/**
+ * Sends a file.
+ *
+ * @throws Refused
+ */
+export async function sendFile<T>(path: string, file: File): Promise<T> {
+    const body = new FormData()
+    body.append('file', file)
+    if (!cookie('XSRF-TOKEN')) await fetch('/sanctum/csrf-cookie', { credentials: 'same-origin' })
+    let response: Response
+    try {
+        response = await fetch(`/api/${path}`, { method: 'POST', credentials: 'same-origin', headers: { Accept: 'application/json', 'X-XSRF-TOKEN': cookie('XSRF-TOKEN') }, body })
+    } catch {
+        throw new Refused(0, 'The server did not take the file. Try again in a moment.')
+    }
+    const answer = (await response.json().catch(() => ({}))) as T & { message?: string; errors?: Record<string, string[]> }
+    if (response.ok) return answer
+    throw new Refused(response.status, response.status === 413 ? 'A file has at most 10 MB.' : (answer.errors?.file?.[0] ?? answer.message ?? 'The file was not taken.'), answer.errors ?? {})
+}
+
 /** The sentence for a person, whatever went wrong. */
 export function sentence(error: unknown): string {
     return error instanceof Error ? error.message : 'Something went wrong.'

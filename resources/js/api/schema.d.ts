@@ -53,6 +53,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/basket": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getBasket"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/month": {
         parameters: {
             query?: never;
@@ -805,7 +821,6 @@ export interface components {
             occurrences: components["schemas"]["OccurrenceShown"][];
             /** @description The first 200 double bookings */
             conflicts: components["schemas"]["Conflict"][];
-            basket: components["schemas"]["BasketItem"][];
             areas: components["schemas"]["AreaHours"][];
             now: string;
             revision: number;
@@ -827,6 +842,11 @@ export interface components {
             /** @description One of the account's working weekdays */
             works: boolean;
             holiday: string | null;
+            /** @description Gaps of half an hour and more in the waking hours, minutes of the day; only of the board */
+            free?: {
+                from: number;
+                to: number;
+            }[];
         };
         AreaHours: {
             area_id: string;
@@ -848,6 +868,9 @@ export interface components {
             late: boolean;
             estimate: number | null;
             importance: components["schemas"]["Importance"];
+            effort: components["schemas"]["Effort"];
+            labels: string[];
+            colour: components["schemas"]["Colour"] | null;
             version: number;
         };
         /** @description What all occurrences of an entry have in common */
@@ -939,6 +962,7 @@ export interface components {
             };
             /** @description All-day events, and what lasts for several days */
             occurrences: components["schemas"]["OccurrenceShown"][];
+            areas: components["schemas"]["AreaHours"][];
             now: string;
             revision: number;
         };
@@ -1427,6 +1451,8 @@ export interface operations {
             query: {
                 from: string;
                 days?: number;
+                /** @description next: of a routine only the next one that is open */
+                repeats?: "all" | "next";
             };
             header?: never;
             path?: never;
@@ -1446,11 +1472,35 @@ export interface operations {
             422: components["responses"]["Invalid"];
         };
     };
+    getBasket: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Tasks with no place yet */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        items: components["schemas"]["BasketItem"][];
+                    };
+                };
+            };
+        };
+    };
     getMonth: {
         parameters: {
             query: {
                 from: string;
                 days?: number;
+                /** @description next: of a routine only the next one that is open */
+                repeats?: "all" | "next";
             };
             header?: never;
             path?: never;

@@ -6,9 +6,27 @@ export type Account = Schemas['Account']
 export type Area = Schemas['Area']
 export type Calendar = Schemas['Calendar']
 export type Colour = Schemas['Colour']
-export type Board = Schemas['Board']
+export type EntryShown = Schemas['EntryShown']
+export type OccurrenceShown = Schemas['OccurrenceShown']
 export type BoardDay = Schemas['BoardDay']
-export type Occurrence = Schemas['Occurrence']
+/** An occurrence with what it has in common with those of its entry. */
+export type Occurrence = EntryShown & OccurrenceShown & Required<Pick<OccurrenceShown, 'moved' | 'edited' | 'done' | 'meets' | 'lane' | 'lanes'>> & {
+    /** Entry id, bar, recurrence id. */
+    key: string
+    minutes: number
+}
+type Filled<T> = Omit<T, 'entries' | 'occurrences'> & { occurrences: Occurrence[] }
+export type Board = Filled<Schemas['Board']>
+export type Month = Filled<Schemas['Month']>
+export type Year = Filled<Schemas['Year']>
+export type AreaTally = Schemas['AreaHours']
+export type SearchResult = Schemas['SearchResult']
+export type Found = SearchResult['found'][number]
+export type FilterChoice = Schemas['FilterChoice']
+export type Filter = Schemas['Filter']
+export type FilingRule = Schemas['FilingRule']
+export type Attachment = Schemas['Attachment']
+export type ReachAccount = Schemas['ReachAccount']
 export type BasketItem = Schemas['BasketItem']
 export type RulerDay = Schemas['RulerDay']
 export type Entry = Schemas['Entry']

@@ -120,7 +120,7 @@ function solo(kind: 'area' | 'calendar', id: string): void {
                         <button class="press grave" data-test="calendar-remove" @click="removing = one.id">Delete</button>
                     </span>
                 </div>
-                <ColourChoice v-if="colouring === one.id" :value="one.colour" inherits :label="`Colour of ${one.name}`" @choose="(colour) => recolour(`calendars/${one.id}`, one.name, colour)" />
+                <ColourChoice v-if="colouring === one.id" :value="one.colour" inherits="the area’s" :label="`Colour of ${one.name}`" @choose="(colour) => recolour(`calendars/${one.id}`, one.name, colour)" />
                 <RemoveQuestion v-if="removing === one.id" :name="one.name" :entries="one.entries" :heirs="calendars.filter((other) => other.id !== one.id)" @remove="(fate) => remove(`calendars/${one.id}`, one.name, fate)" @leave="removing = null" />
             </div>
             <button class="plain add" @click="addCalendar(area)">+ another calendar in {{ area.name }}</button>

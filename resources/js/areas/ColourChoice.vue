@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import type { Colour } from '@/api/types'
 
-const props = defineProps<{ value: Colour | null; label: string; inherits?: boolean }>()
+const props = defineProps<{ value: Colour | null; label: string; inherits?: string }>()
 const emit = defineEmits<{ choose: [colour: Colour | null] }>()
 const COLOURS: Colour[] = ['indigo', 'teal', 'ochre', 'brick', 'olive', 'rose', 'steel', 'amber', 'violet', 'forest', 'cyan', 'slate']
 </script>
 
 <template>
     <div class="colours" role="radiogroup" :aria-label="label">
-        <button v-if="props.inherits" type="button" class="press" role="radio" :aria-checked="value === null" @click="emit('choose', null)">the area’s</button>
+        <button v-if="props.inherits" type="button" class="press" role="radio" :aria-checked="value === null" @click="emit('choose', null)">{{ inherits }}</button>
         <button v-for="one in COLOURS" :key="one" type="button" class="colour" role="radio" :aria-checked="value === one" :aria-label="one" :title="one" :data-test="`colour-${one}`" :style="{ background: `var(--${one})` }" @click="emit('choose', one)" />
     </div>
 </template>

@@ -5,14 +5,15 @@ import { carriedItem, useMoves } from '@/board/useMoves'
 import { useTicks } from '@/board/useTicks'
 import StoneTick from '@/shared/StoneTick.vue'
 import { dayNumber, dueDate, length } from '@/shared/time'
-import { paint, useAccount, useAreas } from '@/state/server'
+import { useChoice } from '@/choice/useChoice'
+import { paint, useAccount } from '@/state/server'
 import { computed, ref } from 'vue'
 
 const props = defineProps<{ item: BasketItem; today: string }>()
 const emit = defineEmits<{ open: [] }>()
 
 const account = useAccount()
-const { colour } = useAreas()
+const { hue } = useChoice()
 const { drop } = useMoves()
 const { tick } = useTicks()
 const element = ref<HTMLElement | null>(null)
@@ -22,12 +23,12 @@ const facts = computed(() => {
     const dueWords = !due ? 'no date' : `due ${dueDate(due, props.today, account.value.clock)}${late ? `, ${days} ${days === 1 ? 'day' : 'days'} late` : ''}`
     return [dueWords, estimate ? length(estimate) : '', importance ?? ''].filter(Boolean).join(' · ')
 })
-useCarrying(element, { carried: () => carriedItem(props.item, colour(props.item.calendar_id)), drop })
+useCarrying(element, { carried: () => carriedItem(props.item, hue(props.item)), drop })
 </script>
 
 <template>
     <article
-        ref="element" class="card" :class="{ carried: drag.carried?.entryId === item.entry_id }" tabindex="0" data-tile data-test="basket-card" :data-title="item.title" :data-basket="item.entry_id" :style="paint(colour(item.calendar_id))"
+        ref="element" class="card" :class="{ carried: drag.carried?.entryId === item.entry_id }" tabindex="0" data-tile data-test="basket-card" :data-title="item.title" :data-basket="item.entry_id" :style="paint(hue(item))"
         :aria-label="`${item.title}, ${facts}`" @click="emit('open')" @keydown.enter="emit('open')"
     >
         <StoneTick :done="false" :label="item.title" @turn="tick({ ...item, recurrence_id: 'once', done: false })" />

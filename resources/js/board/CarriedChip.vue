@@ -4,7 +4,7 @@ import { drag } from './drag'
 import { useMoves } from './useMoves'
 
 const { words } = useMoves()
-const text = computed(() => (drag.target ? words(drag.target) : drag.grip === 'whole' ? 'nothing happens here' : ''))
+const text = computed(() => (drag.target ? `${drag.copies ? 'a copy ' : ''}${words(drag.target)}` : drag.grip === 'whole' ? 'nothing happens here' : ''))
 </script>
 
 <template>

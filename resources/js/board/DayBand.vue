@@ -13,7 +13,8 @@ const emit = defineEmits<{ open: [one: Occurrence] }>()
 const MOST_ROWS = 5
 const opened = ref(false)
 
-const first = computed(() => dayNumber(props.board.from))
+/** The column of a day, or of the next one shown after it. */
+const column = (date: string): number => props.board.days.filter((day) => day.date < date.slice(0, 10)).length
 const allDay = computed(() => props.board.occurrences.filter((one) => one.all_day && props.shown(one)))
 
 interface Bar {
@@ -28,7 +29,8 @@ const bars = computed<Bar[]>(() => {
     const ends: number[] = []
     return allDay.value
         .filter((one) => one.kind === 'event' || dayNumber(one.end) - dayNumber(one.start) > 1)
-        .map((one) => ({ one, from: Math.max(0, dayNumber(one.start) - first.value), to: Math.min(props.board.days.length, dayNumber(one.end) - first.value), row: 0 }))
+        .map((one) => ({ one, from: column(one.start), to: column(one.end), row: 0 }))
+        .filter((bar) => bar.to > bar.from)
         .sort((a, b) => a.from - b.from || b.to - a.to)
         .map((bar) => {
             let row = 0

@@ -31,7 +31,8 @@ const words = computed(() => `${length(minutes.value)} of ${length(props.day.cap
             <span class="load">{{ words }}{{ extra !== 0 ? ' then' : '' }}</span>
             <span v-if="day.tasks > 0" :title="`${day.done} of ${day.tasks} tasks done`">{{ day.done }}/{{ day.tasks }}</span>
         </div>
-        <div v-if="day.theme || day.conflicts > 0" class="facts last">
+        <div v-if="day.theme || day.holiday || day.conflicts > 0" class="facts last">
+            <span v-if="day.holiday" class="holiday" :title="`Public holiday: ${day.holiday}`">{{ day.holiday }}</span>
             <span v-if="day.theme" class="theme" :title="`This day is mainly for ${day.theme}`">{{ day.theme }}</span>
             <span v-if="day.conflicts > 0" class="booked" :title="day.conflicts === 1 ? 'a double booking' : 'double bookings'">{{ day.conflicts === 1 ? '1 clash' : `${day.conflicts} clashes` }}</span>
         </div>
@@ -45,6 +46,7 @@ const words = computed(() => `${length(minutes.value)} of ${length(props.day.cap
 h2 { font-size: 22px; line-height: 26px; }
 .weekday { font-size: 13.5px; }
 .theme { min-width: 0; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; border: 1px solid var(--plum-line); border-radius: 10px; padding: 0 6px; font-size: 11px; line-height: 15px; color: var(--plum); background: var(--sheet); }
+.holiday { min-width: 0; overflow: hidden; text-overflow: ellipsis; font-style: italic; color: var(--ink); }
 .bar { height: 5px; margin: 5px 0 3px; border-radius: 3px; background: var(--meter); overflow: hidden; }
 .bar i { display: block; height: 100%; border-radius: 3px; background: var(--load); transition: width 160ms; }
 .over .bar i { background: repeating-linear-gradient(135deg, var(--trouble) 0 4px, color-mix(in srgb, var(--trouble) 70%, var(--sheet)) 4px 8px); }

@@ -40,7 +40,8 @@ function blocks(day: BoardDay) {
         if (from >= 1440 || to < 0 || (to === 0 && from < 0)) return []
         const top = yOf(layout.value, Math.max(0, from))
         const bottom = yOf(layout.value, Math.min(1440, to))
-        return [{ one, top, height: Math.max(LEAST_HEIGHT, bottom - top - 1), continues: from < 0, travelHeight: one.travel > 0 && from >= 0 ? top - yOf(layout.value, Math.max(0, from - one.travel)) : 0 }]
+        return [{ one, top, height: Math.max(LEAST_HEIGHT, bottom - top - 1), continues: from < 0, travelHeight: one.travel > 0 && from >= 0 ? top - yOf(layout.value, Math.max(0, from - one.travel)) : 0,
+            marginHeight: one.margin > 0 && to <= 1440 ? yOf(layout.value, Math.min(1440, to + one.margin)) - bottom : 0 }]
     })
 }
 
@@ -65,8 +66,18 @@ const ghost = computed(() => {
     return {
         date: target.date, top, height: Math.max(LEAST_HEIGHT, yOf(layout.value, Math.min(1440, target.minute + target.minutes)) - top),
         text: `${time(target.minute, account.value.clock)}–${time((target.minute + target.minutes) % 1440, account.value.clock)} · ${length(target.minutes)}`,
-        colour: carried.colour,
+        colour: carried.colour, copies: drag.carried !== null && drag.copies,
     }
+})
+
+/** What it would be double-booked with where it is now; an estimate, the server says in the end. */
+const meets = computed(() => {
+    const { carried, target } = drag
+    if (!carried || target?.kind !== 'hours') return ''
+    const from = moment(target.date, target.minute)
+    const to = moment(target.date, target.minute + target.minutes)
+    const met = timed.value.filter((one) => one.busy && !one.tentative && !one.done && one.start < to && one.end > from && one.minutes > 0 && (drag.copies || one.key !== carried.key))
+    return met.length === 0 ? '' : `meets ${met.slice(0, 2).map((one) => one.title).join(' and ')}${met.length > 2 ? ` and ${met.length - 2} more` : ''}`
 })
 
 const nowMinute = computed(() => minutesBetween(`${props.now.slice(0, 10)}T00:00:00`, props.now))
@@ -90,7 +101,8 @@ function freshAt(day: BoardDay, event: MouseEvent): void {
                 <div v-for="minute in marks" :key="minute" class="line" :class="{ asleep: !isWaking(day, minute) }" :style="{ top: `${yOf(layout, minute)}px`, height: `${layout.perHour}px` }" />
                 <BlockCard v-for="block in blocks(day)" v-bind="block" :key="block.one.key" @open="emit('open', block.one)" />
                 <div v-if="ghost && ghost.date === day.date" class="ghost" :style="{ top: `${ghost.top}px`, height: `${ghost.height}px`, ...paint(ghost.colour) }">
-                    <span class="ghost-words">{{ ghost.text }}</span>
+                    <span class="ghost-words">{{ ghost.copies ? 'a copy, ' : '' }}{{ ghost.text }}</span>
+                    <span v-if="meets" class="ghost-words meets" data-test="meets">{{ meets }}</span>
                 </div>
                 <div v-if="day.date === now.slice(0, 10)" class="now" data-test="now" :style="{ top: `${yOf(layout, nowMinute)}px` }"><span>{{ timeOf(now, account.clock) }}</span></div>
             </div>
@@ -130,5 +142,6 @@ function freshAt(day: BoardDay, event: MouseEvent): void {
 .fold-count { position: absolute; top: 3px; text-align: right; padding-right: 8px; color: var(--plum); font-weight: 600; }
 .ghost { position: absolute; left: 2px; right: 3px; z-index: 5; border: 2px dashed var(--c); border-radius: 6px; background: color-mix(in srgb, var(--c) 18%, transparent); pointer-events: none; }
 .ghost-words { position: absolute; left: 0; bottom: 100%; background: var(--plum-deep); color: var(--on-plum); font-size: 11px; font-weight: 600; line-height: 18px; padding: 0 6px; border-radius: 4px; white-space: nowrap; }
+.ghost-words.meets { top: 100%; bottom: auto; background: var(--trouble-soft); color: var(--trouble); border: 1px solid var(--trouble); }
 @media (prefers-color-scheme: dark) { .fold-count { color: var(--load); } }
 </style>

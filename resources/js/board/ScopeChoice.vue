@@ -1,9 +1,12 @@
 <script setup lang="ts">
-import type { Scope } from '@/api/types'
-import { nextTick, onMounted, ref } from 'vue'
+import { ask } from '@/api/client'
+import type { ReachAccount, Scope } from '@/api/types'
+import { namedDate } from '@/shared/time'
+import { useQuery } from '@tanstack/vue-query'
+import { computed, nextTick, onMounted, ref } from 'vue'
 
-/** How far a change of a routine reaches; asked beside where it happened. */
-defineProps<{ question: string }>()
+/** How far a change of a routine reaches, and what that would touch; asked beside where it happened. */
+const props = defineProps<{ question: string; reach?: { entryId: string; recurrenceId: string } }>()
 const emit = defineEmits<{ choose: [scope: Scope]; leave: [] }>()
 
 const box = ref<HTMLElement | null>(null)
@@ -12,6 +15,20 @@ const choices: { scope: Scope; words: string }[] = [
     { scope: 'onward', words: 'From here on' },
     { scope: 'whole', words: 'The whole routine' },
 ]
+
+const touched = useQuery({
+    queryKey: computed(() => ['reach', props.reach?.entryId, props.reach?.recurrenceId]),
+    enabled: computed(() => props.reach !== undefined),
+    queryFn: () => ask<ReachAccount>('GET', `entries/${props.reach?.entryId}/reach?recurrence_id=${encodeURIComponent(props.reach?.recurrenceId ?? '')}`),
+})
+
+/** What the changes that were made before become part of. */
+function account(part: ReachAccount['whole']): string {
+    const with_ = [part.done ? `${part.done} done` : '', part.moved ? `${part.moved} moved` : '', part.edited ? `${part.edited} with words of ${part.edited === 1 ? 'its' : 'their'} own` : '', part.skipped ? `${part.skipped} skipped` : ''].filter(Boolean)
+    const number = part.count === null ? 'all that come' : part.count === 1 ? 'one' : `${part.count} times`
+    return `${number}${part.from ? ` from ${namedDate(part.from)}` : ''}${with_.length ? `, among them ${with_.join(', ')}` : ''}`
+}
+const accounts = computed(() => touched.data.value && [`From here on: ${account(touched.data.value.onward)}.`, `The whole: ${account(touched.data.value.whole)}.`])
 
 onMounted(() => nextTick(() => box.value?.querySelector('button')?.focus()))
 
@@ -33,10 +50,12 @@ function key(event: KeyboardEvent): void {
     <div ref="box" class="choice" role="group" :aria-label="question" data-test="scope" @keydown="key">
         <span class="question">{{ question }}</span>
         <button v-for="(choice, i) in choices" :key="choice.scope" class="press" :data-test="`scope-${choice.scope}`" @click="emit('choose', choice.scope)">{{ choice.words }} <kbd>{{ i + 1 }}</kbd></button>
+        <span v-for="line in accounts" :key="line" class="account" data-test="reach">{{ line }}</span>
     </div>
 </template>
 
 <style scoped>
 .choice { display: flex; flex-wrap: wrap; align-items: center; gap: 6px; padding: 8px; border: 1px solid var(--plum-line); border-radius: var(--radius); background: var(--sheet); box-shadow: var(--shadow); }
+.account { width: 100%; font-size: 11.5px; color: var(--muted); }
 .question { width: 100%; font-size: 12px; color: var(--muted); }
 </style>

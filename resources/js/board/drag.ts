@@ -6,6 +6,8 @@ import { minuteAt, snapped, type HoursLayout } from './hours'
 
 /** What is being carried. */
 export interface Carried {
+    /** Of the occurrence on the board; null for what comes from the basket. */
+    key: string | null
     entryId: string
     recurrenceId: string | null
     title: string
@@ -22,12 +24,12 @@ export interface Carried {
     days: number
 }
 
-export type Target = { kind: 'hours'; date: string; minute: number; minutes: number } | { kind: 'list'; date: string } | { kind: 'basket' }
+export type Target = { kind: 'hours'; date: string; minute: number; minutes: number } | { kind: 'list'; date: string } | { kind: 'date'; date: string } | { kind: 'basket' }
 
 export type Grip = 'whole' | 'top' | 'bottom'
 
-export const drag = reactive<{ carried: Carried | null; grip: Grip; target: Target | null; x: number; y: number }>({
-    carried: null, grip: 'whole', target: null, x: 0, y: 0,
+export const drag = reactive<{ carried: Carried | null; grip: Grip; target: Target | null; copies: boolean; x: number; y: number }>({
+    carried: null, grip: 'whole', target: null, copies: false, x: 0, y: 0,
 })
 
 let hours: HoursLayout | null = null
@@ -39,7 +41,7 @@ export function useHoursForDragging(layout: HoursLayout): void {
 interface Options {
     carried: () => Carried
     grip?: Grip
-    drop: (carried: Carried, target: Target, at: { x: number; y: number }) => void
+    drop: (carried: Carried, target: Target, at: { x: number; y: number }, copies: boolean) => void
 }
 
 function targetAt(x: number, y: number, grabbed: number, carried: Carried, grip: Grip, step: number): Target | null {
@@ -52,6 +54,7 @@ function targetAt(x: number, y: number, grabbed: number, carried: Carried, grip:
     }
     if (grip !== 'whole') return null
     if (under.dataset.drop === 'list') return { kind: 'list', date }
+    if (under.dataset.drop === 'date') return { kind: 'date', date }
     return under.dataset.drop === 'basket' && carried.isTask ? { kind: 'basket' } : null
 }
 
@@ -72,19 +75,20 @@ export function useCarrying(element: Ref<HTMLElement | null>, options: Options):
     const grip = options.grip ?? 'whole'
     let grabbed = 0
 
-    function follow(event: { clientX: number; clientY: number; shiftKey: boolean }): void {
+    function follow(event: { clientX: number; clientY: number; shiftKey: boolean; altKey: boolean }): void {
         drag.x = event.clientX
         drag.y = event.clientY
+        drag.copies = event.altKey && grip === 'whole' && drag.carried?.start != null
         if (drag.carried) drag.target = targetAt(event.clientX, event.clientY, grabbed, drag.carried, grip, event.shiftKey ? 5 : 15)
     }
 
     function end(): void {
-        const { carried, target, x, y } = drag
+        const { carried, target, copies, x, y } = drag
         drag.carried = null
         drag.target = null
         window.removeEventListener('keydown', abandon, true)
         swallowClick()
-        if (carried && target && !isWhereItWas(carried, target)) options.drop(carried, target, { x, y })
+        if (carried && target && !isWhereItWas(carried, target)) options.drop(carried, target, { x, y }, copies)
     }
 
     function abandon(event: KeyboardEvent): void {
@@ -132,10 +136,12 @@ interface Interact {
     clientX0: number
     clientY0: number
     shiftKey: boolean
+    altKey: boolean
 }
 
 function isWhereItWas(carried: Carried, target: Target): boolean {
     if (target.kind === 'basket') return carried.start === null
+    if (target.kind === 'date') return carried.start?.slice(0, 10) === target.date
     if (target.kind === 'list') return carried.allDay && carried.start?.slice(0, 10) === target.date
     if (carried.start === null || carried.allDay) return false
     const minute = minuteOf(carried.start)

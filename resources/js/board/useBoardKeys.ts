@@ -1,50 +1,65 @@
 import { ask } from '@/api/client'
-import type { BasketItem, Board, Occurrence } from '@/api/types'
-import { useAreas } from '@/state/server'
+import type { BasketItem, Occurrence } from '@/api/types'
+import { useChoice } from '@/choice/useChoice'
+import { usePeriod } from '@/shell/usePeriod'
+import { plusDays } from '@/shared/time'
+import { useBasket } from '@/state/server'
 import { useView } from '@/state/view'
 import { useChanges } from '@/undo/useChanges'
 import { useEventListener } from '@vueuse/core'
-import { nextTick, type ComputedRef } from 'vue'
+import { computed, nextTick } from 'vue'
 import { keyTarget, neighbour } from './tileKeys'
 import { carriedItem, carriedOccurrence, useMoves } from './useMoves'
 import { useTicks } from './useTicks'
 
-interface Doing {
-    board: ComputedRef<Board | undefined>
-    shown: (one: Occurrence) => boolean
-    open: (one: Occurrence) => void
-    fresh: () => void
-    step: (way: number) => void
-    now: () => void
-    undo: () => void
-    redo: () => void
-}
-
 /** Everything the pointer does on the board, by key. */
-export function useBoardKeys(doing: Doing): void {
+export function useBoardKeys(): void {
     const view = useView()
-    const { colour } = useAreas()
-    const { drop } = useMoves()
+    const period = usePeriod()
+    const basket = useBasket()
+    const { shown, hue } = useChoice()
+    const { drop, many } = useMoves()
     const { tick, skip } = useTicks()
-    const { change } = useChanges()
+    const { change, undo, redo } = useChanges()
+    const visible = computed(() => view.occurrences.filter(shown))
 
     function focusTile(key: string): void {
         document.querySelector<HTMLElement>(`[data-tile][data-key="${CSS.escape(key)}"]`)?.focus()
     }
 
+    function fresh(start: string, allDay: boolean): void {
+        view.sheet = { entryId: null, recurrenceId: null, date: null, fresh: { start, end: null, all_day: allDay } }
+    }
+
+    /** All that were chosen go together. */
+    function moveChosen(event: KeyboardEvent): boolean {
+        if (view.chosen.size < 2 || !event.altKey || !event.key.startsWith('Arrow')) return false
+        const inWeeks = period.view.value === 'month'
+        const days = event.key === 'ArrowLeft' ? -1 : event.key === 'ArrowRight' ? 1 : inWeeks ? (event.key === 'ArrowDown' ? 7 : -7) : 0
+        const minutes = days !== 0 ? 0 : event.key === 'ArrowDown' ? 15 : -15
+        void many('move', { days, minutes }, 'Moved')
+        return true
+    }
+
     function onTile(event: KeyboardEvent, element: HTMLElement, one: Occurrence): boolean {
         const box = element.getBoundingClientRect()
-        const target = keyTarget(event, carriedOccurrence(one, colour(one.calendar_id)))
+        const letter = event.key.toLowerCase()
+        if (moveChosen(event)) return true
+        const target = keyTarget(event, carriedOccurrence(one, hue(one)), period.view.value === 'month')
         if (target) {
-            drop(carriedOccurrence(one, colour(one.calendar_id)), target, { x: box.left, y: box.bottom })
+            drop(carriedOccurrence(one, hue(one)), target, { x: box.left, y: box.bottom })
             void nextTick(() => !one.routine && focusTile(one.key))
         } else if (event.key === ' ' && one.kind === 'task') void tick(one)
-        else if ((event.key === 's' || event.key === 'S') && one.routine) void skip(one)
+        else if (letter === 's' && one.routine) void skip(one)
+        else if (letter === 'x') view.choose(one.key)
+        else if (letter === 'c') view.question = 'copy'
+        else if (letter === 'e') fresh(one.start, one.all_day)
         else if (event.key === 'Delete') {
-            if (one.routine) doing.open(one)
+            if (view.chosen.has(one.key) && view.chosen.size > 1) void many('delete', {}, 'Deleted')
+            else if (one.routine) view.sheet = { entryId: one.entry_id, recurrenceId: one.recurrence_id, date: one.start.slice(0, 10) }
             else void change(`Deleted “${one.title}”.`, () => ask('DELETE', `entries/${one.entry_id}`, { scope: 'whole' }))
-        } else if (event.key.startsWith('Arrow') && !event.altKey && doing.board.value) {
-            const next = neighbour(doing.board.value, doing.shown, one, event.key)
+        } else if (event.key.startsWith('Arrow') && !event.altKey) {
+            const next = neighbour(visible.value, one, event.key)
             if (next) focusTile(next.key)
         } else return false
         return true
@@ -52,27 +67,33 @@ export function useBoardKeys(doing: Doing): void {
 
     /** A task in the basket goes to the day in view, onto its list or into its hours. */
     function onBasket(event: KeyboardEvent, element: HTMLElement, item: BasketItem): boolean {
-        const board = doing.board.value
         const place = event.key.toLowerCase()
-        if (!board || (place !== 'l' && place !== 'h')) return false
-        const date = board.days.find((day) => day.date === board.now.slice(0, 10))?.date ?? board.from
-        const carried = carriedItem(item, colour(item.calendar_id))
+        if (place !== 'l' && place !== 'h') return false
+        const { today, from, days } = period
+        const date = today.value >= from.value && today.value < plusDays(from.value, days.value) ? today.value : from.value
+        const carried = carriedItem(item, hue(item))
         const box = element.getBoundingClientRect()
         drop(carried, place === 'l' ? { kind: 'list', date } : { kind: 'hours', date, minute: 540, minutes: carried.minutes }, { x: box.left, y: box.bottom })
         return true
     }
 
     function onPage(event: KeyboardEvent): boolean {
+        const letter = event.key.toLowerCase()
         if (event.ctrlKey || event.metaKey) {
-            const key = event.key.toLowerCase()
-            if (key === 'z' && !event.shiftKey) doing.undo()
-            else if (key === 'y' || (key === 'z' && event.shiftKey)) doing.redo()
+            if (letter === 'z' && !event.shiftKey) void undo()
+            else if (letter === 'y' || (letter === 'z' && event.shiftKey)) void redo()
             else return false
-        } else if (event.key === 'n' || event.key === 'N') document.querySelector<HTMLElement>('[data-test="capture"]')?.focus()
-        else if (event.key === 'e' || event.key === 'E') doing.fresh()
-        else if (event.key === 'PageUp' || event.key === 'PageDown') doing.step(event.key === 'PageDown' ? 1 : -1)
-        else if (event.key === 'Home') doing.now()
+        } else if (letter === 'n') document.querySelector<HTMLElement>('[data-test="capture"]')?.focus()
+        else if (letter === 'e') fresh(period.date.value, true)
+        else if (letter === 'q') view.panel = 'find'
+        else if (letter === 'd') view.question = 'date'
+        else if (letter === 'v') view.question = 'view'
+        else if (event.key === 'PageUp' || event.key === 'PageDown') period.step(event.key === 'PageDown' ? 1 : -1)
+        else if (event.key === 'Home') period.go({ date: period.today.value })
+        else if (event.key === 'Escape' && view.chosen.size > 0) view.chosen = new Set()
         else if (event.key === '?') view.panel = 'keys'
+        else if (moveChosen(event)) return true
+        else if (event.key.startsWith('Arrow') && !event.altKey) document.querySelector<HTMLElement>('main [data-tile]')?.focus()
         else return false
         return true
     }
@@ -80,11 +101,13 @@ export function useBoardKeys(doing: Doing): void {
     useEventListener(window, 'keydown', (event) => {
         const target = event.target as HTMLElement
         const isTyping = target.matches('input, textarea, select, [contenteditable]')
-        if (isTyping || event.defaultPrevented || view.sheet || view.panel) return
+        if (isTyping || event.defaultPrevented || view.sheet || view.panel || view.question) return
         const tile = target.closest<HTMLElement>('[data-tile]')
-        const one = tile && doing.board.value?.occurrences.find((other) => other.key === tile.dataset.key)
-        const item = tile && doing.board.value?.basket.find((other) => other.entry_id === tile.dataset.basket)
+        const one = tile && view.occurrences.find((other) => other.key === tile.dataset.key)
+        const item = tile && basket.value.find((other) => other.entry_id === tile.dataset.basket)
         const plain = !event.ctrlKey && !event.metaKey
+        const inControl = !tile && target.closest('button, a, [role="radio"], summary') !== null && (event.key.startsWith('Arrow') || event.key === ' ')
+        if (inControl) return
         if ((plain && one && onTile(event, tile, one)) || (plain && item && onBasket(event, tile, item)) || onPage(event)) event.preventDefault()
     })
 }

@@ -1,7 +1,9 @@
 import { ask, sentence } from '@/api/client'
-import type { BasketItem, Board, Colour, Entry, Occurrence, Scope } from '@/api/types'
+import type { BasketItem, Colour, Entry, Occurrence, Scope } from '@/api/types'
 import { useAccount } from '@/state/server'
-import { minuteOf, moment, namedDate, time } from '@/shared/time'
+import { dayNumber, minuteOf, moment, namedDate, plusDays, time } from '@/shared/time'
+import { patchOccurrences } from '@/state/patch'
+import { useView } from '@/state/view'
 import { inOrder, say, useChanges } from '@/undo/useChanges'
 import { useQueryClient } from '@tanstack/vue-query'
 import { reactive } from 'vue'
@@ -12,14 +14,14 @@ export const asking = reactive<{ carried: Carried | null; target: Target | null;
 
 export function carriedOccurrence(one: Occurrence, colour: Colour): Carried {
     return {
-        entryId: one.entry_id, recurrenceId: one.recurrence_id, title: one.title, colour, isTask: one.kind === 'task', isRoutine: one.routine,
+        key: one.key, entryId: one.entry_id, recurrenceId: one.recurrence_id, title: one.title, colour, isTask: one.kind === 'task', isRoutine: one.routine,
         version: one.version, start: one.start, allDay: one.all_day, minutes: one.all_day ? (one.estimate ?? 30) : one.minutes, days: one.all_day ? one.minutes / 1440 : 1,
     }
 }
 
 export function carriedItem(item: BasketItem, colour: Colour): Carried {
     return {
-        entryId: item.entry_id, recurrenceId: null, title: item.title, colour, isTask: true, isRoutine: false, version: item.version, start: null,
+        key: null, entryId: item.entry_id, recurrenceId: null, title: item.title, colour, isTask: true, isRoutine: false, version: item.version, start: null,
         allDay: true, minutes: item.estimate ?? 30, days: 1,
     }
 }
@@ -30,42 +32,59 @@ const versions = new Map<string, number>()
 export function useMoves() {
     const client = useQueryClient()
     const account = useAccount()
-    const { refresh } = useChanges()
+    const view = useView()
+    const { refresh, change } = useChanges()
 
     function words(target: Target): string {
         if (target.kind === 'basket') return 'back to the basket'
-        if (target.kind === 'list') return `to ${namedDate(target.date)}`
+        if (target.kind === 'list' || target.kind === 'date') return `to ${namedDate(target.date)}`
         return `to ${namedDate(target.date)}, ${time(target.minute, account.value.clock)}`
     }
 
-    /** A routine is asked about first; anything else goes at once. */
-    function drop(carried: Carried, target: Target, at: { x: number; y: number }): void {
-        if (carried.isRoutine && target.kind !== 'basket') Object.assign(asking, { carried, target, x: at.x, y: at.y })
+    /** A routine is asked about first; anything else goes at once. Several that were chosen go together. */
+    function drop(carried: Carried, target: Target, at: { x: number; y: number }, copies = false): void {
+        if (carried.key !== null && view.chosen.has(carried.key) && view.chosen.size > 1 && target.kind !== 'basket') void together(carried, target, copies)
+        else if (copies) void copy(carried, target)
+        else if (carried.isRoutine && target.kind !== 'basket') Object.assign(asking, { carried, target, x: at.x, y: at.y })
         else void move(carried, target, 'one')
     }
 
     function place(carried: Carried, target: Target): { start: string | null; all_day: boolean; length: number } {
         if (target.kind === 'basket') return { start: null, all_day: true, length: 1 }
-        if (target.kind === 'list') return { start: target.date, all_day: true, length: carried.allDay ? carried.days : 1 }
-        return { start: moment(target.date, target.minute), all_day: false, length: target.minutes }
+        if (target.kind === 'hours') return { start: moment(target.date, target.minute), all_day: false, length: target.minutes }
+        if (target.kind === 'date' && carried.start !== null && !carried.allDay) return { start: moment(target.date, minuteOf(carried.start)), all_day: false, length: carried.minutes }
+        return { start: target.date, all_day: true, length: carried.allDay ? carried.days : 1 }
     }
 
-    /** The board shows the move at once; what the server then answers stands. */
     function draw(carried: Carried, target: Target): void {
         const to = place(carried, target)
-        void client.cancelQueries({ queryKey: ['board'] })
-        client.setQueriesData<Board>({ queryKey: ['board'] }, (board) => {
-            if (!board || to.start === null || carried.recurrenceId === null) return board
-            const start = to.start
-            return {
-                ...board,
-                occurrences: board.occurrences.map((one) =>
-                    one.entry_id === carried.entryId && one.recurrence_id === carried.recurrenceId
-                        ? { ...one, all_day: to.all_day, start, end: to.all_day ? start : moment(start.slice(0, 10), minuteOf(start) + to.length), minutes: to.all_day ? 1440 : to.length, lane: 0, lanes: 1 }
-                        : one,
-                ),
-            }
+        const start = to.start
+        if (start === null || carried.recurrenceId === null) return
+        patchOccurrences(client, (one) => (one.entry_id === carried.entryId && one.recurrence_id === carried.recurrenceId
+            ? { ...one, all_day: to.all_day, start, end: to.all_day ? plusDays(start, to.length) : moment(start.slice(0, 10), minuteOf(start) + to.length), minutes: to.all_day ? to.length * 1440 : to.length, lane: 0, lanes: 1 }
+            : one))
+    }
+
+    /** By how much the one that is carried moves, all that were chosen do. */
+    async function together(carried: Carried, target: Target, copies: boolean): Promise<void> {
+        if (target.kind === 'basket' || carried.start === null) return
+        const days = dayNumber(target.date) - dayNumber(carried.start)
+        const minutes = target.kind === 'hours' && !carried.allDay ? target.minute - minuteOf(carried.start) : 0
+        await many(copies ? 'copy' : 'move', { days, minutes }, copies ? 'Copied' : 'Moved')
+    }
+
+    /** One thing done to all that were chosen. */
+    async function many(what: string, how: Record<string, unknown>, said: string): Promise<void> {
+        const items = [...view.chosen].map((key) => {
+            const [entry_id, recurrence_id] = key.split('|')
+            return { entry_id, recurrence_id: recurrence_id === 'once' ? null : recurrence_id }
         })
+        const done = await change(`${said} ${items.length === 1 ? 'one entry' : `${items.length} entries`}.`, () => ask('POST', 'many', { do: what, items, ...how }).then(() => true))
+        if (done) view.chosen = new Set()
+    }
+
+    async function copy(carried: Carried, target: Target): Promise<void> {
+        await change(`Copied “${carried.title}” ${words(target)}.`, () => ask('POST', `entries/${carried.entryId}/copy`, { ...place(carried, target), recurrence_id: carried.recurrenceId }))
     }
 
     async function move(carried: Carried, target: Target, scope: Scope): Promise<void> {
@@ -84,5 +103,5 @@ export function useMoves() {
         await refresh()
     }
 
-    return { drop, move, words }
+    return { drop, move, copy, many, words }
 }

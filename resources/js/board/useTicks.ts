@@ -1,5 +1,5 @@
 import { ask } from '@/api/client'
-import type { Board } from '@/api/types'
+import { patchOccurrences } from '@/state/patch'
 import { useChanges } from '@/undo/useChanges'
 import { useQueryClient } from '@tanstack/vue-query'
 
@@ -10,11 +10,7 @@ export function useTicks() {
 
     async function tick(one: { entry_id: string; recurrence_id: string; title: string; done: boolean }): Promise<void> {
         const done = !one.done
-        void client.cancelQueries({ queryKey: ['board'] })
-        client.setQueriesData<Board>({ queryKey: ['board'] }, (board) => board && {
-            ...board,
-            occurrences: board.occurrences.map((other) => (other.entry_id === one.entry_id && other.recurrence_id === one.recurrence_id ? { ...other, done } : other)),
-        })
+        patchOccurrences(client, (other) => (other.entry_id === one.entry_id && other.recurrence_id === one.recurrence_id ? { ...other, done } : other))
         await change(done ? `Ticked off “${one.title}”.` : `“${one.title}” is not done after all.`, () =>
             ask(done ? 'PUT' : 'DELETE', `entries/${one.entry_id}/occurrences/${encodeURIComponent(one.recurrence_id)}/done`))
     }

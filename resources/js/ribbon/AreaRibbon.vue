@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ask } from '@/api/client'
-import type { Area, Board } from '@/api/types'
+import type { Area, AreaTally } from '@/api/types'
+import { useChoice } from '@/choice/useChoice'
 import { hours } from '@/shared/time'
 import { paint, useAreas } from '@/state/server'
 import { useView } from '@/state/view'
@@ -8,11 +9,12 @@ import { useChanges } from '@/undo/useChanges'
 import { computed } from 'vue'
 
 /** Legend, filter and hours meter of the life areas in one. */
-const props = defineProps<{ tallies: Board['areas'] }>()
+const props = defineProps<{ tallies: AreaTally[] }>()
 
 const view = useView()
 const { areas } = useAreas()
 const { change } = useChanges()
+const { scheme, legend } = useChoice()
 
 const most = computed(() => Math.max(60, ...props.tallies.map((one) => Math.max(one.placed, one.intended ?? 0))))
 const tabs = computed(() => areas.value.map((area) => {
@@ -37,8 +39,12 @@ function turn(area: Area, event: MouseEvent): void {
 
 <template>
     <nav class="ribbon" aria-label="Life areas">
+        <div v-if="legend.length > 0" class="legend" data-test="legend">
+            <span class="by">by {{ scheme }}</span>
+            <span v-for="one in legend" :key="one.words" class="item" :style="paint(one.colour)"><i />{{ one.words }}</span>
+        </div>
         <button
-            v-for="tab in tabs" :key="tab.area.id" class="tab" :class="{ off: tab.off }" :style="paint(tab.area.colour)" :aria-pressed="!tab.off" data-test="area-tab" :data-name="tab.area.name"
+            v-for="tab in tabs" :key="tab.area.id" class="tab" :class="{ off: tab.off }" :style="paint(legend.length > 0 ? 'slate' : tab.area.colour)" :aria-pressed="!tab.off" data-test="area-tab" :data-name="tab.area.name"
             :title="`${tab.area.name}: ${tab.words}${tab.intended ? ' intended' : ''}. Press to ${tab.area.hidden ? 'show' : 'hide'}, with Alt to see only this one.`" @click="turn(tab.area, $event)"
         >
             <span class="row"><b>{{ tab.area.name }}</b><span class="hours">{{ tab.words }}</span></span>
@@ -49,6 +55,10 @@ function turn(area: Area, event: MouseEvent): void {
 
 <style scoped>
 .ribbon { flex: 1; min-width: 0; display: flex; overflow-x: auto; scrollbar-width: none; }
+.legend { flex: none; max-width: 420px; display: flex; flex-wrap: wrap; gap: 2px 10px; align-content: center; align-items: center; padding: 4px 12px; border-right: 1px solid var(--line); background: var(--well); font-size: 12px; overflow: hidden; }
+.by { color: var(--muted); }
+.item { display: inline-flex; align-items: center; gap: 4px; white-space: nowrap; }
+.item i { width: 10px; height: 10px; border-radius: 3px; background: var(--c); }
 .tab { flex: 1 0 128px; min-width: 0; background: none; border: 0; border-right: 1px solid var(--line); padding: 6px 12px 5px; text-align: left; display: flex; flex-direction: column; justify-content: center; gap: 5px; }
 .tab:hover { background: color-mix(in srgb, var(--c) 7%, transparent); }
 .row { display: flex; align-items: baseline; justify-content: space-between; gap: 6px; }

@@ -6,8 +6,8 @@ import { longWeekday } from '@/shared/time'
 import SidePanel from '@/shell/SidePanel.vue'
 import { useAccount } from '@/state/server'
 import { say, useChanges } from '@/undo/useChanges'
-import { useQueryClient } from '@tanstack/vue-query'
-import { reactive, ref } from 'vue'
+import { useQuery, useQueryClient } from '@tanstack/vue-query'
+import { computed, reactive, ref } from 'vue'
 import { useRouter } from 'vue-router'
 
 const emit = defineEmits<{ close: [] }>()
@@ -17,11 +17,17 @@ const router = useRouter()
 const { refresh } = useChanges()
 
 const form = reactive({
-    name: account.value.name, zone: account.value.zone, first_weekday: account.value.first_weekday, clock: account.value.clock,
+    work_days: [...account.value.work_days], holidays: account.value.holidays, name: account.value.name, zone: account.value.zone, first_weekday: account.value.first_weekday, clock: account.value.clock,
     week: account.value.week.map((day) => ({ hours: day.minutes / 60, wakes: day.wakes, sleeps: day.sleeps, theme: day.theme })),
 })
 const mistakes = ref<Record<string, string[]>>({})
 const zones = [...new Set([...Intl.supportedValuesOf('timeZone'), account.value.zone])].sort()
+
+const countries = useQuery({ queryKey: ['countries'], queryFn: () => ask<{ countries: Record<string, string> }>('GET', 'holidays'), staleTime: Infinity })
+const named = computed(() => Object.entries(countries.data.value?.countries ?? {}).sort((a, b) => a[1].localeCompare(b[1])))
+function turnWorkDay(weekday: number): void {
+    form.work_days = form.work_days.includes(weekday) ? form.work_days.filter((other) => other !== weekday) : [...form.work_days, weekday].sort((a, b) => a - b)
+}
 
 async function save(): Promise<void> {
     mistakes.value = {}
@@ -54,13 +60,16 @@ async function signOut(): Promise<void> {
             <p v-if="mistakes.zone" class="mistake">{{ mistakes.zone[0] }}</p>
             <label>The week begins on <select v-model.number="form.first_weekday"><option v-for="n in 7" :key="n" :value="n">{{ longWeekday(`2024-01-0${n}`) }}</option></select></label>
             <label>Clock <select v-model="form.clock"><option value="24">13:30</option><option value="12">1:30 pm</option></select></label>
+            <label>Public holidays of <select v-model="form.holidays" data-test="holidays"><option :value="null">no country</option><option v-for="[code, name] in named" :key="code" :value="code">{{ name }}</option></select></label>
+            <p class="muted">They stand in every view, and routines may give way on them.</p>
             <h2>Each weekday</h2>
             <p class="muted">The hours a day has to give are what its load is measured against. Hours outside the waking ones are folded.</p>
             <table>
-                <thead><tr><th /><th>hours to give</th><th>awake from</th><th>to</th><th>mainly for</th></tr></thead>
+                <thead><tr><th /><th>work</th><th>hours to give</th><th>awake from</th><th>to</th><th>mainly for</th></tr></thead>
                 <tbody>
                     <tr v-for="(day, i) in form.week" :key="i">
                         <th>{{ longWeekday(`2024-01-0${i + 1}`) }}</th>
+                        <td><input type="checkbox" :checked="form.work_days.includes(i + 1)" :aria-label="`Work on ${longWeekday(`2024-01-0${i + 1}`)}`" @change="turnWorkDay(i + 1)" /></td>
                         <td><input v-model.number="day.hours" type="number" min="0" max="24" step="0.25" :aria-label="`Hours on ${longWeekday(`2024-01-0${i + 1}`)}`" /></td>
                         <td><TimeField :minute="day.wakes" :clock="form.clock" :label="`Awake from, on ${longWeekday(`2024-01-0${i + 1}`)}`" @choose="(minute) => (day.wakes = minute)" /></td>
                         <td><TimeField :minute="day.sleeps % 1440" :clock="form.clock" :label="`Awake to, on ${longWeekday(`2024-01-0${i + 1}`)}`" @choose="(minute) => (day.sleeps = minute === 0 ? 1440 : minute)" /></td>
@@ -68,7 +77,7 @@ async function signOut(): Promise<void> {
                     </tr>
                 </tbody>
             </table>
-            <p v-for="(lines, field) in mistakes" v-show="String(field).startsWith('week')" :key="field" class="mistake">{{ lines[0] }}</p>
+            <p v-for="(lines, field) in mistakes" v-show="/^(week|work_days|holidays)/.test(String(field))" :key="field" class="mistake">{{ lines[0] }}</p>
             <div class="foot"><button class="press main" data-test="save-settings">Save</button><button type="button" class="press" data-test="sign-out" @click="signOut">Sign out</button></div>
         </form>
     </SidePanel>
@@ -84,6 +93,6 @@ table { border-collapse: collapse; width: 100%; }
 th { white-space: nowrap; text-align: left; font-weight: 600; padding: 3px 6px 3px 0; }
 thead th { color: var(--muted); font-weight: 400; font-size: 12px; }
 td { padding: 3px 6px 3px 0; }
-td input { width: 100%; }
+td input:not([type='checkbox']) { width: 100%; }
 .foot { display: flex; gap: 10px; margin-top: 8px; }
 </style>

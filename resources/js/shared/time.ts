@@ -101,7 +101,8 @@ const format = (options: Intl.DateTimeFormatOptions) => {
 export const shortWeekday = format({ weekday: 'short' })
 export const longWeekday = format({ weekday: 'long' })
 export const monthName = format({ month: 'long' })
-export const shortMonth = format({ month: 'short' })
+const namedMonth = format({ month: 'short' })
+export const shortMonth = (date: string): string => namedMonth(date).slice(0, 3)
 export const shortDate = format({ day: 'numeric', month: 'short' })
 
 /** "Thu 26 Nov" */

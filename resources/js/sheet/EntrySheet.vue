@@ -15,10 +15,14 @@ import { computed, nextTick, ref, watch } from 'vue'
 import DateChoice from './DateChoice.vue'
 import { blank, ofEntry, type Form } from './form'
 import LandsGrid from './LandsGrid.vue'
+import EntryPast from './EntryPast.vue'
+import FilesList from './FilesList.vue'
 import MissedChoice from './MissedChoice.vue'
 import MoreFields from './MoreFields.vue'
 import NextDates from './NextDates.vue'
+import NotesField from './NotesField.vue'
 import ReminderList from './ReminderList.vue'
+import RhythmBreaks from './RhythmBreaks.vue'
 import RhythmPresses from './RhythmPresses.vue'
 import RhythmSentence from './RhythmSentence.vue'
 import SentenceWord from './SentenceWord.vue'
@@ -27,7 +31,7 @@ const props = defineProps<{ target: SheetTarget }>()
 const emit = defineEmits<{ close: [] }>()
 
 const account = useAccount()
-const { areas, calendar, colour } = useAreas()
+const { areas, calendars, calendar, colour } = useAreas()
 const { change, refresh } = useChanges()
 const { tick, skip } = useTicks()
 
@@ -46,6 +50,7 @@ const isNew = computed(() => props.target.entryId === null)
 const wasRoutine = computed(() => entry.value?.rule != null)
 /** Whether there is one occurrence among others that a change could be for. */
 const hasScope = computed(() => wasRoutine.value && props.target.recurrenceId !== null)
+const reach = computed(() => ({ entryId: props.target.entryId ?? '', recurrenceId: props.target.recurrenceId ?? '' }))
 const isDirty = computed(() => form.value !== null && JSON.stringify(form.value) !== saved.value)
 const today = computed(() => dateIn(account.value.zone))
 
@@ -71,7 +76,7 @@ async function load(): Promise<void> {
 }
 void load()
 
-const place = computed(() => form.value && { all_day: form.value.all_day, start: form.value.start, end: form.value.end, zone: form.value.zone, rule: form.value.rule, after_done: form.value.after_done })
+const place = computed(() => form.value && { all_day: form.value.all_day, start: form.value.start, end: form.value.end, zone: form.value.zone, rule: form.value.rule, after_done: form.value.after_done, end_zone: form.value.end_zone, off_day: form.value.off_day, seasons: form.value.seasons, pauses: form.value.pauses })
 const settled = refDebounced(computed(() => JSON.stringify(place.value)), 150)
 const preview = useQuery({
     queryKey: computed(() => ['preview', settled.value, props.target.entryId]),
@@ -121,6 +126,15 @@ async function save(scope: Scope = 'whole'): Promise<void> {
     }
 }
 
+/** Where what was typed and what stands now differ, side by side. */
+const NAMED: Partial<Record<keyof Form, string>> = { title: 'Title', start: 'Start', end: 'End', rule: 'Rhythm', due: 'Due', notes: 'Notes', place: 'Place', link: 'Link', importance: 'Importance', effort: 'Effort', estimate: 'Estimate', labels: 'Labels', calendar_id: 'Calendar', checklist: 'Steps', reminders: 'Reminders' }
+const differing = computed(() => {
+    const [mine, theirs] = [form.value, stale.value && ofEntry(stale.value)]
+    if (!mine || !theirs) return []
+    const said = (value: unknown, name: string): string => (name === 'calendar_id' ? (calendar(String(value))?.name ?? '') : Array.isArray(value) ? value.map((one) => (typeof one === 'string' ? one : String((one as { text?: string }).text ?? ''))).join(', ') : String(value ?? '')) || 'nothing'
+    return (Object.keys(NAMED) as (keyof Form)[]).filter((name) => JSON.stringify(mine[name]) !== JSON.stringify(theirs[name])).map((name) => ({ what: NAMED[name], mine: said(mine[name], name), theirs: said(theirs[name], name) }))
+})
+
 /** What was typed goes on top of how the entry stands now. */
 function onTop(): void {
     if (!stale.value) return
@@ -142,6 +156,11 @@ async function remove(scope: Scope): Promise<void> {
     open.value = false
     const what = { one: `Deleted this one of “${entry.value?.title}”.`, onward: `Deleted “${entry.value?.title}” from here on.`, whole: `Deleted “${entry.value?.title}”.` }[hasScope.value ? scope : 'whole']
     await change(what, () => ask('DELETE', `entries/${props.target.entryId}`, { scope: hasScope.value ? scope : 'whole', recurrence_id: props.target.recurrenceId }))
+}
+
+/** Of a routine the one that was opened, else the entry. */
+async function copyTo(calendarId: string): Promise<void> {
+    await change(`Copied “${entry.value?.title}” into ${calendar(calendarId)?.name}.`, () => ask('POST', `entries/${props.target.entryId}/copy`, { calendar_id: calendarId, recurrence_id: hasScope.value ? props.target.recurrenceId : null }))
 }
 
 async function skipThis(): Promise<void> {
@@ -178,7 +197,7 @@ const isLate = computed(() => !!form.value?.due && !!form.value.start && form.va
 
 <template>
     <NDrawer v-model:show="open" placement="right" width="min(820px, 100vw)" :close-on-esc="false" :mask-closable="!isDirty" @after-leave="emit('close')" @mask-click="leave">
-        <section v-if="form" class="sheet" :style="paint(colour(form.calendar_id))" :aria-label="form.title || 'New entry'" data-test="sheet" tabindex="-1">
+        <section v-if="form" class="sheet" :style="paint(form.colour ?? colour(form.calendar_id))" :aria-label="form.title || 'New entry'" data-test="sheet" tabindex="-1">
             <div class="inside">
                 <div class="top">
                     <select v-model="form.calendar_id" aria-label="Calendar" class="calendar">
@@ -203,6 +222,7 @@ const isLate = computed(() => !!form.value?.due && !!form.value.start && form.va
                 <RhythmPresses v-model="form" :presses="lands?.presses ?? null" :today="today" />
                 <div class="well">
                     <RhythmSentence v-model="form" :presses="lands?.presses ?? null" />
+                    <RhythmBreaks v-if="form.rule && !form.after_done" v-model="form" />
                     <p v-if="placeMistake" class="mistake" role="alert" data-test="place-mistake">{{ placeMistake }}</p>
                     <p v-else-if="form.rule && lands" class="reading" data-test="reading">That is {{ lands.sentence }}.</p>
                     <p v-if="form.zone && form.zone !== account.zone && !form.all_day" class="reading">Times are those of {{ form.zone }}.</p>
@@ -245,25 +265,34 @@ const isLate = computed(() => !!form.value?.due && !!form.value.start && form.va
                     </div>
                 </div>
 
-                <h2><label for="notes">Notes</label></h2>
-                <textarea id="notes" v-model="form.notes" class="notes" rows="3" maxlength="20000" data-test="notes" />
-                <p v-if="mistakes.notes" class="mistake">{{ mistakes.notes[0] }}</p>
-                <details class="rest"><summary>More: importance, effort, place, link, steps</summary><MoreFields v-model="form" :mistakes="mistakes" /></details>
+                <NotesField :key="entry?.version ?? 0" v-model="form.notes" :html="entry?.notes_html ?? ''" :mistake="mistakes.notes?.[0]" />
+                <details class="rest"><summary data-test="more">More: importance, effort, labels, colour, place, link, steps, time zones</summary><MoreFields v-model="form" :mistakes="mistakes" /></details>
+                <template v-if="entry">
+                    <h2>Files</h2>
+                    <FilesList :entry-id="entry.id" :files="entry.attachments" @changed="(files) => { if (entry) entry.attachments = files }" />
+                    <EntryPast :key="entry.version" :entry-id="entry.id" :routine="wasRoutine" @restored="load" />
+                </template>
             </div>
 
             <footer>
                 <div v-if="stale" class="stale" role="alert">
-                    <p>This entry was changed elsewhere meanwhile. It now says “{{ stale.title }}”{{ stale.in_words ? `, ${stale.in_words}` : '' }}{{ stale.start ? `, from ${fullDate(stale.start)}` : '' }}. What you typed is still here.</p>
+                    <p>This entry was changed elsewhere meanwhile. What you typed is still here.</p>
+                    <dl data-test="beside"><template v-for="one in differing" :key="one.what"><dt>{{ one.what }}</dt><dd>yours: {{ one.mine }}</dd><dd>now: {{ one.theirs }}</dd></template></dl>
                     <button class="press main" @click="onTop">Save mine over it</button><button class="press" @click="takeTheirs">Take the other one</button>
                 </div>
                 <p v-else-if="trouble" class="mistake" role="alert" data-test="trouble">{{ trouble }}</p>
-                <ScopeChoice v-if="asking === 'save'" question="Save this for:" @choose="save" @leave="asking = null" />
-                <ScopeChoice v-else-if="asking === 'delete'" question="Delete:" @choose="remove" @leave="asking = null" />
+                <ScopeChoice v-if="asking === 'save'" question="Save this for:" :reach="reach" @choose="save" @leave="asking = null" />
+                <ScopeChoice v-else-if="asking === 'delete'" question="Delete:" :reach="reach" @choose="remove" @leave="asking = null" />
                 <div v-else-if="asking === 'leave'" class="leave" role="alert"><span>What you typed is not saved yet.</span><button class="press main" @click="save()">Save</button><button class="press" @click="leave">Leave without saving</button><button class="press" @click="asking = null">Stay</button></div>
                 <div v-else class="presses">
                     <button class="press main" :disabled="busy || (!isDirty && !isNew)" data-test="save" @click="save()">Save {{ kindName }}</button>
                     <button class="press" @click="leave">{{ isDirty ? 'Cancel' : 'Close' }}</button>
                     <button v-if="!isNew" class="press grave" data-test="delete" @click="hasScope ? (asking = 'delete') : remove('whole')">Delete{{ hasScope ? '…' : '' }}</button>
+                    <SentenceWord v-if="!isNew" words="copy" label="copy">
+                        <template #default="{ close }">
+                            <button v-for="one in calendars" :key="one.id" type="button" class="press" @click="() => { close(); void copyTo(one.id) }">{{ one.id === form?.calendar_id ? `again in ${one.name}` : `into ${one.name}` }}</button>
+                        </template>
+                    </SentenceWord>
                     <span class="muted hint">Ctrl + Enter saves</span>
                 </div>
             </footer>
@@ -291,10 +320,12 @@ h2 small { font: 400 13px/1.3 var(--sans); color: var(--muted); margin-left: 4px
 .pair { display: grid; grid-template-columns: 1fr 1fr; gap: 0 28px; }
 .due { display: flex; flex-wrap: wrap; gap: 6px; align-items: center; }
 .muted { color: var(--muted); margin: 3px 0 0; }
-.notes { width: 100%; border: 1px solid var(--line-strong); border-radius: var(--radius); background: var(--paper); padding: 7px 10px; resize: vertical; field-sizing: content; min-height: 62px; max-height: 300px; }
 .rest { margin-top: 14px; }
 summary { cursor: pointer; color: var(--muted); margin-bottom: 10px; }
 footer { border-top: 1px solid var(--line); padding: 12px 30px; background: var(--sheet); }
+dl { width: 100%; display: grid; grid-template-columns: auto 1fr 1fr; gap: 2px 14px; margin: 0; font-size: 12.5px; }
+dt { font-weight: 650; }
+dd { margin: 0; overflow-wrap: anywhere; }
 .presses, .leave, .stale { display: flex; flex-wrap: wrap; gap: 10px; align-items: center; }
 .presses .press, .leave .press { padding: 6px 14px; }
 .hint { margin: 0 0 0 auto; }

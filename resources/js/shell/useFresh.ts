@@ -1,4 +1,5 @@
 import { ask } from '@/api/client'
+import { SHOWING } from '@/state/patch'
 import { useAccount } from '@/state/server'
 import { isChanging } from '@/undo/useChanges'
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
@@ -17,7 +18,7 @@ export function useFresh(): ComputedRef<string> {
         () => revision.data.value?.revision,
         (is, was) => {
             if (was === undefined || is === was || isChanging()) return
-            for (const key of ['board', 'ruler', 'areas', 'session']) void client.invalidateQueries({ queryKey: [key] })
+            for (const key of [...SHOWING.filter((one) => one !== 'revision'), 'session']) void client.invalidateQueries({ queryKey: [key] })
         },
     )
     const clock = useNow({ interval: 10_000 })

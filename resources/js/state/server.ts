@@ -1,6 +1,9 @@
 import { ask } from '@/api/client'
-import type { Account, Area, Board, Calendar, Colour, RulerDay } from '@/api/types'
-import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/vue-query'
+import { filled } from '@/api/filled'
+import type { Account, Area, BasketItem, Board, Calendar, Colour, Filter, Month, RulerDay, Year } from '@/api/types'
+import { plusDays } from '@/shared/time'
+import { keepPreviousData, useInfiniteQuery, useQuery, useQueryClient } from '@tanstack/vue-query'
+import { createSharedComposable } from '@vueuse/core'
 import { computed, toValue, type MaybeRefOrGetter } from 'vue'
 
 interface Session {
@@ -15,36 +18,80 @@ export function useSession() {
 }
 
 /** The signed-in account; pages that use it are only reached by one. */
-export function useAccount() {
+export const useAccount = createSharedComposable(() => {
     const session = useSession()
     return computed<Account>(
         () =>
             session.data.value?.account ?? {
-                name: '', email: '', zone: 'UTC', first_weekday: 1, clock: '24', default_calendar_id: null,
+                name: '', email: '', zone: 'UTC', first_weekday: 1, clock: '24', default_calendar_id: null, work_days: [1, 2, 3, 4, 5], holidays: null,
                 week: Array.from({ length: 7 }, () => ({ minutes: 480, wakes: 360, sleeps: 1320, theme: '' })),
             },
     )
-}
+})
 
-const board = (from: string, days: number) => ({
-    queryKey: ['board', from, days],
-    queryFn: () => ask<Board>('GET', `board?from=${from}&days=${days}`),
+type Repeats = 'all' | 'next'
+type SentBoard = Parameters<typeof filled>[0] & Omit<Board, 'occurrences'>
+
+const board = (from: string, days: number, repeats: Repeats) => ({
+    queryKey: ['board', from, days, repeats],
+    queryFn: async () => filled(await ask<SentBoard>('GET', `board?from=${from}&days=${days}&repeats=${repeats}`)),
+    staleTime: 60_000,
+})
+const month = (from: string, days: number, repeats: Repeats) => ({
+    queryKey: ['month', from, days, repeats],
+    queryFn: async () => filled(await ask<Parameters<typeof filled>[0] & Omit<Month, 'occurrences'>>('GET', `month?from=${from}&days=${days}&repeats=${repeats}`)),
+    staleTime: 60_000,
+})
+const year = (number: number) => ({
+    queryKey: ['year', number],
+    queryFn: async () => filled(await ask<Parameters<typeof filled>[0] & Omit<Year, 'occurrences'>>('GET', `year?year=${number}`)),
     staleTime: 60_000,
 })
 
-export function useBoard(from: MaybeRefOrGetter<string>, days: MaybeRefOrGetter<number>) {
-    return useQuery({
-        queryKey: computed(() => ['board', toValue(from), toValue(days)]),
-        queryFn: () => board(toValue(from), toValue(days)).queryFn(),
+export function useBoard(from: MaybeRefOrGetter<string>, days: MaybeRefOrGetter<number>, repeats: MaybeRefOrGetter<Repeats> = 'all', enabled: MaybeRefOrGetter<boolean> = true) {
+    return useQuery(computed(() => ({ ...board(toValue(from), toValue(days), toValue(repeats)), enabled: toValue(enabled), placeholderData: keepPreviousData })))
+}
+
+export function useMonth(from: MaybeRefOrGetter<string>, days: MaybeRefOrGetter<number>, repeats: MaybeRefOrGetter<Repeats> = 'all') {
+    return useQuery(computed(() => ({ ...month(toValue(from), toValue(days), toValue(repeats)), placeholderData: keepPreviousData })))
+}
+
+export function useYear(number: MaybeRefOrGetter<number>) {
+    return useQuery(computed(() => ({ ...year(toValue(number)), placeholderData: keepPreviousData })))
+}
+
+/** Days from one on, a fortnight at a time. */
+export function useAhead(from: MaybeRefOrGetter<string>, repeats: MaybeRefOrGetter<Repeats>) {
+    const DAYS = 14
+    const MOST_PAGES = 80
+    return useInfiniteQuery({
+        queryKey: computed(() => ['ahead', toValue(from), toValue(repeats)] as const),
+        initialPageParam: 0,
+        queryFn: ({ pageParam, queryKey }) => board(plusDays(queryKey[1], pageParam * DAYS), DAYS, queryKey[2]).queryFn(),
+        getNextPageParam: (_, pages) => (pages.length < MOST_PAGES ? pages.length : undefined),
         staleTime: 60_000,
-        placeholderData: keepPreviousData,
     })
 }
 
-export function usePrefetchBoard() {
+/** The neighbours of what is shown are fetched ahead, so that turning the page needs no waiting. */
+export function usePrefetch() {
     const client = useQueryClient()
-    return (from: string, days: number): void => void client.prefetchQuery(board(from, days))
+    return {
+        board: (from: string, days: number, repeats: Repeats): void => void client.prefetchQuery(board(from, days, repeats)),
+        month: (from: string, days: number, repeats: Repeats): void => void client.prefetchQuery(month(from, days, repeats)),
+        year: (number: number): void => void client.prefetchQuery(year(number)),
+    }
 }
+
+export function useBasket() {
+    const query = useQuery({ queryKey: ['basket'], queryFn: () => ask<{ items: BasketItem[] }>('GET', 'basket'), staleTime: 60_000 })
+    return computed<BasketItem[]>(() => query.data.value?.items ?? [])
+}
+
+export const useFilters = createSharedComposable(() => {
+    const query = useQuery({ queryKey: ['filters'], queryFn: () => ask<{ filters: Filter[]; labels: string[] }>('GET', 'filters'), staleTime: 60_000 })
+    return { filters: computed(() => query.data.value?.filters ?? []), labels: computed(() => query.data.value?.labels ?? []) }
+})
 
 export function useRuler(from: MaybeRefOrGetter<string>, weeks: MaybeRefOrGetter<number>) {
     return useQuery({
@@ -56,18 +103,20 @@ export function useRuler(from: MaybeRefOrGetter<string>, weeks: MaybeRefOrGetter
 }
 
 /** Areas and calendars, and what their ids stand for. */
-export function useAreas() {
+export const useAreas = createSharedComposable(() => {
     const query = useQuery({ queryKey: ['areas'], queryFn: () => ask<{ areas: Area[] }>('GET', 'areas'), staleTime: 60_000 })
     const areas = computed<Area[]>(() => query.data.value?.areas ?? [])
     const calendars = computed<Calendar[]>(() => areas.value.flatMap((area) => area.calendars))
-    const area = (id: string): Area | undefined => areas.value.find((one) => one.id === id)
-    const calendar = (id: string): Calendar | undefined => calendars.value.find((one) => one.id === id)
+    const areaById = computed(() => new Map(areas.value.map((one) => [one.id, one])))
+    const calendarById = computed(() => new Map(calendars.value.map((one) => [one.id, one])))
+    const area = (id: string): Area | undefined => areaById.value.get(id)
+    const calendar = (id: string): Calendar | undefined => calendarById.value.get(id)
     const colour = (calendarId: string): Colour => {
         const found = calendar(calendarId)
         return found?.colour ?? (found && area(found.area_id)?.colour) ?? 'slate'
     }
     return { query, areas, calendars, area, calendar, colour }
-}
+})
 
 /** The variables that paint something in its colour. */
 export function paint(colour: Colour): Record<string, string> {

@@ -1,5 +1,6 @@
+import type { AreaTally, Occurrence } from '@/api/types'
 import { defineStore } from 'pinia'
-import { ref } from 'vue'
+import { ref, shallowRef } from 'vue'
 
 /** What the screen alone decides: which area is seen alone, whether the basket is folded, what is open. */
 export const useView = defineStore('view', () => {
@@ -8,7 +9,15 @@ export const useView = defineStore('view', () => {
     const basketFolded = ref(localStorage.getItem('basket') === 'folded')
     const openedFolds = ref<Set<string>>(new Set())
     const sheet = ref<SheetTarget | null>(null)
-    const panel = ref<'areas' | 'settings' | 'keys' | null>(null)
+    const panel = ref<'areas' | 'settings' | 'keys' | 'find' | 'filing' | null>(null)
+    /** Hours by area of the stretch that is shown, for the ribbon. */
+    const tallies = shallowRef<AreaTally[]>([])
+    /** What is shown, for the keys and for choosing several. */
+    const occurrences = shallowRef<Occurrence[]>([])
+    /** Keys of the occurrences that were chosen together. */
+    const chosen = ref<Set<string>>(new Set())
+    /** Two letters of a key sequence, or a date to go to: what the small question in the middle asks. */
+    const question = ref<'view' | 'date' | 'copy' | null>(null)
 
     function foldBasket(): void {
         basketFolded.value = !basketFolded.value
@@ -19,7 +28,12 @@ export const useView = defineStore('view', () => {
         if (!next.delete(name)) next.add(name)
         openedFolds.value = next
     }
-    return { soloArea, soloCalendar, basketFolded, openedFolds, sheet, panel, foldBasket, turnFold }
+    function choose(key: string): void {
+        const next = new Set(chosen.value)
+        if (!next.delete(key)) next.add(key)
+        chosen.value = next
+    }
+    return { soloArea, soloCalendar, basketFolded, openedFolds, sheet, panel, tallies, occurrences, chosen, question, foldBasket, turnFold, choose }
 })
 
 /** An entry to open, as it stands or new with some fields given. */

@@ -1,5 +1,6 @@
 import { ask, sentence } from '@/api/client'
 import { announce } from '@/shared/announce'
+import { SHOWING } from '@/state/patch'
 import { useQueryClient } from '@tanstack/vue-query'
 import { reactive } from 'vue'
 
@@ -33,7 +34,7 @@ export function useChanges() {
 
     async function refresh(): Promise<void> {
         if (isChanging()) return // the last change refreshes for all
-        await Promise.all(['board', 'ruler', 'areas', 'reminders', 'entry', 'revision'].map((key) => client.invalidateQueries({ queryKey: [key] })))
+        await Promise.all(SHOWING.map((key) => client.invalidateQueries({ queryKey: [key] })))
     }
 
     /** @returns what the server answered, or null when it refused; the reason is then said */

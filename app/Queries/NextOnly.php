@@ -1,0 +1,45 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Queries;
+
+use App\Models\User;
+use PlumRota\Core\Time\TimeRange;
+
+/** Of each routine only its next occurrence: the first that is still open and not over. */
+final readonly class NextOnly
+{
+    public function __construct(private OccurrencesBetween $occurrences)
+    {
+    }
+
+    /**
+     * @param  list<Seen>  $seen  by start
+     * @return list<Seen>
+     */
+    public function of(User $user, array $seen, TimeRange $window): array
+    {
+        $now = $user->wallNow();
+        $had = [];
+        if ($window->from->seconds > $now->seconds) {
+            foreach ($this->occurrences->each($user, TimeRange::of($now, $window->from)) as $one) {
+                if (! $one->block->isDone) {
+                    $had[$one->entry->id] = true;
+                }
+            }
+        }
+        $kept = [];
+        foreach ($seen as $one) {
+            if ($one->entry->isRoutine()) {
+                if (isset($had[$one->entry->id]) || $one->block->isDone || $one->block->seen->to->seconds <= $now->seconds) {
+                    continue;
+                }
+                $had[$one->entry->id] = true;
+            }
+            $kept[] = $one;
+        }
+
+        return $kept;
+    }
+}

@@ -1,0 +1,77 @@
+<script setup lang="ts">
+import { ask } from '@/api/client'
+import { minuteOf, moment, namedDate } from '@/shared/time'
+import DateChoice from '@/sheet/DateChoice.vue'
+import { useAccount } from '@/state/server'
+import { useView } from '@/state/view'
+import { useChanges } from '@/undo/useChanges'
+import { nextTick, onMounted, ref } from 'vue'
+import { usePeriod, type ViewName } from './usePeriod'
+
+/** The small question in the middle that a key opens: which view, which date, a copy on which date. */
+const view = useView()
+const account = useAccount()
+const { date, go } = usePeriod()
+const { change } = useChanges()
+const box = ref<HTMLElement | null>(null)
+const typed = ref(date.value)
+const VIEWS: [ViewName, string, string][] = [['day', 'D', 'Day'], ['days', 'N', 'A number of days'], ['week', 'W', 'Week'], ['month', 'M', 'Month'], ['year', 'Y', 'Year'], ['ahead', 'A', 'Ahead']]
+
+const focused = document.activeElement instanceof HTMLElement ? document.activeElement.closest<HTMLElement>('[data-tile]') : null
+const tile = view.occurrences.find((one) => one.key === focused?.dataset.key)
+
+onMounted(() => nextTick(() => box.value?.querySelector<HTMLElement>('input, button')?.focus()))
+
+function leave(): void {
+    view.question = null
+    focused?.focus()
+}
+function choose(day: string): void {
+    const asked = view.question
+    if (!/^\d{4}-\d\d-\d\d$/.test(day)) return
+    leave()
+    if (asked === 'date') go({ date: day })
+    else if (asked === 'copy' && tile) {
+        const place = tile.all_day ? { start: day, all_day: true, length: tile.minutes / 1440 } : { start: moment(day, minuteOf(tile.start)), all_day: false, length: tile.minutes }
+        void change(`Copied “${tile.title}” to ${namedDate(day)}.`, () => ask('POST', `entries/${tile.entry_id}/copy`, { ...place, recurrence_id: tile.recurrence_id }))
+    }
+}
+function key(event: KeyboardEvent): void {
+    const chosen = view.question === 'view' ? VIEWS.find(([, letter]) => letter === event.key.toUpperCase()) : undefined
+    if (event.key === 'Escape') leave()
+    else if (chosen) {
+        leave()
+        go({ view: chosen[0] })
+    } else return
+    event.preventDefault()
+    event.stopPropagation()
+}
+</script>
+
+<template>
+    <div class="veil" @click.self="leave">
+        <div ref="box" class="box" role="dialog" aria-modal="true" :aria-label="view.question === 'view' ? 'Which view?' : view.question === 'copy' ? 'Copy to which date?' : 'Go to which date?'" data-test="question" @keydown="key">
+            <template v-if="view.question === 'view'">
+                <h2>Show</h2>
+                <button v-for="[name, letter, words] in VIEWS" :key="name" class="press" @click="() => { leave(); go({ view: name }) }"><kbd>{{ letter }}</kbd> {{ words }}</button>
+            </template>
+            <template v-else-if="view.question === 'copy' && !tile">
+                <p>Put the focus on an entry first, then press <kbd>C</kbd>.</p><button class="press" @click="leave">All right</button>
+            </template>
+            <template v-else>
+                <h2>{{ view.question === 'copy' ? `Copy “${tile?.title}” to` : 'Go to' }}</h2>
+                <form @submit.prevent="choose(typed)"><input v-model="typed" type="date" aria-label="Date" data-test="question-date" /><button class="press main">{{ view.question === 'copy' ? 'Copy' : 'Go' }}</button></form>
+                <DateChoice :value="typed || null" :first-weekday="account.first_weekday" @choose="choose" />
+            </template>
+        </div>
+    </div>
+</template>
+
+<style scoped>
+.veil { position: fixed; inset: 0; z-index: 2700; display: grid; place-items: start center; padding-top: 14vh; background: rgb(53 19 43 / .18); }
+.box { display: flex; flex-direction: column; gap: 8px; padding: 16px 20px; border: 1px solid var(--plum-line); border-radius: 12px; background: var(--sheet); box-shadow: var(--shadow); }
+h2 { font-size: 17px; max-width: 300px; }
+.box > .press { text-align: left; }
+form { display: flex; gap: 8px; }
+input { flex: 1; border: 1px solid var(--line-strong); border-radius: 6px; padding: 4px 8px; background: var(--paper); }
+</style>

@@ -1,0 +1,70 @@
+import { dateOf, dayNumber, monthName, plusDays, span, startOfWeek } from '@/shared/time'
+import { useAccount } from '@/state/server'
+import { createSharedComposable, useMediaQuery } from '@vueuse/core'
+import { computed } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { useFresh } from './useFresh'
+
+export const VIEWS = ['day', 'week', 'month', 'year', 'ahead'] as const
+export type ViewName = (typeof VIEWS)[number] | 'days'
+export const MOST_DAYS = 14
+
+/** Which view, and which stretch of time it shows: all of it is in the page's address. */
+export const usePeriod = createSharedComposable(() => {
+    const route = useRoute()
+    const router = useRouter()
+    const account = useAccount()
+    const now = useFresh()
+    const isNarrow = useMediaQuery('(max-width: 760px)')
+
+    const today = computed(() => now.value.slice(0, 10))
+    const view = computed<ViewName>(() => (['day', 'days', 'week', 'month', 'year', 'ahead'] as const).find((name) => name === route.name) ?? 'week')
+    const date = computed(() => {
+        const asked = route.params.date
+        return typeof asked === 'string' && /^\d{4}-\d\d-\d\d$/.test(asked) && !Number.isNaN(Date.parse(asked)) ? asked : today.value
+    })
+    const chosenDays = computed(() => Math.min(MOST_DAYS, Math.max(2, Number(route.params.count) || 3)))
+    /** How many days the columns show; a narrow screen has room for one. */
+    const days = computed(() => (view.value === 'day' || isNarrow.value ? 1 : view.value === 'days' ? chosenDays.value : 7))
+    const from = computed(() => {
+        if (view.value === 'week' && !isNarrow.value) return startOfWeek(date.value, account.value.first_weekday)
+        if (view.value === 'month') return startOfWeek(`${date.value.slice(0, 7)}-01`, account.value.first_weekday)
+        if (view.value === 'year') return `${date.value.slice(0, 4)}-01-01`
+        return date.value
+    })
+    /** Weeks that the month's days lie in. */
+    const weeks = computed(() => Math.ceil((dayNumber(nextMonth(date.value, 1)) - dayNumber(from.value)) / 7))
+    const title = computed(() => {
+        if (view.value === 'month') return `${monthName(date.value)} ${date.value.slice(0, 4)}`
+        if (view.value === 'year') return date.value.slice(0, 4)
+        if (view.value === 'ahead') return `${span(date.value, date.value)} on`
+        return span(from.value, plusDays(from.value, days.value - 1))
+    })
+    const isPresent = computed(() => {
+        if (view.value === 'month') return date.value.slice(0, 7) === today.value.slice(0, 7)
+        if (view.value === 'year') return date.value.slice(0, 4) === today.value.slice(0, 4)
+        if (view.value === 'ahead') return date.value === today.value
+        return today.value >= from.value && today.value < plusDays(from.value, days.value)
+    })
+    const unit = computed(() => ({ day: 'day', days: `${days.value} days`, week: isNarrow.value ? 'day' : 'week', month: 'month', year: 'year', ahead: 'week' })[view.value])
+
+    function go(to: { view?: ViewName; date?: string; count?: number }): void {
+        const name = to.view ?? view.value
+        const day = to.date ?? date.value
+        const count = name === 'days' ? `/${to.count ?? chosenDays.value}` : ''
+        void router.push({ path: `/${name}${count}${day === today.value ? '' : `/${day}`}`, query: route.query })
+    }
+    function step(way: number): void {
+        if (view.value === 'month') go({ date: nextMonth(date.value, way) })
+        else if (view.value === 'year') go({ date: `${Number(date.value.slice(0, 4)) + way}${date.value.slice(4, 8)}01` })
+        else go({ date: plusDays(view.value === 'week' ? from.value : date.value, way * (view.value === 'ahead' ? 7 : days.value)) })
+    }
+
+    return { now, today, view, date, days, chosenDays, from, weeks, title, isPresent, isNarrow, unit, go, step }
+})
+
+/** The first day of a month some months on. */
+function nextMonth(date: string, months: number): string {
+    const number = Number(date.slice(0, 4)) * 12 + Number(date.slice(5, 7)) - 1 + months
+    return dateOf(dayNumber(`${String(Math.floor(number / 12)).padStart(4, '0')}-${String((number % 12) + 1).padStart(2, '0')}-01`))
+}

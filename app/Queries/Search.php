@@ -37,7 +37,8 @@ final readonly class Search
         $words = $question ?? $text;
         $rows = $this->rows($user, self::match($words, 'AND'));
         if ($rows === [] && str_contains(trim($words), ' ')) {
-            $rows = $this->rows($user, self::match($words, 'OR'));
+            // Any of the longer words will do then.
+            $rows = $this->rows($user, self::match((string) preg_replace('/\b[\p{L}\p{N}]{1,3}\b/u', ' ', mb_scrub($words)), 'OR'));
         }
         $entries = $this->entries(array_values(array_unique(array_column($rows, 'entry_id'))));
         $found = $this->found($user, $rows, $entries);

@@ -34,7 +34,7 @@ final readonly class KeepAttachment
     /** Without folders or signs that mean something to a system. */
     private static function name(string $name): string
     {
-        $name = trim((string) preg_replace('/[\x00-\x1f\x7f\/\\\\<>:"|?*]+/u', ' ', mb_scrub(basename(str_replace('\\', '/', $name)))));
+        $name = trim((string) preg_replace('/[\s\x00-\x1f\x7f\/\\\\<>:"|?*]+/u', ' ', mb_scrub(basename(str_replace('\\', '/', $name)))));
 
         return mb_substr($name === '' || trim($name, '.') === '' ? 'file' : $name, 0, 150);
     }

@@ -18,8 +18,12 @@ final readonly class Season
     /** @throws InvalidTime when a leap year has no such day */
     public static function of(int $firstMonth, int $firstDay, int $lastMonth, int $lastDay): self
     {
-        LocalDate::of(2000, $firstMonth, $firstDay);
-        LocalDate::of(2000, $lastMonth, $lastDay);
+        try {
+            LocalDate::of(2000, $firstMonth, $firstDay);
+            LocalDate::of(2000, $lastMonth, $lastDay);
+        } catch (InvalidTime) {
+            throw new InvalidTime('A season begins and ends on days that the year has.');
+        }
 
         return new self($firstMonth * 100 + $firstDay, $lastMonth * 100 + $lastDay);
     }

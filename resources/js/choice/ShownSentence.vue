@@ -160,6 +160,6 @@ function print(): void {
 .keep input { width: 130px; border: 1px solid var(--line-strong); border-radius: 6px; padding: 2px 6px; background: var(--paper); }
 .none { margin: 0; max-width: 200px; }
 label { display: flex; gap: 6px; align-items: center; color: var(--ink); }
-@media (max-width: 760px) { .shown { flex-wrap: wrap; gap: 4px 12px; } .rest { display: none; } .tools { flex-wrap: wrap; } }
+@media (max-width: 760px) { .shown { flex-wrap: wrap; gap: 4px 12px; } .rest, .tools > .tool { display: none; } .words { flex: none; } }
 @media print { .shown { display: none; } }
 </style>

@@ -72,5 +72,5 @@ header { grid-column: 1 / -1; display: flex; align-items: center; gap: 6px; padd
 .strip i.done { opacity: .4; }
 .titles { min-width: 0; padding: 0 4px 2px 3px; overflow: hidden; }
 .more { display: block; color: var(--muted); font-size: 11.5px; line-height: 18px; padding-left: 4px; text-decoration: underline; text-underline-offset: 2px; }
-@media (max-width: 760px) { .load, .full, .holiday { display: none; } .cell { grid-template-columns: 7px minmax(0, 1fr); } header { padding: 0 0 0 4px; } }
+@media (max-width: 760px) { .load, .full, .holiday { display: none; } .cell { grid-template-columns: 7px minmax(0, 1fr); } header { padding: 0 0 0 4px; } .more { white-space: nowrap; padding: 0; font-size: 11px; text-decoration: none; } }
 </style>

@@ -7,6 +7,7 @@ import { asking, useMoves } from '@/board/useMoves'
 import ChosenBar from '@/choice/ChosenBar.vue'
 import ShownSentence from '@/choice/ShownSentence.vue'
 import { useChoice } from '@/choice/useChoice'
+import OnPaper from '@/paper/OnPaper.vue'
 import AreaRibbon from '@/ribbon/AreaRibbon.vue'
 import DayStrip from '@/ruler/DayStrip.vue'
 import WeekRuler from '@/ruler/WeekRuler.vue'
@@ -82,6 +83,7 @@ function answer(scope: 'one' | 'onward' | 'whole'): void {
         <FindPanel v-if="view.panel === 'find'" @close="view.panel = null" />
         <FilingPanel v-if="view.panel === 'filing'" @close="view.panel = null" />
         <UndoNote />
+        <OnPaper />
     </div>
 </template>
 

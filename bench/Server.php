@@ -11,7 +11,7 @@ final class Server
 {
     private readonly string $folder;
 
-    private readonly string $url;
+    public readonly string $url;
 
     /** @var resource */
     private $process;

@@ -11,6 +11,8 @@ use App\Mapping\SeriesOf;
 use App\Models\Area;
 use App\Models\Calendar;
 use App\Models\Entry;
+use App\Models\FilingRule;
+use App\Models\Filter;
 use App\Models\OccurrenceChange;
 use App\Models\User;
 use Illuminate\Database\Seeder;
@@ -62,6 +64,7 @@ final class DemoSeeder extends Seeder
             $this->thisWeek();
             $this->elsewhere();
             $this->basket();
+            $this->keeping();
             $this->history();
         });
     }
@@ -94,12 +97,12 @@ final class DemoSeeder extends Seeder
     private function routines(): void
     {
         $back = $this->monday->plusDays(-7 * 16);
-        $this->routine('Vent check', 'Glasshouse', 'FREQ=WEEKLY;BYDAY=MO,WE,FR', '07:15', 15, ['reminders' => ['-PT5M'], 'missed' => 'lapse']);
+        $this->routine('Vent check', 'Glasshouse', 'FREQ=WEEKLY;BYDAY=MO,WE,FR', '07:15', 15, ['labels' => ['rounds'], 'effort' => 'light', 'reminders' => ['-PT5M'], 'missed' => 'lapse']);
         $this->routine('Vent check', 'Glasshouse', 'FREQ=WEEKLY;BYDAY=TU,TH', '07:45', 15, ['notes' => 'Later on running days.', 'missed' => 'lapse']);
         $this->routine('Misting', 'Glasshouse', 'FREQ=DAILY;BYMONTH=4,5,6,7,8,9;BYHOUR=8,13,17;BYMINUTE=0', '08:00', 10, ['missed' => 'lapse']);
         $this->routine('Feed citrus', 'Glasshouse', 'FREQ=DAILY;INTERVAL=10', null, 1, ['estimate' => 20], $this->monday->plusDays(1 - 70));
         $this->routine('Sticky traps', 'Glasshouse', 'FREQ=WEEKLY;INTERVAL=2;BYDAY=TH', null, 1, ['estimate' => 15], $this->monday->plusDays(3 - 98));
-        $this->routine('Boiler flue check', 'Glasshouse', 'FREQ=MONTHLY;BYDAY=1TU', '09:00', 45, ['importance' => 'must', 'reminders' => ['-P1D@17:00'],
+        $this->routine('Boiler flue check', 'Glasshouse', 'FREQ=MONTHLY;BYDAY=1TU', '09:00', 45, ['labels' => ['rounds'], 'effort' => 'steady', 'importance' => 'must', 'reminders' => ['-P1D@17:00'],
             'checklist' => [['text' => 'Read the flue meter', 'done' => false], ['text' => 'Wipe the sight glass', 'done' => false], ['text' => 'Sign the log', 'done' => false]]]);
         $this->routine('Stock count', 'Glasshouse', 'FREQ=MONTHLY;BYDAY=MO,TU,WE,TH,FR;BYSETPOS=-1', null, 1, ['estimate' => 90]);
         $this->routine('Wages sheet', 'Paperwork', 'FREQ=MONTHLY;BYMONTHDAY=26,27,28;BYDAY=MO,TU,WE,TH,FR;BYSETPOS=-1', null, 1, ['estimate' => 60, 'importance' => 'should', 'reminders' => ['-P0D@09:00']]);
@@ -107,20 +110,20 @@ final class DemoSeeder extends Seeder
         $this->routine('Visitors’ day', 'Tours', 'FREQ=MONTHLY;BYDAY=1SU;BYMONTH=2,3,4,5,6,7,8,9,10,11,12', '11:00', 300, ['kind' => 'event']);
         $this->routine('Boiler service', 'Glasshouse', 'FREQ=YEARLY;BYWEEKNO=38;BYDAY=MO', '09:00', 90, ['kind' => 'event', 'reminders' => ['-PT10080M']]);
         $this->routine('Seed order', 'Glasshouse', 'FREQ=YEARLY;BYMONTH=1;BYDAY=2MO', null, 1, ['estimate' => 120, 'importance' => 'must', 'link' => 'https://seeds.example.test/catalogue']);
-        $this->routine('Pill box', 'Family', 'FREQ=DAILY', '18:00', 5, ['missed' => 'lapse', 'busy' => false, 'reminders' => ['-PT0M']]);
+        $this->routine('Pill box', 'Family', 'FREQ=DAILY', '18:00', 5, ['labels' => ['Dad'], 'effort' => 'light', 'missed' => 'lapse', 'busy' => false, 'reminders' => ['-PT0M']]);
         $this->afterDone('Collect prescription', 'Family', 'FREQ=DAILY;INTERVAL=28', 20);
-        $this->routine('Wash Dad’s hair', 'Family', 'FREQ=DAILY;INTERVAL=5', '17:00', 40, ['missed' => 'roll'], $this->monday->plusDays(-70));
+        $this->routine('Wash Dad’s hair', 'Family', 'FREQ=DAILY;INTERVAL=5', '17:00', 40, ['labels' => ['Dad'], 'effort' => 'steady', 'missed' => 'roll'], $this->monday->plusDays(-70));
         $this->routine('Choir', 'Choir', 'FREQ=WEEKLY;BYDAY=TH;BYMONTH=1,2,3,4,5,6,7,9,10,11,12', '19:30', 90, ['kind' => 'event', 'except_dates' => $this->christmasThursdays()]);
         $this->routine('Rehearsal weekend', 'Choir', 'FREQ=MONTHLY;INTERVAL=3;BYDAY=2SA', null, 2, ['kind' => 'event'], $this->monday->plusDays(-60));
-        $this->routine('Hill run', 'Training', 'FREQ=WEEKLY;BYDAY=TU,TH', '06:30', 60, ['missed' => 'lapse', 'effort' => 'demanding']);
-        $this->routine('Hill run', 'Training', 'FREQ=WEEKLY;INTERVAL=3;BYDAY=SA', '08:00', 75, ['missed' => 'lapse', 'effort' => 'demanding'], $this->monday->plusDays(5 - 112));
-        $this->routine('Hill run', 'Training', 'FREQ=WEEKLY;INTERVAL=3;BYDAY=SA', '08:00', 75, ['missed' => 'lapse', 'effort' => 'demanding'], $this->monday->plusDays(5 - 119));
-        $this->routine('Long run', 'Training', 'FREQ=WEEKLY;INTERVAL=3;BYDAY=SA', '08:00', 105, ['missed' => 'lapse', 'effort' => 'demanding'], $this->monday->plusDays(5 - 105));
+        $this->routine('Hill run', 'Training', 'FREQ=WEEKLY;BYDAY=TU,TH', '06:30', 60, ['labels' => ['outdoors'], 'missed' => 'lapse', 'effort' => 'demanding']);
+        $this->routine('Hill run', 'Training', 'FREQ=WEEKLY;INTERVAL=3;BYDAY=SA', '08:00', 75, ['labels' => ['outdoors'], 'missed' => 'lapse', 'effort' => 'demanding'], $this->monday->plusDays(5 - 112));
+        $this->routine('Hill run', 'Training', 'FREQ=WEEKLY;INTERVAL=3;BYDAY=SA', '08:00', 75, ['labels' => ['outdoors'], 'missed' => 'lapse', 'effort' => 'demanding'], $this->monday->plusDays(5 - 119));
+        $this->routine('Long run', 'Training', 'FREQ=WEEKLY;INTERVAL=3;BYDAY=SA', '08:00', 105, ['labels' => ['outdoors'], 'missed' => 'lapse', 'effort' => 'demanding'], $this->monday->plusDays(5 - 105));
         $this->routine('Stretch', 'Training', 'FREQ=WEEKLY;BYDAY=MO,WE,FR', '06:30', 20, ['missed' => 'lapse', 'effort' => 'light']);
         $this->routine('Rest week', 'Training', 'FREQ=WEEKLY;INTERVAL=4;BYDAY=MO', null, 7, ['kind' => 'event', 'busy' => false], $this->monday->plusDays(7 - 112));
         $this->routine('Bins: paper', 'Household', 'FREQ=WEEKLY;INTERVAL=2;BYDAY=TU', null, 1, ['estimate' => 5], $this->monday->plusDays(1 - 112));
         $this->routine('Bins: glass', 'Household', 'FREQ=WEEKLY;INTERVAL=2;BYDAY=TU', null, 1, ['estimate' => 5], $this->monday->plusDays(1 - 105));
-        $this->routine('Bread', 'Household', 'FREQ=DAILY;INTERVAL=3', '19:00', 45, ['checklist' => [['text' => 'Feed the leaven at noon', 'done' => false], ['text' => 'Knead', 'done' => false], ['text' => 'Bake', 'done' => false]]], $this->monday->plusDays(2 - 84));
+        $this->routine('Bread', 'Household', 'FREQ=DAILY;INTERVAL=3', '19:00', 45, ['labels' => ['kitchen'], 'checklist' => [['text' => 'Feed the leaven at noon', 'done' => false], ['text' => 'Knead', 'done' => false], ['text' => 'Bake', 'done' => false]]], $this->monday->plusDays(2 - 84));
         $this->routine('Sheets', 'Household', 'FREQ=WEEKLY;INTERVAL=2;BYDAY=SA', null, 1, ['estimate' => 20], $this->monday->plusDays(5 - 112));
         $this->routine('Bleed radiators', 'Household', 'FREQ=YEARLY;BYWEEKNO=40;BYDAY=SA', null, 1, ['estimate' => 40]);
         $this->routine('Ida’s birthday', 'Family', 'RSCALE=GREGORIAN;FREQ=YEARLY;SKIP=BACKWARD', null, 1, ['kind' => 'event', 'busy' => false, 'reminders' => ['-P7D@18:00']], LocalDate::of(1996, 2, 29));
@@ -129,7 +132,7 @@ final class DemoSeeder extends Seeder
             $deadline = LocalDate::of($this->today->year + 1, 1, 31);
             $this->task($step, 'Paperwork', (string) $deadline->plusDays(-$before), 1, ['due' => (string) $deadline, 'estimate' => 60]);
         }
-        $this->routine('Propagation bench', 'Glasshouse', 'FREQ=WEEKLY;BYDAY=MO', '14:00', 120, ['kind' => 'event'], $back);
+        $this->routine('Propagation bench', 'Glasshouse', 'FREQ=WEEKLY;BYDAY=MO', '14:00', 120, ['labels' => ['potting shed'], 'kind' => 'event'], $back);
         $this->routine('Volunteers', 'Glasshouse', 'FREQ=WEEKLY;BYDAY=MO', '11:30', 60, ['kind' => 'event'], $back);
         $this->routine('Plan the week', 'Household', 'FREQ=WEEKLY;BYDAY=SU', '09:30', 60, [], $back);
     }
@@ -139,31 +142,31 @@ final class DemoSeeder extends Seeder
     {
         $on = fn (int $day, string $time): string => $this->monday->plusDays($day).'T'.$time.':00';
         $event = ['kind' => 'event'];
-        $this->task('Pricking out', 'Glasshouse', $on(0, '08:00'), 180, $event + ['protected' => true]);
+        $this->task('Pricking out', 'Glasshouse', $on(0, '08:00'), 180, $event + ['labels' => ['potting shed'], 'protected' => true]);
         $this->task('Supper at Dad’s', 'Family', $on(0, '18:00'), 60, $event);
         $this->task('Seed swap stall', 'Tours', (string) $this->monday, 1, $event + ['busy' => false]);
         $this->done($this->task('Scrub trays', 'Glasshouse', (string) $this->monday, 1, ['estimate' => 30]), 15);
         $this->task('Heating contractor', 'Glasshouse', $on(1, '09:00'), 90, $event + ['place' => 'Boiler room']);
-        $this->task('Grant figures', 'Paperwork', $on(1, '11:00'), 90, ['protected' => true, 'effort' => 'demanding']);
+        $this->task('Grant figures', 'Paperwork', $on(1, '11:00'), 90, ['labels' => ['grant'], 'protected' => true, 'effort' => 'demanding']);
         $this->task('Orchid house', 'Glasshouse', $on(1, '14:00'), 90, $event);
         $this->task('School visit', 'Tours', $on(2, '09:00'), 180, $event + ['notes' => '24 children, two teachers. Bring the **magnifiers**.']);
-        $this->task('Clinic with Dad', 'Family', $on(2, '11:00'), 60, $event + ['travel' => 30, 'place' => 'Clinic, second floor', 'private' => true]);
+        $this->task('Clinic with Dad', 'Family', $on(2, '11:00'), 60, $event + ['labels' => ['Dad'], 'travel' => 30, 'place' => 'Clinic, second floor', 'private' => true]);
         $this->task('Guided tours', 'Tours', $on(2, '13:30'), 150, $event);
-        $this->task('Grant report', 'Paperwork', $on(2, '16:30'), 90, ['protected' => true, 'effort' => 'demanding', 'due' => (string) $this->monday->plusDays(4)]);
-        $this->task('Sowing', 'Glasshouse', $on(3, '09:00'), 180, $event + ['protected' => true]);
+        $this->task('Grant report', 'Paperwork', $on(2, '16:30'), 90, ['labels' => ['grant'], 'protected' => true, 'effort' => 'demanding', 'due' => (string) $this->monday->plusDays(4)]);
+        $this->task('Sowing', 'Glasshouse', $on(3, '09:00'), 180, $event + ['labels' => ['potting shed'], 'protected' => true]);
         $this->task('Trustees', 'Glasshouse', $on(3, '13:00'), 60, $event);
-        $this->task('Pot on ferns', 'Glasshouse', $on(3, '15:00'), 60, $event);
-        $this->task('Propagation bench', 'Glasshouse', $on(4, '08:30'), 150, $event);
+        $this->task('Pot on ferns', 'Glasshouse', $on(3, '15:00'), 60, $event + ['labels' => ['potting shed']]);
+        $this->task('Propagation bench', 'Glasshouse', $on(4, '08:30'), 150, $event + ['labels' => ['potting shed']]);
         $this->task('Supper at Dad’s', 'Family', $on(4, '18:00'), 60, $event);
-        $this->task('Market and shop', 'Household', $on(5, '10:30'), 90, $event);
+        $this->task('Market and shop', 'Household', $on(5, '10:30'), 90, $event + ['tentative' => true]);
         $this->task('Pack music', 'Choir', (string) $this->monday->plusDays(6), 1, ['estimate' => 10]);
-        $this->task('Carol rehearsal', 'Choir', $on(6, '15:00'), 90, $event);
+        $this->task('Carol rehearsal', 'Choir', $on(6, '15:00'), 90, $event + ['margin' => 15, 'place' => 'Parish hall']);
         // Two musts on the present day, one of them finished, and something to go with them.
         $today = (string) $this->today;
         $this->done($this->task('Check boiler pressure', 'Glasshouse', $today, 1, ['importance' => 'must', 'estimate' => 20, 'position' => 1]), 8);
-        $this->task('Costs page for the grant', 'Paperwork', $today, 1, ['importance' => 'must', 'estimate' => 45, 'position' => 2]);
+        $this->task('Costs page for the grant', 'Paperwork', $today, 1, ['labels' => ['grant'], 'importance' => 'must', 'estimate' => 45, 'position' => 2]);
         $this->task('Sharpen secateurs', 'Glasshouse', $today, 1, ['importance' => 'could', 'estimate' => 25, 'position' => 3]);
-        $this->task('Sow sweet peas', 'Glasshouse', (string) $this->today->plusDays(1), 1, ['importance' => 'must', 'estimate' => 45]);
+        $this->task('Sow sweet peas', 'Glasshouse', (string) $this->today->plusDays(1), 1, ['labels' => ['potting shed'], 'importance' => 'must', 'estimate' => 45]);
         $this->changedSeries();
     }
 
@@ -189,12 +192,19 @@ final class DemoSeeder extends Seeder
     private function basket(): void
     {
         $this->task('Re-putty the north pane', 'Glasshouse', null, 1, ['due' => (string) $this->today->plusDays(-2), 'estimate' => 60, 'importance' => 'should']);
-        $this->task('Grant report, costs page', 'Paperwork', null, 1, ['due' => (string) $this->today->plusDays(2), 'estimate' => 120]);
+        $this->task('Grant report, costs page', 'Paperwork', null, 1, ['labels' => ['grant'], 'due' => (string) $this->today->plusDays(2), 'estimate' => 120]);
         $this->task('Order fleece rolls', 'Glasshouse', null, 1, ['due' => (string) $this->today->plusDays(8), 'estimate' => 15]);
         $this->task('Ring the chiropodist', 'Family', null, 1, ['estimate' => 10]);
         $this->task('Mend the coat hook', 'Household', null, 1, ['estimate' => 40, 'importance' => 'could']);
         $this->task('Learn the alto line, Carol 4', 'Choir', null, 1, ['estimate' => 45]);
         $this->task('New laces', 'Training', null, 1);
+    }
+
+    /** A filter that is kept, and a rule that files by words. */
+    private function keeping(): void
+    {
+        Filter::query()->create(['user_id' => $this->user->id, 'name' => 'Out of doors', 'choice' => ['labels' => ['outdoors']]]);
+        FilingRule::query()->create(['user_id' => $this->user->id, 'words' => 'choir', 'calendar_id' => $this->calendars['Choir']->id]);
     }
 
     /** Ten weeks of ticks with gaps, and this week's up to now: which ones is fixed by the name and the date. */

@@ -6,6 +6,8 @@ use Facebook\WebDriver\WebDriverKeys;
 use Tests\Browser\Page;
 use Tests\Browser\Site;
 
+require_once __DIR__.'/journeys.php';
+
 beforeEach(function () {
     $this->site = Site::running();
 });
@@ -13,25 +15,6 @@ beforeEach(function () {
 afterEach(function () {
     $this->page?->close();
 });
-
-/** Opens the demo, signed in. */
-function demo(object $test, int $width = 1280, int $height = 800): Page
-{
-    $test->site->reset(demo: true);
-    $test->page = Page::open($test->site, $width, $height);
-    $test->page->visit('/sign-in')->type('#email', 'steward@example.test')->type('#password', 'glasshouse')->press('[data-test=send]');
-    $test->page->see('[data-test=board] [data-test=hours]');
-
-    return $test->page;
-}
-
-/** @return list<string> the seven days of next week */
-function nextWeek(): array
-{
-    $monday = (new DateTimeImmutable('monday this week', new DateTimeZone('Europe/Berlin')))->modify('+7 days');
-
-    return array_map(fn (int $day): string => $monday->modify("+{$day} days")->format('Y-m-d'), range(0, 6));
-}
 
 test('from the first account to a week that stays as it was left', function () {
     $this->site->reset(demo: false);
@@ -171,15 +154,5 @@ test('the main views have no serious fault of accessibility (axe-core, WCAG 2.2 
         default => $page->see('[data-test=day-head]'),
     };
     usleep(600_000);
-    $page->script((string) file_get_contents(dirname(__DIR__, 2).'/node_modules/axe-core/axe.min.js'));
-    $faults = $page->asyncScript(<<<'JS'
-        const done = arguments[arguments.length - 1]
-        axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'] })
-            // A quarter of an hour is lower than 24 px; ticking is there at full size in the sheet and by key (WCAG 2.5.8, exception "equivalent").
-            .then((found) => found.violations.filter((one) => ['serious', 'critical'].includes(one.impact))
-                .map((one) => ({ ...one, nodes: one.nodes.filter((node) => one.id !== 'target-size' || !document.querySelector(node.target[0])?.closest('.block.short')) }))
-                .filter((one) => one.nodes.length > 0))
-            .then((faults) => done(faults.map((one) => `${one.id}: ${one.nodes.slice(0, 3).map((node) => node.target.join(' ') + ' ' + (node.any[0]?.message ?? '')).join(' | ')}`)))
-        JS);
-    expect($faults)->toBe([]);
+    expect($page->seriousFaults())->toBe([]);
 })->with([['week', 1280, false], ['week', 1280, true], ['week', 390, false], ['sheet', 1280, false], ['sheet', 1280, true], ['areas', 1280, false], ['settings', 1280, true]]);

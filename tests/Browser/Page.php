@@ -11,6 +11,7 @@ use Facebook\WebDriver\Remote\DesiredCapabilities;
 use Facebook\WebDriver\Remote\RemoteWebDriver;
 use Facebook\WebDriver\Remote\RemoteWebElement;
 use Facebook\WebDriver\WebDriverBy;
+use Facebook\WebDriver\WebDriverKeys;
 use PHPUnit\Framework\Assert;
 
 /** A person at the page, in headless Chromium. */
@@ -90,8 +91,9 @@ final class Page
     {
         $this->until(function () use ($css, $text): bool {
             $field = $this->see($css);
-            $field->clear();
-            $field->sendKeys($text);
+            // As a person does it: clearing from outside tells the page nothing.
+            $field->sendKeys([WebDriverKeys::CONTROL, 'a']);
+            $field->sendKeys([WebDriverKeys::DELETE, $text]);
 
             return true;
         }, "“{$css}” could not be typed into");
@@ -169,6 +171,44 @@ final class Page
             JS, $title);
 
         return $found;
+    }
+
+    /** While a key is held down. */
+    public function holding(string $key, callable $work): self
+    {
+        $this->driver->getKeyboard()->pressKey($key);
+        try {
+            $work();
+        } finally {
+            $this->driver->getKeyboard()->releaseKey($key);
+        }
+
+        return $this;
+    }
+
+    /** How many pages the printer would take. */
+    public function printedPages(): int
+    {
+        $this->see('main [data-tile]');
+        $printed = $this->driver->executeCustomCommand('/session/:sessionId/goog/cdp/execute', 'POST', ['cmd' => 'Page.printToPDF', 'params' => ['preferCSSPageSize' => true, 'printBackground' => true]]);
+
+        return (int) preg_match_all('#/Type\s*/Page\b#', (string) base64_decode($printed['data'], true));
+    }
+
+    /** @return list<string> what axe-core finds serious or critical under WCAG 2.2 AA */
+    public function seriousFaults(): array
+    {
+        $this->script((string) file_get_contents(dirname(__DIR__, 2).'/node_modules/axe-core/axe.min.js'));
+
+        return $this->asyncScript(<<<'JS'
+        const done = arguments[arguments.length - 1]
+        axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'] })
+            // A quarter of an hour, a line of the month and a day of the year are lower than 24 px; each opens at full size and by key (WCAG 2.5.8, exception "equivalent").
+            .then((found) => found.violations.filter((one) => ['serious', 'critical'].includes(one.impact))
+                .map((one) => ({ ...one, nodes: one.nodes.filter((node) => one.id !== 'target-size' || !document.querySelector(node.target[0])?.closest('.block.short, .line, .month, .strip')) }))
+                .filter((one) => one.nodes.length > 0))
+            .then((faults) => done(faults.map((one) => `${one.id}: ${one.nodes.slice(0, 3).map((node) => node.target.join(' ') + ' ' + (node.any[0]?.message ?? '')).join(' | ')}`)))
+        JS);
     }
 
     /** Waits until something is so. */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Browser;
 
+use PDO;
 use RuntimeException;
 
 /** The application as it really runs, on a port and a database of its own, with a browser driver beside it. */
@@ -45,7 +46,20 @@ final class Site
     /** An empty database, or one with the demo in it. */
     public function reset(bool $demo): void
     {
-        $this->artisan('migrate:fresh', '--force', ...($demo ? ['--seed'] : []));
+        $kept = $this->folder.($demo ? '/demo.sqlite' : '/empty.sqlite');
+        $database = "{$this->folder}/db.sqlite";
+        if (! is_file($kept)) {
+            $this->artisan('migrate:fresh', '--force', ...($demo ? ['--seed'] : []));
+            (new PDO("sqlite:{$database}"))->exec("vacuum into '{$kept}'");
+
+            return;
+        }
+        foreach ([$database, "{$database}-wal", "{$database}-shm"] as $file) {
+            if (is_file($file)) {
+                unlink($file);
+            }
+        }
+        copy($kept, $database);
     }
 
     public function artisan(string ...$words): void

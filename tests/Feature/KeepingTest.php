@@ -46,7 +46,7 @@ test('words file what is caught, say beforehand what they would change, and chan
 test('a file is kept outside the web’s reach and only handed out to be saved', function () {
     Storage::fake('local');
     $entry = $this->entry(['title' => 'Boiler']);
-    $sent = $this->postJson("/api/entries/{$entry['id']}/attachments", ['file' => UploadedFile::fake()->createWithContent("../../guarantee <b>.pdf", "%PDF-1.4\n%guarantee")], ['Origin' => 'http://localhost'])->assertCreated()->json();
+    $sent = $this->postJson("/api/entries/{$entry['id']}/attachments", ['file' => UploadedFile::fake()->createWithContent('../../guarantee <b>.pdf', "%PDF-1.4\n%guarantee")], ['Origin' => 'http://localhost'])->assertCreated()->json();
     expect($sent)->toMatchArray(['name' => 'guarantee b .pdf', 'type' => 'application/pdf'])
         ->and($this->api('GET', "entries/{$entry['id']}")->json('attachments.0.id'))->toBe($sent['id']);
     $path = Attachment::query()->sole()->path;

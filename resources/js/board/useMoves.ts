@@ -9,8 +9,8 @@ import { useQueryClient } from '@tanstack/vue-query'
 import { reactive } from 'vue'
 import type { Carried, Target } from './drag'
 
-/** A move of a routine that waits for how far it should reach, beside where it was dropped. */
-export const asking = reactive<{ carried: Carried | null; target: Target | null; x: number; y: number }>({ carried: null, target: null, x: 0, y: 0 })
+/** A move that waits for an answer, beside where it was dropped: how far it should reach, or whether it may go over what is protected. */
+export const asking = reactive<{ carried: Carried | null; target: Target | null; copies: boolean; over: string | null; x: number; y: number }>({ carried: null, target: null, copies: false, over: null, x: 0, y: 0 })
 
 export function carriedOccurrence(one: Occurrence, colour: Colour): Carried {
     return {
@@ -42,11 +42,21 @@ export function useMoves() {
     }
 
     /** A routine is asked about first; anything else goes at once. Several that were chosen go together. */
-    function drop(carried: Carried, target: Target, at: { x: number; y: number }, copies = false): void {
-        if (carried.key !== null && view.chosen.has(carried.key) && view.chosen.size > 1 && target.kind !== 'basket') void together(carried, target, copies)
+    function drop(carried: Carried, target: Target, at: { x: number; y: number }, copies = false, mayCover = false): void {
+        const over = mayCover ? null : coveredBy(carried, target)
+        if (over) Object.assign(asking, { carried, target, copies, over, x: at.x, y: at.y })
+        else if (carried.key !== null && view.chosen.has(carried.key) && view.chosen.size > 1 && target.kind !== 'basket') void together(carried, target, copies)
         else if (copies) void copy(carried, target)
-        else if (carried.isRoutine && target.kind !== 'basket') Object.assign(asking, { carried, target, x: at.x, y: at.y })
+        else if (carried.isRoutine && target.kind !== 'basket') Object.assign(asking, { carried, target, copies, over: null, x: at.x, y: at.y })
         else void move(carried, target, 'one')
+    }
+
+    /** The protected block that something would lie over: it may not without asking. */
+    function coveredBy(carried: Carried, target: Target): string | null {
+        if (target.kind !== 'hours') return null
+        const from = moment(target.date, target.minute)
+        const to = moment(target.date, target.minute + target.minutes)
+        return view.occurrences.find((one) => one.protected && !one.done && !one.all_day && one.key !== carried.key && one.start < to && one.end > from)?.title ?? null
     }
 
     function place(carried: Carried, target: Target): { start: string | null; all_day: boolean; length: number } {

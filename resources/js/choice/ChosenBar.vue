@@ -46,7 +46,7 @@ function give(close: () => void): void {
             <template #default="{ close }"><button v-for="one in calendars" :key="one.id" class="press" @click="() => { void many('calendar', { calendar_id: one.id }, 'Filed'); close() }">{{ one.name }}</button></template>
         </SentenceWord>
         <button class="press grave" data-test="chosen-delete" @click="many('delete', {}, 'Deleted')">Delete</button>
-        <button class="plain" aria-label="Let go of the choice" @click="view.chosen = new Set()">× <kbd>Esc</kbd></button>
+        <button class="plain" @click="view.chosen = new Set()">Let go <kbd>Esc</kbd></button>
         <small v-if="hasRoutine">Of a routine just the chosen one is meant; labels and calendar are those of the whole.</small>
     </div>
 </template>

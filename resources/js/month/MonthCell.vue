@@ -55,7 +55,7 @@ const isTarget = computed(() => drag.target?.kind === 'date' && drag.target.date
 .cell { position: relative; grid-row: 1; min-width: 0; min-height: 0; overflow: hidden; border-left: 1px solid var(--line); display: grid; grid-template: 26px minmax(0, 1fr) / 9px minmax(0, 1fr); }
 .cell.rest { background: color-mix(in srgb, var(--well) 55%, var(--sheet)); }
 .cell.outside { background: var(--paper); }
-.cell.outside .date, .cell.outside .titles { opacity: .72; }
+.cell.outside .date { color: var(--muted); font-weight: 400; }
 .cell.today { background: color-mix(in srgb, var(--plum-soft) 60%, var(--sheet)); }
 .cell.target { outline: 2px dashed var(--plum); outline-offset: -3px; background: var(--plum-soft); }
 header { grid-column: 1 / -1; display: flex; align-items: center; gap: 6px; padding: 0 6px 0 8px; min-width: 0; }

@@ -32,7 +32,7 @@ const view = useView()
 const basket = useBasket()
 const { today, view: name, date, from, title, isPresent, isNarrow, unit, go, step } = usePeriod()
 const { shown } = useChoice()
-const { move, words } = useMoves()
+const { drop, move, words } = useMoves()
 
 const rulerWeek = computed(() => startOfWeek(name.value === 'month' || name.value === 'year' ? date.value : from.value, account.value.first_weekday))
 const hasRuler = computed(() => name.value !== 'year')
@@ -44,9 +44,15 @@ watch([name, from], () => (view.chosen = new Set()))
 function openEntry(entryId: string): void {
     view.sheet = { entryId, recurrenceId: null, date: null }
 }
+const letBe = (): void => void Object.assign(asking, { carried: null, target: null, over: null })
+function cover(): void {
+    const { carried, target, copies, x, y } = asking
+    letBe()
+    if (carried && target) drop(carried, target, { x, y }, copies, true)
+}
 function answer(scope: 'one' | 'onward' | 'whole'): void {
     const { carried, target } = asking
-    Object.assign(asking, { carried: null, target: null })
+    letBe()
     if (carried && target) void move(carried, target, scope)
 }
 </script>
@@ -73,7 +79,11 @@ function answer(scope: 'one' | 'onward' | 'whole'): void {
         <CarriedChip />
         <ChosenBar />
         <div v-if="asking.carried && asking.target" class="asking" :style="scopeAt">
-            <ScopeChoice :question="`Move “${asking.carried.title}” ${words(asking.target)}:`" :reach="{ entryId: asking.carried.entryId, recurrenceId: asking.carried.recurrenceId ?? '' }" @choose="answer" @leave="Object.assign(asking, { carried: null, target: null })" />
+            <div v-if="asking.over" class="over" role="alertdialog" aria-label="Protected" data-test="over">
+                <p>“{{ asking.over }}” is protected. Lay it over that all the same?</p>
+                <button class="press main" data-test="over-yes" @click="cover">Lay it there</button><button class="press" @click="letBe">Leave it</button>
+            </div>
+            <ScopeChoice v-else :question="`Move “${asking.carried.title}” ${words(asking.target)}:`" :reach="{ entryId: asking.carried.entryId, recurrenceId: asking.carried.recurrenceId ?? '' }" @choose="answer" @leave="letBe" />
         </div>
         <SmallQuestion v-if="view.question" />
         <EntrySheet v-if="view.sheet" :key="`${view.sheet.entryId}|${view.sheet.recurrenceId}`" :target="view.sheet" @close="view.sheet = null" />
@@ -95,6 +105,9 @@ function answer(scope: 'one' | 'onward' | 'whole'): void {
 .period h1.long { font-size: 16.5px; }
 .step { padding: 2px 8px; }
 .body { flex: 1; min-height: 0; display: flex; }
+.over { padding: 10px 14px; border: 1px solid var(--trouble); border-radius: var(--radius); background: var(--sheet); box-shadow: var(--shadow); }
+.over p { margin: 0 0 8px; }
+.over .press { margin-right: 8px; }
 .asking { position: fixed; z-index: 2500; max-width: calc(100vw - 16px); }
 .narrow .ribbon-row { height: auto; flex-direction: column; }
 .narrow .period { width: auto; height: 42px; border-right: 0; border-bottom: 1px solid var(--line); }

@@ -103,6 +103,7 @@ function open(one: Occurrence): void {
 .month { flex: 1; min-height: 50px; border-top: 1px solid var(--line); }
 .name { grid-row: 1; grid-column: 1; font: 600 15px/20px var(--serif); padding: 1px 4px; align-self: stretch; display: flex; color: var(--ink); }
 .name.now { color: var(--plum); text-decoration: underline; text-underline-offset: 3px; }
+@media (prefers-color-scheme: dark) { .name.now { color: var(--load); } }
 .name:hover { text-decoration: underline; }
 .day { grid-row: 1; align-self: stretch; border-left: 1px solid var(--line); padding: 1px 0 0 4px; display: flex; align-items: flex-start; font-size: 11px; line-height: 15px; color: var(--ink); min-width: 0; }
 .day.over { box-shadow: inset 0 -3px 0 var(--trouble); }

@@ -1,0 +1,24 @@
+<?php
+
+declare(strict_types=1);
+
+use Tests\Browser\Page;
+
+/** Opens the demo, signed in. */
+function demo(object $test, int $width = 1280, int $height = 800): Page
+{
+    $test->site->reset(demo: true);
+    $test->page = Page::open($test->site, $width, $height);
+    $test->page->visit('/sign-in')->type('#email', 'steward@example.test')->type('#password', 'glasshouse')->press('[data-test=send]');
+    $test->page->see('[data-test=board] [data-test=hours]');
+
+    return $test->page;
+}
+
+/** @return list<string> the seven days of next week */
+function nextWeek(): array
+{
+    $monday = (new DateTimeImmutable('monday this week', new DateTimeZone('Europe/Berlin')))->modify('+7 days');
+
+    return array_map(fn (int $day): string => $monday->modify("+{$day} days")->format('Y-m-d'), range(0, 6));
+}

@@ -56,7 +56,7 @@ test('a task goes from the basket into the hours and back', function () {
     $block = '[data-test=block][data-title="Ring the chiropodist"]';
     $ten = (int) $page->script("const day = document.querySelector(`[data-test=day-hours][data-date='\${arguments[0]}']`); const mark = [...document.querySelectorAll('.mark')].find((m) => m.textContent === '10'); const b = mark.getBoundingClientRect(); return Math.round(b.y + b.height / 2 - day.getBoundingClientRect().y)", $tue);
     $page->carry($card, "[data-test=day-hours][data-date='{$tue}']", $ten)->untilSame(["{$tue} 10:00"], fn () => $page->blocks('Ring the chiropodist'));
-    expect($page->all($card))->toBe([]);
+    $page->untilSame([], fn () => $page->all($card));
     $page->carry($block, '[data-test=basket]', 300)->see($card);
     $page->untilSame([], fn () => $page->blocks('Ring the chiropodist'));
     $page->carry($card, "[data-test=day-list][data-date='{$tue}']", 30)->see("[data-test=list-task][data-title='Ring the chiropodist'][data-date='{$tue}']");
@@ -71,7 +71,7 @@ test('a block is made longer by its lower edge, and goes onto a day’s list', f
     $perHour = $page->script("return document.querySelector('.line').getBoundingClientRect().height");
     $day = $page->box($page->see("[data-test=day-hours][data-date='{$thu}']"));
     $top = $page->box($page->see($block))['y'] - $day['y'];
-    $page->carry("{$block} [data-test=grip-bottom]", "[data-test=day-hours][data-date='{$thu}']", (int) round($top + $perHour * 1.5) - 3);
+    $page->carry($block, "[data-test=day-hours][data-date='{$thu}']", (int) round($top + $perHour * 1.5) - 3, by: 'bottom');
     $page->untilSame('Mend the north frame, '.date('D j M', (int) strtotime($thu)).', 12:00 to 13:30, Glasshouse', fn () => $page->see($block)->getAttribute('aria-label'));
     $page->carry($block, "[data-test=day-list][data-date='{$mon}']", 30)->see("[data-test=list-task][data-title='Mend the north frame'][data-date='{$mon}']");
 });

@@ -121,17 +121,20 @@ final class Page
      * Carries one element onto another, with the pointer, in small steps.
      *
      * @param  int  $down  pixels from the top of the target
+     * @param  'whole'|'bottom'|'last'  $by  by which part it is held
      */
-    public function carry(string $from, string $onto, int $down): self
+    public function carry(string $from, string $onto, int $down, string $by = 'whole'): self
     {
         $source = $this->see($from);
         $start = $this->box($source);
         $end = $this->box($this->see($onto));
         // A block keeps the distance to where it is held; what comes from a list is placed by the pointer.
-        $held = str_contains($from, '=block]') ? min(10, $start['height'] / 2) : 0;
-        [$x, $y] = [$start['x'] + 30, $start['y'] + min(10, $start['height'] / 2)];
+        $held = $by === 'whole' && str_contains($from, '=block]') ? min(10, $start['height'] / 2) : 0;
+        $across = $by === 'last' ? $start['width'] - 3 : 30;
+        $below = $by === 'bottom' ? $start['height'] - 3 : min(10, $start['height'] / 2);
+        [$x, $y] = [$start['x'] + $across, $start['y'] + $below];
         $actions = new WebDriverActions($this->driver);
-        $actions->moveToElement($source, (int) (30 - $start['width'] / 2), (int) (min(10, $start['height'] / 2) - $start['height'] / 2))->clickAndHold();
+        $actions->moveToElement($source, (int) floor($across - $start['width'] / 2), (int) floor($below - $start['height'] / 2))->clickAndHold();
         $goal = [$end['x'] + $end['width'] / 2, $end['y'] + $down + $held];
         for ($step = 1; $step <= 8; $step++) {
             $actions->moveByOffset((int) round(($goal[0] - $x) * $step / 8) - (int) round(($goal[0] - $x) * ($step - 1) / 8),

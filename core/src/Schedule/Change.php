@@ -13,12 +13,14 @@ final readonly class Change
      * @param  string  $recurrenceId  the start the rule gave it, or Series::ONCE
      * @param  Placement|null  $placement  where it stands instead
      * @param  int|null  $doneAt  Unix seconds
+     * @param  int|null  $letGoAt  Unix seconds at which it was decided not to do it
      */
     public function __construct(
         public string $recurrenceId,
         public ?Placement $placement = null,
         public bool $skipped = false,
         public ?int $doneAt = null,
+        public ?int $letGoAt = null,
     ) {
     }
 

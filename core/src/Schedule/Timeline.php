@@ -90,7 +90,7 @@ final readonly class Timeline
         $starts = [];
         foreach ($changes as $change) {
             $start = $this->parsed($series, $change->recurrenceId);
-            if ($start === null || ($change->doneAt === null && ! $change->skipped)) {
+            if ($start === null || ($change->doneAt === null && $change->letGoAt === null && ! $change->skipped)) {
                 continue;
             }
             $finishes[] = $change->doneAt === null ? $start : $this->viewer->wall($change->doneAt);
@@ -117,14 +117,14 @@ final readonly class Timeline
     /** One whose recurrence id lies elsewhere: moved into the window, or done before the rule was changed. */
     private function strayed(Series $series, string $id, Change $change): ?Occurrence
     {
-        if ($change->placement === null && $change->doneAt === null) {
+        if ($change->placement === null && $change->doneAt === null && $change->letGoAt === null) {
             return null;
         }
         $start = $this->parsed($series, $id);
         if ($start === null) {
             return null;
         }
-        $belongs = $change->doneAt !== null || $series->afterDone || $series->recurrenceSet()->includes($start);
+        $belongs = $change->doneAt !== null || $change->letGoAt !== null || $series->afterDone || $series->recurrenceSet()->includes($start);
 
         return $belongs ? $this->occurrence($series, $id, $start, $change) : null;
     }

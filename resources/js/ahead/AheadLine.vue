@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import type { Occurrence } from '@/api/types'
-import { useTicks } from '@/board/useTicks'
 import { useChoice } from '@/choice/useChoice'
 import StoneTick from '@/shared/StoneTick.vue'
 import { dueDate, length, namedDate, timeOf } from '@/shared/time'
@@ -10,13 +9,11 @@ import { computed } from 'vue'
 
 /** One entry in the running list. */
 const props = defineProps<{ one: Occurrence }>()
-const emit = defineEmits<{ open: [] }>()
 
-const view = useView()
 const account = useAccount()
 const { calendar } = useAreas()
 const { hue } = useChoice()
-const { tick } = useTicks()
+const view = useView()
 const facts = computed(() => [
     calendar(props.one.calendar_id)?.name ?? '', props.one.place,
     props.one.all_day && props.one.minutes > 1440 ? `${props.one.minutes / 1440} days` : '',
@@ -26,21 +23,16 @@ const facts = computed(() => [
     props.one.travel ? `leave ${length(props.one.travel)} before` : '', props.one.tentative ? 'tentative' : '',
     props.one.meets.length ? `double-booked with ${props.one.meets.join(' and ')}` : '', ...props.one.labels,
 ].filter(Boolean).join(' · '))
-
-function press(event: MouseEvent): void {
-    if (event.ctrlKey || event.metaKey) view.choose(props.one.key)
-    else emit('open')
-}
 </script>
 
 <template>
     <article
         class="line" tabindex="0" data-tile data-test="ahead-line" :data-title="one.title" :data-key="one.key" :data-date="one.start.slice(0, 10)" :style="paint(hue(one))"
         :class="{ done: one.done, must: one.importance === 'must', conflict: one.meets.length > 0, chosen: view.chosen.has(one.key) }"
-        :aria-label="`${one.title}, ${namedDate(one.start)}${one.all_day ? '' : `, ${timeOf(one.start, account.clock)}`}, ${facts}${one.done ? ', done' : ''}`" @click="press" @keydown.enter="emit('open')"
+        :aria-label="`${one.title}, ${namedDate(one.start)}${one.all_day ? '' : `, ${timeOf(one.start, account.clock)}`}, ${facts}${one.done ? ', done' : ''}`"
     >
         <span class="when">{{ one.all_day ? '' : timeOf(one.start, account.clock) }}<small v-if="!one.all_day">–{{ timeOf(one.end, account.clock) }}</small></span>
-        <StoneTick v-if="one.kind === 'task'" :done="one.done" :label="one.title" @turn="tick(one)" />
+        <StoneTick v-if="one.kind === 'task'" :done="one.done" :label="one.title" />
         <i v-else class="mark" />
         <span class="title">{{ one.title }}</span>
         <span class="facts">{{ facts }}</span>
@@ -52,7 +44,7 @@ function press(event: MouseEvent): void {
 .line:hover { background: color-mix(in srgb, var(--c) 9%, transparent); }
 .when { flex: none; width: 88px; white-space: nowrap; text-align: right; font-size: 12.5px; color: var(--c-text); font-weight: 600; }
 .when small { font-weight: 400; font-size: 11px; color: var(--muted); }
-.line :deep(.stone) { align-self: center; }
+.line .stone { align-self: center; }
 .mark { flex: none; align-self: center; width: 4px; height: 16px; margin: 0 9px; border-radius: 2px; background: var(--c); }
 .title { flex: none; max-width: 60%; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; font-size: 14px; }
 .facts { flex: 1; min-width: 0; color: var(--muted); font-size: 12px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }

@@ -41,10 +41,6 @@ const hasAny = computed(() => chapters.value.some((chapter) => chapter.starting.
 useInfiniteScroll(scroller, async () => {
     await query.fetchNextPage()
 }, { distance: 400, canLoadMore: () => query.hasNextPage.value && !query.isFetchingNextPage.value && query.data.value !== undefined })
-
-function open(one: Occurrence): void {
-    view.sheet = { entryId: one.entry_id, recurrenceId: one.routine ? one.recurrence_id : null, date: one.start.slice(0, 10) }
-}
 </script>
 
 <template>
@@ -53,7 +49,7 @@ function open(one: Occurrence): void {
             <p v-if="query.isError.value" class="empty">What lies ahead could not be fetched. <button class="press" @click="query.refetch()">Try again</button></p>
             <p v-else-if="pages.length === 0" class="empty">Looking ahead…</p>
             <p v-else-if="!hasAny" class="empty">Nothing lies ahead here. Catch something with <kbd>N</kbd>, or show more with the words above.</p>
-            <DayChapter v-for="chapter in chapters" :key="chapter.day.date" v-bind="chapter" :today="today" :now="now" @open="open" />
+            <DayChapter v-for="chapter in chapters" :key="chapter.day.date" v-bind="chapter" :today="today" :now="now" />
             <p v-if="query.isFetchingNextPage.value" class="empty">Reading on…</p>
         </div>
     </main>

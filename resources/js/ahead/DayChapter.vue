@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import type { BoardDay, Occurrence } from '@/api/types'
+import { inListOrder } from '@/board/listOrder'
 import { length, longWeekday, minuteOf, shortDate, time } from '@/shared/time'
 import { useAccount } from '@/state/server'
 import { computed } from 'vue'
 import AheadLine from './AheadLine.vue'
 
 const props = defineProps<{ day: BoardDay; starting: Occurrence[]; going: Occurrence[]; today: string; now: string }>()
-const emit = defineEmits<{ open: [one: Occurrence] }>()
 
 const account = useAccount()
 const minutes = computed(() => props.day.placed + props.day.listed)
@@ -15,8 +15,7 @@ const words = computed(() => {
     if (minutes.value === 0) return 'nothing that takes time'
     return props.day.over ? `${length(minutes.value - capacity)} over full` : `${length(minutes.value)} of ${length(capacity)}`
 })
-const WEIGHT = { must: 0, should: 1, could: 3 }
-const listed = computed(() => props.starting.filter((one) => one.all_day).sort((a, b) => Number(a.kind === 'task') - Number(b.kind === 'task') || (a.importance ? WEIGHT[a.importance] : 2) - (b.importance ? WEIGHT[b.importance] : 2) || a.position - b.position))
+const listed = computed(() => props.starting.filter((one) => one.all_day).sort((a, b) => Number(a.kind === 'task') - Number(b.kind === 'task') || inListOrder(a, b)))
 
 type Row = { key: string; minute: number; one: Occurrence | null; words: string }
 /** What has hours, and between it the free time said in words. */
@@ -44,9 +43,9 @@ const isQuiet = computed(() => props.starting.length === 0)
         </header>
         <div class="entries">
             <p v-if="going.length > 0" class="going">{{ going.map((one) => one.title).join(', ') }} {{ going.length === 1 ? 'goes' : 'go' }} on.</p>
-            <AheadLine v-for="one in listed" :key="one.key" :one="one" @open="emit('open', one)" />
+            <AheadLine v-for="one in listed" :key="one.key" :one="one" />
             <template v-for="row in rows" :key="row.key">
-                <AheadLine v-if="row.one" :one="row.one" @open="emit('open', row.one)" />
+                <AheadLine v-if="row.one" :one="row.one" />
                 <p v-else class="free">{{ row.words }}</p>
             </template>
         </div>

@@ -7,7 +7,6 @@ import { computed } from 'vue'
 import BasketCard from './BasketCard.vue'
 
 const props = defineProps<{ items: BasketItem[]; today: string; shown: (item: BasketItem) => boolean }>()
-const emit = defineEmits<{ open: [entryId: string] }>()
 
 const view = useView()
 const visible = computed(() => props.items.filter(props.shown))
@@ -25,7 +24,7 @@ const isTarget = computed(() => drag.target?.kind === 'basket')
                 <button class="plain fold" aria-expanded="true" aria-label="Fold the basket away" title="Fold the basket away" @click="view.foldBasket()">‹</button>
             </header>
             <div class="cards">
-                <BasketCard v-for="item in visible" :key="item.entry_id" :item="item" :today="today" @open="emit('open', item.entry_id)" />
+                <BasketCard v-for="item in visible" :key="item.entry_id" :item="item" :today="today" />
                 <p v-if="visible.length === 0" class="empty">What has no place yet waits here. Catch something with <kbd>N</kbd> and leave out the day.</p>
             </div>
             <footer v-if="visible.length > 0">Drag onto a day to give it a home, or press <kbd>L</kbd> for today’s list and <kbd>H</kbd> for its hours.</footer>

@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import type { Board, Occurrence } from '@/api/types'
-import { dayNumber } from '@/shared/time'
+import { endsWithin } from '@/month/bars'
+import { dayNumber, plusDays } from '@/shared/time'
 import { computed, ref } from 'vue'
 import BandBar from './BandBar.vue'
 import ListTask from './ListTask.vue'
 import { drag } from './drag'
+import { inListOrder } from './listOrder'
 
 const props = defineProps<{ board: Board; shown: (one: Occurrence) => boolean; today: string }>()
-const emit = defineEmits<{ open: [one: Occurrence] }>()
 
 /** Rows a day shows before the rest hides behind a count. */
 const MOST_ROWS = 5
@@ -22,14 +23,17 @@ interface Bar {
     from: number
     to: number
     row: number
+    ends: string
 }
 
 /** Events lie as bars across their days, each in the first row that is free. */
 const bars = computed<Bar[]>(() => {
+    const from = props.board.days[0]?.date ?? ''
+    const to = plusDays(props.board.days.at(-1)?.date ?? from, 1)
     const ends: number[] = []
     return allDay.value
         .filter((one) => one.kind === 'event' || dayNumber(one.end) - dayNumber(one.start) > 1)
-        .map((one) => ({ one, from: column(one.start), to: column(one.end), row: 0 }))
+        .map((one) => ({ one, from: column(one.start), to: column(one.end), row: 0, ends: endsWithin(one, from, to) }))
         .filter((bar) => bar.to > bar.from)
         .sort((a, b) => a.from - b.from || b.to - a.to)
         .map((bar) => {
@@ -39,42 +43,46 @@ const bars = computed<Bar[]>(() => {
             return { ...bar, row }
         })
 })
-/** How many rows of bars lie over a day, counted from 0. */
-function barRows(day: number): number {
-    return Math.max(0, ...bars.value.filter((bar) => bar.from <= day && bar.to > day).map((bar) => bar.row + 1))
+interface Listed {
+    date: string
+    /** Rows of bars that lie over the day. */
+    rows: number
+    tasks: { one: Occurrence; place: number | null }[]
+    /** More tasks than there is room for. */
+    overflows: boolean
+    more: number
 }
-
-const WEIGHT = { must: 0, should: 1, could: 3 }
-function tasks(date: string): Occurrence[] {
-    return allDay.value
-        .filter((one) => one.kind === 'task' && one.start === date && !bars.value.some((bar) => bar.one.key === one.key))
-        .sort((a, b) => (a.importance ? WEIGHT[a.importance] : 2) - (b.importance ? WEIGHT[b.importance] : 2) || a.position - b.position)
-}
-function room(day: number): number {
-    return Math.max(1, MOST_ROWS - barRows(day))
-}
-function listed(date: string, day: number): Occurrence[] {
-    const all = tasks(date)
-    return opened.value || all.length <= room(day) ? all : all.slice(0, room(day) - 1)
-}
-/** Its number among the day's musts. */
-function place(one: Occurrence, date: string): number | null {
-    return one.importance === 'must' ? tasks(date).filter((other) => other.importance === 'must').indexOf(one) + 1 : null
-}
+/** The tasks of each day in their order, musts numbered, and those that there is room for. */
+const lists = computed<Listed[]>(() => {
+    const inBars = new Set(bars.value.map((bar) => bar.one.key))
+    const byDay = new Map<string, Occurrence[]>()
+    for (const one of allDay.value) {
+        if (one.kind === 'task' && !inBars.has(one.key)) byDay.set(one.start, [...(byDay.get(one.start) ?? []), one])
+    }
+    return props.board.days.map((day, i) => {
+        const rows = Math.max(0, ...bars.value.filter((bar) => bar.from <= i && bar.to > i).map((bar) => bar.row + 1))
+        const tasks = (byDay.get(day.date) ?? []).sort(inListOrder).map((one, at) => ({ one, place: one.importance === 'must' ? at + 1 : null }))
+        const room = Math.max(1, MOST_ROWS - rows)
+        const overflows = tasks.length > room
+        const seen = opened.value || !overflows ? tasks : tasks.slice(0, room - 1)
+        return { date: day.date, rows, tasks: seen, overflows, more: tasks.length - seen.length }
+    })
+})
+const targeted = computed(() => (drag.target?.kind === 'list' ? drag.target.date : null))
 </script>
 
 <template>
     <div class="band" :style="{ gridTemplateColumns: `44px repeat(${board.days.length}, minmax(0, 1fr))` }">
         <div class="name">all day</div>
         <div
-            v-for="(day, i) in board.days" :key="day.date" class="list" :class="{ today: day.date === today, target: drag.target?.kind === 'list' && drag.target.date === day.date }"
-            data-drop="list" :data-date="day.date" data-test="day-list" :style="{ gridColumn: i + 2, paddingTop: `${4 + barRows(i) * 22}px` }"
+            v-for="(day, i) in lists" :key="day.date" class="list" :class="{ today: day.date === today, target: targeted === day.date }"
+            data-drop="list" :data-date="day.date" data-test="day-list" :style="{ gridColumn: i + 2, paddingTop: `${4 + day.rows * 22}px` }"
         >
-            <ListTask v-for="one in listed(day.date, i)" :key="one.key" :one="one" :place="place(one, day.date)" @open="emit('open', one)" />
-            <button v-if="tasks(day.date).length > listed(day.date, i).length" class="plain more" @click="opened = true">{{ tasks(day.date).length - listed(day.date, i).length }} more</button>
-            <button v-else-if="opened && tasks(day.date).length > room(i)" class="plain more" @click="opened = false">show fewer</button>
+            <ListTask v-for="task in day.tasks" :key="task.one.key" :one="task.one" :place="task.place" />
+            <button v-if="day.more > 0" class="plain more" @click="opened = true">{{ day.more }} more</button>
+            <button v-else-if="opened && day.overflows" class="plain more" @click="opened = false">show fewer</button>
         </div>
-        <BandBar v-for="bar in bars" :key="bar.one.key" v-bind="bar" :first-column="2" @open="emit('open', bar.one)" />
+        <BandBar v-for="bar in bars" :key="bar.one.key" v-bind="bar" :first-column="2" />
     </div>
 </template>
 

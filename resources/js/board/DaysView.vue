@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import type { Occurrence } from '@/api/types'
 import { useChoice } from '@/choice/useChoice'
 import { usePeriod } from '@/shell/usePeriod'
 import { plusDays } from '@/shared/time'
@@ -40,13 +39,6 @@ watchEffect(() => {
 
 const isEmpty = computed(() => !!board.value && board.value.occurrences.length === 0)
 const columns = computed(() => `44px repeat(${board.value?.days.length ?? 7}, minmax(0, 1fr))`)
-
-function open(one: Occurrence): void {
-    view.sheet = { entryId: one.entry_id, recurrenceId: one.routine ? one.recurrence_id : null, date: one.start.slice(0, 10) }
-}
-function fresh(start: string, allDay = false): void {
-    view.sheet = { entryId: null, recurrenceId: null, date: null, fresh: { start, end: null, all_day: allDay } }
-}
 </script>
 
 <template>
@@ -56,11 +48,11 @@ function fresh(start: string, allDay = false): void {
                 <div class="corner" />
                 <DayHead v-for="day in board.days" :key="day.date" :day="day" :is-today="day.date === today" :wide="board.days.length <= 3" />
             </div>
-            <DayBand :board="board" :shown="shown" :today="today" @open="open" />
+            <DayBand :board="board" :shown="shown" :today="today" />
             <p v-if="isEmpty && areas.length > 0" class="empty">
                 Nothing here yet. Press <kbd>N</kbd> and write what comes round, such as “water the ferns every Tuesday at 9 for 20 min”.
             </p>
-            <HoursGrid :board="board" :shown="shown" :now="now" @open="open" @fresh="fresh" />
+            <HoursGrid :board="board" :shown="shown" :now="now" />
         </template>
         <p v-else-if="query.isError.value" class="empty trouble">This could not be fetched. <button class="press" @click="query.refetch()">Try again</button></p>
         <p v-else class="empty">Laying out your days…</p>

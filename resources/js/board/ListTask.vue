@@ -1,40 +1,26 @@
 <script setup lang="ts">
 import type { Occurrence } from '@/api/types'
+import { useChoice } from '@/choice/useChoice'
 import StoneTick from '@/shared/StoneTick.vue'
 import { dueDate, length } from '@/shared/time'
-import { useChoice } from '@/choice/useChoice'
 import { paint, useAccount } from '@/state/server'
 import { useView } from '@/state/view'
-import { computed, ref } from 'vue'
-import { drag, useCarrying } from './drag'
-import { carriedOccurrence, useMoves } from './useMoves'
-import { useTicks } from './useTicks'
+import { computed } from 'vue'
 
 const props = defineProps<{ one: Occurrence; place: number | null }>()
-const emit = defineEmits<{ open: [] }>()
 
 const account = useAccount()
 const { hue } = useChoice()
 const view = useView()
-const { drop } = useMoves()
-const { tick } = useTicks()
-const element = ref<HTMLElement | null>(null)
-const isCarried = computed(() => drag.carried?.entryId === props.one.entry_id && drag.carried.recurrenceId === props.one.recurrence_id)
 const reading = computed(() => [props.one.title, props.one.estimate ? length(props.one.estimate) : '', props.one.due ? `due ${dueDate(props.one.due, props.one.start, account.value.clock)}` : ''].filter(Boolean).join(' · '))
-/** With Ctrl a press chooses it, to do something with several at once. */
-function press(event: MouseEvent): void {
-    if (event.ctrlKey || event.metaKey) view.choose(props.one.key)
-    else emit('open')
-}
-useCarrying(element, { carried: () => carriedOccurrence(props.one, hue(props.one)), drop })
 </script>
 
 <template>
     <article
-        ref="element" class="task" :class="{ done: one.done, chosen: view.chosen.has(one.key), must: place !== null, carried: isCarried }" tabindex="0" data-tile data-test="list-task" :data-title="one.title" :data-key="one.key" :data-date="one.start"
-        :style="paint(hue(one))" :title="reading" :aria-label="`${reading}${one.done ? ', done' : ''}${place ? `, must number ${place}` : ''}`" @click="press($event)" @keydown.enter="emit('open')"
+        class="task" :class="{ done: one.done, chosen: view.chosen.has(one.key), must: place !== null }" tabindex="0" data-tile data-carry data-test="list-task" :data-title="one.title" :data-key="one.key" :data-date="one.start"
+        :style="paint(hue(one))" :title="reading" :aria-label="`${reading}${one.done ? ', done' : ''}${place ? `, must number ${place}` : ''}`"
     >
-        <StoneTick :done="one.done" :label="one.title" @turn="tick(one)" />
+        <StoneTick :done="one.done" :label="one.title" />
         <span class="title">{{ one.title }}</span>
         <span v-if="place" class="place">{{ place }}</span>
     </article>
@@ -47,6 +33,5 @@ useCarrying(element, { carried: () => carriedOccurrence(props.one, hue(props.one
 .must .title { font-weight: 650; }
 .done .title { text-decoration: line-through; color: var(--muted); font-weight: 400; }
 .task.chosen { outline: 3px solid var(--plum); }
-.carried { opacity: .35; }
 .place { flex: none; min-width: 16px; height: 16px; border-radius: 4px; background: var(--plum); color: var(--on-plum); font-size: 11px; font-weight: 700; line-height: 16px; text-align: center; }
 </style>

@@ -1,7 +1,7 @@
 import type { Colour } from '@/api/types'
 import interact from 'interactjs'
-import { minuteOf } from '@/shared/time'
-import { onBeforeUnmount, onMounted, reactive, type Ref } from 'vue'
+import { dateOf, dayNumber, minuteOf } from '@/shared/time'
+import { onMounted, onScopeDispose, reactive, type Ref } from 'vue'
 import { minuteAt, snapped, type HoursLayout } from './hours'
 
 /** What is being carried. */
@@ -24,9 +24,10 @@ export interface Carried {
     days: number
 }
 
-export type Target = { kind: 'hours'; date: string; minute: number; minutes: number } | { kind: 'list'; date: string } | { kind: 'date'; date: string } | { kind: 'basket' }
+export type Target = { kind: 'hours'; date: string; minute: number; minutes: number } | { kind: 'list'; date: string; days?: number } | { kind: 'date'; date: string; days?: number } | { kind: 'basket' }
 
-export type Grip = 'whole' | 'top' | 'bottom'
+/** The whole of it, an end of its hours, or the first or last of its days. */
+export type Grip = 'whole' | 'top' | 'bottom' | 'first' | 'last'
 
 export const drag = reactive<{ carried: Carried | null; grip: Grip; target: Target | null; copies: boolean; x: number; y: number }>({
     carried: null, grip: 'whole', target: null, copies: false, x: 0, y: 0,
@@ -39,8 +40,8 @@ export function useHoursForDragging(layout: HoursLayout): void {
 }
 
 interface Options {
-    carried: () => Carried
-    grip?: Grip
+    /** What a tile would carry; null when it cannot be carried. */
+    carried: (tile: HTMLElement) => Carried | null
     drop: (carried: Carried, target: Target, at: { x: number; y: number }, copies: boolean) => void
 }
 
@@ -48,6 +49,7 @@ function targetAt(x: number, y: number, grabbed: number, carried: Carried, grip:
     const under = document.elementsFromPoint(x, y).map((element) => element.closest<HTMLElement>('[data-drop]')).find((element) => element)
     if (!under) return null
     const date = under.dataset.date ?? ''
+    if (grip === 'first' || grip === 'last') return date === '' || under.dataset.drop === 'hours' ? null : daysTarget(date, carried, grip)
     if (under.dataset.drop === 'hours' && hours) {
         const top = under.getBoundingClientRect().top
         return hoursTarget(date, minuteAt(hours, y - top - grabbed), carried, grip, step)
@@ -70,57 +72,82 @@ function hoursTarget(date: string, minute: number, carried: Carried, grip: Grip,
     return { kind: 'hours', date: day, minute: from, minutes: Math.max(step, snapped(minute, step) - from) }
 }
 
-/** Lets an element be carried to a time, a day's list or the basket. */
-export function useCarrying(element: Ref<HTMLElement | null>, options: Options): void {
-    const grip = options.grip ?? 'whole'
-    let grabbed = 0
+const END = 6
 
-    function follow(event: { clientX: number; clientY: number; shiftKey: boolean; altKey: boolean }): void {
+/** By which part of it a tile is held: its ends make it longer or shorter. */
+function gripAt(tile: HTMLElement, x: number, y: number): Grip {
+    const ends = (tile.dataset.ends ?? '').split(' ')
+    const box = tile.getBoundingClientRect()
+    if (ends.includes('bottom') && box.bottom - y < END) return 'bottom'
+    if (ends.includes('top') && y - box.top < END) return 'top'
+    if (ends.includes('last') && box.right - x < END) return 'last'
+    return ends.includes('first') && x - box.left < END ? 'first' : 'whole'
+}
+
+let tile: HTMLElement | null = null
+let grabbed = 0
+let listening: ReturnType<typeof interact> | null = null
+
+/** Lets everything with `data-carry` be carried to a time, a day, a day's list or the basket. One listener serves them all: a full board has hundreds. */
+export function useCarrying(options: Options): void {
+    function follow(event: Interact): void {
         drag.x = event.clientX
         drag.y = event.clientY
-        drag.copies = event.altKey && grip === 'whole' && drag.carried?.start != null
-        if (drag.carried) drag.target = targetAt(event.clientX, event.clientY, grabbed, drag.carried, grip, event.shiftKey ? 5 : 15)
+        drag.copies = event.altKey && drag.grip === 'whole' && drag.carried?.start != null
+        if (drag.carried) drag.target = targetAt(event.clientX, event.clientY, grabbed, drag.carried, drag.grip, event.shiftKey ? 5 : 15)
+    }
+
+    function start(event: Interact): void {
+        tile = event.target
+        const carried = options.carried(tile)
+        if (!carried) return
+        drag.grip = gripAt(tile, event.clientX0, event.clientY0)
+        // A block is held where it was grabbed; what comes from a list is held by its top.
+        grabbed = drag.grip === 'whole' && carried.start !== null && !carried.allDay ? event.clientY0 - tile.getBoundingClientRect().top : 0
+        drag.carried = carried
+        tile.classList.add('carried')
+        document.body.classList.add('carrying')
+        window.addEventListener('keydown', abandon, true)
+        follow(event)
     }
 
     function end(): void {
         const { carried, target, copies, x, y } = drag
-        drag.carried = null
-        drag.target = null
-        window.removeEventListener('keydown', abandon, true)
+        putDown()
         swallowClick()
         if (carried && target && !isWhereItWas(carried, target)) options.drop(carried, target, { x, y }, copies)
     }
 
-    function abandon(event: KeyboardEvent): void {
-        if (event.key !== 'Escape') return
-        event.stopPropagation()
-        drag.carried = null
-        drag.target = null
-    }
+    // The cursor is a matter of styles: setting it on the whole page at every step would have the whole page looked over.
+    listening = interact('[data-carry]').styleCursor(false).draggable({ ignoreFrom: '.stone', listeners: { start, move: follow, end } })
+    onScopeDispose(() => listening?.unset())
+}
 
-    onMounted(() => {
-        if (!element.value) return
-        interact(element.value).draggable({
-            autoScroll: { container: document.querySelector<HTMLElement>('[data-scroll-hours]') ?? undefined, margin: 30, speed: 400 },
-            listeners: {
-                start(event: Interact) {
-                    const carried = options.carried()
-                    const box = element.value?.getBoundingClientRect()
-                    // A block is held where it was grabbed; what comes from a list is held by its top.
-                    grabbed = grip === 'whole' && carried.start !== null && !carried.allDay && box ? event.clientY0 - box.top : 0
-                    drag.carried = carried
-                    drag.grip = grip
-                    window.addEventListener('keydown', abandon, true)
-                    follow(event)
-                },
-                move: follow,
-                end,
-            },
-        })
-    })
-    onBeforeUnmount(() => {
-        if (element.value) interact(element.value).unset()
-    })
+function putDown(): void {
+    tile?.classList.remove('carried')
+    document.body.classList.remove('carrying')
+    drag.carried = null
+    drag.target = null
+    window.removeEventListener('keydown', abandon, true)
+}
+
+function abandon(event: KeyboardEvent): void {
+    if (event.key !== 'Escape') return
+    event.stopPropagation()
+    putDown()
+}
+
+/** While something is carried to the upper or lower edge of this, it scrolls. */
+export function useScrollingWhileCarrying(scroller: Ref<HTMLElement | null>): void {
+    onMounted(() => listening?.draggable({ autoScroll: { container: scroller.value ?? undefined, margin: 30, speed: 400 } }))
+}
+
+/** With its first or last day on another one. */
+function daysTarget(date: string, carried: Carried, grip: Grip): Target | null {
+    if (carried.start === null) return null
+    const last = dayNumber(carried.start) + carried.days - 1
+    const first = grip === 'first' ? Math.min(dayNumber(date), last) : dayNumber(carried.start)
+    return { kind: 'list', date: dateOf(first), days: (grip === 'first' ? last : Math.max(first, dayNumber(date))) - first + 1 }
 }
 
 /** Letting go over what was carried is no press of it. */
@@ -131,6 +158,7 @@ function swallowClick(): void {
 }
 
 interface Interact {
+    target: HTMLElement
     clientX: number
     clientY: number
     clientX0: number
@@ -141,6 +169,7 @@ interface Interact {
 
 function isWhereItWas(carried: Carried, target: Target): boolean {
     if (target.kind === 'basket') return carried.start === null
+    if (target.kind !== 'hours' && target.days !== undefined && target.days !== carried.days) return false
     if (target.kind === 'date') return carried.start?.slice(0, 10) === target.date
     if (target.kind === 'list') return carried.allDay && carried.start?.slice(0, 10) === target.date
     if (carried.start === null || carried.allDay) return false

@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest'
-import { FOLD_HEIGHT, layHours, minuteAt, snapped, yOf } from './hours'
+import { FOLD_HEIGHT, heightOfHour, layHours, minuteAt, snapped, yOf } from './hours'
 
 describe('the hours of the board', () => {
-    const layout = layHours(360, 1320, 524, new Set())
+    const filling = (wakes: number, sleeps: number, room: number, opened = new Set<string>()) => layHours(wakes, sleeps, heightOfHour(wakes, sleeps, room, opened), opened)
+    const layout = filling(360, 1320, 524)
     it('folds the quiet hours and fills the room with the others', () => {
         expect(layout.stretches.map((one) => [one.name, one.folded, one.height])).toEqual([
             ['morning', true, FOLD_HEIGHT],
@@ -15,11 +16,11 @@ describe('the hours of the board', () => {
         for (const minute of [0, 100, 360, 435, 720, 1319, 1380]) expect(minuteAt(layout, yOf(layout, minute))).toBeCloseTo(minute, 6)
     })
     it('keeps an hour readable where there is little room, and opens a fold in full', () => {
-        expect(layHours(360, 1320, 100, new Set()).perHour).toBe(30)
-        expect(layHours(360, 1320, 100, new Set(['morning'])).stretches[0]).toMatchObject({ folded: false, height: 180 })
+        expect(filling(360, 1320, 100).perHour).toBe(30)
+        expect(filling(360, 1320, 100, new Set(['morning'])).stretches[0]).toMatchObject({ folded: false, height: 180 })
     })
     it('needs no fold where a day has no quiet hours', () => {
-        expect(layHours(0, 1440, 480, new Set()).stretches).toHaveLength(1)
+        expect(filling(0, 1440, 480).stretches).toHaveLength(1)
     })
     it('snaps to the nearest step', () => {
         expect([snapped(437, 15), snapped(443, 15), snapped(443, 5)]).toEqual([435, 450, 445])

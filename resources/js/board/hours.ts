@@ -19,20 +19,25 @@ export interface HoursLayout {
     perHour: number
 }
 
-/**
- * @param wakes  minute at which the earliest day of those shown begins
- * @param sleeps minute at which the latest ends
- * @param room   pixels there are; the open hours fill them where they need not be smaller than is readable
- */
-export function layHours(wakes: number, sleeps: number, room: number, opened: ReadonlySet<string>): HoursLayout {
-    const parts = [
+/** The parts of a day, from when the earliest of those shown begins to when the latest ends, in minutes. */
+function partsOf(wakes: number, sleeps: number, opened: ReadonlySet<string>) {
+    return [
         { name: 'morning' as const, from: 0, to: wakes, folded: !opened.has('morning') },
         { name: 'day' as const, from: wakes, to: sleeps, folded: false },
         { name: 'night' as const, from: sleeps, to: 1440, folded: !opened.has('night') },
     ].filter((part) => part.to > part.from)
+}
+
+/** Pixels an hour takes: the open ones fill the room where they need not be smaller than is readable. */
+export function heightOfHour(wakes: number, sleeps: number, room: number, opened: ReadonlySet<string>): number {
+    const parts = partsOf(wakes, sleeps, opened)
     const folds = parts.filter((part) => part.folded).length * FOLD_HEIGHT
     const open = parts.filter((part) => !part.folded).reduce((sum, part) => sum + part.to - part.from, 0)
-    const perHour = Math.max(LEAST_PER_HOUR, open > 0 ? ((room - folds) / open) * 60 : LEAST_PER_HOUR)
+    return Math.max(LEAST_PER_HOUR, open > 0 ? ((room - folds) / open) * 60 : LEAST_PER_HOUR)
+}
+
+export function layHours(wakes: number, sleeps: number, perHour: number, opened: ReadonlySet<string>): HoursLayout {
+    const parts = partsOf(wakes, sleeps, opened)
     let top = 0
     const stretches = parts.map((part) => {
         const height = part.folded ? FOLD_HEIGHT : ((part.to - part.from) / 60) * perHour

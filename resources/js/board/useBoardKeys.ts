@@ -3,20 +3,19 @@ import type { BasketItem, Occurrence } from '@/api/types'
 import { useChoice } from '@/choice/useChoice'
 import { usePeriod } from '@/shell/usePeriod'
 import { plusDays } from '@/shared/time'
-import { useBasket } from '@/state/server'
 import { useView } from '@/state/view'
 import { useChanges } from '@/undo/useChanges'
 import { useEventListener } from '@vueuse/core'
 import { computed, nextTick } from 'vue'
 import { keyTarget, neighbour } from './tileKeys'
 import { carriedItem, carriedOccurrence, useMoves } from './useMoves'
+import type { Shown, useTiles } from './useTiles'
 import { useTicks } from './useTicks'
 
 /** Everything the pointer does on the board, by key. */
-export function useBoardKeys(): void {
+export function useBoardKeys({ shownBy, open }: ReturnType<typeof useTiles>): void {
     const view = useView()
     const period = usePeriod()
-    const basket = useBasket()
     const { shown, hue } = useChoice()
     const { drop, many } = useMoves()
     const { tick, skip } = useTicks()
@@ -25,10 +24,6 @@ export function useBoardKeys(): void {
 
     function focusTile(key: string): void {
         document.querySelector<HTMLElement>(`[data-tile][data-key="${CSS.escape(key)}"]`)?.focus()
-    }
-
-    function fresh(start: string, allDay: boolean): void {
-        view.sheet = { entryId: null, recurrenceId: null, date: null, fresh: { start, end: null, all_day: allDay } }
     }
 
     /** All that were chosen go together. */
@@ -53,10 +48,10 @@ export function useBoardKeys(): void {
         else if (letter === 's' && one.routine) void skip(one)
         else if (letter === 'x') view.choose(one.key)
         else if (letter === 'c') view.question = 'copy'
-        else if (letter === 'e') fresh(one.start, one.all_day)
+        else if (letter === 'e') view.fresh(one.start, one.all_day)
         else if (event.key === 'Delete') {
             if (view.chosen.has(one.key) && view.chosen.size > 1) void many('delete', {}, 'Deleted')
-            else if (one.routine) view.sheet = { entryId: one.entry_id, recurrenceId: one.recurrence_id, date: one.start.slice(0, 10) }
+            else if (one.routine) view.open(one)
             else void change(`Deleted “${one.title}”.`, () => ask('DELETE', `entries/${one.entry_id}`, { scope: 'whole' }))
         } else if (event.key.startsWith('Arrow') && !event.altKey) {
             const next = neighbour(visible.value, one, event.key)
@@ -77,6 +72,12 @@ export function useBoardKeys(): void {
         return true
     }
 
+    function onShown(event: KeyboardEvent, tile: HTMLElement, shown: Shown): boolean {
+        if (event.key !== 'Enter') return shown.one ? onTile(event, tile, shown.one) : onBasket(event, tile, shown.item)
+        open(shown)
+        return true
+    }
+
     function onPage(event: KeyboardEvent): boolean {
         const letter = event.key.toLowerCase()
         if (event.ctrlKey || event.metaKey) {
@@ -84,7 +85,7 @@ export function useBoardKeys(): void {
             else if (letter === 'y' || (letter === 'z' && event.shiftKey)) void redo()
             else return false
         } else if (letter === 'n') document.querySelector<HTMLElement>('[data-test="capture"]')?.focus()
-        else if (letter === 'e') fresh(period.date.value, true)
+        else if (letter === 'e') view.fresh(period.date.value, true)
         else if (letter === 'q') view.panel = 'find'
         else if (letter === 'd') view.question = 'date'
         else if (letter === 'v') view.question = 'view'
@@ -103,11 +104,12 @@ export function useBoardKeys(): void {
         const isTyping = target.matches('input, textarea, select, [contenteditable]')
         if (isTyping || event.defaultPrevented || view.sheet || view.panel || view.question) return
         const tile = target.closest<HTMLElement>('[data-tile]')
-        const one = tile && view.occurrences.find((other) => other.key === tile.dataset.key)
-        const item = tile && basket.value.find((other) => other.entry_id === tile.dataset.basket)
+        const shown = tile && shownBy(tile)
         const plain = !event.ctrlKey && !event.metaKey
         const inControl = !tile && target.closest('button, a, [role="radio"], summary') !== null && (event.key.startsWith('Arrow') || event.key === ' ')
         if (inControl) return
-        if ((plain && one && onTile(event, tile, one)) || (plain && item && onBasket(event, tile, item)) || onPage(event)) event.preventDefault()
+        // A stone is a button of its own.
+        if (target !== tile && target.closest('.stone') && (event.key === 'Enter' || event.key === ' ')) return
+        if ((plain && shown && onShown(event, tile, shown)) || onPage(event)) event.preventDefault()
     })
 }

@@ -1,7 +1,7 @@
 import { ask, sentence } from '@/api/client'
 import type { BasketItem, Colour, Entry, Occurrence, Scope } from '@/api/types'
 import { useAccount } from '@/state/server'
-import { dayNumber, minuteOf, moment, namedDate, plusDays, time } from '@/shared/time'
+import { dayNumber, minuteOf, moment, namedDate, plusDays, span, time } from '@/shared/time'
 import { patchOccurrences } from '@/state/patch'
 import { useView } from '@/state/view'
 import { inOrder, say, useChanges } from '@/undo/useChanges'
@@ -37,7 +37,7 @@ export function useMoves() {
 
     function words(target: Target): string {
         if (target.kind === 'basket') return 'back to the basket'
-        if (target.kind === 'list' || target.kind === 'date') return `to ${namedDate(target.date)}`
+        if (target.kind === 'list' || target.kind === 'date') return `to ${target.days === undefined ? namedDate(target.date) : span(target.date, plusDays(target.date, target.days - 1))}`
         return `to ${namedDate(target.date)}, ${time(target.minute, account.value.clock)}`
     }
 
@@ -63,7 +63,7 @@ export function useMoves() {
         if (target.kind === 'basket') return { start: null, all_day: true, length: 1 }
         if (target.kind === 'hours') return { start: moment(target.date, target.minute), all_day: false, length: target.minutes }
         if (target.kind === 'date' && carried.start !== null && !carried.allDay) return { start: moment(target.date, minuteOf(carried.start)), all_day: false, length: carried.minutes }
-        return { start: target.date, all_day: true, length: carried.allDay ? carried.days : 1 }
+        return { start: target.date, all_day: true, length: target.days ?? (carried.allDay ? carried.days : 1) }
     }
 
     function draw(carried: Carried, target: Target): void {

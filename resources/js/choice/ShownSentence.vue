@@ -130,7 +130,7 @@ function print(): void {
                     <form v-if="isFiltered" class="keep" @submit.prevent="keep(close)"><input v-model="filterName" maxlength="60" placeholder="keep it as …" aria-label="Name of the filter" /><button class="press">Keep</button></form>
                 </template>
             </SentenceWord>
-            <button v-if="name === 'week' && !isNarrow" class="plain tool" :aria-pressed="isWorkOnly" data-test="work-days" @click="turnWork">{{ isWorkOnly ? 'all seven days' : 'work days only' }}</button>
+            <button v-if="name === 'week' && !isNarrow" class="plain tool" :aria-pressed="isWorkOnly" data-test="work-days" @click="turnWork">{{ isWorkOnly ? 'all days' : 'work days' }}</button>
             <span v-if="(name === 'day' || name === 'days') && !isNarrow" class="count">
                 <button class="plain tool" :disabled="days <= 1" aria-label="A day fewer" @click="days <= 2 ? go({ view: 'day' }) : go({ view: 'days', count: days - 1 })">−</button>
                 {{ days === 1 ? '1 day' : `${days} days` }}
@@ -143,10 +143,11 @@ function print(): void {
 </template>
 
 <style scoped>
-.shown { flex: none; display: flex; align-items: center; gap: 14px; min-height: 28px; padding: 2px 14px; border-bottom: 1px solid var(--line); background: var(--paper); color: var(--muted); font-size: 12.5px; --c: var(--plum-line); --c-text: var(--ink); }
+.shown { flex: none; display: flex; align-items: center; gap: 12px; min-height: 28px; padding: 2px 14px; border-bottom: 1px solid var(--line); background: var(--paper); color: var(--muted); font-size: 12px; --c: var(--plum-line); --c-text: var(--ink); }
 .words { flex: 1; min-width: 0; line-height: 22px; }
 .shown :deep(.word) { font-weight: 550; border-bottom-width: 1px; }
-.tools { display: flex; gap: 14px; align-items: center; white-space: nowrap; }
+.tools :deep(.word) { min-height: 24px; }
+.tools { display: flex; gap: 11px; align-items: center; white-space: nowrap; }
 .tool { min-height: 24px; text-decoration: underline; text-underline-offset: 3px; text-decoration-color: var(--plum-line); color: var(--ink); }
 .tool:disabled { opacity: .4; }
 .count { display: inline-flex; gap: 8px; align-items: center; color: var(--ink); }

@@ -1,46 +1,39 @@
 <script setup lang="ts">
 import type { Occurrence } from '@/api/types'
-import { useCarrying } from '@/board/drag'
-import { carriedOccurrence, useMoves } from '@/board/useMoves'
 import { useChoice } from '@/choice/useChoice'
-import { namedDate } from '@/shared/time'
+import { namedDate, plusDays } from '@/shared/time'
 import { paint } from '@/state/server'
 import { useView } from '@/state/view'
 import { computed, ref } from 'vue'
-import { partAt } from './bars'
+import { endsWithin, partAt } from './bars'
 
-/** What lasts for whole days, across those of one week. */
-const props = defineProps<{ parts: Occurrence[]; from: number; to: number; row: number }>()
-const emit = defineEmits<{ open: [one: Occurrence] }>()
+/** What lasts for whole days, across those of one week, whose first day is given. */
+const props = defineProps<{ parts: Occurrence[]; from: number; to: number; row: number; first: string }>()
 
 const view = useView()
 const { hue } = useChoice()
-const { drop } = useMoves()
 const element = ref<HTMLElement | null>(null)
 /** The one under the pointer, where the bar is of several. */
 const held = ref(0)
 const one = computed(() => partAt(props, held.value) ?? props.parts[0]!)
+const ends = computed(() => (props.parts.length > 1 ? '' : endsWithin(one.value, plusDays(props.first, props.from), plusDays(props.first, props.to))))
 function hold(event: PointerEvent): void {
     const box = element.value?.getBoundingClientRect()
     held.value = box ? (event.clientX - box.left) / box.width : 0
-}
-useCarrying(element, { carried: () => carriedOccurrence(one.value, hue(one.value)), drop })
-
-function press(event: MouseEvent): void {
-    if (event.ctrlKey || event.metaKey) view.choose(one.value.key)
-    else emit('open', one.value)
 }
 </script>
 
 <template>
     <article
-        ref="element" class="bar" tabindex="0" data-tile data-test="month-bar" :data-title="one.title" :data-key="one.key" :data-date="one.start.slice(0, 10)" :class="{ done: parts.every((part) => part.done), chosen: parts.some((part) => view.chosen.has(part.key)) }"
-        :style="{ gridColumn: `${2 + from} / ${2 + to}`, marginTop: `${27 + row * 19}px`, ...paint(hue(one)) }" :title="one.title" :aria-label="`${one.title}, from ${namedDate(one.start)}`" @pointerdown.capture="hold" @click="press" @keydown.enter="emit('open', one)"
+        ref="element" class="bar" tabindex="0" data-tile data-carry data-test="month-bar" :data-title="one.title" :data-key="one.key" :data-date="one.start.slice(0, 10)" :data-ends="ends" :class="{ done: parts.every((part) => part.done), chosen: parts.some((part) => view.chosen.has(part.key)) }"
+        :style="{ gridColumn: `${2 + from} / ${2 + to}`, marginTop: `${27 + row * 19}px`, ...paint(hue(one)) }" :title="one.title" :aria-label="`${one.title}, from ${namedDate(one.start)}`" @pointerdown.capture="hold"
     >{{ one.title }}</article>
 </template>
 
 <style scoped>
-.bar { grid-row: 1; align-self: start; height: 17px; margin-inline: 13px 3px; padding: 0 6px; border-left: 4px solid var(--c); border-radius: 4px; background: color-mix(in srgb, var(--c) 20%, var(--sheet)); font-size: 12px; line-height: 17px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; cursor: grab; touch-action: none; user-select: none; z-index: 1; min-width: 0; }
+.bar[data-ends~='first']::before, .bar[data-ends~='last']::after { content: ''; position: absolute; top: 0; bottom: 0; left: -4px; width: 6px; cursor: ew-resize; }
+.bar[data-ends~='last']::after { left: auto; right: 0; }
+.bar { position: relative; grid-row: 1; align-self: start; height: 17px; margin-inline: 13px 3px; padding: 0 6px; border-left: 4px solid var(--c); border-radius: 4px; background: color-mix(in srgb, var(--c) 20%, var(--sheet)); font-size: 12px; line-height: 17px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; cursor: grab; touch-action: none; user-select: none; z-index: 1; min-width: 0; }
 .done { text-decoration: line-through; color: var(--muted); }
 .chosen { outline: 2px solid var(--plum); }
 @media (max-width: 760px) { .bar { margin-inline: 2px; padding: 0 2px; border-left-width: 2px; font-size: 11px; } }

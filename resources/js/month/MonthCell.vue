@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { BoardDay, Occurrence } from '@/api/types'
 import { drag } from '@/board/drag'
+import { inListOrder } from '@/board/listOrder'
 import { useChoice } from '@/choice/useChoice'
 import { length, minutesBetween, namedDate } from '@/shared/time'
 import { paint } from '@/state/server'
@@ -9,7 +10,7 @@ import MonthLine from './MonthLine.vue'
 
 /** A day of the month: its date and load, its titles, and its 24 hours as a strip of coloured slices. */
 const props = defineProps<{ day: BoardDay; tasks: Occurrence[]; timed: Occurrence[]; isToday: boolean; isOutside: boolean; barRows: number; hiddenBars: number; height: number }>()
-const emit = defineEmits<{ open: [one: Occurrence]; fresh: []; go: [] }>()
+const emit = defineEmits<{ fresh: []; go: [] }>()
 
 const { hue } = useChoice()
 const minutes = computed(() => props.day.placed + props.day.listed)
@@ -17,9 +18,8 @@ const words = computed(() => `${length(minutes.value)} of ${length(props.day.cap
 const share = computed(() => (props.day.capacity === 0 ? (minutes.value > 0 ? 100 : 0) : Math.min(100, (minutes.value / props.day.capacity) * 100)))
 const LINE = 18
 const room = computed(() => Math.max(0, Math.floor((props.height - 32 - props.barRows * 19) / LINE)))
-const WEIGHT = { must: 0, should: 1, could: 3 }
 /** What has hours in their order, then the list as its day orders it. */
-const ordered = computed(() => [...props.tasks].sort((a, b) => Number(a.all_day) - Number(b.all_day) || (a.all_day ? (a.importance ? WEIGHT[a.importance] : 2) - (b.importance ? WEIGHT[b.importance] : 2) || a.position - b.position : a.start.localeCompare(b.start))))
+const ordered = computed(() => [...props.tasks].sort((a, b) => Number(a.all_day) - Number(b.all_day) || (a.all_day ? inListOrder(a, b) : a.start.localeCompare(b.start))))
 const listed = computed(() => (ordered.value.length <= room.value && props.hiddenBars === 0 ? ordered.value : ordered.value.slice(0, Math.max(0, room.value - 1))))
 const hidden = computed(() => ordered.value.length - listed.value.length + props.hiddenBars)
 
@@ -45,7 +45,7 @@ const isTarget = computed(() => drag.target?.kind === 'date' && drag.target.date
         </header>
         <div class="strip" aria-hidden="true"><i v-for="slice in slices" :key="slice.one.key" :class="{ done: slice.one.done }" :style="{ top: `${slice.top}%`, height: `${slice.height}%`, ...paint(hue(slice.one)) }" /></div>
         <div class="titles" :style="{ paddingTop: `${barRows * 19}px` }" @dblclick.self="emit('fresh')">
-            <MonthLine v-for="one in listed" :key="one.key" :one="one" @open="emit('open', one)" />
+            <MonthLine v-for="one in listed" :key="one.key" :one="one" />
             <button v-if="hidden > 0" class="plain more" data-test="month-more" @click="emit('go')">{{ hidden }} more</button>
         </div>
     </div>

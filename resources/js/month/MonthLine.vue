@@ -1,42 +1,28 @@
 <script setup lang="ts">
 import type { Occurrence } from '@/api/types'
-import { drag, useCarrying } from '@/board/drag'
-import { carriedOccurrence, useMoves } from '@/board/useMoves'
-import { useTicks } from '@/board/useTicks'
 import { useChoice } from '@/choice/useChoice'
 import StoneTick from '@/shared/StoneTick.vue'
 import { namedDate, timeOf } from '@/shared/time'
 import { paint, useAccount } from '@/state/server'
 import { useView } from '@/state/view'
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 
 /** One title in a day of the month. */
 const props = defineProps<{ one: Occurrence }>()
-const emit = defineEmits<{ open: [] }>()
 
-const view = useView()
 const account = useAccount()
 const { hue } = useChoice()
-const { drop } = useMoves()
-const { tick } = useTicks()
-const element = ref<HTMLElement | null>(null)
+const view = useView()
 const when = computed(() => (props.one.all_day ? '' : timeOf(props.one.start, account.value.clock)))
-const isCarried = computed(() => drag.carried?.key === props.one.key)
-useCarrying(element, { carried: () => carriedOccurrence(props.one, hue(props.one)), drop })
-
-function press(event: MouseEvent): void {
-    if (event.ctrlKey || event.metaKey) view.choose(props.one.key)
-    else emit('open')
-}
 </script>
 
 <template>
     <article
-        ref="element" class="line" tabindex="0" data-tile data-test="month-line" :data-title="one.title" :data-key="one.key" :data-date="one.start.slice(0, 10)" :style="paint(hue(one))"
-        :class="{ done: one.done, must: one.importance === 'must', chosen: view.chosen.has(one.key), carried: isCarried, free: !one.busy || one.tentative }" :title="`${when} ${one.title}`.trim()"
-        :aria-label="`${one.title}, ${namedDate(one.start)} ${when}${one.done ? ', done' : ''}`" @click="press" @keydown.enter="emit('open')"
+        class="line" tabindex="0" data-tile data-carry data-test="month-line" :data-title="one.title" :data-key="one.key" :data-date="one.start.slice(0, 10)" :style="paint(hue(one))"
+        :class="{ done: one.done, must: one.importance === 'must', chosen: view.chosen.has(one.key), free: !one.busy || one.tentative }" :title="`${when} ${one.title}`.trim()"
+        :aria-label="`${one.title}, ${namedDate(one.start)} ${when}${one.done ? ', done' : ''}`"
     >
-        <StoneTick v-if="one.kind === 'task'" :done="one.done" :label="one.title" @turn="tick(one)" />
+        <StoneTick v-if="one.kind === 'task'" :done="one.done" :label="one.title" />
         <i v-else class="mark" />
         <span class="title">{{ one.title }}</span>
         <span v-if="when" class="when">{{ when }}</span>
@@ -47,8 +33,8 @@ function press(event: MouseEvent): void {
 .line { display: flex; align-items: center; gap: 3px; height: 18px; padding: 0 2px; border-radius: 4px; font-size: 12px; cursor: grab; touch-action: none; user-select: none; min-width: 0; }
 .line:hover { background: color-mix(in srgb, var(--c) 12%, transparent); }
 .mark { flex: none; width: 3px; height: 12px; margin: 0 5px 0 4px; border-radius: 2px; background: var(--c); }
-.line :deep(.stone) { height: 18px; width: 18px; margin: 0 -2px; }
-.line :deep(svg) { width: 9px; height: 11px; }
+.line .stone { height: 18px; width: 18px; margin: 0 -2px; }
+.line .stone::before { width: 7px; height: 10px; }
 .title { flex: 1; min-width: 0; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
 .when { flex: none; font-size: 11px; color: var(--c-text); }
 .must .title { font-weight: 650; }
@@ -56,6 +42,5 @@ function press(event: MouseEvent): void {
 .done .when { color: var(--muted); }
 .free .title { font-style: italic; }
 .chosen { outline: 2px solid var(--plum); }
-.carried { opacity: .35; }
-@media (max-width: 760px) { .when { display: none; } .line :deep(.stone) { display: none; } .line { font-size: 11px; } .mark { margin: 0 2px 0 0; } }
+@media (max-width: 760px) { .when { display: none; } .line .stone { display: none; } .line { font-size: 11px; } .mark { margin: 0 2px 0 0; } }
 </style>

@@ -71,13 +71,6 @@ const slices = computed(() => {
 const grid = ref<HTMLElement | null>(null)
 const { height } = useElementSize(grid)
 const rowHeight = computed(() => Math.max(92, height.value / Math.max(1, rows.value.length)))
-
-function open(one: Occurrence): void {
-    view.sheet = { entryId: one.entry_id, recurrenceId: one.routine ? one.recurrence_id : null, date: one.start.slice(0, 10) }
-}
-function fresh(day: string): void {
-    view.sheet = { entryId: null, recurrenceId: null, date: null, fresh: { start: day, end: null, all_day: true } }
-}
 </script>
 
 <template>
@@ -89,9 +82,9 @@ function fresh(day: string): void {
                     <button class="plain number" :title="`Week ${weekNumber(plusDays(row.first, 3))}`" :aria-label="`Show week ${weekNumber(plusDays(row.first, 3))}`" @click="go({ view: 'week', date: row.first })">{{ weekNumber(plusDays(row.first, 3)) }}</button>
                     <MonthCell
                         v-for="(day, i) in row.days" :key="day.date" :style="{ gridColumn: i + 2 }" :day="day" :tasks="byDay.get(day.date) ?? []" :timed="slices.get(day.date) ?? []" :is-today="day.date === today" :is-outside="day.date.slice(0, 7) !== date.slice(0, 7)"
-                        :bar-rows="barRows(row.bars, i)" :hidden-bars="row.hidden.filter((bar) => bar.from <= i && bar.to > i).length" :height="rowHeight" @open="open" @fresh="fresh(day.date)" @go="go({ view: 'day', date: day.date })"
+                        :bar-rows="barRows(row.bars, i)" :hidden-bars="row.hidden.filter((bar) => bar.from <= i && bar.to > i).length" :height="rowHeight" @fresh="view.fresh(day.date, true)" @go="go({ view: 'day', date: day.date })"
                     />
-                    <MonthBar v-for="bar in row.bars" :key="bar.parts[0]?.key" v-bind="bar" @open="open" />
+                    <MonthBar v-for="bar in row.bars" :key="bar.parts[0]?.key" v-bind="bar" :first="row.first" />
                 </section>
             </div>
         </template>

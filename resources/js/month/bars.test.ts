@@ -1,6 +1,6 @@
 import type { Occurrence } from '@/api/types'
 import { describe, expect, it } from 'vitest'
-import { barsOf, partAt } from './bars'
+import { barsOf, endsWithin, partAt } from './bars'
 
 const event = (key: string, start: string, end: string, minutes = 1440): Occurrence => ({ key, entry_id: key, title: key, start, end, minutes, all_day: start.length === 10, kind: 'event' }) as Occurrence
 const placed = (occurrences: Occurrence[]) => barsOf(occurrences, '2026-11-23', 7).map((bar) => `${bar.parts.map((one) => one.key).join('+')} ${bar.from}-${bar.to} row ${bar.row}`)
@@ -20,5 +20,12 @@ describe('bars across the days of a week', () => {
     })
     it('leave other weeks alone', () => {
         expect(placed([event('before', '2026-11-20', '2026-11-23')])).toEqual([])
+    })
+    it('can be taken hold of only at ends that are in sight', () => {
+        const one = { all_day: true, start: '2026-11-24', end: '2026-12-02' } as Occurrence
+        expect(endsWithin(one, '2026-11-23', '2026-11-30')).toBe('first')
+        expect(endsWithin(one, '2026-11-30', '2026-12-07')).toBe('last')
+        expect(endsWithin(one, '2026-11-23', '2026-12-07')).toBe('first last')
+        expect(endsWithin({ ...one, all_day: false }, '2026-11-23', '2026-12-07')).toBe('')
     })
 })

@@ -44,6 +44,12 @@ function lastDay(one: Occurrence): number {
     return dayNumber(one.end) + (one.all_day || one.end.endsWith('T00:00:00') ? 0 : 1)
 }
 
+/** Which ends of something lie in the days from one to another, the second not in it: only those can be taken hold of. */
+export function endsWithin(one: Occurrence, from: string, to: string): string {
+    if (!one.all_day) return ''
+    return [one.start >= from ? 'first' : '', one.end <= to ? 'last' : ''].filter(Boolean).join(' ')
+}
+
 /** Which part of a bar a point across it means, from 0 at its left to 1. */
 export function partAt(bar: Pick<Bar, 'parts'>, share: number): Occurrence | undefined {
     return bar.parts[Math.min(bar.parts.length - 1, Math.max(0, Math.floor(share * bar.parts.length)))]

@@ -10,14 +10,6 @@ const emit = defineEmits<{ go: [date: string] }>()
 const ruler = useRuler(() => props.first, () => props.weeks)
 const loads = computed(() => new Map((ruler.data.value?.days ?? []).map((day) => [day.date, day])))
 
-const rows = computed(() => Array.from({ length: props.weeks }, (_, i) => {
-    const start = plusDays(props.first, i * 7)
-    const days = Array.from({ length: 7 }, (_, d) => plusDays(start, d))
-    const opens = days.find((day) => day.slice(8) === '01')
-    const month = i === 0 ? start : opens
-    return { start, number: weekNumber(plusDays(start, 3)), days, month: month ? `${monthName(month)}${month.slice(5, 7) === '01' ? ` ${month.slice(0, 4)}` : ''}` : null }
-}))
-
 function shade(day: RulerDay | undefined): string {
     if (!day) return 'var(--ruler-0)'
     if (day.over) return 'var(--trouble)'
@@ -30,14 +22,25 @@ function words(start: string, days: string[]): string {
     const sum = days.reduce((minutes, day) => minutes + (loads.value.get(day)?.minutes ?? 0), 0)
     return `Week ${weekNumber(plusDays(start, 3))}, from ${namedDate(start)}: ${length(sum)}${over.length ? `, over full on ${over.map(namedDate).join(' and ')}` : ''}`
 }
+
+const rows = computed(() => Array.from({ length: props.weeks }, (_, i) => {
+    const start = plusDays(props.first, i * 7)
+    const days = Array.from({ length: 7 }, (_, d) => plusDays(start, d))
+    const opens = days.find((day) => day.slice(8) === '01')
+    const month = i === 0 ? start : opens
+    return {
+        start, number: weekNumber(plusDays(start, 3)), month: month ? `${monthName(month)}${month.slice(5, 7) === '01' ? ` ${month.slice(0, 4)}` : ''}` : null, words: words(start, days),
+        days: days.map((day) => ({ day, over: loads.value.get(day)?.over, shade: { background: shade(loads.value.get(day)) } })),
+    }
+}))
 </script>
 
 <template>
     <template v-for="row in rows" :key="row.start">
         <div v-if="row.month" class="month">{{ row.month }}</div>
-        <button class="week" :class="{ here: row.start === from }" :aria-current="row.start === from ? 'date' : undefined" :aria-label="words(row.start, row.days)" :title="words(row.start, row.days)" data-test="ruler-week" :data-start="row.start" @click="emit('go', row.start)">
+        <button class="week" :class="{ here: row.start === from }" :aria-current="row.start === from ? 'date' : undefined" :aria-label="row.words" :title="row.words" data-test="ruler-week" :data-start="row.start" @click="emit('go', row.start)">
             <span class="number">{{ row.number }}</span>
-            <i v-for="day in row.days" :key="day" :class="{ today: day === today, over: loads.get(day)?.over }" :style="{ background: shade(loads.get(day)) }" />
+            <i v-for="day in row.days" :key="day.day" :class="{ today: day.day === today, over: day.over }" :style="day.shade" />
         </button>
     </template>
 </template>

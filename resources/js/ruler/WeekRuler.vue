@@ -30,7 +30,8 @@ async function earlier(): Promise<void> {
 async function reveal(): Promise<void> {
     while (props.from < startOf(stretches.value[0] ?? 0) && stretches.value.length < MOST_STRETCHES) await earlier()
     while (props.from >= startOf((stretches.value.at(-1) ?? 0) + 1) && stretches.value.length < MOST_STRETCHES) stretches.value.push((stretches.value.at(-1) ?? 0) + 1)
-    await nextTick()
+    // After the days have been drawn: looking for the row must not hold them up.
+    await new Promise((done) => requestAnimationFrame(() => setTimeout(done)))
     const row = scroller.value?.querySelector('.here')
     const box = scroller.value?.getBoundingClientRect()
     const at = row?.getBoundingClientRect()

@@ -4,6 +4,7 @@ import CarriedChip from '@/board/CarriedChip.vue'
 import ScopeChoice from '@/board/ScopeChoice.vue'
 import { useBoardKeys } from '@/board/useBoardKeys'
 import { asking, useMoves } from '@/board/useMoves'
+import { useTiles } from '@/board/useTiles'
 import ChosenBar from '@/choice/ChosenBar.vue'
 import ShownSentence from '@/choice/ShownSentence.vue'
 import { useChoice } from '@/choice/useChoice'
@@ -15,7 +16,8 @@ import { startOfWeek } from '@/shared/time'
 import { useAccount, useBasket } from '@/state/server'
 import { useView } from '@/state/view'
 import UndoNote from '@/undo/UndoNote.vue'
-import { computed, defineAsyncComponent, watch } from 'vue'
+import { useEventListener } from '@vueuse/core'
+import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import SmallQuestion from './SmallQuestion.vue'
 import TopBar from './TopBar.vue'
 import { usePeriod } from './usePeriod'
@@ -36,14 +38,15 @@ const { drop, move, words } = useMoves()
 
 const rulerWeek = computed(() => startOfWeek(name.value === 'month' || name.value === 'year' ? date.value : from.value, account.value.first_weekday))
 const hasRuler = computed(() => name.value !== 'year')
+/** What goes on paper is only laid out for the printer. */
+const isPrinting = ref(false)
+useEventListener(window, 'beforeprint', () => (isPrinting.value = true))
+useEventListener(window, 'afterprint', () => (isPrinting.value = false))
 const scopeAt = computed(() => ({ left: `${Math.min(asking.x, window.innerWidth - 432)}px`, top: `${Math.min(asking.y + 8, window.innerHeight - 90)}px` }))
 
-useBoardKeys()
+useBoardKeys(useTiles())
 watch([name, from], () => (view.chosen = new Set()))
 
-function openEntry(entryId: string): void {
-    view.sheet = { entryId, recurrenceId: null, date: null }
-}
 const letBe = (): void => void Object.assign(asking, { carried: null, target: null, over: null })
 function cover(): void {
     const { carried, target, copies, x, y } = asking
@@ -73,7 +76,7 @@ function answer(scope: 'one' | 'onward' | 'whole'): void {
         <div class="body">
             <DayStrip v-if="isNarrow && name !== 'year' && name !== 'month'" :date="date" :today="today" :first-weekday="account.first_weekday" @go="(day) => go({ date: day })" />
             <WeekRuler v-else-if="!isNarrow && hasRuler" :from="rulerWeek" :today="today" :first-weekday="account.first_weekday" @go="(day) => go({ date: day })" />
-            <BasketColumn v-if="name !== 'year'" :items="basket" :today="today" :shown="shown" @open="openEntry" />
+            <BasketColumn v-if="name !== 'year'" :items="basket" :today="today" :shown="shown" />
             <RouterView />
         </div>
         <CarriedChip />
@@ -93,7 +96,7 @@ function answer(scope: 'one' | 'onward' | 'whole'): void {
         <FindPanel v-if="view.panel === 'find'" @close="view.panel = null" />
         <FilingPanel v-if="view.panel === 'filing'" @close="view.panel = null" />
         <UndoNote />
-        <OnPaper />
+        <OnPaper v-if="isPrinting" />
     </div>
 </template>
 

@@ -11,10 +11,13 @@ interface Session {
     first_run: boolean
 }
 
+/** What the server sent is replaced as a whole, never changed in place: nothing needs to watch its insides. */
+const shallow = true
+
 export const sessionQuery = { queryKey: ['session'], queryFn: () => ask<Session>('GET', 'session'), staleTime: Infinity }
 
 export function useSession() {
-    return useQuery(sessionQuery)
+    return useQuery({ ...sessionQuery, shallow })
 }
 
 /** The signed-in account; pages that use it are only reached by one. */
@@ -49,15 +52,15 @@ const year = (number: number) => ({
 })
 
 export function useBoard(from: MaybeRefOrGetter<string>, days: MaybeRefOrGetter<number>, repeats: MaybeRefOrGetter<Repeats> = 'all', enabled: MaybeRefOrGetter<boolean> = true) {
-    return useQuery(computed(() => ({ ...board(toValue(from), toValue(days), toValue(repeats)), enabled: toValue(enabled), placeholderData: keepPreviousData })))
+    return useQuery(computed(() => ({ ...board(toValue(from), toValue(days), toValue(repeats)), enabled: toValue(enabled), placeholderData: keepPreviousData, shallow })))
 }
 
 export function useMonth(from: MaybeRefOrGetter<string>, days: MaybeRefOrGetter<number>, repeats: MaybeRefOrGetter<Repeats> = 'all') {
-    return useQuery(computed(() => ({ ...month(toValue(from), toValue(days), toValue(repeats)), placeholderData: keepPreviousData })))
+    return useQuery(computed(() => ({ ...month(toValue(from), toValue(days), toValue(repeats)), placeholderData: keepPreviousData, shallow })))
 }
 
 export function useYear(number: MaybeRefOrGetter<number>) {
-    return useQuery(computed(() => ({ ...year(toValue(number)), placeholderData: keepPreviousData })))
+    return useQuery(computed(() => ({ ...year(toValue(number)), placeholderData: keepPreviousData, shallow })))
 }
 
 /** Days from one on, a fortnight at a time. */
@@ -70,6 +73,7 @@ export function useAhead(from: MaybeRefOrGetter<string>, repeats: MaybeRefOrGett
         queryFn: ({ pageParam, queryKey }) => board(plusDays(queryKey[1], pageParam * DAYS), DAYS, queryKey[2]).queryFn(),
         getNextPageParam: (_, pages) => (pages.length < MOST_PAGES ? pages.length : undefined),
         staleTime: 60_000,
+        shallow,
     })
 }
 
@@ -84,12 +88,12 @@ export function usePrefetch() {
 }
 
 export function useBasket() {
-    const query = useQuery({ queryKey: ['basket'], queryFn: () => ask<{ items: BasketItem[] }>('GET', 'basket'), staleTime: 60_000 })
+    const query = useQuery({ queryKey: ['basket'], queryFn: () => ask<{ items: BasketItem[] }>('GET', 'basket'), staleTime: 60_000, shallow })
     return computed<BasketItem[]>(() => query.data.value?.items ?? [])
 }
 
 export const useFilters = createSharedComposable(() => {
-    const query = useQuery({ queryKey: ['filters'], queryFn: () => ask<{ filters: Filter[]; labels: string[] }>('GET', 'filters'), staleTime: 60_000 })
+    const query = useQuery({ queryKey: ['filters'], queryFn: () => ask<{ filters: Filter[]; labels: string[] }>('GET', 'filters'), staleTime: 60_000, shallow })
     return { filters: computed(() => query.data.value?.filters ?? []), labels: computed(() => query.data.value?.labels ?? []) }
 })
 
@@ -99,12 +103,13 @@ export function useRuler(from: MaybeRefOrGetter<string>, weeks: MaybeRefOrGetter
         queryFn: () => ask<{ days: RulerDay[] }>('GET', `ruler?from=${toValue(from)}&weeks=${toValue(weeks)}`),
         staleTime: 60_000,
         placeholderData: keepPreviousData,
+        shallow,
     })
 }
 
 /** Areas and calendars, and what their ids stand for. */
 export const useAreas = createSharedComposable(() => {
-    const query = useQuery({ queryKey: ['areas'], queryFn: () => ask<{ areas: Area[] }>('GET', 'areas'), staleTime: 60_000 })
+    const query = useQuery({ queryKey: ['areas'], queryFn: () => ask<{ areas: Area[] }>('GET', 'areas'), staleTime: 60_000, shallow })
     const areas = computed<Area[]>(() => query.data.value?.areas ?? [])
     const calendars = computed<Calendar[]>(() => areas.value.flatMap((area) => area.calendars))
     const areaById = computed(() => new Map(areas.value.map((one) => [one.id, one])))
@@ -120,5 +125,6 @@ export const useAreas = createSharedComposable(() => {
 
 /** The variables that paint something in its colour. */
 export function paint(colour: Colour): Record<string, string> {
-    return { '--c': `var(--${colour})`, '--c-text': `var(--${colour}-text)` }
+    return (paints[colour] ??= { '--c': `var(--${colour})`, '--c-text': `var(--${colour}-text)` })
 }
+const paints: Partial<Record<Colour, Record<string, string>>> = {}

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Occurrence, Year } from '@/api/types'
+import type { Year } from '@/api/types'
 import { useChoice } from '@/choice/useChoice'
 import { barsOf } from '@/month/bars'
 import { usePeriod } from '@/shell/usePeriod'
@@ -64,9 +64,6 @@ function words(day: Day, month: (typeof months.value)[number]): string {
     const covering = [...month.bars, ...month.more].filter((bar) => bar.from <= at && bar.to > at).map((bar) => bar.parts[0]?.title)
     return [namedDate(day.date), `${length(day.minutes)} of ${length(day.capacity)}${day.over ? ', over full' : ''}`, day.holiday ?? '', isPlain.value && !isFiltered.value ? `${counted(day)} entries` : '', covering.join(', ')].filter(Boolean).join(' · ')
 }
-function open(one: Occurrence): void {
-    view.sheet = { entryId: one.entry_id, recurrenceId: one.routine ? one.recurrence_id : null, date: one.start.slice(0, 10) }
-}
 </script>
 
 <template>
@@ -83,7 +80,7 @@ function open(one: Occurrence): void {
                 </button>
                 <article
                     v-for="bar in month.bars" :key="bar.parts[0]!.key" class="bar" tabindex="0" data-tile data-test="year-bar" :data-key="bar.parts[0]!.key" :data-title="bar.parts[0]!.title" :title="bar.parts[0]!.title" :aria-label="`${bar.parts[0]!.title}, from ${namedDate(bar.parts[0]!.start)}`"
-                    :style="{ gridColumn: `${2 + month.offset + bar.from} / ${2 + month.offset + bar.to}`, marginTop: `${18 + bar.row * 15}px`, ...paint(hue(bar.parts[0]!)) }" @click="open(bar.parts[0]!)" @keydown.enter="open(bar.parts[0]!)"
+                    :style="{ gridColumn: `${2 + month.offset + bar.from} / ${2 + month.offset + bar.to}`, marginTop: `${18 + bar.row * 15}px`, ...paint(hue(bar.parts[0]!)) }"
                 >{{ bar.parts[0]!.title }}</article>
             </section>
             <p class="legend">

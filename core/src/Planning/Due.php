@@ -1,0 +1,73 @@
+<?php
+
+declare(strict_types=1);
+
+namespace PlumRota\Core\Planning;
+
+use PlumRota\Core\Time\InvalidTime;
+use PlumRota\Core\Time\LocalDate;
+use PlumRota\Core\Time\LocalDateTime;
+use PlumRota\Core\Time\Zone;
+
+/** The deadline of a task: a day, or a day and time. Where the work is placed is another thing. */
+final readonly class Due
+{
+    private function __construct(private LocalDate $day, private ?LocalDateTime $at)
+    {
+    }
+
+    /**
+     * @param  string  $text  "2026-11-27" or "2026-11-27T18:00:00"
+     *
+     * @throws InvalidTime
+     */
+    public static function parse(string $text): self
+    {
+        if (! str_contains($text, 'T')) {
+            return new self(LocalDate::parse($text), null);
+        }
+        $at = LocalDateTime::parse($text);
+
+        return new self($at->date(), $at);
+    }
+
+    /**
+     * The due date of one occurrence: as many days after it as that of the first one is after the first.
+     *
+     * @param  string  $text  of the first occurrence
+     */
+    public static function ofOccurrence(string $text, LocalDate $first, LocalDate $occurrence): string
+    {
+        $days = $occurrence->dayNumber() - $first->dayNumber();
+
+        return LocalDate::parse(substr($text, 0, 10))->plusDays($days).substr($text, 10);
+    }
+
+    public function day(): LocalDate
+    {
+        return $this->day;
+    }
+
+    /**
+     * A day lasts until its end. A time that a clock change leaves out is read with the offset before it (RFC 5545
+     * 3.3.5), so 02:30 in a gap of an hour falls at what the clocks call 03:30.
+     *
+     * @param  int  $now  Unix seconds
+     */
+    public function isLate(Zone $zone, int $now): bool
+    {
+        return $now >= $zone->instant($this->at ?? $this->day->plusDays(1)->startOfDay());
+    }
+
+    /** Whether work that ends then would come too late. */
+    public function isMissedBy(LocalDateTime $end): bool
+    {
+        return $end->seconds > ($this->at ?? $this->day->plusDays(1)->startOfDay())->seconds;
+    }
+
+    /** Whole days from a day to this one; negative once it is past. */
+    public function daysFrom(LocalDate $today): int
+    {
+        return $this->day->dayNumber() - $today->dayNumber();
+    }
+}

@@ -1,0 +1,53 @@
+import type { BoardDay, Occurrence } from '@/api/types'
+import { minuteOf, plusDays } from '@/shared/time'
+import { yOf, type HoursLayout } from './hours'
+
+/** The part of an occurrence that lies on one day. All measures are pixels. */
+export interface Block {
+    one: Occurrence
+    top: number
+    height: number
+    width: number
+    /** It began on a day before. */
+    continues: boolean
+    /** How tall the travel before it and the margin after it are. */
+    travel: number
+    margin: number
+}
+
+export interface DayBlocks {
+    day: BoardDay
+    blocks: Block[]
+    /** How many begin inside each fold, in the order of the folds. */
+    hidden: number[]
+}
+
+export const LEAST_HEIGHT = 16
+
+/** What lies on each day. What a fold hides altogether is only counted. */
+export function layBlocks(timed: Occurrence[], days: BoardDay[], layout: HoursLayout, columnWidth: number): DayBlocks[] {
+    const folds = layout.stretches.filter((one) => one.folded)
+    const found = new Map<string, DayBlocks>(days.map((day) => [day.date, { day, blocks: [], hidden: folds.map(() => 0) }]))
+    for (const one of timed) {
+        const first = one.start.slice(0, 10)
+        const last = one.end.slice(0, 10)
+        for (let date = first; date <= last; date = plusDays(date, 1)) {
+            const column = found.get(date)
+            const continues = date !== first
+            const from = continues ? 0 : minuteOf(one.start)
+            const to = date === last ? minuteOf(one.end) : 1440
+            if (!column || (continues && to === 0)) continue
+            const fold = continues ? -1 : folds.findIndex((other) => from >= other.from && from < other.to)
+            if (fold >= 0) column.hidden[fold] = (column.hidden[fold] ?? 0) + 1
+            if (folds.some((other) => from >= other.from && from < other.to && to <= other.to)) continue
+            const top = yOf(layout, from)
+            const bottom = yOf(layout, to)
+            column.blocks.push({
+                one, top, height: Math.max(LEAST_HEIGHT, bottom - top - 1), width: columnWidth / one.lanes, continues,
+                travel: one.travel > 0 && !continues ? top - yOf(layout, Math.max(0, from - one.travel)) : 0,
+                margin: one.margin > 0 && date === last ? yOf(layout, Math.min(1440, to + one.margin)) - bottom : 0,
+            })
+        }
+    }
+    return [...found.values()]
+}

@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use App\Actions\Closing\AlreadyDecided;
 use App\Actions\Entries\NoSuchOccurrence;
 use App\Actions\Entries\StaleEntry;
 use App\Actions\History\ChangedSince;
@@ -29,8 +30,9 @@ return Application::configure(basePath: dirname(__DIR__))
     })
     ->withExceptions(function (Exceptions $exceptions): void {
         $exceptions->shouldRenderJsonWhen(fn (Request $request): bool => $request->is('api/*') || $request->expectsJson());
-        $exceptions->dontReport([StaleEntry::class, CannotReschedule::class, NoSuchOccurrence::class, ChangedSince::class, InvalidTime::class, InvalidRule::class]);
+        $exceptions->dontReport([StaleEntry::class, CannotReschedule::class, NoSuchOccurrence::class, ChangedSince::class, AlreadyDecided::class, InvalidTime::class, InvalidRule::class]);
         $exceptions->render(fn (StaleEntry $e): JsonResponse => response()->json(['message' => $e->getMessage(), 'current' => (new EntryResource($e->current))->fields()], 409));
+        $exceptions->render(fn (AlreadyDecided $e): JsonResponse => response()->json(['message' => $e->getMessage()], 409));
         $exceptions->render(fn (ChangedSince $e): JsonResponse => response()->json(['message' => $e->getMessage()], 409));
         $exceptions->render(fn (NoSuchOccurrence $e): JsonResponse => response()->json(['message' => $e->getMessage()], 404));
         $exceptions->render(fn (CannotReschedule|InvalidTime|InvalidRule $e): JsonResponse => response()->json(['message' => $e->getMessage(), 'errors' => ['start' => [$e->getMessage()]]], 422));

@@ -7,6 +7,8 @@ use App\Http\Controllers\AttachmentController;
 use App\Http\Controllers\BoardController;
 use App\Http\Controllers\CalendarController;
 use App\Http\Controllers\CaptureController;
+use App\Http\Controllers\ClosingController;
+use App\Http\Controllers\DayController;
 use App\Http\Controllers\EntryController;
 use App\Http\Controllers\EntryHistoryController;
 use App\Http\Controllers\FilingController;
@@ -30,6 +32,7 @@ Route::middleware(['auth:sanctum', AnswerOnce::class])->group(function (): void 
 
     Route::get('board', [BoardController::class, 'board']);
     Route::get('basket', [BoardController::class, 'basket']);
+    Route::put('basket/order', [BoardController::class, 'orderBasket']);
     Route::get('month', [BoardController::class, 'month']);
     Route::get('year', [BoardController::class, 'year']);
     Route::get('holidays', [BoardController::class, 'holidays']);
@@ -66,6 +69,19 @@ Route::middleware(['auth:sanctum', AnswerOnce::class])->group(function (): void 
     Route::delete('attachments/{attachment}', [AttachmentController::class, 'destroy']);
     Route::post('many', [ManyController::class, 'change']);
 
+    Route::get('days/{date}', [DayController::class, 'show']);
+    Route::put('days/{date}/order', [DayController::class, 'order']);
+    Route::match(['put', 'delete'], 'days/{date}/hours', [DayController::class, 'hours']);
+    Route::get('done', [DayController::class, 'done']);
+    Route::get('timings/running', [DayController::class, 'running']);
+    Route::post('timings', [DayController::class, 'start']);
+    Route::post('timings/{timing}/stop', [DayController::class, 'stop']);
+    Route::delete('timings/{timing}', [DayController::class, 'forget']);
+    Route::get('closings/{date}', [ClosingController::class, 'show']);
+    Route::post('closings/{date}/decide', [ClosingController::class, 'decide']);
+    Route::post('closings/{date}/rest', [ClosingController::class, 'rest']);
+    Route::put('closings/{date}', [ClosingController::class, 'save']);
+
     Route::get('filters', [FilterController::class, 'index']);
     Route::post('filters', [FilterController::class, 'store']);
     Route::delete('filters/{filter}', [FilterController::class, 'destroy']);
@@ -79,6 +95,9 @@ Route::middleware(['auth:sanctum', AnswerOnce::class])->group(function (): void 
 
     Route::post('entries/{entry}/move', [EntryController::class, 'move']);
     Route::match(['put', 'delete'], 'entries/{entry}/occurrences/{recurrence}/done', [OccurrenceController::class, 'done']);
+    Route::match(['put', 'delete'], 'entries/{entry}/occurrences/{recurrence}/let-go', [OccurrenceController::class, 'letGo']);
+    Route::put('entries/{entry}/occurrences/{recurrence}/day', [OccurrenceController::class, 'putOnDay']);
+    Route::post('entries/{entry}/steps/{step}/out', [OccurrenceController::class, 'takeStepOut'])->whereNumber('step');
     Route::match(['put', 'delete'], 'entries/{entry}/occurrences/{recurrence}/skipped', [OccurrenceController::class, 'skipped']);
 
     Route::get('reminders', [ReminderController::class, 'waiting']);

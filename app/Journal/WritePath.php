@@ -69,7 +69,7 @@ final readonly class WritePath
         foreach ($rows as $row) {
             $id = match ($row['table']) {
                 'entries' => $row['id'],
-                'changes', 'attachments' => $row['after']['entry_id'] ?? $row['before']['entry_id'] ?? null,
+                'changes', 'attachments', 'timings' => $row['after']['entry_id'] ?? $row['before']['entry_id'] ?? null,
                 default => null,
             };
             if (is_string($id)) {

@@ -74,7 +74,7 @@ final class SeriesOf
         $placement = $change->start === null ? null
             : self::placement((bool) $change->all_day, $change->start, $change->length ?? 1, $change->zone);
 
-        return new Change($change->recurrence_id, $placement, $change->skipped, $change->done_at);
+        return new Change($change->recurrence_id, $placement, $change->skipped, $change->done_at, $change->let_go_at);
     }
 
     public static function placement(bool $allDay, string $start, int $length, ?string $zone): Placement

@@ -48,6 +48,10 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
  * @property string $place
  * @property string $link
  * @property list<array{text: string, done: bool}> $checklist
+ * @property string|null $not_before a date
+ * @property string|null $around a week of ISO 8601
+ * @property string $waiting_for
+ * @property string|null $ask_again a date
  * @property int $position
  * @property string|null $first_day
  * @property string|null $last_day
@@ -65,7 +69,7 @@ final class Entry extends Model
     protected $attributes = [
         'kind' => 'task', 'notes' => '', 'all_day' => true, 'length' => 1, 'after_done' => false, 'extra_dates' => '[]',
         'except_dates' => '[]', 'missed' => 'hold', 'reminders' => '[]', 'busy' => true, 'private' => false,
-        'protected' => false, 'travel' => 0, 'margin' => 0, 'labels' => '[]', 'tentative' => false, 'off_day' => 'keep', 'seasons' => '[]', 'pauses' => '[]', 'place' => '', 'link' => '', 'checklist' => '[]', 'position' => 0, 'version' => 1,
+        'protected' => false, 'travel' => 0, 'margin' => 0, 'labels' => '[]', 'tentative' => false, 'off_day' => 'keep', 'seasons' => '[]', 'pauses' => '[]', 'place' => '', 'link' => '', 'checklist' => '[]', 'waiting_for' => '', 'position' => 0, 'version' => 1,
     ];
 
     /** @return array<string, string> */

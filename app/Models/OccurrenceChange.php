@@ -25,6 +25,8 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property string|null $moved_to
  * @property array<string, mixed> $fields of this one alone
  * @property int|null $done_at Unix seconds
+ * @property int|null $let_go_at Unix seconds
+ * @property int $put_off how often it was sent on
  * @property Entry $entry
  */
 final class OccurrenceChange extends Model
@@ -35,7 +37,7 @@ final class OccurrenceChange extends Model
 
     protected $guarded = [];
 
-    protected $attributes = ['fields' => '{}', 'skipped' => false];
+    protected $attributes = ['fields' => '{}', 'skipped' => false, 'put_off' => 0];
 
     /** @return array<string, string> */
     protected function casts(): array
@@ -52,6 +54,6 @@ final class OccurrenceChange extends Model
     /** Whether anything is left that differs from the rule. */
     public function saysNothing(): bool
     {
-        return ! $this->skipped && $this->start === null && $this->fields === [] && $this->done_at === null;
+        return ! $this->skipped && $this->start === null && $this->fields === [] && $this->done_at === null && $this->let_go_at === null && $this->put_off === 0;
     }
 }

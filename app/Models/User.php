@@ -24,6 +24,10 @@ use PlumRota\Core\Time\Zone;
  * @property string|null $default_calendar_id
  * @property string|null $holidays ISO 3166 code of the country
  * @property list<int> $work_days ISO 8601
+ * @property int $stint_minutes
+ * @property int $must_limit a day
+ * @property int $other_limit a day
+ * @property list<string> $closing_questions
  * @property int $revision
  * @property int|null $reminded_until Unix seconds
  */
@@ -33,12 +37,17 @@ final class User extends Authenticatable
 
     protected $guarded = [];
 
+    protected $attributes = [
+        'stint_minutes' => 25, 'must_limit' => 2, 'other_limit' => 8,
+        'closing_questions' => '["What went well?","What could be better?","A good moment","What for tomorrow?"]',
+    ];
+
     protected $hidden = ['password', 'remember_token'];
 
     /** @return array<string, string> */
     protected function casts(): array
     {
-        return ['password' => 'hashed', 'week' => 'array', 'work_days' => 'array', 'first_weekday' => Weekday::class];
+        return ['password' => 'hashed', 'week' => 'array', 'work_days' => 'array', 'closing_questions' => 'array', 'first_weekday' => Weekday::class];
     }
 
     /** @return HasMany<Area, $this> */

@@ -6,19 +6,30 @@ namespace App\Queries;
 
 use App\Models\Entry;
 use App\Models\User;
+use Carbon\CarbonImmutable;
+use PlumRota\Core\Planning\Due;
+use PlumRota\Core\Planning\Loose;
+use PlumRota\Core\Planning\Pressing;
+use PlumRota\Core\Time\IsoWeek;
+use PlumRota\Core\Time\LocalDate;
 
-/** Tasks that have no place yet. */
+/** Tasks that have no place yet, in the order in which they press. */
 final class Basket
 {
-    /** @return list<array<string, mixed>> the schema BasketItem of the contract, late ones first */
+    /** @return list<array<string, mixed>> the schema BasketItem of the contract */
     public function show(User $user): array
     {
-        $today = (string) $user->wallNow()->date();
-
-        return array_values(Entry::query()->where('user_id', $user->id)->whereNull('start')
-            ->whereDoesntHave('changes', fn ($done) => $done->whereNotNull('done_at'))
-            ->with('calendar')->orderByRaw('due is null, due, position, id')->get()
-            ->map(fn (Entry $entry): array => [
+        $entries = Entry::query()->where('user_id', $user->id)->whereNull('start')
+            ->whereDoesntHave('changes', fn ($decided) => $decided->where(fn ($either) => $either->whereNotNull('done_at')->orWhereNotNull('let_go_at')))
+            ->with(['calendar', 'changes'])->orderBy('position')->orderBy('id')->get()->keyBy('id');
+        $pressing = new Pressing($user->timeZone(), $user->wallNow()->date(), CarbonImmutable::now()->getTimestamp());
+        $items = [];
+        foreach ($pressing->inOrder(array_values($entries->map(self::loose(...))->all())) as $loose) {
+            $entry = $entries->get($loose->key);
+            if ($entry === null) {
+                continue;
+            }
+            $items[] = [
                 'entry_id' => $entry->id,
                 'title' => $entry->title,
                 'calendar_id' => $entry->calendar_id,
@@ -27,10 +38,34 @@ final class Basket
                 'effort' => $entry->effort,
                 'labels' => $entry->labels,
                 'colour' => $entry->colour,
-                'late' => $entry->due !== null && substr($entry->due, 0, 10) < $today,
+                'group' => $pressing->group($loose),
+                'late' => $pressing->group($loose) === 'late',
+                'rests' => $pressing->rests($loose),
+                'not_before' => $entry->not_before,
+                'around' => $entry->around,
+                'waiting_for' => $entry->waiting_for,
+                'ask_again' => $entry->ask_again,
                 'estimate' => $entry->estimate,
                 'importance' => $entry->importance,
+                'put_off' => $entry->changes->firstWhere('recurrence_id', 'once')->put_off ?? 0,
+                'position' => $entry->position,
                 'version' => $entry->version,
-            ])->all());
+            ];
+        }
+
+        return $items;
+    }
+
+    private static function loose(Entry $entry): Loose
+    {
+        return new Loose(
+            $entry->id,
+            $entry->due === null ? null : Due::parse($entry->due),
+            $entry->importance,
+            $entry->position,
+            $entry->not_before === null ? null : LocalDate::parse($entry->not_before),
+            $entry->around === null ? null : IsoWeek::parse($entry->around)->monday(),
+            $entry->ask_again === null ? null : LocalDate::parse($entry->ask_again),
+        );
     }
 }

@@ -20,7 +20,7 @@ final readonly class Board
 
     private const MOST_LISTED = 200;
 
-    public function __construct(private OccurrencesBetween $occurrences, private BoardDays $days, private HoursByArea $hours, private NextOnly $nextOnly)
+    public function __construct(private OccurrencesBetween $occurrences, private BoardDays $days, private HoursByArea $hours, private NextOnly $nextOnly, private Deadlines $deadlines)
     {
     }
 
@@ -58,7 +58,7 @@ final readonly class Board
 
         return [
             'from' => (string) $first,
-            'days' => $this->days->shown($user, $loads, $conflictsByDay, $load),
+            'days' => $this->days->shown($user, $loads, $conflictsByDay, $load, $this->deadlines->on($user, $first, $days)),
             'entries' => self::entries($seen),
             'occurrences' => $this->shown($visible, $met, $lanes),
             'conflicts' => $conflicts,

@@ -22,15 +22,17 @@ final readonly class BoardDays
      * @param  list<DayLoad>  $loads
      * @param  array<string, int>  $conflicts  by date
      * @param  LoadOfDays|null  $load  where free gaps are wanted as well
+     * @param  array<string, list<array<string, mixed>>>  $due  by date, where it is wanted
      * @return list<array<string, mixed>> the schema BoardDay of the contract
      */
-    public function shown(User $user, array $loads, array $conflicts, ?LoadOfDays $load = null): array
+    public function shown(User $user, array $loads, array $conflicts, ?LoadOfDays $load = null, array $due = []): array
     {
         $week = $user->week;
         $works = $user->work_days;
         $holidays = $this->holidays->of($user->holidays);
+        $own = $loads === [] ? [] : DayPlan::exceptions($user, $loads[0]->day, count($loads));
 
-        return array_map(function (int $i, DayLoad $day) use ($week, $works, $holidays, $conflicts, $load): array {
+        return array_map(function (int $i, DayLoad $day) use ($week, $works, $holidays, $conflicts, $load, $due, $own): array {
             $date = (string) $day->day;
             $weekday = $day->day->weekday()->value;
             $settings = $week[$weekday - 1];
@@ -40,6 +42,7 @@ final readonly class BoardDays
                 'placed' => $day->placed,
                 'listed' => $day->listed,
                 'capacity' => $day->capacity,
+                'own_hours' => isset($own[$date]),
                 'over' => $day->isOverFull(),
                 'tasks' => $day->tasks,
                 'done' => $day->done,
@@ -49,7 +52,7 @@ final readonly class BoardDays
                 'sleeps' => $settings['sleeps'],
                 'works' => in_array($weekday, $works, true),
                 'holiday' => $holidays[$date] ?? null,
-                ...($load === null ? [] : ['free' => $load->free($i, $settings['wakes'], $settings['sleeps'], self::LEAST_FREE)]),
+                ...($load === null ? [] : ['free' => $load->free($i, $settings['wakes'], $settings['sleeps'], self::LEAST_FREE), 'due' => $due[$date] ?? []]),
             ];
         }, array_keys($loads), $loads);
     }

@@ -9,7 +9,7 @@ use stdClass;
 /** What makes one occurrence differ, as the views read it. */
 final readonly class ChangeRow
 {
-    public const COLUMNS = 'entry_id, recurrence_id, skipped, all_day, start, length, zone, fields, done_at';
+    public const COLUMNS = 'entry_id, recurrence_id, skipped, all_day, start, length, zone, fields, done_at, let_go_at, put_off';
 
     /** @param  array<string, mixed>  $fields  of this one alone */
     private function __construct(
@@ -22,6 +22,8 @@ final readonly class ChangeRow
         public ?string $zone,
         public array $fields,
         public ?int $done_at,
+        public ?int $let_go_at,
+        public int $put_off,
     ) {
     }
 
@@ -30,7 +32,7 @@ final readonly class ChangeRow
     {
         $fields = $row->fields === '{}' || $row->fields === '[]' || ! is_string($row->fields) ? [] : json_decode($row->fields, true);
 
-        /** @phpstan-ignore argument.type, argument.type, argument.type, argument.type, argument.type, argument.type, argument.type (the columns of the table) */
-        return new self($row->entry_id, $row->recurrence_id, (bool) $row->skipped, $row->all_day === null ? null : (bool) $row->all_day, $row->start, $row->length, $row->zone, $fields, $row->done_at);
+        /** @phpstan-ignore argument.type, argument.type, argument.type, argument.type, argument.type, argument.type, argument.type, argument.type, argument.type (the columns of the table) */
+        return new self($row->entry_id, $row->recurrence_id, (bool) $row->skipped, $row->all_day === null ? null : (bool) $row->all_day, $row->start, $row->length, $row->zone, $fields, $row->done_at, $row->let_go_at, $row->put_off);
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Queries;
 
+use App\Models\DayHours;
 use App\Models\User;
 use PlumRota\Core\Planning\Block;
 use PlumRota\Core\Planning\DayLoad;
@@ -38,12 +39,22 @@ final class DayPlan
     {
         $week = $user->week;
         $weekday = $first->weekday()->value - 1;
+        $own = self::exceptions($user, $first, $days);
         $capacities = [];
         for ($day = 0; $day < $days; $day++) {
-            $capacities[] = $week[($weekday + $day) % 7]['minutes'];
+            $capacities[] = ($own === [] ? null : $own[(string) $first->plusDays($day)] ?? null) ?? $week[($weekday + $day) % 7]['minutes'];
         }
 
         return $capacities;
+    }
+
+    /** @return array<string, int> minutes of the dates that have hours of their own */
+    public static function exceptions(User $user, LocalDate $first, int $days): array
+    {
+        /** @var array<string, int> $own */
+        $own = DayHours::query()->where('user_id', $user->id)->whereBetween('date', [(string) $first, (string) $first->plusDays($days - 1)])->pluck('minutes', 'date')->all();
+
+        return $own;
     }
 
     /** @return list<Block> */

@@ -113,6 +113,7 @@ final class EntryHistory
                 ($row['skipped'] ?? false) ? 'skipped' : '',
                 is_string($row['start'] ?? null) ? 'stands at '.str_replace('T', ' ', substr($row['start'], 0, 16)) : '',
                 ($row['done_at'] ?? null) !== null ? 'done' : '',
+                ($row['let_go_at'] ?? null) !== null ? 'let go' : '',
                 ! in_array($row['fields'] ?? '[]', ['[]', '{}'], true) ? 'with words of its own' : '',
             ]);
 

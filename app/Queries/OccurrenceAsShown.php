@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Queries;
 
+use PlumRota\Core\Planning\Due;
 use PlumRota\Core\Time\LocalDate;
 
 /**
@@ -13,7 +14,7 @@ use PlumRota\Core\Time\LocalDate;
 final class OccurrenceAsShown
 {
     /** Fields that a single occurrence may have of its own. */
-    private const OWN = ['title', 'importance', 'effort', 'labels', 'colour', 'place', 'estimate'];
+    private const OWN = ['title', 'importance', 'effort', 'labels', 'colour', 'place', 'estimate', 'position'];
 
     /** @return array<string, mixed> */
     public static function shared(EntryRow $entry): array
@@ -62,8 +63,17 @@ final class OccurrenceAsShown
             'start' => $isAllDay ? substr((string) $range->from, 0, 10) : (string) $range->from,
             'end' => $isAllDay ? substr((string) $range->to, 0, 10) : (string) $range->to,
         ];
-        if ($seen->entry->due !== null) {
-            $shown['due'] = self::due($seen);
+        $due = self::due($seen);
+        if ($due !== null) {
+            $shown['due'] = $due;
+            if (! $occurrence->isDone() && Due::parse($due)->isMissedBy($range->to)) {
+                $shown['after_due'] = true;
+            }
+        }
+        if ($occurrence->since !== null) {
+            $shown['since'] = (string) $occurrence->since;
+            $shown['rolled'] = $range->from->dayNumber() - $occurrence->since->dayNumber();
+            $shown += $seen->block->estimate === $seen->entry->estimate ? [] : ['estimate' => $seen->block->estimate];
         }
         if ($meets !== []) {
             $shown['meets'] = $meets;
@@ -78,12 +88,12 @@ final class OccurrenceAsShown
     /** @return array<string, mixed> */
     private static function changed(Seen $seen): array
     {
-        $changed = ['moved' => $seen->occurrence->isMoved(), 'done' => $seen->occurrence->isDone()];
+        $changed = ['moved' => $seen->occurrence->isMoved(), 'done' => $seen->occurrence->isDone(), 'put_off' => $seen->change->put_off ?? 0];
         $fields = $seen->change->fields ?? [];
         if ($fields === []) {
             return array_filter($changed);
         }
-        $changed['edited'] = true;
+        $changed = [...array_filter($changed), 'edited' => true];
         foreach (self::OWN as $name) {
             if (array_key_exists($name, $fields)) {
                 $changed[$name] = $fields[$name];
@@ -104,14 +114,13 @@ final class OccurrenceAsShown
     }
 
     /** The due date of a routine moves with its occurrences. */
-    private static function due(Seen $seen): ?string
+    public static function due(Seen $seen): ?string
     {
         $entry = $seen->entry;
         if ($entry->due === null || $entry->start === null || $entry->rule === null) {
             return $entry->due;
         }
-        $days = LocalDate::parse(substr($seen->occurrence->recurrenceId, 0, 10))->dayNumber() - LocalDate::parse(substr($entry->start, 0, 10))->dayNumber();
 
-        return LocalDate::parse(substr($entry->due, 0, 10))->plusDays($days).substr($entry->due, 10);
+        return Due::ofOccurrence($entry->due, LocalDate::parse(substr($entry->start, 0, 10)), LocalDate::parse(substr($seen->occurrence->recurrenceId, 0, 10)));
     }
 }

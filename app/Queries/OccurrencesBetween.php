@@ -8,6 +8,8 @@ use App\Mapping\SeriesOf;
 use App\Models\User;
 use Illuminate\Support\Facades\DB;
 use PlumRota\Core\Planning\Block;
+use PlumRota\Core\Planning\CarryOver;
+use PlumRota\Core\Schedule\Occurrence;
 use PlumRota\Core\Schedule\Timeline;
 use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\TimeRange;
@@ -39,9 +41,12 @@ final readonly class OccurrencesBetween
     {
         $from = (string) $window->from->date()->plusDays(-2);
         $to = (string) $window->to->date()->plusDays(2);
-        $entries = $this->entries($user, $from, $to);
+        $today = $user->wallNow()->date();
+        $holdsToday = TimeRange::days($today, 1)->touches($window);
+        $entries = $this->entries($user, $from, $to, $holdsToday ? (string) $today : null);
         $changes = $this->changes($user, $entries, $from, $to);
         $timeline = new Timeline($user->timeZone(), $this->daysOff->marks($user));
+        $carryOver = $window->from->seconds < $today->plusDays(1)->startOfDay()->seconds ? new CarryOver($timeline, $today) : null;
         foreach ($entries as $entry) {
             $series = SeriesOf::entry($entry);
             if ($series === null) {
@@ -54,22 +59,37 @@ final readonly class OccurrencesBetween
                 $coreChanges[] = SeriesOf::change($change);
             }
             $isTask = $entry->kind === 'task';
-            foreach ($timeline->occurrences($series, $coreChanges, $window) as $occurrence) {
+            $missed = $isTask && $entry->missed === 'roll' ? $carryOver?->missed($series, $coreChanges) : null;
+            $occurrences = $timeline->occurrences($series, $coreChanges, $window);
+            if ($missed !== null) {
+                // It stands on today, and no longer where it was missed.
+                $occurrences = array_filter($occurrences, fn (Occurrence $one): bool => $one->recurrenceId !== $missed->recurrenceId);
+                $occurrences = $holdsToday ? [...$occurrences, $carryOver->onToday($missed)] : $occurrences;
+            }
+            foreach ($occurrences as $occurrence) {
+                if ($occurrence->isLetGo()) {
+                    continue;
+                }
                 $block = new Block($entry->id.'|'.$occurrence->recurrenceId, $occurrence->seen, $occurrence->placement->allDay, $isTask, $entry->busy, $occurrence->isDone(),
-                    $entry->travel, $entry->estimate, $entry->margin, $entry->tentative);
+                    $entry->travel, $entry->estimate ?? ($occurrence->since === null || $series->placement->allDay ? null : $series->placement->length), $entry->margin, $entry->tentative);
                 yield new Seen($entry, $occurrence, $byId[$occurrence->recurrenceId] ?? null, $block);
             }
         }
     }
 
-    /** @return array<string, EntryRow> by id */
-    private function entries(User $user, string $from, string $to): array
+    /**
+     * @param  string|null  $today  where it lies in the window: what rolls on may come from any day before it
+     * @return array<string, EntryRow> by id
+     */
+    private function entries(User $user, string $from, string $to, ?string $today): array
     {
-        $rows = DB::select('select '.EntryRow::COLUMNS.' from entries e join calendars c on c.id = e.calendar_id
+        $rows = DB::select('select '.EntryRow::COLUMNS." from entries e join calendars c on c.id = e.calendar_id
             where e.user_id = :user and e.start is not null and (
                 (e.first_day <= :to and (e.last_day is null or e.last_day >= :from))
-                or e.id in (select value from json_each(:changed)))
-            order by e.position, e.id', ['user' => $user->id, 'from' => $from, 'to' => $to, 'changed' => json_encode($this->changed($user, $from, $to), JSON_THROW_ON_ERROR)]);
+                or e.id in (select value from json_each(:changed))
+                or e.id in (select r.id from entries r where r.user_id = :user2 and r.missed = 'roll' and r.kind = 'task' and r.first_day <= :today
+                    and (r.rule is not null or not exists (select 1 from changes d where d.entry_id = r.id and (d.done_at is not null or d.let_go_at is not null)))))
+            order by e.position, e.id", ['user' => $user->id, 'user2' => $user->id, 'today' => $today ?? '', 'from' => $from, 'to' => $to, 'changed' => json_encode($this->changed($user, $from, $to), JSON_THROW_ON_ERROR)]);
         $entries = [];
         foreach ($rows as $row) {
             assert($row instanceof stdClass);
@@ -101,7 +121,7 @@ final readonly class OccurrencesBetween
         $whole = [];
         foreach ($entries as $entry) {
             $longest = max($longest, $entry->all_day ? $entry->length : intdiv($entry->length, 1440) + 1);
-            if ($entry->after_done || $entry->rule === null) {
+            if ($entry->after_done || $entry->rule === null || ($entry->missed === 'roll' && $entry->kind === 'task')) {
                 $whole[] = $entry->id;
             }
         }

@@ -11,7 +11,7 @@ use App\Models\User;
 use PlumRota\Core\Schedule\Timeline;
 use PlumRota\Core\Time\TimeRange;
 
-/** What became of the past occurrences of a routine over a year: done, missed, moved, skipped. */
+/** What became of the past occurrences of a routine over a year: done, missed, let go, moved, skipped. */
 final readonly class RoutineHistory
 {
     private const DAYS = 365;
@@ -34,7 +34,7 @@ final readonly class RoutineHistory
         $changes = $entry->changes()->get()->keyBy('recurrence_id');
         $past = [];
         foreach ((new Timeline($user->timeZone(), $this->daysOff->marks($user)))->occurrences($series, array_values($changes->map(SeriesOf::change(...))->all()), $window) as $one) {
-            if ($one->seen->to->seconds > $now->seconds && ! $one->isDone()) {
+            if ($one->seen->to->seconds > $now->seconds && ! $one->isDone() && ! $one->isLetGo()) {
                 continue; // it is not over yet
             }
             $change = $changes->get($one->recurrenceId);
@@ -44,6 +44,7 @@ final readonly class RoutineHistory
                 'start' => $one->placement->allDay ? (string) $one->seen->from->date() : (string) $one->seen->from,
                 'state' => match (true) {
                     $one->isDone() => 'done',
+                    $one->isLetGo() => 'let_go',
                     $entry->kind === 'task' => 'missed',
                     default => 'past',
                 },

@@ -11,7 +11,7 @@ use PlumRota\Core\Time\LocalDateTime;
 
 /**
  * What becomes of the changes of a routine when its rule or its start is edited: each follows its occurrence to the
- * new recurrence id; what the new rhythm does not know any more is dropped, but what was done stays done.
+ * new recurrence id; what the new rhythm does not know any more is dropped, but what was done or let go stays so.
  */
 final class RekeyChanges
 {
@@ -43,6 +43,12 @@ final class RekeyChanges
         }
     }
 
+    /** What was done, or decided against, stays in the record. */
+    private static function isDecided(OccurrenceChange $change): bool
+    {
+        return $change->done_at !== null || $change->let_go_at !== null;
+    }
+
     /** @param  \Closure(LocalDateTime): LocalDateTime  $moved */
     private function newId(OccurrenceChange $change, Series $old, ?Series $new, \Closure $moved): ?string
     {
@@ -55,12 +61,12 @@ final class RekeyChanges
 
             return match (true) {
                 $isOnlyOne => Series::ONCE,
-                $change->done_at !== null => $change->recurrence_id,
+                self::isDecided($change) => $change->recurrence_id,
                 default => null,
             };
         }
         $known = $new->afterDone || $new->recurrenceSet()->includes($start);
 
-        return $known || $change->done_at !== null ? $new->recurrenceId($start) : null;
+        return $known || self::isDecided($change) ? $new->recurrenceId($start) : null;
     }
 }

@@ -8,22 +8,31 @@ use App\Journal\WritePath;
 use App\Models\Delivery;
 use App\Models\Entry;
 use App\Models\User;
+use App\Queries\RolledOn;
 use Carbon\CarbonImmutable;
 
 /** Marks one occurrence done, or not done after all; the routine itself goes on. */
 final readonly class TickOccurrence
 {
-    public function __construct(private WritePath $writes, private TouchOccurrence $touch)
+    public function __construct(private WritePath $writes, private TouchOccurrence $touch, private RolledOn $rolledOn, private PutOnDay $put)
     {
     }
 
-    /** @throws NoSuchOccurrence */
-    public function tick(User $user, Entry $entry, string $recurrenceId, bool $done): void
+    /**
+     * @param  int|null  $at  Unix seconds at which it was done; null for now
+     *
+     * @throws NoSuchOccurrence
+     */
+    public function tick(User $user, Entry $entry, string $recurrenceId, bool $done, ?int $at = null): void
     {
         $label = $done ? "Ticked off “{$entry->title}”" : "“{$entry->title}” is not done after all";
-        $this->writes->run($user, $label, function () use ($entry, $recurrenceId, $done): void {
+        $this->writes->run($user, $label, function () use ($user, $entry, $recurrenceId, $done, $at): void {
             $now = CarbonImmutable::now()->getTimestamp();
-            $this->touch->apply($entry, $recurrenceId, ['done_at' => $done ? $now : null]);
+            if ($done && $this->rolledOn->of($user, $entry)?->recurrenceId === $recurrenceId) {
+                // What has rolled on stays where it was done.
+                $this->put->put($user, $entry, $recurrenceId, $user->wallNow()->date(), putsOff: false);
+            }
+            $this->touch->apply($entry, $recurrenceId, ['done_at' => $done ? $at ?? $now : null]);
             if ($done) {
                 Delivery::query()->where('entry_id', $entry->id)->where('recurrence_id', $recurrenceId)->whereNull('answered_at')
                     ->update(['answered_at' => $now]);

@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Actions\Entries\OrderBasket;
 use App\Http\Requests\Account;
 use App\Http\Requests\DaysRequest;
+use App\Http\Requests\OrderRequest;
 use App\Http\Requests\YearRequest;
 use App\Queries\Basket;
 use App\Queries\Board;
@@ -15,6 +17,7 @@ use App\Queries\Ruler;
 use App\Queries\Year;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
+use Illuminate\Http\Response;
 
 final class BoardController
 {
@@ -26,6 +29,13 @@ final class BoardController
     public function basket(Request $request, Basket $basket): JsonResponse
     {
         return response()->json(['items' => $basket->show(Account::of($request))]);
+    }
+
+    public function orderBasket(OrderRequest $request, OrderBasket $basket): Response
+    {
+        $basket->order(Account::of($request), $request->ids());
+
+        return response()->noContent();
     }
 
     public function month(DaysRequest $request, Month $month): JsonResponse

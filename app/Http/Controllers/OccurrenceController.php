@@ -4,13 +4,19 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Actions\Entries\LetGoOccurrence;
+use App\Actions\Entries\PutOnDay;
 use App\Actions\Entries\SkipOccurrence;
+use App\Actions\Entries\TakeStepOut;
 use App\Actions\Entries\TickOccurrence;
 use App\Http\Requests\Account;
+use App\Http\Requests\PutOffRequest;
+use App\Http\Resources\EntryResource;
+use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 
-/** One occurrence of an entry: done or not, skipped or not. */
+/** One occurrence of an entry: done or not, let go, put off, skipped or not. */
 final class OccurrenceController
 {
     public function done(Request $request, string $entry, string $recurrence, TickOccurrence $tick): Response
@@ -19,6 +25,32 @@ final class OccurrenceController
         $tick->tick($user, $user->entries()->findOrFail($entry), $recurrence, $request->isMethod('PUT'));
 
         return response()->noContent();
+    }
+
+    public function letGo(Request $request, string $entry, string $recurrence, LetGoOccurrence $letGo): Response
+    {
+        $user = Account::of($request);
+        $letGo->letGo($user, $user->entries()->findOrFail($entry), $recurrence, $request->isMethod('PUT'));
+
+        return response()->noContent();
+    }
+
+    /** Put off to the list of another day. */
+    public function putOnDay(PutOffRequest $request, string $entry, string $recurrence, PutOnDay $put): Response
+    {
+        $user = Account::of($request);
+        $put->put($user, $user->entries()->findOrFail($entry), $recurrence, $request->day());
+
+        return response()->noContent();
+    }
+
+    public function takeStepOut(Request $request, string $entry, int $step, TakeStepOut $steps): JsonResponse
+    {
+        $user = Account::of($request);
+        $recurrence = $request->input('recurrence_id');
+        $task = $steps->take($user, $user->entries()->findOrFail($entry), $step, is_string($recurrence) && $recurrence !== 'once' ? $recurrence : null);
+
+        return (new EntryResource($task->refresh()))->response($request)->setStatusCode(201);
     }
 
     public function skipped(Request $request, string $entry, string $recurrence, SkipOccurrence $skip): Response

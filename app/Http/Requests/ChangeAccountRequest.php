@@ -19,6 +19,11 @@ final class ChangeAccountRequest extends FormRequest
             'work_days' => ['sometimes', 'array', 'min:1', 'max:7'],
             'work_days.*' => ['integer', 'between:1,7', 'distinct'],
             'holidays' => ['sometimes', 'nullable', 'string', new KnownCountry],
+            'stint_minutes' => ['sometimes', 'integer', 'between:5,120'],
+            'must_limit' => ['sometimes', 'integer', 'between:1,9'],
+            'other_limit' => ['sometimes', 'integer', 'between:0,40'],
+            'closing_questions' => ['sometimes', 'array', 'max:8'],
+            'closing_questions.*' => ['required', 'string', 'max:120'],
             'week' => ['sometimes', 'array', 'size:7'],
             'week.*.minutes' => ['required', 'integer', 'between:0,1440'],
             'week.*.wakes' => ['required', 'integer', 'between:0,1440'],
@@ -30,7 +35,8 @@ final class ChangeAccountRequest extends FormRequest
     /** @return array<string, string> */
     public function messages(): array
     {
-        return ['work_days.min' => 'Choose at least one day on which work is done.', 'week.*.sleeps.gt' => 'The waking hours end after they begin.', 'week.*.minutes.between' => 'A day has between 0 and 24 hours.'];
+        return ['stint_minutes.between' => 'A stint lasts between 5 minutes and 2 hours.', 'must_limit.between' => 'Between 1 and 9 musts a day.', 'other_limit.between' => 'Up to 40 others a day.', 'closing_questions.max' => 'No more than eight questions.',
+            'closing_questions.*.required' => 'A question needs a few words.', 'work_days.min' => 'Choose at least one day on which work is done.', 'week.*.sleeps.gt' => 'The waking hours end after they begin.', 'week.*.minutes.between' => 'A day has between 0 and 24 hours.'];
     }
 
     /** @return array<string, mixed> */

@@ -44,12 +44,16 @@ class EntryRequest extends FormRequest
             ...self::placeRules(),
             'notes' => ['nullable', 'string', 'max:20000'],
             'due' => ['nullable', 'string', 'max:30'],
+            'not_before' => ['nullable', 'date_format:Y-m-d'],
+            'around' => ['nullable', 'string', new KnownWeek],
+            'waiting_for' => ['nullable', 'string', 'max:120'],
+            'ask_again' => ['nullable', 'date_format:Y-m-d'],
             'missed' => ['required', 'in:hold,roll,lapse'],
             'reminders' => ['present', 'array', 'max:10'],
             'reminders.*' => ['string', new KnownTrigger],
             'importance' => ['nullable', 'in:must,should,could'],
             'effort' => ['nullable', 'in:light,steady,demanding'],
-            'estimate' => ['nullable', 'integer', 'between:1,6000'],
+            'estimate' => ['nullable', 'integer', 'between:0,6000'],
             'busy' => ['required', 'boolean'],
             'tentative' => ['required', 'boolean'],
             'private' => ['required', 'boolean'],
@@ -100,7 +104,7 @@ class EntryRequest extends FormRequest
             'notes.max' => 'Notes have room for 20,000 characters.',
             'calendar_id.exists' => 'There is no such calendar.',
             'calendar_id.required' => 'Choose a calendar.',
-            'estimate.between' => 'An estimate lies between 1 minute and 100 hours.',
+            'estimate.between' => 'An estimate lies between nothing and 100 hours.',
             'travel.between' => 'Travel takes up to 24 hours.',
             'margin.between' => 'A margin lasts up to 24 hours.',
             'colour.in' => Colours::UNKNOWN,
@@ -111,6 +115,9 @@ class EntryRequest extends FormRequest
             'seasons.*.to.regex' => 'A season ends on a day and a month.',
             'pauses.*.from.date_format' => 'A pause begins on a date.',
             'pauses.*.to.date_format' => 'A pause ends on a date.',
+            'not_before.date_format' => 'Not before which date?',
+            'ask_again.date_format' => 'Ask again on which date?',
+            'waiting_for.max' => 'A name has room for 120 characters.',
             'link.url' => 'A link begins with http:// or https://.',
             'checklist.*.text.required' => 'A step needs a few words.',
         ];
@@ -141,6 +148,10 @@ class EntryRequest extends FormRequest
             'kind' => $this->string('kind')->value(),
             'notes' => $this->string('notes')->value(),
             'due' => $this->input('due'),
+            'not_before' => $this->input('not_before'),
+            'around' => $this->input('around'),
+            'waiting_for' => $this->string('waiting_for')->trim()->value(),
+            'ask_again' => $this->input('ask_again'),
             'missed' => $this->string('missed')->value(),
             'reminders' => array_values(array_unique(array_filter($this->array('reminders'), is_string(...)))),
             'importance' => $this->input('importance'),
@@ -283,7 +294,7 @@ class EntryRequest extends FormRequest
         return ['kind' => 'task', 'all_day' => true, 'start' => null, 'end' => null, 'zone' => null, 'notes' => '', 'due' => null, 'rule' => null,
             'after_done' => false, 'missed' => 'hold', 'reminders' => [], 'importance' => null, 'effort' => null, 'estimate' => null, 'busy' => true,
             'private' => false, 'protected' => false, 'travel' => 0, 'place' => '', 'link' => '', 'checklist' => [], 'tentative' => false, 'margin' => 0, 'colour' => null, 'labels' => [], 'end_zone' => null,
-            'off_day' => 'keep', 'seasons' => [], 'pauses' => []];
+            'off_day' => 'keep', 'seasons' => [], 'pauses' => [], 'not_before' => null, 'around' => null, 'waiting_for' => '', 'ask_again' => null];
     }
 
     /** @return array<string, mixed> the entry as a sheet would send it */

@@ -25,6 +25,10 @@ final class AccountResource extends JsonResource
             'work_days' => $this->resource->work_days,
             'holidays' => $this->resource->holidays,
             'week' => $this->resource->week,
+            'stint_minutes' => $this->resource->stint_minutes,
+            'must_limit' => $this->resource->must_limit,
+            'other_limit' => $this->resource->other_limit,
+            'closing_questions' => $this->resource->closing_questions,
             'default_calendar_id' => $this->resource->default_calendar_id,
         ];
     }

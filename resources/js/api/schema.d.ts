@@ -69,6 +69,218 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/basket/order": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["orderBasket"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/days/{date}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                date: string;
+            };
+            cookie?: never;
+        };
+        get: operations["getWorkingDay"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/days/{date}/order": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                date: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Chooses the musts of a day and its order; of a routine only the one occurrence is chosen. */
+        put: operations["orderDay"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/days/{date}/hours": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                date: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** @description What this one date has to give, instead of what its weekday has. */
+        put: operations["setDayHours"];
+        post?: never;
+        delete: operations["unsetDayHours"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/done": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getDone"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/timings/running": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getRunning"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/timings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Times work on an occurrence; what was timed before ends. */
+        post: operations["startTiming"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/timings/{timing}/stop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                timing: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["stopTiming"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/timings/{timing}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                timing: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["removeTiming"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/closings/{date}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                date: string;
+            };
+            cookie?: never;
+        };
+        get: operations["getClosing"];
+        put: operations["saveClosing"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/closings/{date}/decide": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                date: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["decideLeftover"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/closings/{date}/rest": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                date: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description All that is left over goes to one day, in one step. */
+        post: operations["sendRest"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/month": {
         parameters: {
             query?: never;
@@ -651,6 +863,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/entries/{entry}/occurrences/{recurrence}/let-go": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry: string;
+                recurrence: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Decided against; it leaves the views and stays in the record. */
+        put: operations["letGo"];
+        post?: never;
+        delete: operations["takeUpAgain"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/entries/{entry}/occurrences/{recurrence}/day": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry: string;
+                recurrence: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** @description To the list of another day; how often is counted. */
+        put: operations["putOff"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/entries/{entry}/steps/{step}/out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry: string;
+                step: number;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description A step becomes a task of its own in the basket. */
+        post: operations["takeStepOut"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/entries/{entry}/occurrences/{recurrence}/skipped": {
         parameters: {
             query?: never;
@@ -760,6 +1032,89 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /** @enum {unknown} */
+        Decision: "done" | "day" | "basket" | "let_go";
+        Answer: {
+            question: string;
+            answer: string;
+        };
+        RunningTiming: {
+            id: string;
+            entry_id: string;
+            recurrence_id: string;
+            title: string;
+            calendar_id: string | null;
+            /** @description Unix seconds */
+            started_at: number;
+            /** @description minutes */
+            planned: number | null;
+            /** @description Unix seconds at which the planned minutes are over */
+            bell: number | null;
+            /** @description It runs so long that it has to be asked about */
+            forgotten: boolean;
+        };
+        Deadline: {
+            entry_id: string;
+            recurrence_id: string;
+            title: string;
+            calendar_id: string;
+            area_id: string;
+            due: string;
+            done: boolean;
+            late: boolean;
+        };
+        WorkingDay: {
+            date: string;
+            late: components["schemas"]["Deadline"][];
+            ask: {
+                entry_id: string;
+                title: string;
+                waiting_for: string;
+                ask_again: string;
+            }[];
+            /** @description How much of the days before waits to be decided */
+            left: number;
+            closed: boolean;
+            /** @description Minutes worked, by entry id, bar, recurrence id */
+            timed: {
+                [key: string]: number;
+            };
+            running: components["schemas"]["RunningTiming"] | null;
+        };
+        DoneItem: {
+            entry_id: string;
+            recurrence_id: string;
+            title: string;
+            calendar_id: string;
+            area_id: string;
+            colour: components["schemas"]["Colour"] | null;
+            routine: boolean;
+            done_at: string;
+            by: string;
+            estimate: number | null;
+            /** @description minutes */
+            timed: number | null;
+        };
+        Closing: {
+            date: string;
+            next: string;
+            entries: {
+                [key: string]: components["schemas"]["EntryShown"];
+            };
+            leftovers: components["schemas"]["OccurrenceShown"][];
+            decisions: {
+                key: string;
+                title: string;
+                decision: components["schemas"]["Decision"];
+                to: string | null;
+            }[];
+            /** @description Titles of what rolls on undecided */
+            rolls: string[];
+            lapses: string[];
+            questions: components["schemas"]["Answer"][];
+            closed: boolean;
+            revision: number;
+        };
+        /** @enum {unknown} */
         Colour: "indigo" | "teal" | "ochre" | "brick" | "olive" | "rose" | "steel" | "amber" | "violet" | "forest" | "cyan" | "slate";
         /** @enum {unknown} */
         Kind: "task" | "event";
@@ -792,6 +1147,11 @@ export interface components {
             /** @description ISO 3166 code of the country */
             holidays: string | null;
             default_calendar_id: string | null;
+            stint_minutes: number;
+            /** @description How many musts a day is meant to hold */
+            must_limit: number;
+            other_limit: number;
+            closing_questions: string[];
         };
         Area: {
             id: string;
@@ -832,6 +1192,10 @@ export interface components {
             /** @description Estimates of the day's tasks without hours */
             listed: number;
             capacity: number;
+            /** @description Its hours are its own, not those of its weekday */
+            own_hours: boolean;
+            /** @description What is due on it, wherever it is placed; only of the board */
+            due?: components["schemas"]["Deadline"][];
             over: boolean;
             tasks: number;
             done: number;
@@ -865,7 +1229,18 @@ export interface components {
             calendar_id: string;
             area_id: string;
             due: string | null;
+            /** @enum {unknown} */
+            group: "late" | "soon" | "later" | "none";
             late: boolean;
+            /** @description Nothing is to be done about it yet */
+            rests: boolean;
+            not_before: string | null;
+            /** @description A week of ISO 8601, such as 2026-W14 */
+            around: string | null;
+            waiting_for: string;
+            ask_again: string | null;
+            put_off: number;
+            position: number;
             estimate: number | null;
             importance: components["schemas"]["Importance"];
             effort: components["schemas"]["Effort"];
@@ -920,6 +1295,14 @@ export interface components {
             place?: string;
             estimate?: number | null;
             due?: string | null;
+            /** @description Its place ends after it is due */
+            after_due?: boolean;
+            /** @description The day it was meant for when it has rolled on to today */
+            since?: string;
+            /** @description How many mornings it has rolled on */
+            rolled?: number;
+            put_off?: number;
+            position?: number;
             steps?: number;
             steps_done?: number;
             /** @description Titles of some that it is double-booked with */
@@ -1094,6 +1477,12 @@ export interface components {
             notes?: string | null;
             due?: string | null;
             missed?: components["schemas"]["Missed"];
+            not_before?: string | null;
+            /** @description A week of ISO 8601, such as 2026-W14 */
+            around?: string | null;
+            /** @description Who is to do it */
+            waiting_for?: string | null;
+            ask_again?: string | null;
             reminders?: components["schemas"]["Trigger"][];
             importance?: components["schemas"]["Importance"];
             effort?: components["schemas"]["Effort"];
@@ -1130,6 +1519,11 @@ export interface components {
             in_words: string | null;
             due: string | null;
             missed: components["schemas"]["Missed"];
+            not_before: string | null;
+            /** @description A week of ISO 8601, such as 2026-W14 */
+            around: string | null;
+            waiting_for: string;
+            ask_again: string | null;
             reminders: components["schemas"]["Trigger"][];
             importance: components["schemas"]["Importance"];
             effort: components["schemas"]["Effort"];
@@ -1211,6 +1605,17 @@ export interface components {
         };
     };
     responses: {
+        /** @description What is being timed, if anything */
+        Running: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": {
+                    running: components["schemas"]["RunningTiming"] | null;
+                };
+            };
+        };
         /** @description Who is signed in; first_run when there is no account yet */
         Session: {
             headers: {
@@ -1430,6 +1835,10 @@ export interface operations {
                     work_days?: number[];
                     holidays?: string | null;
                     week?: components["schemas"]["WeekdaySettings"][];
+                    stint_minutes?: number;
+                    must_limit?: number;
+                    other_limit?: number;
+                    closing_questions?: string[];
                 };
             };
         };
@@ -1492,6 +1901,355 @@ export interface operations {
                     };
                 };
             };
+        };
+    };
+    orderBasket: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["Order"];
+        responses: {
+            /** @description In that order */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            422: components["responses"]["Invalid"];
+        };
+    };
+    getWorkingDay: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                date: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What stands beside the board of a day that is worked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkingDay"];
+                };
+            };
+            422: components["responses"]["Invalid"];
+        };
+    };
+    orderDay: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                date: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description Keys, each an entry id, a bar and a recurrence id */
+                    musts?: string[];
+                    others?: string[];
+                };
+            };
+        };
+        responses: {
+            /** @description In that order */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            404: components["responses"]["Refused"];
+            422: components["responses"]["Invalid"];
+        };
+    };
+    setDayHours: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                date: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    minutes: number;
+                };
+            };
+        };
+        responses: {
+            /** @description Kept */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            422: components["responses"]["Invalid"];
+        };
+    };
+    unsetDayHours: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                date: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As its weekday again */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            422: components["responses"]["Invalid"];
+        };
+    };
+    getDone: {
+        parameters: {
+            query: {
+                from: string;
+                days?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What was done, the latest day first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        days: {
+                            date: string;
+                            done: components["schemas"]["DoneItem"][];
+                        }[];
+                    };
+                };
+            };
+            422: components["responses"]["Invalid"];
+        };
+    };
+    getRunning: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["Running"];
+        };
+    };
+    startTiming: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    entry_id: string;
+                    recurrence_id?: string;
+                    /** @description minutes; null for as long as it takes */
+                    planned?: number | null;
+                };
+            };
+        };
+        responses: {
+            201: components["responses"]["Running"];
+            404: components["responses"]["Refused"];
+            422: components["responses"]["Invalid"];
+        };
+    };
+    stopTiming: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                timing: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    /** @description Unix seconds; null for now */
+                    ended_at?: number | null;
+                };
+            };
+        };
+        responses: {
+            /** @description Stopped */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            404: components["responses"]["Refused"];
+            422: components["responses"]["Invalid"];
+        };
+    };
+    removeTiming: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                timing: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Taken out */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            404: components["responses"]["Refused"];
+        };
+    };
+    getClosing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                date: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What the closing of a day shows */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Closing"];
+                };
+            };
+            422: components["responses"]["Invalid"];
+        };
+    };
+    saveClosing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                date: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    answers?: components["schemas"]["Answer"][];
+                    closed?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description Kept */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            422: components["responses"]["Invalid"];
+        };
+    };
+    decideLeftover: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                date: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description entry id, bar, recurrence id */
+                    key: string;
+                    decision: components["schemas"]["Decision"];
+                    /** @description The day it goes to */
+                    to?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description What is left then */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Closing"];
+                };
+            };
+            409: components["responses"]["Refused"];
+            422: components["responses"]["Invalid"];
+        };
+    };
+    sendRest: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                date: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    /** @description null for the next day */
+                    to?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description What is left then */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Closing"];
+                };
+            };
+            422: components["responses"]["Invalid"];
         };
     };
     getMonth: {
@@ -1986,7 +2744,7 @@ export interface operations {
                             recurrence_id: string;
                             start: string;
                             /** @enum {unknown} */
-                            state: "done" | "missed" | "past" | "skipped";
+                            state: "done" | "let_go" | "missed" | "past" | "skipped";
                             moved: boolean;
                             done_at: string | null;
                             title: string | null;
@@ -2585,6 +3343,109 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            404: components["responses"]["Refused"];
+        };
+    };
+    letGo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry: string;
+                recurrence: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Let go */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            404: components["responses"]["Refused"];
+        };
+    };
+    takeUpAgain: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry: string;
+                recurrence: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Taken up again */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            404: components["responses"]["Refused"];
+        };
+    };
+    putOff: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry: string;
+                recurrence: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    day: string;
+                };
+            };
+        };
+        responses: {
+            /** @description There now */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            404: components["responses"]["Refused"];
+            422: components["responses"]["Invalid"];
+        };
+    };
+    takeStepOut: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry: string;
+                step: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    recurrence_id?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description The task */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Entry"];
+                };
             };
             404: components["responses"]["Refused"];
         };

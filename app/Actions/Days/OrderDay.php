@@ -1,0 +1,52 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Actions\Days;
+
+use App\Actions\Entries\NoSuchOccurrence;
+use App\Actions\Entries\TouchOccurrence;
+use App\Journal\WritePath;
+use App\Models\Entry;
+use App\Models\User;
+use PlumRota\Core\Time\LocalDate;
+
+/** Chooses the musts of a day and puts its tasks in order. Of a routine only the one occurrence is chosen. */
+final readonly class OrderDay
+{
+    public function __construct(private WritePath $writes, private TouchOccurrence $touch)
+    {
+    }
+
+    /**
+     * @param  list<string>  $musts  keys: entry id, bar, recurrence id
+     * @param  list<string>  $others
+     *
+     * @throws NoSuchOccurrence when one of them is not there any more
+     */
+    public function order(User $user, LocalDate $day, array $musts, array $others): void
+    {
+        $this->writes->run($user, "Put {$day} in order", function () use ($user, $musts, $others): void {
+            $chosen = array_flip($musts);
+            foreach ([...$musts, ...$others] as $position => $key) {
+                $id = explode('|', $key, 2);
+                $entry = $user->entries()->find($id[0]) ?? throw new NoSuchOccurrence;
+                $this->place($entry, $id[1] ?? 'once', isset($chosen[$key]), $position);
+            }
+        });
+    }
+
+    private function place(Entry $entry, string $recurrenceId, bool $isMust, int $position): void
+    {
+        $change = $entry->changes()->where('recurrence_id', $recurrenceId)->first();
+        $fields = $change->fields ?? [];
+        $now = array_key_exists('importance', $fields) ? $fields['importance'] : $entry->importance;
+        $importance = $isMust ? 'must' : ($now === 'must' ? null : $now);
+        if ($entry->rule === null && $entry->extra_dates === []) {
+            $entry->update(['importance' => $importance, 'position' => $position]);
+
+            return;
+        }
+        $this->touch->apply($entry, $recurrenceId, ['fields' => [...$fields, 'importance' => $importance, 'position' => $position]]);
+    }
+}

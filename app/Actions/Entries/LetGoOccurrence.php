@@ -1,0 +1,31 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Actions\Entries;
+
+use App\Journal\WritePath;
+use App\Models\Delivery;
+use App\Models\Entry;
+use App\Models\User;
+use Carbon\CarbonImmutable;
+
+/** Decides not to do something after all, or to do it nevertheless. It leaves the views and stays in the record. */
+final readonly class LetGoOccurrence
+{
+    public function __construct(private WritePath $writes, private TouchOccurrence $touch)
+    {
+    }
+
+    /** @throws NoSuchOccurrence */
+    public function letGo(User $user, Entry $entry, string $recurrenceId, bool $goes): void
+    {
+        $this->writes->run($user, $goes ? "Let go “{$entry->title}”" : "Took “{$entry->title}” up again", function () use ($entry, $recurrenceId, $goes): void {
+            $now = CarbonImmutable::now()->getTimestamp();
+            $this->touch->apply($entry, $recurrenceId, ['let_go_at' => $goes ? $now : null]);
+            if ($goes) {
+                Delivery::query()->where('entry_id', $entry->id)->where('recurrence_id', $recurrenceId)->whereNull('answered_at')->update(['answered_at' => $now]);
+            }
+        });
+    }
+}

@@ -1,0 +1,46 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Queries;
+
+use App\Models\Closing;
+use App\Models\User;
+use PlumRota\Core\Time\LocalDate;
+use stdClass;
+
+/** What the closing of a day shows: what is left over, what was decided, the questions and what was answered. */
+final readonly class ClosingOfDay
+{
+    public function __construct(private Leftovers $leftovers)
+    {
+    }
+
+    /** @return array<string, mixed> the schema Closing of the contract */
+    public function show(User $user, LocalDate $day): array
+    {
+        $closing = Closing::query()->where('user_id', $user->id)->where('date', (string) $day)->first();
+        $answers = array_column($closing->answers ?? [], 'answer', 'question');
+        $left = $this->leftovers->of($user, $day);
+        $entries = [];
+        foreach ($left as $one) {
+            $entries[$one->entry->id] ??= OccurrenceAsShown::shared($one->entry);
+        }
+        $undecided = $this->leftovers->byThemselves($user, $day);
+        $titles = fn (string $policy): array => array_values(array_map(fn (Seen $one): string => $one->title(), array_filter($undecided, fn (Seen $one): bool => $one->entry->missed === $policy)));
+        $questions = array_values(array_unique([...$user->closing_questions, ...array_map(strval(...), array_keys($answers))]));
+
+        return [
+            'date' => (string) $day,
+            'next' => (string) $day->plusDays(1),
+            'entries' => $entries === [] ? new stdClass : $entries,
+            'leftovers' => array_map(fn (Seen $one): array => OccurrenceAsShown::of($one, [], null), $left),
+            'decisions' => $closing->decisions ?? [],
+            'rolls' => $titles('roll'),
+            'lapses' => $titles('lapse'),
+            'questions' => array_map(fn (string $question): array => ['question' => $question, 'answer' => $answers[$question] ?? ''], $questions),
+            'closed' => $closing !== null && $closing->closed_at !== null,
+            'revision' => $user->revision,
+        ];
+    }
+}

@@ -1,0 +1,54 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Queries;
+
+use App\Models\User;
+use PlumRota\Core\Planning\Importance;
+use PlumRota\Core\Time\LocalDate;
+use PlumRota\Core\Time\TimeRange;
+
+/**
+ * Tasks that were left undone on a day or shortly before it and wait to be decided. What rolls on or lapses needs no
+ * decision.
+ */
+final readonly class Leftovers
+{
+    /** Days looked back from the one that is closed. */
+    private const REACH = 14;
+
+    public function __construct(private OccurrencesBetween $occurrences)
+    {
+    }
+
+    /** @return list<Seen> those of the day itself first, musts before the others, then the days before it */
+    public function of(User $user, LocalDate $day): array
+    {
+        return array_values(array_filter($this->open($user, $day), fn (Seen $one): bool => $one->entry->missed === 'hold'));
+    }
+
+    /** @return list<Seen> what of the day itself was not done and goes its way undecided */
+    public function byThemselves(User $user, LocalDate $day): array
+    {
+        return array_values(array_filter($this->open($user, $day), fn (Seen $one): bool => $one->entry->missed !== 'hold' && ($one->block->seen->from->date()->dayNumber() === $day->dayNumber() || $one->occurrence->since !== null)));
+    }
+
+    /** @return list<Seen> */
+    private function open(User $user, LocalDate $day): array
+    {
+        $after = $day->plusDays(1)->startOfDay()->seconds;
+        $open = array_filter($this->occurrences->find($user, TimeRange::days($day->plusDays(1 - self::REACH), self::REACH)),
+            fn (Seen $one): bool => $one->block->isTask && ! $one->block->isDone && ($one->block->seen->to->seconds <= $after || ! $one->block->allDay));
+        usort($open, fn (Seen $a, Seen $b): int => [$b->block->seen->from->dayNumber(), self::weight($a), $a->block->seen->from->seconds] <=> [$a->block->seen->from->dayNumber(), self::weight($b), $b->block->seen->from->seconds]);
+
+        return $open;
+    }
+
+    private static function weight(Seen $one): int
+    {
+        $importance = $one->own('importance');
+
+        return Importance::weight(is_string($importance) ? $importance : null);
+    }
+}

@@ -1,0 +1,31 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Queries;
+
+use App\Mapping\SeriesOf;
+use App\Models\Entry;
+use App\Models\User;
+use PlumRota\Core\Planning\CarryOver;
+use PlumRota\Core\Schedule\Occurrence;
+use PlumRota\Core\Schedule\Timeline;
+
+/** The occurrence of a rolling task that stands on today instead of its own day. */
+final readonly class RolledOn
+{
+    public function __construct(private DaysOff $daysOff)
+    {
+    }
+
+    public function of(User $user, Entry $entry): ?Occurrence
+    {
+        $series = $entry->kind === 'task' && $entry->missed === 'roll' ? SeriesOf::entry($entry) : null;
+        if ($series === null) {
+            return null;
+        }
+        $carryOver = new CarryOver(new Timeline($user->timeZone(), $this->daysOff->marks($user)), $user->wallNow()->date());
+
+        return $carryOver->missed($series, array_values($entry->changes()->get()->map(SeriesOf::change(...))->all()));
+    }
+}

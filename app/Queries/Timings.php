@@ -1,0 +1,56 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Queries;
+
+use App\Models\Timing;
+use App\Models\User;
+use Carbon\CarbonImmutable;
+use Illuminate\Support\Facades\DB;
+use PlumRota\Core\Planning\Stint;
+use stdClass;
+
+/** What is being timed, and how long was worked on what. */
+final class Timings
+{
+    /** @return array<string, mixed>|null the schema RunningTiming of the contract */
+    public function running(User $user): ?array
+    {
+        $timing = Timing::query()->where('user_id', $user->id)->whereNull('ended_at')->latest('started_at')->first();
+        if ($timing === null) {
+            return null;
+        }
+        $entry = $user->entries()->find($timing->entry_id);
+        $title = $entry?->changes()->where('recurrence_id', $timing->recurrence_id)->first()->fields['title'] ?? $entry?->title;
+
+        return [
+            'id' => $timing->id,
+            'entry_id' => $timing->entry_id,
+            'recurrence_id' => $timing->recurrence_id,
+            'title' => is_string($title) ? $title : 'something that is not there any more',
+            'calendar_id' => $entry?->calendar_id,
+            'started_at' => $timing->started_at,
+            'planned' => $timing->planned,
+            'bell' => $timing->stint()->bell(),
+            'forgotten' => $timing->stint()->isForgotten(CarbonImmutable::now()->getTimestamp()),
+        ];
+    }
+
+    /**
+     * @param  list<string>  $entryIds
+     * @return array<string, int> minutes by key (entry id, bar, recurrence id)
+     */
+    public function minutes(User $user, array $entryIds): array
+    {
+        $now = CarbonImmutable::now()->getTimestamp();
+        $stints = [];
+        $rows = DB::select('select entry_id, recurrence_id, started_at, ended_at from timings where user_id = ? and entry_id in (select value from json_each(?))', [$user->id, json_encode($entryIds, JSON_THROW_ON_ERROR)]);
+        foreach ($rows as $row) {
+            assert($row instanceof stdClass && is_string($row->entry_id) && is_string($row->recurrence_id) && is_int($row->started_at) && ($row->ended_at === null || is_int($row->ended_at)));
+            $stints["{$row->entry_id}|{$row->recurrence_id}"][] = new Stint($row->started_at, $row->ended_at);
+        }
+
+        return array_map(fn (array $all): int => Stint::minutes($all, $now), $stints);
+    }
+}

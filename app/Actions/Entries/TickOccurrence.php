@@ -7,6 +7,7 @@ namespace App\Actions\Entries;
 use App\Journal\WritePath;
 use App\Models\Delivery;
 use App\Models\Entry;
+use App\Models\Timing;
 use App\Models\User;
 use App\Queries\RolledOn;
 use Carbon\CarbonImmutable;
@@ -34,6 +35,9 @@ final readonly class TickOccurrence
             }
             $this->touch->apply($entry, $recurrenceId, ['done_at' => $done ? $at ?? $now : null]);
             if ($done) {
+                foreach (Timing::query()->where('entry_id', $entry->id)->where('recurrence_id', $recurrenceId)->whereNull('ended_at')->get() as $running) {
+                    $running->update(['ended_at' => $now]);
+                }
                 Delivery::query()->where('entry_id', $entry->id)->where('recurrence_id', $recurrenceId)->whereNull('answered_at')
                     ->update(['answered_at' => $now]);
             }

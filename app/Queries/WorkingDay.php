@@ -7,6 +7,7 @@ namespace App\Queries;
 use App\Models\Closing;
 use App\Models\Entry;
 use App\Models\User;
+use PlumRota\Core\Planning\FullDay;
 use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\TimeRange;
 
@@ -21,8 +22,12 @@ final readonly class WorkingDay
     public function show(User $user, LocalDate $day): array
     {
         $ids = [];
+        $musts = $others = 0;
         foreach ($this->occurrences->each($user, TimeRange::days($day, 1)) as $one) {
             $ids[$one->entry->id] = $one->entry->id;
+            if ($one->block->isTask) {
+                $one->own('importance') === 'must' ? $musts++ : $others++;
+            }
         }
         $yesterday = $day->plusDays(-1);
 
@@ -31,6 +36,8 @@ final readonly class WorkingDay
             'late' => $this->deadlines->late($user),
             'ask' => $this->toAsk($user, $day),
             'left' => count($this->leftovers->of($user, $yesterday)),
+            'places' => ['musts' => $musts, 'others' => $others],
+            'full' => (new FullDay($user->must_limit, $user->other_limit))->complaints($musts, $others),
             'closed' => Closing::query()->where('user_id', $user->id)->where('date', (string) $day)->whereNotNull('closed_at')->exists(),
             'timed' => (object) $this->timings->minutes($user, array_values($ids)),
             'running' => $this->timings->running($user),

@@ -158,6 +158,18 @@ test('the musts of a day are chosen, of a routine just that one', function () {
     $this->api('PUT', 'days/2026-11-26/order', ['musts' => [], 'others' => ["{$vents['id']}|2026-11-28T07:15:00"]])->assertNotFound();
 });
 
+test('a day that holds too many says so, by the account’s own limits', function () {
+    foreach (range(1, 3) as $i) {
+        ($this->on)("Must {$i}", '2026-11-26', ['importance' => 'must']);
+    }
+    ($this->on)('Fair', '2026-11-26', ['kind' => 'event']);
+    ($this->on)('Other', '2026-11-26');
+    expect($this->api('GET', 'days/2026-11-26')->json())->toMatchArray(['places' => ['musts' => 3, 'others' => 1], 'full' => ['3 musts, and 2 are the limit.']]);
+    $this->api('PATCH', 'account', ['must_limit' => 3, 'other_limit' => 0])->assertOk();
+    expect($this->api('GET', 'days/2026-11-26')->json('full'))->toBe(['1 other, and 0 are the limit.']);
+    $this->api('PATCH', 'account', ['must_limit' => 0])->assertStatus(422)->assertJsonPath('errors.must_limit.0', 'Between 1 and 9 musts a day.');
+});
+
 test('work is timed for each occurrence, one at a time, and survives a reload', function () {
     $vents = $this->ventCheck();
     $sow = ($this->on)('Sow', '2026-11-25');

@@ -17,15 +17,27 @@ use App\Http\Requests\PreviewRequest;
 use App\Http\Requests\RemoveRequest;
 use App\Http\Resources\EntryResource;
 use App\Queries\RhythmPreview;
+use App\Queries\Timings;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 
 final class EntryController
 {
-    public function show(Request $request, string $entry): EntryResource
+    /** With a recurrence id also what this one has of its own. */
+    public function show(Request $request, string $entry, Timings $timings): JsonResponse
     {
-        return new EntryResource(Account::of($request)->entries()->findOrFail($entry));
+        $user = Account::of($request);
+        $found = $user->entries()->findOrFail($entry);
+        $id = $request->query('recurrence_id');
+        $id = is_string($id) && $id !== '' ? $id : 'once';
+        $own = $found->changes()->where('recurrence_id', $id)->first();
+
+        return response()->json([...(new EntryResource($found))->fields(), 'this_one' => [
+            'checklist' => $own->fields['checklist'] ?? $found->checklist,
+            'done' => $own?->done_at !== null,
+            'timed' => $timings->minutes($user, [$found->id])["{$found->id}|{$id}"] ?? 0,
+        ]]);
     }
 
     public function store(EntryRequest $request, AddEntry $entries): JsonResponse

@@ -1073,6 +1073,13 @@ export interface components {
             }[];
             /** @description How much of the days before waits to be decided */
             left: number;
+            /** @description How many tasks the day holds */
+            places: {
+                musts: number;
+                others: number;
+            };
+            /** @description What is too much against the limits of the account, as sentences */
+            full: string[];
             closed: boolean;
             /** @description Minutes worked, by entry id, bar, recurrence id */
             timed: {
@@ -1556,6 +1563,13 @@ export interface components {
             pauses: components["schemas"]["Stretch"][];
             /** @description For what happens once */
             done: boolean;
+            /** @description What the occurrence that was asked for has of its own */
+            this_one?: {
+                checklist: components["schemas"]["Step"][];
+                done: boolean;
+                /** @description minutes */
+                timed: number;
+            };
             version: number;
         };
         RhythmPreview: {
@@ -3193,7 +3207,10 @@ export interface operations {
     };
     getEntry: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Also what this one has of its own */
+                recurrence_id?: string;
+            };
             header?: never;
             path: {
                 entry: string;

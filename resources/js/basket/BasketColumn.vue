@@ -2,16 +2,28 @@
 import type { BasketItem } from '@/api/types'
 import { drag } from '@/board/drag'
 import { length } from '@/shared/time'
-import { useView } from '@/state/view'
-import { computed } from 'vue'
+import SentenceWord from '@/sheet/SentenceWord.vue'
+import { SORTS, useView, type Sort } from '@/state/view'
+import { computed, ref } from 'vue'
 import BasketCard from './BasketCard.vue'
+import { useBasketOrder } from './useBasketOrder'
+import { usePocket } from './usePocket'
 
-const props = defineProps<{ items: BasketItem[]; today: string; shown: (item: BasketItem) => boolean }>()
+const props = defineProps<{ items: BasketItem[]; now: string; shown: (item: BasketItem) => boolean }>()
 
 const view = useView()
 const visible = computed(() => props.items.filter(props.shown))
+const { ids, turn } = usePocket()
+const pocket = computed(() => visible.value.filter((item) => ids.value.includes(item.entry_id)))
+const rest = computed(() => visible.value.filter((item) => !ids.value.includes(item.entry_id)))
+const active = computed(() => rest.value.filter((item) => !item.rests))
+const resting = computed(() => rest.value.filter((item) => item.rests))
+const showsResting = ref(false)
+const { grouped, groups } = useBasketOrder(active)
+const sort = computed({ get: () => view.basketSort, set: (one) => (view.basketSort = one) })
 const minutes = computed(() => visible.value.reduce((sum, item) => sum + (item.estimate ?? 0), 0))
-const isTarget = computed(() => drag.target?.kind === 'basket')
+const isTarget = computed(() => drag.target?.kind === 'basket' && drag.target.before === undefined)
+const WORDS: Record<Sort, string> = { pressing: 'by what presses', hand: 'by hand', area: 'by life area' }
 </script>
 
 <template>
@@ -23,8 +35,28 @@ const isTarget = computed(() => drag.target?.kind === 'basket')
                 <span>{{ visible.length }} loose{{ minutes > 0 ? ` · ${length(minutes)}` : '' }}</span>
                 <button class="plain fold" aria-expanded="true" aria-label="Fold the basket away" title="Fold the basket away" @click="view.foldBasket()">‹</button>
             </header>
-            <div class="cards">
-                <BasketCard v-for="item in visible" :key="item.entry_id" :item="item" :today="today" />
+            <p v-if="visible.length > 1" class="order">
+                <SentenceWord :words="WORDS[sort]" label="basket order">
+                    <template #default="{ close }">
+                        <button v-for="one in SORTS" :key="one" class="press" role="radio" :aria-checked="sort === one" :data-test="`sort-${one}`" @click="() => { sort = one; close() }">{{ WORDS[one] }}</button>
+                        <label v-if="sort !== 'area'"><input v-model="grouped" type="checkbox" data-test="grouped" /> in groups: late, due soon, later, no date</label>
+                    </template>
+                </SentenceWord>
+            </p>
+            <div class="cards" data-test="cards">
+                <template v-if="pocket.length > 0">
+                    <h3>At hand</h3>
+                    <BasketCard v-for="item in pocket" :key="item.entry_id" :item="item" :now="now" kept @keep="turn(item.entry_id)" />
+                    <h3 v-if="active.length > 0 && groups[0]?.name === ''">The rest</h3>
+                </template>
+                <template v-for="group in groups" :key="group.name">
+                    <h3 v-if="group.name" :class="{ late: group.name === 'Late' }">{{ group.name }} <small>{{ group.items.length }}</small></h3>
+                    <BasketCard v-for="item in group.items" :key="item.entry_id" :item="item" :now="now" :kept="false" @keep="turn(item.entry_id)" />
+                </template>
+                <template v-if="resting.length > 0">
+                    <button class="plain resting" :aria-expanded="showsResting" data-test="resting" @click="showsResting = !showsResting">{{ resting.length }} not yet {{ showsResting ? '▴' : '▾' }}</button>
+                    <template v-if="showsResting"><BasketCard v-for="item in resting" :key="item.entry_id" :item="item" :now="now" :kept="false" @keep="turn(item.entry_id)" /></template>
+                </template>
                 <p v-if="visible.length === 0" class="empty">What has no place yet waits here. Catch something with <kbd>N</kbd> and leave out the day.</p>
             </div>
             <footer v-if="visible.length > 0">Drag onto a day to give it a home, or press <kbd>L</kbd> for today’s list and <kbd>H</kbd> for its hours.</footer>
@@ -35,11 +67,18 @@ const isTarget = computed(() => drag.target?.kind === 'basket')
 <style scoped>
 .basket { flex: none; width: 196px; display: flex; flex-direction: column; background: var(--sheet); border-right: 1px solid var(--line); padding: 10px 12px; min-height: 0; }
 .basket.target { background: var(--plum-soft); outline: 2px dashed var(--plum); outline-offset: -4px; }
-header { display: flex; align-items: baseline; gap: 6px; margin-bottom: 8px; }
+header { display: flex; align-items: baseline; gap: 6px; margin-bottom: 2px; }
 h2 { font-size: 15.5px; }
 header span { margin-left: auto; color: var(--muted); font-size: 12px; }
 .fold { color: var(--muted); padding: 0 4px; }
+.order { margin: 0 0 6px; font-size: 12px; --c: var(--plum-line); --c-text: var(--muted); }
+.order :deep(.word) { min-height: 24px; font-weight: 500; border-bottom-width: 1px; }
+label { display: flex; gap: 6px; align-items: flex-start; max-width: 180px; }
 .cards { flex: 1; min-height: 0; overflow-y: auto; display: flex; flex-direction: column; gap: 7px; scrollbar-width: thin; margin-inline: -3px; padding: 1px 3px; }
+h3 { font: 650 12px/1.3 var(--sans); color: var(--muted); margin: 5px 0 -2px; }
+h3.late { color: var(--trouble); }
+h3 small { font-weight: 400; }
+.resting { min-height: 26px; color: var(--muted); font-size: 12px; text-decoration: underline; text-underline-offset: 2px; }
 .empty { color: var(--muted); border: 1px dashed var(--line-strong); border-radius: var(--radius); padding: 10px 12px; margin: 0; }
 footer { color: var(--muted); font-size: 12px; padding-top: 10px; }
 .folded { width: 30px; padding: 10px 0; }

@@ -41,7 +41,7 @@ const drawn = computed(() => props.blocks.map((block) => {
     const across = `left:calc(${(one.lane / one.lanes) * 100}% + 2px);width:calc(${100 / one.lanes}% - 5px);${colours}`
     return {
         one, looks: looks(block), style: `top:${top}px;height:${height}px;${across}`, reading: reading(one, from, to), date: one.start.slice(0, 10), ends: continues || height < 20 ? 'bottom' : 'top bottom',
-        when: isShort ? from : `${from}–${to}`, facts: isShort ? '' : facts(one), across,
+        when: isShort ? from : `${from}–${to}`, facts: height < 50 ? '' : facts(one), across,
     }
 }))
 /** Travel before and margin after, as pale combs. */

@@ -5,7 +5,7 @@ import { paint, useAccount } from '@/state/server'
 import { computed } from 'vue'
 import { drag } from './drag'
 import { yOf, type HoursLayout } from './hours'
-import { asking } from './useMoves'
+import { asking, useMoves } from './useMoves'
 
 /** Where what is carried would land in the hours, and what it would meet there. A part of its own, so that only it is drawn anew at each step. */
 const props = defineProps<{ layout: HoursLayout; days: string[]; timed: Occurrence[]; leastHeight: number }>()
@@ -26,6 +26,9 @@ const ghost = computed(() => {
     }
 })
 
+const { tooLate } = useMoves()
+const late = computed(() => (drag.carried && drag.target ? tooLate(drag.carried, drag.target) : ''))
+
 /** What it would be double-booked with where it is now; an estimate, the server says in the end. */
 const meets = computed(() => {
     const { carried, target } = drag
@@ -40,7 +43,8 @@ const meets = computed(() => {
 <template>
     <div v-if="ghost" class="ghost" :style="ghost.place">
         <span class="words">{{ ghost.copies ? 'a copy, ' : '' }}{{ ghost.text }}</span>
-        <span v-if="meets" class="words meets" data-test="meets">{{ meets }}</span>
+        <span v-if="late" class="words meets" data-test="too-late">{{ late }}</span>
+        <span v-else-if="meets" class="words meets" data-test="meets">{{ meets }}</span>
     </div>
 </template>
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Board, BoardDay, Occurrence } from '@/api/types'
-import { minuteOf, moment, time, timeOf } from '@/shared/time'
+import { length, minuteOf, moment, time, timeOf } from '@/shared/time'
 import { useAccount } from '@/state/server'
 import { useView } from '@/state/view'
 import { useElementSize } from '@vueuse/core'
@@ -11,7 +11,7 @@ import { useHoursForDragging, useScrollingWhileCarrying } from './drag'
 import { LEAST_HEIGHT, layBlocks } from './blocks'
 import { heightOfHour, layHours, minuteAt, snapped, yOf } from './hours'
 
-const props = defineProps<{ board: Board; shown: (one: Occurrence) => boolean; now: string }>()
+const props = defineProps<{ board: Board; shown: (one: Occurrence) => boolean; now: string; namesGaps?: boolean }>()
 
 const account = useAccount()
 const view = useView()
@@ -49,6 +49,14 @@ function isWaking(day: BoardDay, minute: number): boolean {
 
 const nowMinute = computed(() => minuteOf(props.now))
 
+/** Free time of the day, named; what of today is over is not free any more. */
+function gaps(day: BoardDay) {
+    const isToday = day.date === props.now.slice(0, 10)
+    return (day.free ?? []).map((one) => ({ ...one, from: isToday ? Math.max(one.from, Math.ceil(minuteOf(props.now) / 5) * 5) : one.from }))
+        .filter((one) => one.to - one.from >= 30 && (!isToday || one.to > minuteOf(props.now)))
+        .map((one) => ({ from: one.from, words: `${length(one.to - one.from)} free`, style: { top: `${yOf(layout.value, one.from) + 1}px`, height: `${yOf(layout.value, one.to) - yOf(layout.value, one.from) - 2}px` } }))
+}
+
 function freshAt(day: BoardDay, event: MouseEvent): void {
     const top = (event.currentTarget as HTMLElement).getBoundingClientRect().top
     view.fresh(moment(day.date, snapped(minuteAt(layout.value, event.clientY - top) - 7, 15)), false)
@@ -67,6 +75,7 @@ function freshAt(day: BoardDay, event: MouseEvent): void {
                 @dblclick.self="freshAt(day, $event)"
             >
                 <div v-for="minute in marks" :key="minute" class="line" :class="{ asleep: !isWaking(day, minute) }" :style="{ top: `${yOf(layout, minute)}px`, height: `${layout.perHour}px` }" />
+                <template v-if="namesGaps"><div v-for="gap in gaps(day)" :key="gap.from" class="gap" :style="gap.style" data-test="gap">{{ gap.words }}</div></template>
                 <DayColumn :blocks="blocks" />
                 <div v-if="day.date === now.slice(0, 10)" class="now" data-test="now" :style="{ top: `${yOf(layout, nowMinute)}px` }" />
             </div>
@@ -101,6 +110,7 @@ function freshAt(day: BoardDay, event: MouseEvent): void {
 .now { position: absolute; left: -1px; right: 0; height: 2px; background: var(--plum); z-index: 4; pointer-events: none; }
 .now::before { content: ''; position: absolute; left: -3px; top: -3px; width: 8px; height: 8px; border-radius: 50%; background: var(--plum); }
 .now-time { position: absolute; right: 4px; transform: translateY(-50%); z-index: 4; background: var(--plum); color: var(--on-plum); border-radius: 4px; font-size: 11px; line-height: 16px; padding: 0 4px; white-space: nowrap; }
+.gap { position: absolute; left: 3px; right: 5px; display: flex; align-items: end; justify-content: end; padding: 0 6px; border: 1px dashed var(--line-strong); border-radius: 6px; color: var(--good); font-size: 12px; pointer-events: none; }
 .fold { position: absolute; left: 0; right: 0; height: 22px; border: 0; border-block: 1px solid var(--line); background: repeating-linear-gradient(135deg, var(--well) 0 8px, var(--paper) 8px 16px); color: var(--muted); font-size: 11px; text-align: left; padding: 0; z-index: 3; }
 .fold.open { height: 18px; left: 44px; right: auto; background: var(--paper); border: 1px solid var(--line); border-radius: 0 6px 6px 0; padding-right: 8px; }
 .fold-words { padding-left: 52px; }

@@ -15,6 +15,8 @@ export interface Carried {
     isTask: boolean
     isRoutine: boolean
     version: number
+    /** Its deadline; that of a routine moves with it. */
+    due: string | null
     /** Where it stands: a date, a date and time, or null in the basket. */
     start: string | null
     allDay: boolean
@@ -24,7 +26,8 @@ export interface Carried {
     days: number
 }
 
-export type Target = { kind: 'hours'; date: string; minute: number; minutes: number } | { kind: 'list'; date: string; days?: number } | { kind: 'date'; date: string; days?: number } | { kind: 'basket' }
+/** Within a list or the basket, before which tile; null for the end. */
+export type Target = { kind: 'hours'; date: string; minute: number; minutes: number } | { kind: 'list'; date: string; days?: number; before?: string | null } | { kind: 'date'; date: string; days?: number } | { kind: 'basket'; before?: string | null }
 
 /** The whole of it, an end of its hours, or the first or last of its days. */
 export type Grip = 'whole' | 'top' | 'bottom' | 'first' | 'last'
@@ -55,9 +58,22 @@ function targetAt(x: number, y: number, grabbed: number, carried: Carried, grip:
         return hoursTarget(date, minuteAt(hours, y - top - grabbed), carried, grip, step)
     }
     if (grip !== 'whole') return null
-    if (under.dataset.drop === 'list') return { kind: 'list', date }
+    if (under.dataset.drop === 'list') return { kind: 'list', date, ...(carried.isTask && carried.allDay && carried.start?.slice(0, 10) === date ? { before: tileBelow(under, y) } : {}) }
     if (under.dataset.drop === 'date') return { kind: 'date', date }
-    return under.dataset.drop === 'basket' && carried.isTask ? { kind: 'basket' } : null
+    return under.dataset.drop === 'basket' && carried.isTask ? { kind: 'basket', ...(carried.start === null ? { before: tileBelow(under, y) } : {}) } : null
+}
+
+let marked: Element | undefined
+
+/** The tile before which something would stand that is let go at a height, marked by a line; null for the end. */
+function tileBelow(zone: HTMLElement, y: number): string | null {
+    const below = [...zone.querySelectorAll<HTMLElement>('[data-tile]')].find((one) => {
+        const box = one.getBoundingClientRect()
+        return y < box.top + box.height / 2
+    })
+    below?.classList.add('drop-before')
+    marked = below
+    return below?.dataset.key ?? below?.dataset.basket ?? null
 }
 
 function hoursTarget(date: string, minute: number, carried: Carried, grip: Grip, step: number): Target {
@@ -93,6 +109,7 @@ export function useCarrying(options: Options): void {
     function follow(event: Interact): void {
         drag.x = event.clientX
         drag.y = event.clientY
+        marked?.classList.remove('drop-before')
         drag.copies = event.altKey && drag.grip === 'whole' && drag.carried?.start != null
         if (drag.carried) drag.target = targetAt(event.clientX, event.clientY, grabbed, drag.carried, drag.grip, event.shiftKey ? 5 : 15)
     }
@@ -119,11 +136,12 @@ export function useCarrying(options: Options): void {
     }
 
     // The cursor is a matter of styles: setting it on the whole page at every step would have the whole page looked over.
-    listening = interact('[data-carry]').styleCursor(false).draggable({ ignoreFrom: '.stone', listeners: { start, move: follow, end } })
+    listening = interact('[data-carry]').styleCursor(false).draggable({ ignoreFrom: 'button, a, .choices', listeners: { start, move: follow, end } })
     onScopeDispose(() => listening?.unset())
 }
 
 function putDown(): void {
+    marked?.classList.remove('drop-before')
     tile?.classList.remove('carried')
     document.body.classList.remove('carrying')
     drag.carried = null
@@ -168,10 +186,10 @@ interface Interact {
 }
 
 function isWhereItWas(carried: Carried, target: Target): boolean {
-    if (target.kind === 'basket') return carried.start === null
+    if (target.kind === 'basket') return carried.start === null && (target.before === undefined || target.before === carried.entryId)
     if (target.kind !== 'hours' && target.days !== undefined && target.days !== carried.days) return false
     if (target.kind === 'date') return carried.start?.slice(0, 10) === target.date
-    if (target.kind === 'list') return carried.allDay && carried.start?.slice(0, 10) === target.date
+    if (target.kind === 'list') return carried.allDay && carried.start?.slice(0, 10) === target.date && (target.before === undefined || target.before === carried.key)
     if (carried.start === null || carried.allDay) return false
     const minute = minuteOf(carried.start)
     return carried.start.slice(0, 10) === target.date && minute === target.minute && carried.minutes === target.minutes

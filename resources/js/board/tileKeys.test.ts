@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import type { Carried } from './drag'
 import { keyTarget, neighbour } from './tileKeys'
 
-const carried: Carried = { key: 'e|once', entryId: 'e', recurrenceId: null, title: 'Vents', colour: 'teal', isTask: true, isRoutine: false, version: 1, start: '2026-11-25T07:15:00', allDay: false, minutes: 15, days: 1 }
+const carried: Carried = { key: 'e|once', entryId: 'e', recurrenceId: null, title: 'Vents', colour: 'teal', isTask: true, isRoutine: false, version: 1, due: null, start: '2026-11-25T07:15:00', allDay: false, minutes: 15, days: 1 }
 const key = (name: string, held: Partial<KeyboardEvent> = {}) => ({ key: name, altKey: false, shiftKey: false, ...held }) as KeyboardEvent
 
 describe('moving by key', () => {

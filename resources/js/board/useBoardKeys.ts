@@ -1,12 +1,15 @@
 import { ask } from '@/api/client'
 import type { BasketItem, Occurrence } from '@/api/types'
+import { usePocket } from '@/basket/usePocket'
 import { useChoice } from '@/choice/useChoice'
 import { usePeriod } from '@/shell/usePeriod'
-import { plusDays } from '@/shared/time'
+import { namedDate, plusDays } from '@/shared/time'
 import { useView } from '@/state/view'
 import { useChanges } from '@/undo/useChanges'
 import { useEventListener } from '@vueuse/core'
 import { computed, nextTick } from 'vue'
+import { useRouter } from 'vue-router'
+import { inListOrder } from './listOrder'
 import { keyTarget, neighbour } from './tileKeys'
 import { carriedItem, carriedOccurrence, useMoves } from './useMoves'
 import type { Shown, useTiles } from './useTiles'
@@ -16,6 +19,8 @@ import { useTicks } from './useTicks'
 export function useBoardKeys({ shownBy, open }: ReturnType<typeof useTiles>): void {
     const view = useView()
     const period = usePeriod()
+    const router = useRouter()
+    const pocket = usePocket()
     const { shown, hue } = useChoice()
     const { drop, many } = useMoves()
     const { tick, skip } = useTicks()
@@ -24,6 +29,15 @@ export function useBoardKeys({ shownBy, open }: ReturnType<typeof useTiles>): vo
 
     function focusTile(key: string): void {
         document.querySelector<HTMLElement>(`[data-tile][data-key="${CSS.escape(key)}"]`)?.focus()
+    }
+
+    /** The musts of its day with this one among them, or without it. */
+    async function turnMust(one: Occurrence): Promise<void> {
+        const date = one.start.slice(0, 10)
+        const musts = view.occurrences.filter((other) => other.kind === 'task' && other.importance === 'must' && other.start.slice(0, 10) === date).sort(inListOrder).map((other) => other.key)
+        const isMust = musts.includes(one.key)
+        const rest = musts.filter((key) => key !== one.key)
+        await change(isMust ? `“${one.title}” is no must any more.` : `“${one.title}” is a must of ${namedDate(date)}.`, () => ask('PUT', `days/${date}/order`, { musts: isMust ? rest : [...rest, one.key], others: isMust ? [one.key] : [] }).then(() => true))
     }
 
     /** All that were chosen go together. */
@@ -47,6 +61,7 @@ export function useBoardKeys({ shownBy, open }: ReturnType<typeof useTiles>): vo
         } else if (event.key === ' ' && one.kind === 'task') void tick(one)
         else if (letter === 's' && one.routine) void skip(one)
         else if (letter === 'x') view.choose(one.key)
+        else if (letter === 'm' && one.kind === 'task') void turnMust(one)
         else if (letter === 'c') view.question = 'copy'
         else if (letter === 'e') view.fresh(one.start, one.all_day)
         else if (event.key === 'Delete') {
@@ -63,6 +78,10 @@ export function useBoardKeys({ shownBy, open }: ReturnType<typeof useTiles>): vo
     /** A task in the basket goes to the day in view, onto its list or into its hours. */
     function onBasket(event: KeyboardEvent, element: HTMLElement, item: BasketItem): boolean {
         const place = event.key.toLowerCase()
+        if (place === 'p') {
+            pocket.turn(item.entry_id)
+            return true
+        }
         if (place !== 'l' && place !== 'h') return false
         const { today, from, days } = period
         const date = today.value >= from.value && today.value < plusDays(from.value, days.value) ? today.value : from.value
@@ -89,6 +108,7 @@ export function useBoardKeys({ shownBy, open }: ReturnType<typeof useTiles>): vo
         else if (letter === 'q') view.panel = 'find'
         else if (letter === 'd') view.question = 'date'
         else if (letter === 'v') view.question = 'view'
+        else if (letter === 'k') void router.push(`/close/${period.date.value < period.today.value ? period.date.value : period.today.value}`)
         else if (event.key === 'PageUp' || event.key === 'PageDown') period.step(event.key === 'PageDown' ? 1 : -1)
         else if (event.key === 'Home') period.go({ date: period.today.value })
         else if (event.key === 'Escape' && view.chosen.size > 0) view.chosen = new Set()

@@ -15,13 +15,13 @@ export const asking = reactive<{ carried: Carried | null; target: Target | null;
 export function carriedOccurrence(one: Occurrence, colour: Colour): Carried {
     return {
         key: one.key, entryId: one.entry_id, recurrenceId: one.recurrence_id, title: one.title, colour, isTask: one.kind === 'task', isRoutine: one.routine,
-        version: one.version, start: one.start, allDay: one.all_day, minutes: one.all_day ? (one.estimate ?? 30) : one.minutes, days: one.all_day ? one.minutes / 1440 : 1,
+        version: one.version, due: one.routine ? null : one.due, start: one.start, allDay: one.all_day, minutes: one.all_day ? (one.estimate ?? 30) : one.minutes, days: one.all_day ? one.minutes / 1440 : 1,
     }
 }
 
 export function carriedItem(item: BasketItem, colour: Colour): Carried {
     return {
-        key: null, entryId: item.entry_id, recurrenceId: null, title: item.title, colour, isTask: true, isRoutine: false, version: item.version, start: null,
+        key: null, entryId: item.entry_id, recurrenceId: null, title: item.title, colour, isTask: true, isRoutine: false, version: item.version, due: item.due, start: null,
         allDay: true, minutes: item.estimate ?? 30, days: 1,
     }
 }
@@ -35,20 +35,54 @@ export function useMoves() {
     const view = useView()
     const { refresh, change } = useChanges()
 
+    /** Said when something is placed so that it ends after it is due. */
+    function tooLate(carried: Carried, target: Target): string {
+        const { start, all_day, length } = place(carried, target)
+        if (carried.due === null || start === null) return ''
+        const end = all_day ? plusDays(start, length) : moment(start.slice(0, 10), minuteOf(start) + length)
+        const limit = carried.due.length > 10 ? carried.due : plusDays(carried.due, 1)
+        return end > limit ? `after it is due, ${namedDate(carried.due)}` : ''
+    }
+
     function words(target: Target): string {
-        if (target.kind === 'basket') return 'back to the basket'
+        if (target.kind === 'basket') return target.before === undefined ? 'back to the basket' : 'within the basket'
         if (target.kind === 'list' || target.kind === 'date') return `to ${target.days === undefined ? namedDate(target.date) : span(target.date, plusDays(target.date, target.days - 1))}`
         return `to ${namedDate(target.date)}, ${time(target.minute, account.value.clock)}`
     }
 
     /** A routine is asked about first; anything else goes at once. Several that were chosen go together. */
     function drop(carried: Carried, target: Target, at: { x: number; y: number }, copies = false, mayCover = false): void {
+        if (target.kind === 'basket' && carried.start === null) {
+            void orderBasket(carried, target.before ?? null)
+            return
+        }
+        if (target.kind === 'list' && target.before !== undefined) {
+            void orderList(carried, target.date, target.before)
+            return
+        }
         const over = mayCover ? null : coveredBy(carried, target)
         if (over) Object.assign(asking, { carried, target, copies, over, x: at.x, y: at.y })
         else if (carried.key !== null && view.chosen.has(carried.key) && view.chosen.size > 1 && target.kind !== 'basket') void together(carried, target, copies)
         else if (copies) void copy(carried, target)
         else if (carried.isRoutine && target.kind !== 'basket') Object.assign(asking, { carried, target, copies, over: null, x: at.x, y: at.y })
         else void move(carried, target, 'one')
+    }
+
+    /** By hand: the cards as they stand on the screen, with this one before another. */
+    async function orderBasket(carried: Carried, before: string | null): Promise<void> {
+        const ids = [...document.querySelectorAll<HTMLElement>('[data-test=basket] [data-basket]')].map((card) => card.dataset.basket ?? '').filter((id) => id !== carried.entryId)
+        ids.splice(before === null || !ids.includes(before) ? ids.length : ids.indexOf(before), 0, carried.entryId)
+        view.basketSort = 'hand'
+        await change('Put the basket in order by hand.', () => ask('PUT', 'basket/order', { ids }).then(() => true))
+    }
+
+    /** The tasks of a day as they stand on the screen, with this one before another; musts stay musts. */
+    async function orderList(carried: Carried, date: string, before: string | null): Promise<void> {
+        const keys = [...document.querySelectorAll<HTMLElement>(`[data-drop=list][data-date='${date}'] [data-key]`)].map((tile) => tile.dataset.key ?? '').filter((key) => key !== carried.key)
+        keys.splice(before === null || !keys.includes(before) ? keys.length : keys.indexOf(before), 0, carried.key ?? '')
+        const listed = new Map(view.occurrences.filter((one) => one.kind === 'task' && one.all_day).map((one) => [one.key, one]))
+        const [musts, others] = [true, false].map((isMust) => keys.filter((key) => listed.has(key) && (listed.get(key)?.importance === 'must') === isMust))
+        await change(`Put ${namedDate(date)} in order.`, () => ask('PUT', `days/${date}/order`, { musts, others }).then(() => true))
     }
 
     /** The protected block that something would lie over: it may not without asking. */
@@ -106,12 +140,13 @@ export function useMoves() {
                 versions.set(entry.id, entry.version)
             })
             const reach = carried.isRoutine ? { one: ', just this one', onward: ', from here on', whole: ', the whole routine' }[scope] : ''
-            say(`Moved “${carried.title}” ${words(target)}${reach}.`, { undoable: true })
+            const late = tooLate(carried, target)
+            say(`Moved “${carried.title}” ${words(target)}${reach}${late ? `: ${late}` : ''}.`, { undoable: true })
         } catch (error) {
             say(sentence(error), { trouble: true })
         }
         await refresh()
     }
 
-    return { drop, move, copy, many, words }
+    return { drop, move, copy, many, words, tooLate }
 }

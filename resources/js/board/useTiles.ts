@@ -43,7 +43,7 @@ export function useTiles() {
         const shown = tile && shownBy(tile)
         if (!shown) return
         if (target.closest('.stone')) void tick(shown.one ?? { ...shown.item, recurrence_id: 'once', done: false })
-        else if (target.closest('button, a')) return
+        else if (target.closest('button, a, .choices')) return
         else if (shown.one && (event.ctrlKey || event.metaKey)) view.choose(shown.one.key)
         else open(shown)
     }

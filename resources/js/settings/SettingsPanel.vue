@@ -18,6 +18,7 @@ const { refresh } = useChanges()
 
 const form = reactive({
     work_days: [...account.value.work_days], holidays: account.value.holidays, name: account.value.name, zone: account.value.zone, first_weekday: account.value.first_weekday, clock: account.value.clock,
+    stint_minutes: account.value.stint_minutes, must_limit: account.value.must_limit, other_limit: account.value.other_limit, closing_questions: account.value.closing_questions.join('\n'),
     week: account.value.week.map((day) => ({ hours: day.minutes / 60, wakes: day.wakes, sleeps: day.sleeps, theme: day.theme })),
 })
 const mistakes = ref<Record<string, string[]>>({})
@@ -33,7 +34,7 @@ async function save(): Promise<void> {
     mistakes.value = {}
     try {
         await ask<Account>('PATCH', 'account', {
-            ...form, week: form.week.map((day) => ({ minutes: Math.round(day.hours * 60), wakes: day.wakes, sleeps: day.sleeps, theme: day.theme })),
+            ...form, closing_questions: form.closing_questions.split('\n').map((line) => line.trim()).filter((line) => line !== ''), week: form.week.map((day) => ({ minutes: Math.round(day.hours * 60), wakes: day.wakes, sleeps: day.sleeps, theme: day.theme })),
         })
         say('Saved the settings.', { undoable: true })
         await client.invalidateQueries({ queryKey: ['session'] })
@@ -78,6 +79,11 @@ async function signOut(): Promise<void> {
                 </tbody>
             </table>
             <p v-for="(lines, field) in mistakes" v-show="/^(week|work_days|holidays)/.test(String(field))" :key="field" class="mistake">{{ lines[0] }}</p>
+            <h2>Working and closing a day</h2>
+            <label>A stint lasts <span><input v-model.number="form.stint_minutes" type="number" min="5" max="120" class="short" data-test="stint-minutes" /> minutes</span></label>
+            <label>A day holds up to <span><input v-model.number="form.must_limit" type="number" min="1" max="9" class="short" aria-label="musts a day" /> musts and <input v-model.number="form.other_limit" type="number" min="0" max="40" class="short" aria-label="others a day" /> others</span></label>
+            <label class="top">Asked when a day is closed <textarea v-model="form.closing_questions" rows="4" placeholder="one a line" data-test="questions" /></label>
+            <p v-for="(lines, field) in mistakes" v-show="/^(stint|must|other|closing)/.test(String(field))" :key="field" class="mistake">{{ lines[0] }}</p>
             <div class="foot"><button class="press main" data-test="save-settings">Save</button><button type="button" class="press" data-test="sign-out" @click="signOut">Sign out</button></div>
         </form>
     </SidePanel>
@@ -86,8 +92,10 @@ async function signOut(): Promise<void> {
 <style scoped>
 form { display: flex; flex-direction: column; gap: 10px; }
 label { display: grid; grid-template-columns: 150px 1fr; align-items: center; }
-input, select { border: 1px solid var(--line-strong); border-radius: 6px; background: var(--paper); padding: 5px 8px; min-width: 0; }
+input, select, textarea { border: 1px solid var(--line-strong); border-radius: 6px; background: var(--paper); padding: 5px 8px; min-width: 0; }
 h2 { font-size: 16px; margin-top: 8px; }
+input.short { width: 62px; }
+.top { align-items: start; }
 .muted { color: var(--muted); margin: 0; }
 table { border-collapse: collapse; width: 100%; }
 th { white-space: nowrap; text-align: left; font-weight: 600; padding: 3px 6px 3px 0; }

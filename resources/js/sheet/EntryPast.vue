@@ -10,7 +10,7 @@ import { computed, ref } from 'vue'
 const props = defineProps<{ entryId: string; routine: boolean }>()
 const emit = defineEmits<{ restored: [] }>()
 
-interface Past { done: number; missed: number; skipped: number; past: { recurrence_id: string; start: string; state: 'done' | 'missed' | 'past' | 'skipped'; moved: boolean; done_at: string | null; title: string | null }[] }
+interface Past { done: number; missed: number; skipped: number; past: { recurrence_id: string; start: string; state: 'done' | 'let_go' | 'missed' | 'past' | 'skipped'; moved: boolean; done_at: string | null; title: string | null }[] }
 interface Step { id: number; at: string; label: string; undone: boolean; restorable: boolean; changes: { what: string; before: string; after: string }[] }
 
 const account = useAccount()
@@ -19,7 +19,7 @@ const open = ref(false)
 const past = useQuery({ queryKey: computed(() => ['entry', props.entryId, 'past']), enabled: computed(() => open.value && props.routine), queryFn: () => ask<Past>('GET', `entries/${props.entryId}/past`) })
 const steps = useQuery({ queryKey: computed(() => ['entry', props.entryId, 'history']), enabled: open, queryFn: () => ask<{ steps: Step[] }>('GET', `entries/${props.entryId}/history`) })
 const dated = (at: string): string => `${fullDate(at)}${at.length > 10 ? `, ${timeOf(at, account.value.clock)}` : ''}`
-const WORDS = { done: 'done', missed: 'missed', past: 'was', skipped: 'skipped' }
+const WORDS = { done: 'done', let_go: 'let go', missed: 'missed', past: 'was', skipped: 'skipped' }
 
 async function restore(step: Step): Promise<void> {
     if (await change('Put back an older state.', () => ask('POST', `entries/${props.entryId}/history/${step.id}`))) emit('restored')

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { ask, Refused, sentence } from '@/api/client'
-import type { Entry, RhythmPreview, Scope } from '@/api/types'
+import type { Entry, RhythmPreview, Scope, Step } from '@/api/types'
 import ScopeChoice from '@/board/ScopeChoice.vue'
 import { useTicks } from '@/board/useTicks'
 import TimeField from '@/shared/TimeField.vue'
-import { clockText, dateIn, fullDate, minuteOf } from '@/shared/time'
+import { clockText, dateIn, fullDate, length, minuteOf } from '@/shared/time'
 import { paint, useAccount, useAreas } from '@/state/server'
 import type { SheetTarget } from '@/state/view'
 import { say, useChanges } from '@/undo/useChanges'
@@ -26,6 +26,8 @@ import RhythmBreaks from './RhythmBreaks.vue'
 import RhythmPresses from './RhythmPresses.vue'
 import RhythmSentence from './RhythmSentence.vue'
 import SentenceWord from './SentenceWord.vue'
+import StepsThisTime from './StepsThisTime.vue'
+import WaitingFields from './WaitingFields.vue'
 
 const props = defineProps<{ target: SheetTarget }>()
 const emit = defineEmits<{ close: [] }>()
@@ -67,7 +69,7 @@ async function load(): Promise<void> {
         return
     }
     try {
-        entry.value = await ask<Entry>('GET', `entries/${props.target.entryId}`)
+        entry.value = await ask<Entry>('GET', `entries/${props.target.entryId}${props.target.recurrenceId ? `?recurrence_id=${encodeURIComponent(props.target.recurrenceId)}` : ''}`)
         fill(ofEntry(entry.value))
     } catch (error) {
         say(sentence(error), { trouble: true })
@@ -87,6 +89,15 @@ const preview = useQuery({
     retry: false,
 })
 const lands = computed(() => (form.value?.start ? preview.data.value : undefined))
+/** Steps are kept at once; what else is typed stays as it is. */
+function onSteps(next: Entry, steps: Step[]): void {
+    if (!form.value) return
+    entry.value = { ...next, this_one: { checklist: steps, done: entry.value?.this_one?.done ?? false, timed: entry.value?.this_one?.timed ?? 0 } }
+    if (wasRoutine.value) return
+    const before = JSON.parse(saved.value) as Form
+    form.value.checklist = steps
+    saved.value = JSON.stringify({ ...before, checklist: steps })
+}
 const placeMistake = computed(() => {
     const error = preview.error.value
     const all = { ...(error instanceof Refused && form.value?.start ? error.errors : {}), ...mistakes.value }
@@ -236,7 +247,7 @@ const isLate = computed(() => !!form.value?.due && !!form.value.start && form.va
                             <h2>{{ form.rule ? 'Next' : 'When' }}</h2>
                             <NextDates :next="lands.next" :today="today" />
                         </div>
-                        <div v-if="form.kind === 'task' && form.rule">
+                        <div v-if="form.kind === 'task'">
                             <h2>If it is missed</h2>
                             <MissedChoice v-model="form.missed" />
                         </div>
@@ -265,6 +276,9 @@ const isLate = computed(() => !!form.value?.due && !!form.value.start && form.va
                     </div>
                 </div>
 
+                <WaitingFields v-if="form.kind === 'task' && !form.rule" v-model="form" :mistakes="mistakes" :today="today" />
+                <StepsThisTime v-if="entry && (entry.this_one?.checklist ?? entry.checklist).length > 0 && (!wasRoutine || target.recurrenceId)" :entry="entry" :recurrence-id="wasRoutine ? target.recurrenceId : null" @changed="onSteps" @whole="tickThis" />
+                <p v-if="entry?.this_one && entry.this_one.timed > 0" class="muted">{{ length(entry.this_one.timed) }} worked on it so far{{ entry.estimate ? ` of ${length(entry.estimate)} thought` : '' }}.</p>
                 <NotesField :key="entry?.version ?? 0" v-model="form.notes" :html="entry?.notes_html ?? ''" :mistake="mistakes.notes?.[0]" />
                 <details class="rest"><summary data-test="more">More: importance, effort, labels, colour, place, link, steps, time zones</summary><MoreFields v-model="form" :mistakes="mistakes" /></details>
                 <template v-if="entry">

@@ -5,7 +5,7 @@ const missed = defineModel<Missed>({ required: true })
 const CHOICES: [Missed, string, string][] = [
     ['hold', 'Wait for my decision', 'stays on its day and turns up when the day is closed'],
     ['roll', 'Roll on to the next day', 'until it is done'],
-    ['lapse', 'Let it lapse', 'counted as missed; the next one comes anyway'],
+    ['lapse', 'Let it lapse', 'counted as missed, and that is that'],
 ]
 </script>
 

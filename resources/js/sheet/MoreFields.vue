@@ -45,7 +45,7 @@ function turnLabel(label: string): void {
             <span>Effort</span>
             <button v-for="one in (['light', 'steady', 'demanding'] as const)" :key="one" type="button" class="press" :aria-pressed="form.effort === one" @click="form.effort = form.effort === one ? null : one">{{ LABELS[one] }}</button>
         </div>
-        <label v-if="form.kind === 'task'">Estimate <input type="number" min="1" max="6000" :value="form.estimate ?? ''" @input="form.estimate = number($event)" /> min <em v-if="mistakes.estimate" class="mistake">{{ mistakes.estimate[0] }}</em></label>
+        <label v-if="form.kind === 'task'">Estimate <input type="number" min="0" max="6000" :value="form.estimate ?? ''" @input="form.estimate = number($event)" /> min <em v-if="mistakes.estimate" class="mistake">{{ mistakes.estimate[0] }}</em></label>
         <div class="group" role="group" aria-label="Time it claims">
             <button v-for="(words, one) in CLAIMS" :key="one" type="button" class="press" :aria-pressed="claims === one" :data-test="`claims-${one}`" @click="claim(one)">{{ words }}</button>
         </div>
@@ -64,7 +64,7 @@ function turnLabel(label: string): void {
         <div class="wide group"><span>Colour</span><ColourChoice :value="form.colour" label="Colour" inherits="the calendar’s" @choose="(chosen) => (form.colour = chosen)" /></div>
         <label class="wide">Place <input v-model="form.place" maxlength="250" data-test="place" /></label>
         <label class="wide">Link <input v-model="form.link" type="url" maxlength="1000" placeholder="https://…" /> <a v-if="/^https?:\/\//.test(form.link)" :href="form.link" target="_blank" rel="noopener noreferrer">go there</a> <em v-if="mistakes.link" class="mistake">{{ mistakes.link[0] }}</em></label>
-        <label class="wide top">Steps <textarea :value="form.checklist.map((step) => step.text).join('\n')" rows="3" placeholder="one a line" @change="steps" /></label>
+        <label class="wide top">{{ form.rule ? 'Steps, each time' : 'Steps' }} <textarea :value="form.checklist.map((step) => step.text).join('\n')" rows="3" placeholder="one a line" @change="steps" /></label>
         <div class="group">
             <label><input v-model="form.protected" type="checkbox" /> protected</label>
             <label><input v-model="form.private" type="checkbox" /> private</label>

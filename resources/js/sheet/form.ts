@@ -3,7 +3,7 @@ import { dayNumber, minutesBetween, minuteOf, moment, plusDays } from '@/shared/
 import type { SheetTarget } from '@/state/view'
 
 /** What a sheet holds while it is open. */
-export type Form = Omit<Entry, 'id' | 'in_words' | 'done' | 'version' | 'notes_html' | 'attachments'>
+export type Form = Omit<Entry, 'id' | 'in_words' | 'done' | 'version' | 'notes_html' | 'attachments' | 'this_one'>
 
 export function blank(target: SheetTarget, account: Account, calendar: Calendar | undefined): Form {
     const start = target.fresh?.start ?? null
@@ -13,12 +13,13 @@ export function blank(target: SheetTarget, account: Account, calendar: Calendar 
         end: start === null ? null : allDay ? start.slice(0, 10) : moment(start.slice(0, 10), minuteOf(start) + 30), zone: null, rule: null, after_done: false, due: null,
         missed: calendar?.missed ?? 'hold', reminders: calendar?.reminders ?? [], importance: null, effort: null, estimate: null, busy: calendar?.busy ?? true,
         private: false, protected: false, travel: 0, margin: 0, place: '', link: '', checklist: [], colour: null, labels: [], tentative: false, end_zone: null, off_day: 'keep', seasons: [], pauses: [],
+        not_before: null, around: null, waiting_for: '', ask_again: null,
     }
 }
 
 export function ofEntry(entry: Entry): Form {
     const form = JSON.parse(JSON.stringify(entry)) as Partial<Entry>
-    for (const name of ['id', 'in_words', 'done', 'version', 'notes_html', 'attachments'] as const) delete form[name]
+    for (const name of ['id', 'in_words', 'done', 'version', 'notes_html', 'attachments', 'this_one'] as const) delete form[name]
     return form as Form
 }
 

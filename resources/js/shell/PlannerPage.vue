@@ -32,12 +32,12 @@ const FilingPanel = defineAsyncComponent(() => import('@/filing/FilingPanel.vue'
 const account = useAccount()
 const view = useView()
 const basket = useBasket()
-const { today, view: name, date, from, title, isPresent, isNarrow, unit, go, step } = usePeriod()
+const { now, today, view: name, date, from, title, isPresent, isNarrow, unit, go, step } = usePeriod()
 const { shown } = useChoice()
 const { drop, move, words } = useMoves()
 
 const rulerWeek = computed(() => startOfWeek(name.value === 'month' || name.value === 'year' ? date.value : from.value, account.value.first_weekday))
-const hasRuler = computed(() => name.value !== 'year')
+const hasRuler = computed(() => name.value !== 'year' && name.value !== 'done')
 /** What goes on paper is only laid out for the printer. */
 const isPrinting = ref(false)
 useEventListener(window, 'beforeprint', () => (isPrinting.value = true))
@@ -74,9 +74,9 @@ function answer(scope: 'one' | 'onward' | 'whole'): void {
         </div>
         <ShownSentence />
         <div class="body">
-            <DayStrip v-if="isNarrow && name !== 'year' && name !== 'month'" :date="date" :today="today" :first-weekday="account.first_weekday" @go="(day) => go({ date: day })" />
+            <DayStrip v-if="isNarrow && name !== 'year' && name !== 'month' && name !== 'done'" :date="date" :today="today" :first-weekday="account.first_weekday" @go="(day) => go({ date: day })" />
             <WeekRuler v-else-if="!isNarrow && hasRuler" :from="rulerWeek" :today="today" :first-weekday="account.first_weekday" @go="(day) => go({ date: day })" />
-            <BasketColumn v-if="name !== 'year'" :items="basket" :today="today" :shown="shown" />
+            <BasketColumn v-if="name !== 'year' && name !== 'done'" :items="basket" :now="now" :shown="shown" />
             <RouterView />
         </div>
         <CarriedChip />

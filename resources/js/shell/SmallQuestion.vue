@@ -15,7 +15,7 @@ const { date, go } = usePeriod()
 const { change } = useChanges()
 const box = ref<HTMLElement | null>(null)
 const typed = ref(date.value)
-const VIEWS: [ViewName, string, string][] = [['day', 'D', 'Day'], ['days', 'N', 'A number of days'], ['week', 'W', 'Week'], ['month', 'M', 'Month'], ['year', 'Y', 'Year'], ['ahead', 'A', 'Ahead']]
+const VIEWS: [ViewName, string, string][] = [['day', 'D', 'Day'], ['days', 'N', 'A number of days'], ['week', 'W', 'Week'], ['month', 'M', 'Month'], ['year', 'Y', 'Year'], ['ahead', 'A', 'Ahead'], ['done', 'F', 'Done (finished)']]
 
 const focused = document.activeElement instanceof HTMLElement ? document.activeElement.closest<HTMLElement>('[data-tile]') : null
 const tile = view.occurrences.find((one) => one.key === focused?.dataset.key)

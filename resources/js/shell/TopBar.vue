@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import CaptureLine from '@/capture/CaptureLine.vue'
 import ReminderBell from '@/reminders/ReminderBell.vue'
+import RunningTiming from '@/day/RunningTiming.vue'
 import { useView } from '@/state/view'
 import { usePeriod, type ViewName } from './usePeriod'
 
 const view = useView()
 const period = usePeriod()
-const SECTIONS: [ViewName, string][] = [['day', 'Day'], ['week', 'Week'], ['month', 'Month'], ['year', 'Year'], ['ahead', 'Ahead']]
+const SECTIONS: [ViewName, string][] = [['day', 'Day'], ['week', 'Week'], ['month', 'Month'], ['year', 'Year'], ['ahead', 'Ahead'], ['done', 'Done']]
 
 function turn(name: ViewName): void {
     view.panel = null
@@ -27,6 +28,7 @@ const isHere = (name: ViewName): boolean => !view.panel && (period.view.value ==
             <button class="section keys" title="All keys: ?" aria-label="All keys" @click="view.panel = 'keys'">?</button>
         </nav>
         <CaptureLine />
+        <RunningTiming />
         <ReminderBell />
     </header>
 </template>

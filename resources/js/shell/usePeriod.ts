@@ -5,7 +5,7 @@ import { computed } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useFresh } from './useFresh'
 
-export const VIEWS = ['day', 'week', 'month', 'year', 'ahead'] as const
+export const VIEWS = ['day', 'week', 'month', 'year', 'ahead', 'done'] as const
 export type ViewName = (typeof VIEWS)[number] | 'days'
 export const MOST_DAYS = 14
 
@@ -18,7 +18,7 @@ export const usePeriod = createSharedComposable(() => {
     const isNarrow = useMediaQuery('(max-width: 760px)')
 
     const today = computed(() => now.value.slice(0, 10))
-    const view = computed<ViewName>(() => (['day', 'days', 'week', 'month', 'year', 'ahead'] as const).find((name) => name === route.name) ?? 'week')
+    const view = computed<ViewName>(() => (['day', 'days', 'week', 'month', 'year', 'ahead', 'done'] as const).find((name) => name === route.name) ?? 'week')
     const date = computed(() => {
         const asked = route.params.date
         return typeof asked === 'string' && /^\d{4}-\d\d-\d\d$/.test(asked) && !Number.isNaN(Date.parse(asked)) ? asked : today.value
@@ -38,15 +38,16 @@ export const usePeriod = createSharedComposable(() => {
         if (view.value === 'month') return `${monthName(date.value)} ${date.value.slice(0, 4)}`
         if (view.value === 'year') return date.value.slice(0, 4)
         if (view.value === 'ahead') return `${span(date.value, date.value)} on`
+        if (view.value === 'done') return `up to ${span(date.value, date.value)}`
         return span(from.value, plusDays(from.value, days.value - 1))
     })
     const isPresent = computed(() => {
         if (view.value === 'month') return date.value.slice(0, 7) === today.value.slice(0, 7)
         if (view.value === 'year') return date.value.slice(0, 4) === today.value.slice(0, 4)
-        if (view.value === 'ahead') return date.value === today.value
+        if (view.value === 'ahead' || view.value === 'done') return date.value === today.value
         return today.value >= from.value && today.value < plusDays(from.value, days.value)
     })
-    const unit = computed(() => ({ day: 'day', days: `${days.value} days`, week: isNarrow.value ? 'day' : 'week', month: 'month', year: 'year', ahead: 'week' })[view.value])
+    const unit = computed(() => ({ day: 'day', days: `${days.value} days`, week: isNarrow.value ? 'day' : 'week', month: 'month', year: 'year', ahead: 'week', done: 'week' })[view.value])
 
     function go(to: { view?: ViewName; date?: string; count?: number }): void {
         const name = to.view ?? view.value
@@ -57,7 +58,7 @@ export const usePeriod = createSharedComposable(() => {
     function step(way: number): void {
         if (view.value === 'month') go({ date: nextMonth(date.value, way) })
         else if (view.value === 'year') go({ date: `${Number(date.value.slice(0, 4)) + way}${date.value.slice(4, 8)}01` })
-        else go({ date: plusDays(view.value === 'week' ? from.value : date.value, way * (view.value === 'ahead' ? 7 : days.value)) })
+        else go({ date: plusDays(view.value === 'week' ? from.value : date.value, way * (view.value === 'ahead' || view.value === 'done' ? 7 : days.value)) })
     }
 
     return { now, today, view, date, days, chosenDays, from, weeks, title, isPresent, isNarrow, unit, go, step }

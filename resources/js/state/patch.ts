@@ -15,4 +15,4 @@ export function patchOccurrences(client: QueryClient, change: (one: Occurrence) 
 }
 
 /** What may show entries, and is asked for anew after a change. */
-export const SHOWING = ['board', 'month', 'year', 'ahead', 'basket', 'ruler', 'areas', 'reminders', 'entry', 'revision', 'filters', 'found', 'filing'] as const
+export const SHOWING = ['board', 'month', 'year', 'ahead', 'basket', 'ruler', 'areas', 'reminders', 'entry', 'revision', 'filters', 'found', 'filing', 'day', 'closing', 'done', 'timing'] as const

@@ -1,6 +1,6 @@
 import { ask } from '@/api/client'
 import { filled } from '@/api/filled'
-import type { Account, Area, BasketItem, Board, Calendar, Colour, Filter, Month, RulerDay, Year } from '@/api/types'
+import type { Account, Area, BasketItem, Board, Calendar, Closing, Colour, DoneItem, EntryShown, Filter, Month, OccurrenceShown, RulerDay, RunningTiming, WorkingDay, Year } from '@/api/types'
 import { plusDays } from '@/shared/time'
 import { keepPreviousData, useInfiniteQuery, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { createSharedComposable } from '@vueuse/core'
@@ -28,6 +28,7 @@ export const useAccount = createSharedComposable(() => {
             session.data.value?.account ?? {
                 name: '', email: '', zone: 'UTC', first_weekday: 1, clock: '24', default_calendar_id: null, work_days: [1, 2, 3, 4, 5], holidays: null,
                 week: Array.from({ length: 7 }, () => ({ minutes: 480, wakes: 360, sleeps: 1320, theme: '' })),
+                stint_minutes: 25, must_limit: 2, other_limit: 8, closing_questions: [],
             },
     )
 })
@@ -90,6 +91,41 @@ export function usePrefetch() {
 export function useBasket() {
     const query = useQuery({ queryKey: ['basket'], queryFn: () => ask<{ items: BasketItem[] }>('GET', 'basket'), staleTime: 60_000, shallow })
     return computed<BasketItem[]>(() => query.data.value?.items ?? [])
+}
+
+/** What stands beside the board of a day that is worked. */
+export function useWorkingDay(date: MaybeRefOrGetter<string>) {
+    return useQuery({ queryKey: computed(() => ['day', toValue(date)]), queryFn: ({ queryKey }) => ask<WorkingDay>('GET', `days/${queryKey[1]}`), staleTime: 60_000, placeholderData: keepPreviousData, shallow })
+}
+
+/** What is being timed, if anything; every page asks, so that a reload goes on with it. */
+export const useRunning = createSharedComposable(() => {
+    const query = useQuery({ queryKey: ['timing'], queryFn: () => ask<{ running: RunningTiming | null }>('GET', 'timings/running'), staleTime: 60_000, refetchInterval: 60_000, shallow })
+    return computed<RunningTiming | null>(() => query.data.value?.running ?? null)
+})
+
+type SentClosing = Omit<Closing, 'leftovers'> & { entries: Record<string, EntryShown>; leftovers: OccurrenceShown[] }
+/** A closing as the page works with it: every leftover with what its entry has. */
+export function filledClosing({ entries, leftovers, ...rest }: SentClosing): Closing {
+    return { ...rest, leftovers: filled({ entries, occurrences: leftovers }).occurrences }
+}
+
+export function useClosing(date: MaybeRefOrGetter<string>) {
+    return useQuery({ queryKey: computed(() => ['closing', toValue(date)]), queryFn: async ({ queryKey }) => filledClosing(await ask<SentClosing>('GET', `closings/${queryKey[1]}`)), staleTime: 60_000, shallow })
+}
+
+/** What was done, a fortnight at a time, the latest first. */
+export function useDone(until: MaybeRefOrGetter<string>) {
+    const DAYS = 14
+    const MOST_PAGES = 60
+    return useInfiniteQuery({
+        queryKey: computed(() => ['done', toValue(until)] as const),
+        initialPageParam: 0,
+        queryFn: ({ pageParam, queryKey }) => ask<{ days: { date: string; done: DoneItem[] }[] }>('GET', `done?from=${plusDays(queryKey[1], 1 - (pageParam + 1) * DAYS)}&days=${DAYS}`),
+        getNextPageParam: (_, pages) => (pages.length < MOST_PAGES ? pages.length : undefined),
+        staleTime: 60_000,
+        shallow,
+    })
 }
 
 export const useFilters = createSharedComposable(() => {

@@ -1,12 +1,18 @@
 import type { AreaTally, Occurrence } from '@/api/types'
+import { useStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { ref, shallowRef } from 'vue'
+
+/** How the basket is ordered: by what presses, by hand, by life area. */
+export const SORTS = ['pressing', 'hand', 'area'] as const
+export type Sort = (typeof SORTS)[number]
 
 /** What the screen alone decides: which area is seen alone, whether the basket is folded, what is open. */
 export const useView = defineStore('view', () => {
     const soloArea = ref<string | null>(null)
     const soloCalendar = ref<string | null>(null)
     const basketFolded = ref(localStorage.getItem('basket') === 'folded')
+    const basketSort = useStorage<Sort>('basket-sort', 'pressing')
     const openedFolds = ref<Set<string>>(new Set())
     const sheet = ref<SheetTarget | null>(null)
     const panel = ref<'areas' | 'settings' | 'keys' | 'find' | 'filing' | null>(null)
@@ -41,7 +47,7 @@ export const useView = defineStore('view', () => {
     function fresh(start: string, allDay: boolean): void {
         sheet.value = { entryId: null, recurrenceId: null, date: null, fresh: { start, end: null, all_day: allDay } }
     }
-    return { soloArea, soloCalendar, basketFolded, openedFolds, sheet, panel, tallies, occurrences, chosen, question, foldBasket, turnFold, choose, open, fresh }
+    return { soloArea, soloCalendar, basketFolded, basketSort, openedFolds, sheet, panel, tallies, occurrences, chosen, question, foldBasket, turnFold, choose, open, fresh }
 })
 
 /** An entry to open, as it stands or new with some fields given. */

@@ -1,0 +1,33 @@
+<script setup lang="ts">
+import { ask } from '@/api/client'
+import { namedDate, plusDays } from '@/shared/time'
+import DateChoice from '@/sheet/DateChoice.vue'
+import SentenceWord from '@/sheet/SentenceWord.vue'
+import { useAccount } from '@/state/server'
+import { useChanges } from '@/undo/useChanges'
+
+/** Sends something on to another day, or lets it go. */
+const props = defineProps<{ one: { entry_id: string; recurrence_id: string; title: string }; from: string }>()
+
+const account = useAccount()
+const { change } = useChanges()
+const path = (): string => `entries/${props.one.entry_id}/occurrences/${encodeURIComponent(props.one.recurrence_id)}`
+
+function to(day: string): void {
+    void change(`Put “${props.one.title}” off to ${namedDate(day)}.`, () => ask('PUT', `${path()}/day`, { day }).then(() => true))
+}
+function letGo(): void {
+    void change(`Let “${props.one.title}” go; it stays in the record.`, () => ask('PUT', `${path()}/let-go`).then(() => true))
+}
+</script>
+
+<template>
+    <SentenceWord words="later" label="later">
+        <template #default="{ close }">
+            <button class="press" data-test="to-tomorrow" @click="() => { close(); to(plusDays(from, 1)) }">tomorrow</button>
+            <button class="press" @click="() => { close(); to(plusDays(from, 7)) }">in a week</button>
+            <button class="press" data-test="let-go" @click="() => { close(); letGo() }">let it go</button>
+            <DateChoice :value="null" :first-weekday="account.first_weekday" @choose="(day) => { close(); to(day) }" />
+        </template>
+    </SentenceWord>
+</template>

@@ -1,0 +1,25 @@
+import { ask } from '@/api/client'
+import type { RunningTiming } from '@/api/types'
+import { useAccount } from '@/state/server'
+import { useChanges } from '@/undo/useChanges'
+
+/** Timing work on an occurrence: for as long as it takes, or for a stint. */
+export function useTiming() {
+    const account = useAccount()
+    const { change } = useChanges()
+
+    function start(one: { entry_id: string; recurrence_id: string; title: string }, planned: number | null): Promise<unknown> {
+        return change(planned === null ? `Timing “${one.title}”.` : `${planned} minutes on “${one.title}”.`, () => ask('POST', 'timings', { entry_id: one.entry_id, recurrence_id: one.recurrence_id, planned }))
+    }
+    const stint = (one: Parameters<typeof start>[0]): Promise<unknown> => start(one, account.value.stint_minutes)
+
+    /** @param endedAt Unix seconds; null for now */
+    function stop(running: RunningTiming, endedAt: number | null = null): Promise<unknown> {
+        return change(`Stopped timing “${running.title}”.`, () => ask('POST', `timings/${running.id}/stop`, { ended_at: endedAt }).then(() => true))
+    }
+    function takeOut(running: RunningTiming): Promise<unknown> {
+        return change(`Took the timing of “${running.title}” out.`, () => ask('DELETE', `timings/${running.id}`).then(() => true))
+    }
+
+    return { start, stint, stop, takeOut }
+}

@@ -1,0 +1,53 @@
+<script setup lang="ts">
+import { namedDate } from '@/shared/time'
+import { useAccount } from '@/state/server'
+import { computed } from 'vue'
+import DateChoice from './DateChoice.vue'
+import SentenceWord from './SentenceWord.vue'
+import type { Form } from './form'
+
+/** When something without a day should come up, and whom it waits for. */
+const form = defineModel<Form>({ required: true })
+defineProps<{ mistakes: Record<string, string[]>; today: string }>()
+
+const account = useAccount()
+const week = computed({
+    get: () => (form.value.around ? Number(form.value.around.slice(6)) : ''),
+    set: (number: number | '') => (form.value.around = number === '' || number < 1 || number > 53 ? null : nextWeek(number)),
+})
+/** The next week with that number, of this year or the one after. */
+function nextWeek(number: number): string {
+    const now = new Date()
+    const year = now.getUTCFullYear()
+    const thursday = new Date(Date.UTC(now.getUTCFullYear(), now.getUTCMonth(), now.getUTCDate() + 4 - (now.getUTCDay() || 7)))
+    const current = Math.ceil(((thursday.getTime() - Date.UTC(thursday.getUTCFullYear(), 0, 1)) / 86_400_000 + 1) / 7)
+    return `${number >= current ? thursday.getUTCFullYear() : year + 1}-W${String(number).padStart(2, '0')}`
+}
+</script>
+
+<template>
+    <div class="waiting">
+        <p v-if="form.start === null">
+            Not before
+            <SentenceWord :words="form.not_before ? namedDate(form.not_before) : 'any day'" label="not before">
+                <template #default="{ close }"><DateChoice :value="form.not_before" :first-weekday="account.first_weekday" @choose="(date) => { form.not_before = date; close() }" /><button v-if="form.not_before" type="button" class="press" @click="() => { form.not_before = null; close() }">any day</button></template>
+            </SentenceWord>,
+            around week <input v-model.number="week" type="number" min="1" max="53" aria-label="Around week" data-test="around" />
+            <em v-if="mistakes.around" class="mistake">{{ mistakes.around[0] }}</em>
+        </p>
+        <p>
+            Waiting for <input v-model="form.waiting_for" maxlength="120" placeholder="nobody" aria-label="Waiting for" data-test="waiting-for" /><template v-if="form.waiting_for">, ask again
+                <SentenceWord :words="form.ask_again ? namedDate(form.ask_again) : 'on no day'" label="ask again">
+                    <template #default="{ close }"><DateChoice :value="form.ask_again" :first-weekday="account.first_weekday" @choose="(date) => { form.ask_again = date; close() }" /><button v-if="form.ask_again" type="button" class="press" @click="() => { form.ask_again = null; close() }">on no day</button></template>
+                </SentenceWord>
+            </template>
+        </p>
+    </div>
+</template>
+
+<style scoped>
+.waiting { margin-top: 14px; color: var(--muted); }
+p { margin: 5px 0; }
+input { border: 1px solid var(--line-strong); border-radius: 6px; background: var(--paper); padding: 3px 7px; color: var(--ink); width: 150px; }
+input[type='number'] { width: 60px; }
+</style>

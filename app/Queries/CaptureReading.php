@@ -55,6 +55,8 @@ final readonly class CaptureReading
             'in_words' => $draft->rule === null || $draft->placement === null ? null
                 : (new RuleInWords($draft->rule, $draft->placement->start, $draft->afterDone))->sentence(),
             'due' => $draft->due,
+            'not_before' => $draft->notBefore === null ? null : (string) $draft->notBefore,
+            'around' => $draft->around === null ? null : (string) $draft->around,
             'importance' => $draft->importance,
             'estimate' => $draft->estimate,
             'reminders' => array_map(strval(...), $draft->reminders),

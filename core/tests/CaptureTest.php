@@ -64,3 +64,12 @@ test('a long or odd line is read in milliseconds', function (string $line) {
     reading($line);
     expect((hrtime(true) - $before) / 1e6)->toBeLessThan(250.0);
 })->with([fn () => str_repeat('every ', 80), fn () => str_repeat('mon, ', 100), fn () => str_repeat('9', 500), fn () => str_repeat('in in at on ', 40)])->group('timed');
+
+test('a note to one’s future self says when its turn comes', function () {
+    $radiators = reading('bleed the radiators around week 40');
+    expect($radiators->title)->toBe('bleed the radiators')->and((string) $radiators->around)->toBe('2027-W40')->and($radiators->placement)->toBeNull()
+        ->and((string) reading('mulch around week 48')->around)->toBe('2026-W48')
+        ->and(reading('mulch around week 60')->title)->toBe('mulch around week 60')
+        ->and((string) reading('order fleece not before 3 Dec, by 10 Dec')->notBefore)->toBe('2026-12-03')
+        ->and(reading('order fleece not before 3 Dec, by 10 Dec')->title)->toBe('order fleece')->and(reading('order fleece not before 3 Dec, by 10 Dec')->due)->toBe('2026-12-10');
+});

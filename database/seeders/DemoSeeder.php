@@ -10,10 +10,13 @@ use App\Mapping\SeriesColumns;
 use App\Mapping\SeriesOf;
 use App\Models\Area;
 use App\Models\Calendar;
+use App\Models\Closing;
+use App\Models\DayHours;
 use App\Models\Entry;
 use App\Models\FilingRule;
 use App\Models\Filter;
 use App\Models\OccurrenceChange;
+use App\Models\Timing;
 use App\Models\User;
 use Illuminate\Database\Seeder;
 use PlumRota\Core\Recurrence\RecurrenceSet;
@@ -65,6 +68,7 @@ final class DemoSeeder extends Seeder
             $this->elsewhere();
             $this->basket();
             $this->keeping();
+            $this->working();
             $this->history();
         });
     }
@@ -194,8 +198,9 @@ final class DemoSeeder extends Seeder
         $this->task('Re-putty the north pane', 'Glasshouse', null, 1, ['due' => (string) $this->today->plusDays(-2), 'estimate' => 60, 'importance' => 'should']);
         $this->task('Grant report, costs page', 'Paperwork', null, 1, ['labels' => ['grant'], 'due' => (string) $this->today->plusDays(2), 'estimate' => 120]);
         $this->task('Order fleece rolls', 'Glasshouse', null, 1, ['due' => (string) $this->today->plusDays(8), 'estimate' => 15]);
-        $this->task('Ring the chiropodist', 'Family', null, 1, ['estimate' => 10]);
-        $this->task('Mend the coat hook', 'Household', null, 1, ['estimate' => 40, 'importance' => 'could']);
+        $chiropodist = $this->task('Ring the chiropodist', 'Family', null, 1, ['estimate' => 10]);
+        $this->change($chiropodist, Series::ONCE, ['put_off' => 2]);
+        $this->task('Mend the coat hook', 'Household', null, 1, ['estimate' => 40, 'importance' => 'could', 'waiting_for' => 'the carpenter', 'ask_again' => (string) $this->today->plusDays(1)]);
         $this->task('Learn the alto line, Carol 4', 'Choir', null, 1, ['estimate' => 45]);
         $this->task('New laces', 'Training', null, 1);
     }
@@ -205,6 +210,28 @@ final class DemoSeeder extends Seeder
     {
         Filter::query()->create(['user_id' => $this->user->id, 'name' => 'Out of doors', 'choice' => ['labels' => ['outdoors']]]);
         FilingRule::query()->create(['user_id' => $this->user->id, 'words' => 'choir', 'calendar_id' => $this->calendars['Choir']->id]);
+    }
+
+    /** What was timed, what has rolled on, a short day to come, and yesterday as it was closed. */
+    private function working(): void
+    {
+        $this->task('Label the fern trays', 'Glasshouse', (string) $this->today->plusDays(-3), 1, ['estimate' => 30, 'missed' => 'roll']);
+        DayHours::query()->create(['user_id' => $this->user->id, 'date' => (string) $this->today->plusDays(9), 'minutes' => 180]);
+        foreach (['Scrub trays' => [14, 34], 'Check boiler pressure' => [7, 22]] as $title => [$hour, $minutes]) {
+            $entry = Entry::query()->where('user_id', $this->user->id)->where('title', $title)->sole();
+            $started = $this->zone->instant(LocalDate::parse(substr((string) $entry->start, 0, 10))->at($hour, 20));
+            Timing::query()->create(['user_id' => $this->user->id, 'entry_id' => $entry->id, 'recurrence_id' => Series::ONCE, 'started_at' => $started, 'ended_at' => $started + $minutes * 60]);
+        }
+        Closing::query()->create([
+            'user_id' => $this->user->id, 'date' => (string) $this->today->plusDays(-1), 'closed_at' => $this->zone->instant($this->today->plusDays(-1)->at(21, 5)),
+            'decisions' => [['key' => Entry::query()->where('user_id', $this->user->id)->where('title', 'Sharpen secateurs')->value('id').'|once', 'title' => 'Sharpen secateurs', 'decision' => 'day', 'to' => (string) $this->today]],
+            'answers' => [
+                ['question' => 'What went well?', 'answer' => 'The orchids came through the cold night without a mark.'],
+                ['question' => 'What could be better?', 'answer' => 'Two hours went to the telephone.'],
+                ['question' => 'A good moment', 'answer' => 'Frost flowers on the north pane at seven.'],
+                ['question' => 'What for tomorrow?', 'answer' => 'Leave for the clinic in time.'],
+            ],
+        ]);
     }
 
     /** Ten weeks of ticks with gaps, and this week's up to now: which ones is fixed by the name and the date. */

@@ -29,6 +29,8 @@ final readonly class CaptureEntry
             'kind' => $series === null ? 'task' : $kind ?? ($draft->isTask ? 'task' : 'event'),
             'colour' => $this->filing->for($user, $draft->title)['colour'],
             'due' => $draft->due,
+            'not_before' => $draft->notBefore === null ? null : (string) $draft->notBefore,
+            'around' => $draft->around === null ? null : (string) $draft->around,
             'importance' => $draft->importance,
             'estimate' => $draft->estimate,
             'reminders' => $draft->reminders === [] ? $calendar->reminders : array_map(strval(...), $draft->reminders),

@@ -10,6 +10,7 @@ use PlumRota\Core\Recurrence\Until;
 use PlumRota\Core\Reminding\Trigger;
 use PlumRota\Core\Schedule\Placement;
 use PlumRota\Core\Time\InvalidTime;
+use PlumRota\Core\Time\IsoWeek;
 use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\LocalDateTime;
 use PlumRota\Core\Time\LocalTime;
@@ -40,6 +41,10 @@ final class CaptureReader
     private int $days = 1;
 
     private ?string $due = null;
+
+    private ?LocalDate $notBefore = null;
+
+    private ?IsoWeek $around = null;
 
     private ?string $calendar = null;
 
@@ -77,6 +82,7 @@ final class CaptureReader
         $this->readImportance();
         $this->readKind();
         $this->readDue();
+        $this->readTurn();
         $this->readRhythm();
         $this->readTime();
         $this->readLength();
@@ -93,6 +99,8 @@ final class CaptureReader
             afterDone: $this->afterDone,
             calendar: $this->calendar,
             due: $this->due,
+            notBefore: $this->notBefore,
+            around: $this->around,
             importance: $this->importance,
             estimate: $wholeDay ? $this->minutes : null,
             reminders: $this->reminders,
@@ -178,6 +186,22 @@ final class CaptureReader
 
                 return true;
             });
+    }
+
+    /** Notes to one's future self: when something should come up that has no day yet. */
+    private function readTurn(): void
+    {
+        $this->line->take('not\s+before\s+(?<d>'.MomentReader::DATE.')', 'turn', function (array $words): bool {
+            $this->notBefore = $this->moments->date($words['d']);
+
+            return $this->notBefore !== null;
+        });
+        $this->line->take('around\s+week\s+(?<n>\d{1,2})(?!\d)', 'turn', function (array $words): bool {
+            $number = (int) $words['n'];
+            $this->around = $number < 1 || $number > 53 ? null : IsoWeek::next($number, $this->now->date());
+
+            return $this->around !== null;
+        });
     }
 
     private function readRhythm(): void

@@ -7,6 +7,8 @@ namespace PlumRota\Core\Capture;
 use PlumRota\Core\Recurrence\RecurrenceRule;
 use PlumRota\Core\Reminding\Trigger;
 use PlumRota\Core\Schedule\Placement;
+use PlumRota\Core\Time\IsoWeek;
+use PlumRota\Core\Time\LocalDate;
 
 /** What a line of English was understood to mean. */
 final readonly class Draft
@@ -14,6 +16,8 @@ final readonly class Draft
     /**
      * @param  string|null  $calendar  the key the caller gave with the calendar's name; null when none was named
      * @param  string|null  $due  a date, or a date and time
+     * @param  LocalDate|null  $notBefore  nothing to be done until then
+     * @param  IsoWeek|null  $around  the week it is meant for
      * @param  list<Trigger>  $reminders
      * @param  list<Segment>  $segments  the whole line in order, piece by piece
      */
@@ -29,6 +33,8 @@ final readonly class Draft
         public ?int $estimate,
         public array $reminders,
         public array $segments,
+        public ?LocalDate $notBefore = null,
+        public ?IsoWeek $around = null,
     ) {
     }
 }

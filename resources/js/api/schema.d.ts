@@ -1439,13 +1439,15 @@ export interface components {
             rule: string | null;
             in_words: string | null;
             due: string | null;
+            not_before: string | null;
+            around: string | null;
             importance: components["schemas"]["Importance"];
             estimate: number | null;
             reminders: components["schemas"]["Trigger"][];
             segments: {
                 text: string;
                 /** @enum {unknown} */
-                role: "title" | "rhythm" | "date" | "time" | "length" | "calendar" | "due" | "reminder" | "importance" | "end" | "kind";
+                role: "title" | "rhythm" | "date" | "time" | "length" | "calendar" | "due" | "turn" | "reminder" | "importance" | "end" | "kind";
             }[];
         };
         Place: {

@@ -3,7 +3,7 @@ import type { BasketItem } from '@/api/types'
 import { useChoice } from '@/choice/useChoice'
 import { dueWords } from '@/day/dueWords'
 import StoneTick from '@/shared/StoneTick.vue'
-import { length, namedDate } from '@/shared/time'
+import { length, namedDate, times } from '@/shared/time'
 import { paint, useAccount } from '@/state/server'
 import { computed } from 'vue'
 
@@ -18,7 +18,7 @@ const facts = computed(() => {
         due ? dueWords(due, props.now, account.value.clock) : around ? `around week ${Number(around.slice(6))}` : not_before || waiting_for ? '' : 'no date',
         not_before && props.item.rests ? `not before ${namedDate(not_before)}` : '',
         waiting_for ? `waiting for ${waiting_for}${ask_again ? `, ask again ${namedDate(ask_again)}` : ''}` : '',
-        estimate ? length(estimate) : '', importance ?? '', put_off ? `put off ${put_off === 1 ? 'once' : `${put_off} times`}` : '',
+        estimate ? length(estimate) : '', importance ?? '', put_off ? `put off ${times(put_off)}` : '',
     ].filter(Boolean).join(' · ')
 })
 </script>

@@ -4,6 +4,7 @@ import { endsWithin } from '@/month/bars'
 import { dayNumber, plusDays } from '@/shared/time'
 import { computed, ref } from 'vue'
 import BandBar from './BandBar.vue'
+import DueMarks from './DueMarks.vue'
 import ListTask from './ListTask.vue'
 import { drag } from './drag'
 import { inListOrder } from './listOrder'
@@ -81,6 +82,7 @@ const targeted = computed(() => (drag.target?.kind === 'list' ? drag.target.date
             <ListTask v-for="task in day.tasks" :key="task.one.key" :one="task.one" :place="task.place" />
             <button v-if="day.more > 0" class="plain more" @click="opened = true">{{ day.more }} more</button>
             <button v-else-if="opened && day.overflows" class="plain more" @click="opened = false">show fewer</button>
+            <DueMarks :due="board.days[i]?.due ?? []" />
         </div>
         <BandBar v-for="bar in bars" :key="bar.one.key" v-bind="bar" :first-column="2" />
     </div>

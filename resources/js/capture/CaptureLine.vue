@@ -47,6 +47,8 @@ const facts = computed(() => {
         read.start !== null && read.all_day ? (read.length && read.length > 1 ? `${read.length} days` : 'all day') : '',
         read.estimate ? `takes ${length(read.estimate)}` : '',
         read.due ? `due ${dueDate(read.due, today, clock)}` : '',
+        read.not_before ? `not before ${namedDate(read.not_before)}` : '',
+        read.around ? `around week ${Number(read.around.slice(6))} of ${read.around.slice(0, 4)}` : '',
         read.importance ?? '',
         read.reminders.length ? (read.reminders.length === 1 ? 'one reminder' : `${read.reminders.length} reminders`) : '',
     ].filter((fact) => fact !== '')

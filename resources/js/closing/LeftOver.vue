@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { BoardDay, Occurrence } from '@/api/types'
 import { dueWords } from '@/day/dueWords'
-import { length, namedDate, shortWeekday } from '@/shared/time'
+import { length, namedDate, shortWeekday, times } from '@/shared/time'
 import { useChoice } from '@/choice/useChoice'
 import { paint, useAccount, useAreas } from '@/state/server'
 import { computed } from 'vue'
@@ -18,7 +18,7 @@ const facts = computed(() => [
     area(props.one.area_id)?.name, props.minutes > 0 ? length(props.minutes) : '', props.one.importance ?? '',
     props.one.start.slice(0, 10) === props.date ? '' : `from ${namedDate(props.one.start)}`,
     props.one.steps > 0 ? `${props.one.steps_done} of ${props.one.steps} steps` : '',
-    props.one.put_off ? `put off ${props.one.put_off === 1 ? 'once' : `${props.one.put_off} times`} already` : '',
+    props.one.put_off ? `put off ${times(props.one.put_off)} already` : '',
 ].filter(Boolean).join(' · '))
 const then = computed(() => (props.tomorrow ? props.tomorrow.placed + props.tomorrow.listed + props.minutes : 0))
 const due = computed(() => (props.one.due ? dueWords(props.one.due, props.now, account.value.clock) : ''))

@@ -2,7 +2,7 @@
 import type { Occurrence } from '@/api/types'
 import { useChoice } from '@/choice/useChoice'
 import StoneTick from '@/shared/StoneTick.vue'
-import { length, namedDate, timeOf } from '@/shared/time'
+import { length, namedDate, timeOf, times } from '@/shared/time'
 import { paint, useAccount, useAreas, useRunning } from '@/state/server'
 import { useView } from '@/state/view'
 import { computed } from 'vue'
@@ -25,8 +25,8 @@ const when = computed(() => (props.one.all_day ? '' : timeOf(props.one.start, ac
 const facts = computed(() => [
     calendar(props.one.calendar_id)?.name, props.one.all_day ? (props.one.estimate ? length(props.one.estimate) : '') : length(props.one.minutes),
     props.one.steps > 0 ? `${props.one.steps_done} of ${props.one.steps} steps` : '', props.one.place,
-    props.one.since ? `since ${namedDate(props.one.since)}, rolled on ${props.one.rolled === 1 ? 'once' : `${props.one.rolled} times`}` : '',
-    props.one.put_off ? `put off ${props.one.put_off === 1 ? 'once' : `${props.one.put_off} times`}` : '', props.minutes > 0 ? `${length(props.minutes)} worked` : '',
+    props.one.since ? `since ${namedDate(props.one.since)}, rolled on ${times(props.one.rolled ?? 0)}` : '',
+    props.one.put_off ? `put off ${times(props.one.put_off)}` : '', props.minutes > 0 ? `${length(props.minutes)} worked` : '',
 ].filter(Boolean).join(' · '))
 </script>
 

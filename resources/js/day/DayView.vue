@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ask } from '@/api/client'
 import DayBand from '@/board/DayBand.vue'
+import DueMarks from '@/board/DueMarks.vue'
 import HoursGrid from '@/board/HoursGrid.vue'
 import { drag } from '@/board/drag'
 import { inListOrder } from '@/board/listOrder'
@@ -61,7 +62,7 @@ const load = computed(() => {
     return { minutes, share: one.capacity === 0 ? (minutes > 0 ? 100 : 0) : Math.min(100, (minutes / one.capacity) * 100), words: `${length(one.placed)} placed · ${length(one.listed)} on the list${one.over ? ` · ${length(minutes - one.capacity)} too much` : ''}` }
 })
 const targeted = computed(() => drag.target?.kind === 'list')
-const bars = computed(() => board.value && { ...board.value, occurrences: board.value.occurrences.filter((one) => one.all_day && (one.kind === 'event' || one.minutes > 1440)) })
+const bars = computed(() => board.value && { ...board.value, days: board.value.days.map((one) => ({ ...one, due: [] })), occurrences: board.value.occurrences.filter((one) => one.all_day && (one.kind === 'event' || one.minutes > 1440)) })
 
 function setHours(minutes: number | null): void {
     void change(minutes === null ? 'The day has its usual hours again.' : `The day has ${length(minutes)} to give.`, () => (minutes === null ? ask('DELETE', `days/${date.value}/hours`) : ask('PUT', `days/${date.value}/hours`, { minutes })).then(() => true))
@@ -94,6 +95,7 @@ function setHours(minutes: number | null): void {
                     {{ working.data.value.left === 1 ? 'One task of the days before waits' : `${working.data.value.left} tasks of the days before wait` }} to be decided. <RouterLink :to="`/close/${plusDays(today, -1)}`">Decide</RouterLink>
                 </p>
                 <LateList v-if="isToday && working.data.value" :late="working.data.value.late" :asking="working.data.value.ask" :now="now" />
+                <DueMarks :due="(day.due ?? []).filter((one) => !one.late)" />
                 <p v-if="next" class="next" data-test="next">Next: <button class="plain" @click="view.open(next.one)">{{ next.one.title }}</button> at {{ next.words }}<template v-if="next.one.place">, {{ next.one.place }}</template></p>
                 <h3>Musts <small>{{ musts.filter((one) => one.done).length }} of {{ musts.length }} done</small></h3>
                 <p v-if="musts.length === 0" class="none">None chosen. Press <kbd>M</kbd> on a task to make it one of the day’s musts.</p>

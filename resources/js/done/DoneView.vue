@@ -19,6 +19,7 @@ const days = computed(() => (query.data.value?.pages ?? []).flatMap((page) => pa
     ...day, done: day.done.filter((one) => shown({ area_id: one.area_id, calendar_id: one.calendar_id, importance: null, effort: null, labels: [], colour: one.colour, routine: one.routine })),
 })).filter((day) => day.done.length > 0))
 view.occurrences = []
+view.tallies = []
 useInfiniteScroll(scroller, async () => {
     await query.fetchNextPage()
 }, { distance: 400, canLoadMore: () => query.hasNextPage.value && !query.isFetchingNextPage.value && query.data.value !== undefined })

@@ -26,7 +26,7 @@ const tabs = computed(() => areas.value.map((area) => {
         share: (placed / scale) * 100,
         tick: intended ? (intended / scale) * 100 : null,
         off: view.soloArea ? view.soloArea !== area.id : area.hidden,
-        words: `${hours(placed)}${intended ? ` / ${hours(intended)}` : ''} h`,
+        words: props.tallies.length === 0 ? '' : `${hours(placed)}${intended ? ` / ${hours(intended)}` : ''} h`,
     }
 }))
 
@@ -48,7 +48,7 @@ function turn(area: Area, event: MouseEvent): void {
             :title="`${tab.area.name}: ${tab.words}${tab.intended ? ' intended' : ''}. Press to ${tab.area.hidden ? 'show' : 'hide'}, with Alt to see only this one.`" @click="turn(tab.area, $event)"
         >
             <span class="row"><b>{{ tab.area.name }}</b><span class="hours">{{ tab.words }}</span></span>
-            <span class="meter"><i :style="{ width: `${tab.share}%` }" /><em v-if="tab.tick !== null" :style="{ left: `${tab.tick}%` }" /></span>
+            <span v-if="tallies.length > 0" class="meter"><i :style="{ width: `${tab.share}%` }" /><em v-if="tab.tick !== null" :style="{ left: `${tab.tick}%` }" /></span>
         </button>
     </nav>
 </template>

@@ -129,3 +129,8 @@ export function dueDate(due: string, today: string, clock: Clock): string {
     const named = days === 0 ? 'today' : days === 1 ? 'tomorrow' : days < 300 && days > -300 ? namedDate(due) : fullDate(due)
     return due.length > 10 ? `${named} ${timeOf(due, clock)}` : named
 }
+
+/** "once", "twice", "3 times" */
+export function times(number: number): string {
+    return number === 1 ? 'once' : number === 2 ? 'twice' : `${number} times`
+}

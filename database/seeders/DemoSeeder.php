@@ -224,7 +224,7 @@ final class DemoSeeder extends Seeder
         }
         Closing::query()->create([
             'user_id' => $this->user->id, 'date' => (string) $this->today->plusDays(-1), 'closed_at' => $this->zone->instant($this->today->plusDays(-1)->at(21, 5)),
-            'decisions' => [['key' => Entry::query()->where('user_id', $this->user->id)->where('title', 'Sharpen secateurs')->value('id').'|once', 'title' => 'Sharpen secateurs', 'decision' => 'day', 'to' => (string) $this->today]],
+            'decisions' => [['key' => Entry::query()->where('user_id', $this->user->id)->where('title', 'Sharpen secateurs')->sole()->id.'|once', 'title' => 'Sharpen secateurs', 'decision' => 'day', 'to' => (string) $this->today]],
             'answers' => [
                 ['question' => 'What went well?', 'answer' => 'The orchids came through the cold night without a mark.'],
                 ['question' => 'What could be better?', 'answer' => 'Two hours went to the telephone.'],

@@ -141,18 +141,3 @@ test('a calendar is deleted with its entries moved, and brought back', function 
     $page->press('[data-test=remove-move]')->untilSame([], fn () => $page->all("[data-test=calendar][data-name='Choir']"));
     $page->press('[data-test=undo]')->see("[data-test=calendar][data-name='Choir']");
 });
-
-test('the main views have no serious fault of accessibility (axe-core, WCAG 2.2 AA)', function (string $view, int $width, bool $dark) {
-    $page = demo($this, $width, $width < 500 ? 844 : 800);
-    if ($dark) {
-        $page->dark();
-    }
-    match ($view) {
-        'sheet' => $page->press('[data-test=block]')->see('[data-test=next]'),
-        'areas' => $page->press('[data-test=areas]')->see('[data-test=area]'),
-        'settings' => $page->press('[data-test=settings]')->see('[data-test=zone]'),
-        default => $page->see('[data-test=day-head]'),
-    };
-    usleep(600_000);
-    expect($page->seriousFaults())->toBe([]);
-})->with([['week', 1280, false], ['week', 1280, true], ['week', 390, false], ['sheet', 1280, false], ['sheet', 1280, true], ['areas', 1280, false], ['settings', 1280, true]]);

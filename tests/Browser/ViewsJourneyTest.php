@@ -207,21 +207,3 @@ test('a week and a month fit on one sheet of paper each', function () {
     $page->press('[data-test=view-month]')->see('[data-test=month-cell]');
     expect($page->printedPages())->toBe(1);
 });
-
-test('no view has a serious fault of accessibility (axe-core, WCAG 2.2 AA)', function (string $view, int $width, bool $dark) {
-    $page = demo($this, $width, $width < 500 ? 844 : 800);
-    if ($dark) {
-        $page->dark();
-    }
-    match ($view) {
-        'find' => $page->press('[data-test=find]')->type('[data-test=find-field]', 'when was the heater last?')->see('[data-test=found]'),
-        'chosen' => $page->focus('[data-test=block]')->keys('x')->see('[data-test=chosen]'),
-        'more' => $page->press('[data-test=block]')->press('[data-test=more]')->see('[data-test=labels]'),
-        'filing' => $page->visit('/week')->press('[data-test=shown] .tools > .tool:nth-last-of-type(2)')->see('[data-test=filing-words]'),
-        'days' => $page->visit('/days/5')->see('[data-test=block]'),
-        default => $page->press("[data-test=view-{$view}]")->see($view === 'day' ? '[data-test=block]' : ['month' => '[data-test=month-cell]', 'year' => '[data-test=year-day]', 'ahead' => '[data-test=chapter]'][$view]),
-    };
-    usleep(600_000);
-    expect($page->seriousFaults())->toBe([]);
-})->with([['day', 1280, false], ['days', 1280, true], ['month', 1280, false], ['month', 1280, true], ['month', 390, false], ['year', 1280, false], ['year', 1280, true], ['ahead', 1280, false], ['ahead', 390, true],
-    ['find', 1280, false], ['find', 1280, true], ['chosen', 1280, false], ['more', 1280, true], ['filing', 1280, false]]);

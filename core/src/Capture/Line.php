@@ -9,7 +9,7 @@ final class Line
 {
     private string $left;
 
-    /** @var list<array{int, int, 'title'|'rhythm'|'date'|'time'|'length'|'calendar'|'due'|'reminder'|'importance'|'end'|'kind'}> byte offset, length, role */
+    /** @var list<array{int, int, 'title'|'rhythm'|'date'|'time'|'length'|'calendar'|'due'|'turn'|'reminder'|'importance'|'end'|'kind'}> byte offset, length, role */
     private array $taken = [];
 
     public function __construct(private readonly string $text)
@@ -27,7 +27,7 @@ final class Line
      * Takes the first match of a pattern, if what it says can be made sense of.
      *
      * @param  string  $pattern  without delimiters, case-insensitive
-     * @param  'title'|'rhythm'|'date'|'time'|'length'|'calendar'|'due'|'reminder'|'importance'|'end'|'kind'  $role
+     * @param  'title'|'rhythm'|'date'|'time'|'length'|'calendar'|'due'|'turn'|'reminder'|'importance'|'end'|'kind'  $role
      * @param  callable(array<int|string, string>): bool  $accept  gets the groups
      */
     public function take(string $pattern, string $role, callable $accept): bool
@@ -44,7 +44,7 @@ final class Line
         return true;
     }
 
-    /** @param  'title'|'rhythm'|'date'|'time'|'length'|'calendar'|'due'|'reminder'|'importance'|'end'|'kind'  $role */
+    /** @param  'title'|'rhythm'|'date'|'time'|'length'|'calendar'|'due'|'turn'|'reminder'|'importance'|'end'|'kind'  $role */
     public function cut(int $at, int $length, string $role): void
     {
         $this->left = substr_replace($this->left, str_repeat("\x01", $length), $at, $length);

@@ -56,7 +56,13 @@ final readonly class Due
      */
     public function isLate(Zone $zone, int $now): bool
     {
-        return $now >= $zone->instant($this->at ?? $this->day->plusDays(1)->startOfDay());
+        return $now >= $this->instant($zone);
+    }
+
+    /** Unix seconds from which on it is late. */
+    public function instant(Zone $zone): int
+    {
+        return $zone->instant($this->at ?? $this->day->plusDays(1)->startOfDay());
     }
 
     /** Whether work that ends then would come too late. */

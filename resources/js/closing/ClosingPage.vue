@@ -40,6 +40,8 @@ const tomorrow = computed(() => (board.data.value?.from === next.value ? board.d
 
 type Step = 'left' | 'tomorrow' | 'lines'
 const step = ref<Step>('left')
+/** Chosen by a press, before it was known what is left over. */
+const picked = ref(false)
 const choosesDay = ref(false)
 /** Decided here a moment ago; the server's answer follows. */
 const gone = ref(new Set<string>())
@@ -51,7 +53,7 @@ const minutes = computed(() => (current.value ? (current.value.estimate ?? (curr
 
 watch(() => closing.value?.date, () => {
     gone.value = new Set()
-    step.value = (closing.value?.leftovers.length ?? 0) > 0 ? 'left' : 'tomorrow'
+    if (!picked.value && closing.value) step.value = closing.value.leftovers.length > 0 ? 'left' : 'tomorrow'
 }, { immediate: true })
 watch(() => leftovers.value.length, (is, was) => {
     if (was > 0 && is === 0 && step.value === 'left') step.value = 'tomorrow'
@@ -131,21 +133,21 @@ useEventListener(window, 'keydown', (event) => {
             <h1>Closing {{ longWeekday(date) }}</h1>
             <nav aria-label="Steps">
                 <span v-if="total > 0" class="so-far">{{ leftovers.length === 0 ? '✓ ' : '' }}{{ decided }} of {{ total }} decided</span>
-                <button v-for="[name, words] in ([['left', 'Left over'], ['tomorrow', next === today ? 'Today' : 'Tomorrow'], ['lines', 'A few lines']] as const)" :key="name" class="step" :class="{ here: step === name }" :aria-current="step === name ? 'step' : undefined" :data-test="`step-${name}`" @click="step = name">{{ words }}</button>
+                <button v-for="[name, words] in ([['left', 'Left over'], ['tomorrow', next === today ? 'Today' : 'Tomorrow'], ['lines', 'A few lines']] as const)" :key="name" class="step" :class="{ here: step === name }" :aria-current="step === name ? 'step' : undefined" :data-test="`step-${name}`" @click="() => { step = name; picked = true }">{{ words }}</button>
             </nav>
-            <button class="leave" data-test="leave-closing" @click="leave"><kbd>Esc</kbd> leaves, and keeps what is decided</button>
+            <button class="leave" data-test="leave-closing" @click="leave"><kbd>Esc</kbd> leaves<span>, and keeps what is decided</span></button>
         </header>
         <main v-if="closing" class="columns" :class="step">
             <section class="first">
                 <template v-if="step === 'left'">
                     <template v-if="current">
                         <LeftOver
-                            :one="current" :number="decided + 1" :total="total" :date="date" :next="next" :tomorrow="tomorrow" :minutes="minutes" :now="now" :chooses-day="choosesDay"
+                            :one="current" :number="decided + 1" :total="total" :date="date" :next="next" :tomorrow="tomorrow" :minutes="minutes" :now="now" :chooses-day="choosesDay" :is-today="next === today"
                             @done="decide('done')" @tomorrow="decide('day', next)" @day="(day) => decide('day', day)" @basket="decide('basket')" @let-go="decide('let_go')" @choose-day="(open) => (choosesDay = open)"
                         />
                         <footer>
                             <p v-if="leftovers.length > 1">Next: {{ leftovers.slice(1, 5).map((one) => one.title).join(' · ') }}{{ leftovers.length > 5 ? ` and ${leftovers.length - 5} more` : '' }}</p>
-                            <button class="plain" data-test="rest" @click="sendRest"><b>Shift + T</b> sends {{ leftovers.length === 1 ? 'it' : `all ${leftovers.length}` }} to {{ next === today ? 'today' : 'tomorrow' }}</button>
+                            <button class="plain" data-test="rest" @click="sendRest"><b>Shift + T</b> sends {{ leftovers.length === 1 ? 'it' : leftovers.length === 2 ? 'both' : `all ${leftovers.length}` }} to {{ next === today ? 'today' : 'tomorrow' }}</button>
                         </footer>
                     </template>
                     <div v-else class="nothing"><h2>Nothing is left over</h2><p>{{ total > 0 ? 'All of it is decided.' : 'Everything of the day was done.' }}</p><button class="press main" @click="step = 'tomorrow'">On to {{ next === today ? 'today' : 'tomorrow' }}</button></div>
@@ -207,8 +209,7 @@ footer .plain:hover { text-decoration: underline; }
     nav { order: 3; width: 100%; }
     .so-far { margin-right: auto; font-size: 12px; }
     .step { padding: 5px 9px; }
-    .leave { font-size: 0; }
-    .leave kbd { font-size: 12px; }
+    .leave span, .leave kbd { display: none; }
     .columns { display: flex; flex-direction: column; }
     .first, .second { padding: 16px 14px; overflow: visible; }
     .first { border-right: 0; border-bottom: 1px solid var(--line); }

@@ -8,7 +8,7 @@ import { computed } from 'vue'
 import DayChoice from './DayChoice.vue'
 
 /** One thing that was left over, and what may become of it, each by one key. */
-const props = defineProps<{ one: Occurrence; number: number; total: number; date: string; next: string; tomorrow: BoardDay | undefined; minutes: number; now: string; choosesDay: boolean }>()
+const props = defineProps<{ one: Occurrence; number: number; total: number; date: string; next: string; tomorrow: BoardDay | undefined; minutes: number; now: string; choosesDay: boolean; isToday: boolean }>()
 const emit = defineEmits<{ done: []; tomorrow: []; day: [day: string]; basket: []; letGo: []; chooseDay: [open: boolean] }>()
 
 const account = useAccount()
@@ -32,7 +32,7 @@ const due = computed(() => (props.one.due ? dueWords(props.one.due, props.now, a
     </article>
     <div class="ways" role="group" aria-label="What becomes of it">
         <button data-test="way-done" @click="emit('done')"><kbd>D</kbd>Done after all</button>
-        <button data-test="way-tomorrow" @click="emit('tomorrow')"><kbd>T</kbd>{{ next === date ? 'Next day' : 'Tomorrow' }}<span v-if="tomorrow" :class="{ over: then > tomorrow.capacity }">makes it {{ length(then) }} of {{ length(tomorrow.capacity) }}</span></button>
+        <button data-test="way-tomorrow" @click="emit('tomorrow')"><kbd>T</kbd>{{ isToday ? 'Today' : 'Tomorrow' }}<span v-if="tomorrow" :class="{ over: then > tomorrow.capacity }">makes it {{ length(then) }} of {{ length(tomorrow.capacity) }}</span></button>
         <button data-test="way-day" :aria-expanded="choosesDay" @click="emit('chooseDay', !choosesDay)"><kbd>W</kbd>Another day<span>{{ shortWeekday(next) }} and on, each with its load</span></button>
         <DayChoice v-if="choosesDay" :from="next" :minutes="minutes" @choose="(day) => emit('day', day)" @leave="emit('chooseDay', false)" />
         <button data-test="way-basket" @click="emit('basket')"><kbd>B</kbd>Back to the basket<span v-if="due" class="due">{{ due }}</span></button>

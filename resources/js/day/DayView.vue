@@ -149,5 +149,5 @@ h3 small { font: 400 12px/1 var(--sans); color: var(--muted); margin-left: 4px; 
 .empty { margin: 14px; }
 .finished { margin-top: 10px; min-height: 24px; color: var(--muted); text-decoration: underline; text-underline-offset: 2px; }
 @media (prefers-color-scheme: dark) { .theme { color: var(--ink); } }
-@media (max-width: 760px) { .day-view { flex: none; flex-direction: column; } .work { overflow: visible; padding: 10px 12px 20px; } .hours { min-height: 520px; border-left: 0; border-top: 1px solid var(--line); } h2 { font-size: 22px; } }
+@media (max-width: 760px) { .day-view { flex: none; flex-direction: column; } .work { overflow: visible; padding: 10px 12px 20px; } .hours { min-height: 520px; border-left: 0; border-top: 1px solid var(--line); } h2 { font-size: 22px; } header { display: flex; flex-wrap: wrap; } .close { margin-left: auto; } .bar, .load { width: 100%; } }
 </style>

@@ -1,0 +1,46 @@
+<?php
+
+declare(strict_types=1);
+
+namespace PlumRota\Core\Reminding;
+
+use PlumRota\Core\Time\InvalidTime;
+use Stringable;
+
+/** When to remind, and in which ways: "-PT15M" on the screen, "-PT15M;mail,phone" in those. */
+final readonly class Reminder implements Stringable
+{
+    /** @param  list<Way>  $ways  at least one */
+    private function __construct(public Trigger $trigger, public array $ways)
+    {
+    }
+
+    /**
+     * @param  list<Way>  $ways  none for the screen
+     */
+    public static function of(Trigger $trigger, array $ways = []): self
+    {
+        $once = [];
+        foreach ($ways === [] ? [Way::Screen] : $ways as $way) {
+            $once[$way->value] = $way;
+        }
+
+        return new self($trigger, array_values($once));
+    }
+
+    /** @throws InvalidTime */
+    public static function parse(string $text): self
+    {
+        [$trigger, $ways] = [...explode(';', $text, 2), ''];
+
+        return self::of(Trigger::parse($trigger), $ways === '' ? [] : array_map(
+            fn (string $way): Way => Way::tryFrom($way) ?? throw new InvalidTime("“{$way}” is no way to remind; screen, mail and phone are."),
+            explode(',', $ways),
+        ));
+    }
+
+    public function __toString(): string
+    {
+        return $this->ways === [Way::Screen] ? (string) $this->trigger : $this->trigger.';'.implode(',', array_map(fn (Way $way): string => $way->value, $this->ways));
+    }
+}

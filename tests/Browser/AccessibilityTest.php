@@ -1,0 +1,57 @@
+<?php
+
+declare(strict_types=1);
+
+use Tests\Browser\Page;
+use Tests\Browser\Site;
+
+require_once __DIR__.'/journeys.php';
+
+beforeEach(function () {
+    $this->site = Site::running();
+    $this->page = $this->second = null;
+});
+
+afterEach(function () {
+    $this->page?->close();
+    $this->second?->close();
+});
+
+/** Every view and panel, by how one gets there. */
+function looked(Page $page, string $view): void
+{
+    match ($view) {
+        'week', 'day', 'month', 'year', 'ahead', 'done' => $page->visit("/{$view}")->see(['week' => '[data-test=block]', 'day' => '[data-test=day-task]', 'month' => '[data-test=month-cell]', 'year' => '[data-test=year-day]', 'ahead' => '[data-test=chapter]', 'done' => '[data-test=done-line]'][$view]),
+        'days' => $page->visit('/days/5')->see('[data-test=block]'),
+        'sheet' => $page->visit('/week')->press('[data-test=block]')->see('[data-test=next]'),
+        'more' => $page->visit('/week')->press('[data-test=block]')->press('[data-test=more]')->see('[data-test=labels]'),
+        'areas' => $page->visit('/week')->press('[data-test=areas]')->see('[data-test=area]'),
+        'settings' => $page->visit('/week')->press('[data-test=settings]')->see('[data-test=zone]'),
+        'find' => $page->visit('/week')->press('[data-test=find]')->type('[data-test=find-field]', 'when was the heater last?')->see('[data-test=found]'),
+        'chosen' => $page->visit('/week')->focus('[data-test=block]')->keys('x')->see('[data-test=chosen]'),
+        'filing' => $page->visit('/week')->press('[data-test=shown] .tools > .tool:nth-last-of-type(2)')->see('[data-test=filing-words]'),
+        'close' => $page->visit('/close')->see('[data-test=closing] .columns'),
+        'tomorrow' => $page->visit('/close')->press('[data-test=step-tomorrow]')->see('[data-test=take-in]'),
+        'lines' => $page->visit('/close')->press('[data-test=step-lines]')->see('[data-test=lines]'),
+    };
+    usleep(600_000);
+}
+
+/** A quarter of an hour of the month is drawn lower than 24 px; Page::seriousFaults says which clause lets it. */
+test('no view has a serious fault of accessibility (axe-core, WCAG 2.2 AA)', function (int $width, bool $dark, array $views) {
+    $page = demo($this, $width, $width < 500 ? 844 : 800);
+    if ($dark) {
+        $page->dark();
+    }
+    $faults = [];
+    foreach ($views as $view) {
+        looked($page, $view);
+        $faults[$view] = $page->seriousFaults();
+    }
+    expect(array_filter($faults))->toBe([]);
+})->with([
+    'light' => [1280, false, ['week', 'day', 'month', 'year', 'ahead', 'days', 'sheet', 'more', 'areas', 'find', 'chosen', 'filing', 'close', 'tomorrow']],
+    'dark' => [1280, true, ['week', 'day', 'month', 'year', 'ahead', 'done', 'sheet', 'settings', 'find', 'tomorrow', 'lines']],
+    'narrow' => [390, false, ['week', 'day', 'month', 'done', 'close']],
+    'narrow and dark' => [390, true, ['ahead', 'close', 'day']],
+]);

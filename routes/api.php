@@ -102,6 +102,9 @@ Route::middleware(['auth:sanctum', AnswerOnce::class])->group(function (): void 
 
     Route::get('reminders', [ReminderController::class, 'waiting']);
     Route::post('reminders/{delivery}/claim', [ReminderController::class, 'claim'])->whereNumber('delivery');
+    Route::post('reminders/{delivery}/answer', [ReminderController::class, 'answer'])->whereNumber('delivery');
+    Route::get('standins/post', [ReminderController::class, 'postBox']);
+    Route::get('standins/phone', [ReminderController::class, 'phone']);
     Route::post('reminders/{delivery}/dismiss', [ReminderController::class, 'dismiss'])->whereNumber('delivery');
 
     Route::post('undo', [HistoryController::class, 'undo']);

@@ -2,7 +2,15 @@
 
 declare(strict_types=1);
 
+use App\Http\Controllers\MailAnswerController;
+use Illuminate\Foundation\Http\Middleware\ValidateCsrfToken;
 use Illuminate\Support\Facades\Route;
 
+// The presses of a mail: whoever has the signed link may answer, signed in or not.
+Route::middleware('signed')->group(function (): void {
+    Route::get('answer/{delivery}/{answer}', [MailAnswerController::class, 'ask'])->whereNumber('delivery')->name('answer');
+    Route::post('answer/{delivery}/{answer}', [MailAnswerController::class, 'answer'])->whereNumber('delivery')->withoutMiddleware(ValidateCsrfToken::class);
+});
+
 // One page; what it shows is decided in the browser.
-Route::view('/{any?}', 'page')->where('any', '^(?!api/|sanctum/|build/|up$).*$');
+Route::view('/{any?}', 'page')->where('any', '^(?!api/|sanctum/|build/|answer/|up$).*$');

@@ -34,7 +34,7 @@ trait Recorded
     private static function columns(array $attributes): array
     {
         /** @var array<string, mixed> $columns */
-        $columns = array_diff_key($attributes, array_flip(['password', 'remember_token', 'revision', 'reminded_until', 'reminded_before']));
+        $columns = array_diff_key($attributes, array_flip(['password', 'remember_token', 'revision', 'planned_until']));
 
         return $columns;
     }

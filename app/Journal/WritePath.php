@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Journal;
 
+use App\Actions\Reminders\PlanReminders;
 use App\Models\HistoryStep;
 use App\Models\User;
 use Closure;
@@ -16,7 +17,7 @@ use Illuminate\Support\Facades\DB;
  */
 final readonly class WritePath
 {
-    public function __construct(private Journal $journal)
+    public function __construct(private Journal $journal, private PlanReminders $reminders)
     {
     }
 
@@ -43,6 +44,7 @@ final readonly class WritePath
                 $rows = $this->journal->close();
             }
             if ($rows !== []) {
+                $this->reminders->after($user, $rows);
                 HistoryStep::query()->where('user_id', $user->id)->where('undone', true)->delete();
                 $step = HistoryStep::query()->create([
                     'user_id' => $user->id,

@@ -22,7 +22,8 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
  * @property bool $hidden
  * @property string $missed hold, roll or lapse
  * @property bool $busy
- * @property list<string> $reminders
+ * @property list<string> $reminders of what has hours
+ * @property list<string> $reminders_all_day of what has none
  * @property Area $area
  */
 final class Calendar extends Model
@@ -32,12 +33,12 @@ final class Calendar extends Model
 
     protected $guarded = [];
 
-    protected $attributes = ['reminders' => '[]', 'missed' => 'hold', 'busy' => true, 'hidden' => false];
+    protected $attributes = ['reminders' => '[]', 'reminders_all_day' => '[]', 'missed' => 'hold', 'busy' => true, 'hidden' => false];
 
     /** @return array<string, string> */
     protected function casts(): array
     {
-        return ['hidden' => 'boolean', 'busy' => 'boolean', 'reminders' => 'array'];
+        return ['hidden' => 'boolean', 'busy' => 'boolean', 'reminders' => 'array', 'reminders_all_day' => 'array'];
     }
 
     /** @return BelongsTo<Area, $this> */

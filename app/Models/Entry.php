@@ -29,7 +29,9 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
  * @property list<string> $except_dates
  * @property string|null $due of the first occurrence
  * @property string $missed hold, roll or lapse
- * @property list<string> $reminders
+ * @property list<string> $reminders its own; see remindersInForce
+ * @property bool $own_reminders
+ * @property bool $always_through quiet hours do not hold it back
  * @property string|null $importance must, should or could
  * @property string|null $effort light, steady or demanding
  * @property int|null $estimate minutes
@@ -69,7 +71,7 @@ final class Entry extends Model
     protected $attributes = [
         'kind' => 'task', 'notes' => '', 'all_day' => true, 'length' => 1, 'after_done' => false, 'extra_dates' => '[]',
         'except_dates' => '[]', 'missed' => 'hold', 'reminders' => '[]', 'busy' => true, 'private' => false,
-        'protected' => false, 'travel' => 0, 'margin' => 0, 'labels' => '[]', 'tentative' => false, 'off_day' => 'keep', 'seasons' => '[]', 'pauses' => '[]', 'place' => '', 'link' => '', 'checklist' => '[]', 'waiting_for' => '', 'position' => 0, 'version' => 1,
+        'protected' => false, 'travel' => 0, 'margin' => 0, 'labels' => '[]', 'tentative' => false, 'off_day' => 'keep', 'seasons' => '[]', 'pauses' => '[]', 'place' => '', 'link' => '', 'checklist' => '[]', 'waiting_for' => '', 'own_reminders' => true, 'always_through' => false, 'position' => 0, 'version' => 1,
     ];
 
     /** @return array<string, string> */
@@ -77,8 +79,18 @@ final class Entry extends Model
     {
         return [
             'all_day' => 'boolean', 'after_done' => 'boolean', 'busy' => 'boolean', 'private' => 'boolean', 'protected' => 'boolean',
-            'extra_dates' => 'array', 'except_dates' => 'array', 'reminders' => 'array', 'checklist' => 'array', 'labels' => 'array', 'seasons' => 'array', 'pauses' => 'array', 'tentative' => 'boolean',
+            'extra_dates' => 'array', 'except_dates' => 'array', 'reminders' => 'array', 'checklist' => 'array', 'labels' => 'array', 'seasons' => 'array', 'pauses' => 'array', 'tentative' => 'boolean', 'own_reminders' => 'boolean', 'always_through' => 'boolean',
         ];
+    }
+
+    /** @return list<string> its own, else those of its calendar for what has hours or has none */
+    public function remindersInForce(): array
+    {
+        return match (true) {
+            $this->own_reminders => $this->reminders,
+            $this->all_day => $this->calendar->reminders_all_day,
+            default => $this->calendar->reminders,
+        };
     }
 
     /** @return BelongsTo<Calendar, $this> */

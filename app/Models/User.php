@@ -29,7 +29,12 @@ use PlumRota\Core\Time\Zone;
  * @property int $other_limit a day
  * @property list<string> $closing_questions
  * @property int $revision
- * @property int|null $reminded_until Unix seconds
+ * @property int $planned_until Unix seconds up to which reminders are written down
+ * @property int $quiet_from minute of the day
+ * @property int $quiet_to minute of the day
+ * @property int|null $agenda_at minute of the day
+ * @property list<'screen'|'mail'|'phone'> $agenda_ways
+ * @property int|null $evening_at minute of the day
  */
 final class User extends Authenticatable
 {
@@ -38,7 +43,7 @@ final class User extends Authenticatable
     protected $guarded = [];
 
     protected $attributes = [
-        'stint_minutes' => 25, 'must_limit' => 2, 'other_limit' => 8,
+        'planned_until' => 0, 'quiet_from' => 0, 'quiet_to' => 0, 'agenda_ways' => '["screen"]', 'agenda_at' => null, 'evening_at' => null, 'stint_minutes' => 25, 'must_limit' => 2, 'other_limit' => 8,
         'closing_questions' => '["What went well?","What could be better?","A good moment","What for tomorrow?"]',
     ];
 
@@ -47,7 +52,7 @@ final class User extends Authenticatable
     /** @return array<string, string> */
     protected function casts(): array
     {
-        return ['password' => 'hashed', 'week' => 'array', 'work_days' => 'array', 'closing_questions' => 'array', 'first_weekday' => Weekday::class];
+        return ['password' => 'hashed', 'week' => 'array', 'work_days' => 'array', 'closing_questions' => 'array', 'agenda_ways' => 'array', 'first_weekday' => Weekday::class];
     }
 
     /** @return HasMany<Area, $this> */

@@ -80,7 +80,6 @@ final class DemoSeeder extends Seeder
         $this->user = User::query()->create([
             'name' => 'Steward', 'email' => self::EMAIL, 'password' => self::PASSWORD, 'zone' => self::ZONE,
             'week' => array_map(fn (array $day, string $theme, int $minutes): array => [...$day, 'theme' => $theme, 'minutes' => $minutes], OpenAccount::week(), $themes, $minutes),
-            'reminded_until' => now()->getTimestamp(),
         ]);
         $areas = [
             ['Glasshouse', 'teal', 26, ['Glasshouse', 'Tours']], ['Training', 'indigo', 5, ['Training']], ['Family', 'rose', 6, ['Family']],

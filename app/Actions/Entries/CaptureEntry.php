@@ -33,7 +33,8 @@ final readonly class CaptureEntry
             'around' => $draft->around === null ? null : (string) $draft->around,
             'importance' => $draft->importance,
             'estimate' => $draft->estimate,
-            'reminders' => $draft->reminders === [] ? $calendar->reminders : array_map(strval(...), $draft->reminders),
+            'own_reminders' => $draft->reminders !== [],
+            'reminders' => array_map(strval(...), $draft->reminders),
             'missed' => $calendar->missed,
             'busy' => $calendar->busy,
         ]));

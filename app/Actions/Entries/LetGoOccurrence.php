@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Actions\Entries;
 
+use App\Actions\Reminders\QuietReminders;
 use App\Journal\WritePath;
-use App\Models\Delivery;
 use App\Models\Entry;
 use App\Models\User;
 use Carbon\CarbonImmutable;
@@ -24,7 +24,7 @@ final readonly class LetGoOccurrence
             $now = CarbonImmutable::now()->getTimestamp();
             $this->touch->apply($entry, $recurrenceId, ['let_go_at' => $goes ? $now : null]);
             if ($goes) {
-                Delivery::query()->where('entry_id', $entry->id)->where('recurrence_id', $recurrenceId)->whereNull('answered_at')->update(['answered_at' => $now]);
+                QuietReminders::of($entry->id, $recurrenceId);
             }
         });
     }

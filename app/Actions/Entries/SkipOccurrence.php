@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Actions\Entries;
 
+use App\Actions\Reminders\QuietReminders;
 use App\Journal\WritePath;
 use App\Models\Entry;
 use App\Models\User;
@@ -19,6 +20,11 @@ final readonly class SkipOccurrence
     public function skip(User $user, Entry $entry, string $recurrenceId, bool $skipped): void
     {
         $this->writes->run($user, $skipped ? "Skipped “{$entry->title}”" : "Took “{$entry->title}” in again",
-            fn () => $this->touch->apply($entry, $recurrenceId, ['skipped' => $skipped]));
+            function () use ($entry, $recurrenceId, $skipped): void {
+                $this->touch->apply($entry, $recurrenceId, ['skipped' => $skipped]);
+                if ($skipped) {
+                    QuietReminders::of($entry->id, $recurrenceId);
+                }
+            });
     }
 }

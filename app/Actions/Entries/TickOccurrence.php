@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Actions\Entries;
 
+use App\Actions\Reminders\QuietReminders;
 use App\Journal\WritePath;
-use App\Models\Delivery;
 use App\Models\Entry;
 use App\Models\Timing;
 use App\Models\User;
@@ -38,8 +38,7 @@ final readonly class TickOccurrence
                 foreach (Timing::query()->where('entry_id', $entry->id)->where('recurrence_id', $recurrenceId)->whereNull('ended_at')->get() as $running) {
                     $running->update(['ended_at' => $now]);
                 }
-                Delivery::query()->where('entry_id', $entry->id)->where('recurrence_id', $recurrenceId)->whereNull('answered_at')
-                    ->update(['answered_at' => $now]);
+                QuietReminders::of($entry->id, $recurrenceId);
             }
         });
     }

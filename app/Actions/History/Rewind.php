@@ -4,14 +4,19 @@ declare(strict_types=1);
 
 namespace App\Actions\History;
 
+use App\Actions\Reminders\PlanReminders;
 use App\Journal\Journal;
 use App\Models\HistoryStep;
 use App\Models\User;
 use Illuminate\Support\Facades\DB;
 
 /** Takes the last step back, or does the last one taken back again. */
-final class Rewind
+final readonly class Rewind
 {
+    public function __construct(private PlanReminders $reminders)
+    {
+    }
+
     /**
      * @return HistoryStep|null null when there is nothing to take back
      *
@@ -42,6 +47,7 @@ final class Rewind
                 $this->put($row['table'], $row['id'], $row[$from], $row[$to]);
             }
             $step->update(['undone' => $undo]);
+            $this->reminders->after($user, $step->rows);
 
             return $step;
         });

@@ -5,34 +5,31 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Actions\Reminders\AnswerReminder;
-use App\Actions\Reminders\CollectReminders;
+use App\Actions\Reminders\HandOver;
 use App\Http\Requests\Account;
-use App\Http\Resources\DeliveryResource;
+use App\Http\Requests\AnswerRequest;
 use App\Models\Delivery;
 use App\Models\User;
+use App\Queries\StandIns;
+use App\Queries\Waiting;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 
 final class ReminderController
 {
-    /** What has fallen and is unanswered, looked for at this moment. */
-    public function waiting(Request $request, CollectReminders $collect): JsonResponse
+    /** What has fallen and is unanswered, looked for at this moment: a page hears of it in time without any worker. */
+    public function waiting(Request $request, HandOver $hand, Waiting $waiting): JsonResponse
     {
         $user = Account::of($request);
-        $collect->collect($user);
-        $waiting = Delivery::query()->where('user_id', $user->id)->whereNull('answered_at')->with('entry.calendar')
-            ->orderBy('moment')->orderBy('id')->limit(200)->get();
+        $hand->pass();
 
-        return response()->json([
-            'waiting' => $waiting->map(fn (Delivery $delivery): array => (new DeliveryResource($delivery))->toArray($request))->all(),
-            'revision' => User::query()->findOrFail($user->id)->revision,
-        ]);
+        return response()->json(['waiting' => $waiting->show($user), 'revision' => User::query()->findOrFail($user->id)->revision]);
     }
 
     public function claim(Request $request, int $delivery, AnswerReminder $answer): JsonResponse
     {
-        return response()->json(['yours' => $answer->claim($this->find($request, $delivery))]);
+        return response()->json(['yours' => $answer->show($this->find($request, $delivery))]);
     }
 
     public function dismiss(Request $request, int $delivery, AnswerReminder $answer): Response
@@ -42,8 +39,34 @@ final class ReminderController
         return response()->noContent();
     }
 
+    public function answer(AnswerRequest $request, int $delivery, AnswerReminder $answer): Response
+    {
+        $user = Account::of($request);
+        $found = $this->find($request, $delivery);
+        match ($request->string('answer')->value()) {
+            'done' => $answer->done($user, $found),
+            'skip' => $answer->skip($user, $found),
+            'later' => $answer->later($user, $found, $request->string('when')->value()),
+            default => $answer->dismiss($found),
+        };
+
+        return response()->noContent();
+    }
+
+    public function postBox(Request $request, StandIns $standIns): JsonResponse
+    {
+        return response()->json(['mails' => $standIns->mails(Account::of($request))]);
+    }
+
+    public function phone(Request $request, HandOver $hand, StandIns $standIns): JsonResponse
+    {
+        $hand->pass();
+
+        return response()->json(['messages' => $standIns->messages(Account::of($request))]);
+    }
+
     private function find(Request $request, int $delivery): Delivery
     {
-        return Delivery::query()->where('user_id', Account::of($request)->id)->findOrFail($delivery);
+        return Delivery::query()->where('user_id', Account::of($request)->id)->with('entry')->findOrFail($delivery);
     }
 }

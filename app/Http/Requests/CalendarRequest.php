@@ -22,7 +22,9 @@ final class CalendarRequest extends FormRequest
             'busy' => ['sometimes', 'boolean'],
             'missed' => ['sometimes', 'in:hold,roll,lapse'],
             'reminders' => ['sometimes', 'array', 'max:10'],
-            'reminders.*' => ['string', new KnownTrigger],
+            'reminders.*' => ['string', new KnownReminder],
+            'reminders_all_day' => ['sometimes', 'array', 'max:10'],
+            'reminders_all_day.*' => ['string', new KnownReminder],
             'default' => ['sometimes', 'boolean'],
         ];
     }

@@ -19,6 +19,12 @@ final class ChangeAccountRequest extends FormRequest
             'work_days' => ['sometimes', 'array', 'min:1', 'max:7'],
             'work_days.*' => ['integer', 'between:1,7', 'distinct'],
             'holidays' => ['sometimes', 'nullable', 'string', new KnownCountry],
+            'quiet_from' => ['sometimes', 'integer', 'between:0,1439'],
+            'quiet_to' => ['sometimes', 'integer', 'between:0,1439'],
+            'agenda_at' => ['sometimes', 'nullable', 'integer', 'between:0,1439'],
+            'evening_at' => ['sometimes', 'nullable', 'integer', 'between:0,1439'],
+            'agenda_ways' => ['sometimes', 'array', 'min:1'],
+            'agenda_ways.*' => ['in:screen,mail,phone', 'distinct'],
             'stint_minutes' => ['sometimes', 'integer', 'between:5,120'],
             'must_limit' => ['sometimes', 'integer', 'between:1,9'],
             'other_limit' => ['sometimes', 'integer', 'between:0,40'],
@@ -35,7 +41,7 @@ final class ChangeAccountRequest extends FormRequest
     /** @return array<string, string> */
     public function messages(): array
     {
-        return ['stint_minutes.between' => 'A stint lasts between 5 minutes and 2 hours.', 'must_limit.between' => 'Between 1 and 9 musts a day.', 'other_limit.between' => 'Up to 40 others a day.', 'closing_questions.max' => 'No more than eight questions.',
+        return ['agenda_ways.min' => 'Choose at least one way.', 'stint_minutes.between' => 'A stint lasts between 5 minutes and 2 hours.', 'must_limit.between' => 'Between 1 and 9 musts a day.', 'other_limit.between' => 'Up to 40 others a day.', 'closing_questions.max' => 'No more than eight questions.',
             'closing_questions.*.required' => 'A question needs a few words.', 'work_days.min' => 'Choose at least one day on which work is done.', 'week.*.sleeps.gt' => 'The waking hours end after they begin.', 'week.*.minutes.between' => 'A day has between 0 and 24 hours.'];
     }
 

@@ -49,8 +49,9 @@ class EntryRequest extends FormRequest
             'waiting_for' => ['nullable', 'string', 'max:120'],
             'ask_again' => ['nullable', 'date_format:Y-m-d'],
             'missed' => ['required', 'in:hold,roll,lapse'],
-            'reminders' => ['present', 'array', 'max:10'],
-            'reminders.*' => ['string', new KnownTrigger],
+            'reminders' => ['present', 'nullable', 'array', 'max:10'],
+            'reminders.*' => ['string', new KnownReminder],
+            'always_through' => ['sometimes', 'boolean'],
             'importance' => ['nullable', 'in:must,should,could'],
             'effort' => ['nullable', 'in:light,steady,demanding'],
             'estimate' => ['nullable', 'integer', 'between:0,6000'],
@@ -153,7 +154,9 @@ class EntryRequest extends FormRequest
             'waiting_for' => $this->string('waiting_for')->trim()->value(),
             'ask_again' => $this->input('ask_again'),
             'missed' => $this->string('missed')->value(),
+            'own_reminders' => $this->input('reminders') !== null,
             'reminders' => array_values(array_unique(array_filter($this->array('reminders'), is_string(...)))),
+            'always_through' => $this->boolean('always_through'),
             'importance' => $this->input('importance'),
             'effort' => $this->input('effort'),
             'estimate' => $this->input('estimate') === null ? null : $this->integer('estimate'),
@@ -292,7 +295,7 @@ class EntryRequest extends FormRequest
     private static function blank(): array
     {
         return ['kind' => 'task', 'all_day' => true, 'start' => null, 'end' => null, 'zone' => null, 'notes' => '', 'due' => null, 'rule' => null,
-            'after_done' => false, 'missed' => 'hold', 'reminders' => [], 'importance' => null, 'effort' => null, 'estimate' => null, 'busy' => true,
+            'after_done' => false, 'missed' => 'hold', 'reminders' => null, 'always_through' => false, 'importance' => null, 'effort' => null, 'estimate' => null, 'busy' => true,
             'private' => false, 'protected' => false, 'travel' => 0, 'place' => '', 'link' => '', 'checklist' => [], 'tentative' => false, 'margin' => 0, 'colour' => null, 'labels' => [], 'end_zone' => null,
             'off_day' => 'keep', 'seasons' => [], 'pauses' => [], 'not_before' => null, 'around' => null, 'waiting_for' => '', 'ask_again' => null];
     }

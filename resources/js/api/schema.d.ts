@@ -977,6 +977,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/reminders/{delivery}/answer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                delivery: number;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Answered here, it is quiet everywhere. */
+        post: operations["answerReminder"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/standins/post": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getPostBox"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/standins/phone": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getPhone"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/reminders/{delivery}/dismiss": {
         parameters: {
             query?: never;
@@ -1131,7 +1182,7 @@ export interface components {
         Importance: "must" | "should" | "could" | null;
         /** @enum {unknown} */
         Effort: "light" | "steady" | "demanding" | null;
-        /** @description Minutes before the start (-PT15M), or a clock time some days before (-P1D@18:00) */
+        /** @description Minutes before the start (-PT15M), or a clock time some days before (-P1D@18:00); reckoned from the end, the due time or the time to leave where that follows; the ways after a semicolon, none for the screen */
         Trigger: string;
         WeekdaySettings: {
             /** @description How many the day has to give */
@@ -1154,6 +1205,15 @@ export interface components {
             /** @description ISO 3166 code of the country */
             holidays: string | null;
             default_calendar_id: string | null;
+            /** @description Minute of the day */
+            quiet_from: number;
+            /** @description Minute of the day; the same for none */
+            quiet_to: number;
+            /** @description Minute of the day */
+            agenda_at: number | null;
+            agenda_ways: ("screen" | "mail" | "phone")[];
+            /** @description Minute of the day */
+            evening_at: number | null;
             stint_minutes: number;
             /** @description How many musts a day is meant to hold */
             must_limit: number;
@@ -1176,7 +1236,10 @@ export interface components {
             hidden: boolean;
             busy: boolean;
             missed: components["schemas"]["Missed"];
+            /** @description Of what has hours */
             reminders: components["schemas"]["Trigger"][];
+            /** @description Of what has none */
+            reminders_all_day: components["schemas"]["Trigger"][];
             entries: number;
         };
         Board: {
@@ -1492,7 +1555,9 @@ export interface components {
             /** @description Who is to do it */
             waiting_for?: string | null;
             ask_again?: string | null;
-            reminders?: components["schemas"]["Trigger"][];
+            /** @description null for those of its calendar */
+            reminders?: components["schemas"]["Trigger"][] | null;
+            always_through?: boolean;
             importance?: components["schemas"]["Importance"];
             effort?: components["schemas"]["Effort"];
             estimate?: number | null;
@@ -1533,7 +1598,10 @@ export interface components {
             around: string | null;
             waiting_for: string;
             ask_again: string | null;
-            reminders: components["schemas"]["Trigger"][];
+            /** @description null for those of its calendar */
+            reminders: components["schemas"]["Trigger"][] | null;
+            /** @description Quiet hours do not hold it back */
+            always_through: boolean;
             importance: components["schemas"]["Importance"];
             effort: components["schemas"]["Effort"];
             estimate: number | null;
@@ -1607,16 +1675,23 @@ export interface components {
         };
         Reminder: {
             id: number;
-            entry_id: string;
+            entry_id: string | null;
             recurrence_id: string;
             title: string;
-            kind: components["schemas"]["Kind"];
+            lines: string[];
+            /** @enum {unknown} */
+            kind: "task" | "event" | "agenda" | "evening";
+            routine: boolean;
             all_day: boolean;
-            area_id: string;
+            area_id: string | null;
             /** @description Unix seconds */
             moment: number;
             /** @description Unix seconds */
             starts_at: number;
+            /** @description Unix seconds */
+            leave_at: number | null;
+            /** @description It fell while nobody was there */
+            gathered: boolean;
             claimed: boolean;
         };
     };
@@ -1851,6 +1926,11 @@ export interface operations {
                     work_days?: number[];
                     holidays?: string | null;
                     week?: components["schemas"]["WeekdaySettings"][];
+                    quiet_from?: number;
+                    quiet_to?: number;
+                    agenda_at?: number | null;
+                    agenda_ways?: ("screen" | "mail" | "phone")[];
+                    evening_at?: number | null;
                     stint_minutes?: number;
                     must_limit?: number;
                     other_limit?: number;
@@ -3559,6 +3639,97 @@ export interface operations {
                 };
             };
             404: components["responses"]["Refused"];
+        };
+    };
+    answerReminder: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                delivery: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @enum {unknown} */
+                    answer: "done" | "skip" | "later" | "seen";
+                    /** @description For later: ten, hour, evening, morning, or a date and time */
+                    when?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Answered */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            404: components["responses"]["Refused"];
+            422: components["responses"]["Invalid"];
+        };
+    };
+    getPostBox: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What was mailed, in the stand-in for a mail server */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        mails: {
+                            id: number;
+                            to: string;
+                            subject: string;
+                            html: string;
+                            at: string;
+                        }[];
+                    };
+                };
+            };
+        };
+    };
+    getPhone: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What was pushed, in the stand-in for a phone */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        messages: {
+                            id: number;
+                            delivery_id: number | null;
+                            title: string;
+                            body: string;
+                            at: string;
+                            entry_id: string | null;
+                            recurrence_id: string | null;
+                            task: boolean;
+                            answered: boolean;
+                        }[];
+                    };
+                };
+            };
         };
     };
     dismissReminder: {

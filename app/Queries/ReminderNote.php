@@ -1,0 +1,128 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Queries;
+
+use App\Models\Delivery;
+use App\Models\User;
+use Illuminate\Support\Facades\URL;
+use PlumRota\Core\Time\LocalDate;
+use PlumRota\Core\Time\LocalDateTime;
+use PlumRota\Core\Time\TimeRange;
+
+/** What a reminder, several at once, the agenda of a day and the call to close it say. */
+final readonly class ReminderNote
+{
+    private const LINK_DAYS = 7;
+
+    private const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
+
+    private const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
+
+    public function __construct(private OccurrencesBetween $occurrences, private Deadlines $deadlines, private Leftovers $leftovers)
+    {
+    }
+
+    /** @param  non-empty-list<Delivery>  $bundle */
+    public function of(User $user, array $bundle): Note
+    {
+        $first = $bundle[0];
+
+        return match (true) {
+            count($bundle) > 1 => new Note(count($bundle).' reminders while you were away', array_map(fn (Delivery $one): string => $this->title($one).', '.$this->when($user, $one), $bundle), [['words' => 'Open Plum Rota', 'url' => url('/day')]]),
+            $first->kind === 'agenda' => $this->agenda($user, LocalDate::parse($first->recurrence_id)),
+            $first->kind === 'evening' => $this->evening($user, LocalDate::parse($first->recurrence_id)),
+            default => $this->single($user, $first),
+        };
+    }
+
+    private function single(User $user, Delivery $one): Note
+    {
+        $entry = $one->entry;
+        $leave = $entry !== null && $entry->travel > 0 ? 'Leave by '.$this->time($user, $user->timeZone()->wall($one->starts_at - $entry->travel * 60)).'.' : '';
+        $task = $entry !== null && $entry->kind === 'task';
+
+        return new Note($this->title($one), array_values(array_filter([ucfirst($this->when($user, $one)).'.', $leave, $entry->place ?? ''])), array_values(array_filter([
+            $task ? ['words' => 'Done', 'url' => $this->link($one, 'done')] : null,
+            $task ? ['words' => $entry->rule === null ? 'Let it go' : 'Skip this one', 'url' => $this->link($one, 'skip')] : null,
+            ['words' => 'In an hour', 'url' => $this->link($one, 'hour')],
+            ['words' => 'Tomorrow morning', 'url' => $this->link($one, 'morning')],
+            ['words' => 'Open', 'url' => url('/day')],
+        ])));
+    }
+
+    private function agenda(User $user, LocalDate $day): Note
+    {
+        $seen = $this->occurrences->find($user, TimeRange::days($day, 1));
+        $load = DayPlan::loads($user, $seen, $day, 1)[0];
+        $lines = [];
+        foreach ($seen as $one) {
+            if ($one->block->isTask && $one->own('importance') === 'must') {
+                $lines[] = 'Must: '.$one->title();
+            }
+        }
+        foreach ($seen as $one) {
+            if (! $one->block->allDay && ! $one->block->isTask) {
+                $from = $one->block->seen->from;
+                $lines[] = $this->time($user, $from).' '.$one->title().($one->entry->travel > 0 ? ', leave by '.$this->time($user, $from->plusSeconds(-$one->entry->travel * 60)) : '').($one->entry->place === '' ? '' : ', '.$one->entry->place);
+            }
+        }
+        foreach ($this->deadlines->on($user, $day, 1)[(string) $day] ?? [] as $due) {
+            $lines[] = $due['done'] ? '' : 'Due: '.$due['title'];
+        }
+        foreach ($this->deadlines->late($user) as $late) {
+            $lines[] = 'Late: '.$late['title'];
+        }
+        $lines[] = self::hours($load->minutes()).' of '.self::hours($load->capacity).($load->isOverFull() ? ', '.self::hours($load->minutes() - $load->capacity).' too much' : '');
+
+        return new Note($this->date($day), array_values(array_filter($lines)), [['words' => 'Open the day', 'url' => url("/day/{$day}")]]);
+    }
+
+    private function evening(User $user, LocalDate $day): Note
+    {
+        $left = count($this->leftovers->of($user, $day));
+
+        return new Note('Close the day', [match ($left) {
+            0 => 'Nothing is left over. Tomorrow waits to be laid out.',
+            1 => 'One thing is left over.',
+            default => "{$left} things are left over.",
+        }], [['words' => 'Close the day', 'url' => url("/close/{$day}")]]);
+    }
+
+    private function title(Delivery $one): string
+    {
+        $own = $one->entry?->changes()->where('recurrence_id', $one->recurrence_id)->first()->fields['title'] ?? null;
+
+        return is_string($own) ? $own : $one->entry->title ?? 'Something that is not there any more';
+    }
+
+    private function when(User $user, Delivery $one): string
+    {
+        $at = $user->timeZone()->wall($one->starts_at);
+
+        return $this->date($at->date()).($one->entry !== null && $one->entry->all_day ? '' : ', '.$this->time($user, $at));
+    }
+
+    private function link(Delivery $one, string $answer): string
+    {
+        return URL::temporarySignedRoute('answer', now()->addDays(self::LINK_DAYS), ['delivery' => $one->id, 'answer' => $answer, 'fell' => $one->fell_at]);
+    }
+
+    private function date(LocalDate $day): string
+    {
+        return self::WEEKDAYS[$day->weekday()->value - 1].' '.$day->day.' '.self::MONTHS[$day->month - 1];
+    }
+
+    private function time(User $user, LocalDateTime $at): string
+    {
+        [$hour, $minute] = [$at->time()->hour(), sprintf('%02d', $at->time()->minute())];
+
+        return $user->clock === '24' ? "{$hour}:{$minute}" : (($hour + 11) % 12 + 1).":{$minute} ".($hour < 12 ? 'am' : 'pm');
+    }
+
+    private static function hours(int $minutes): string
+    {
+        return intdiv($minutes, 60).' h'.($minutes % 60 === 0 ? '' : sprintf(' %02d', $minutes % 60));
+    }
+}

@@ -1,0 +1,54 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Queries;
+
+use App\Models\Delivery;
+use App\Models\User;
+
+/** What has fallen, in whatever way, and is unanswered: each occurrence once, the earliest first. */
+final readonly class Waiting
+{
+    private const MOST = 200;
+
+    public function __construct(private ReminderNote $notes)
+    {
+    }
+
+    /** @return list<array<string, mixed>> the schema Reminder of the contract */
+    public function show(User $user): array
+    {
+        $all = Delivery::query()->where('user_id', $user->id)->whereNotNull('handed_at')->whereNull('answered_at')->with(['entry.calendar', 'user'])->orderBy('fell_at')->orderBy('id')->limit(2 * self::MOST)->get();
+        $waiting = [];
+        foreach ($all as $one) {
+            $place = $one->entry_id === null ? "{$one->kind}|{$one->recurrence_id}" : "{$one->entry_id}|{$one->recurrence_id}|{$one->fell_at}";
+            $waiting[$place] ??= $this->item($user, $one);
+        }
+
+        return array_slice(array_values($waiting), 0, self::MOST);
+    }
+
+    /** @return array<string, mixed> */
+    private function item(User $user, Delivery $one): array
+    {
+        $note = $one->entry === null ? $this->notes->of($user, [$one]) : null;
+
+        return [
+            'id' => $one->id,
+            'entry_id' => $one->entry_id,
+            'recurrence_id' => $one->recurrence_id,
+            'title' => $one->entry->title ?? $note->title ?? '',
+            'lines' => $note->lines ?? [],
+            'kind' => $one->entry->kind ?? ($one->kind === 'evening' ? 'evening' : 'agenda'),
+            'routine' => $one->entry !== null && ($one->entry->rule !== null || $one->entry->extra_dates !== []),
+            'all_day' => $one->entry === null || $one->entry->all_day,
+            'area_id' => $one->entry?->calendar->area_id,
+            'moment' => $one->fell_at,
+            'starts_at' => $one->starts_at,
+            'leave_at' => $one->entry !== null && $one->entry->travel > 0 ? $one->starts_at - $one->entry->travel * 60 : null,
+            'claimed' => $one->shown_at !== null,
+            'gathered' => $one->gathered,
+        ];
+    }
+}

@@ -45,6 +45,9 @@ final class DemoSeeder extends Seeder
 
     private const HISTORY_WEEKS = 10;
 
+    /** Of what has hours, by calendar. */
+    private const DEFAULTS = ['Choir' => ['-PT60M;screen,phone'], 'Tours' => ['-PT30M'], 'Family' => ['-PT10M@leave;screen,phone']];
+
     private User $user;
 
     private Zone $zone;
@@ -78,6 +81,7 @@ final class DemoSeeder extends Seeder
         $themes = ['Propagation', '', 'Visitors', '', 'Propagation', '', ''];
         $minutes = [540, 540, 540, 540, 540, 360, 240];
         $this->user = User::query()->create([
+            'quiet_from' => 1320, 'quiet_to' => 360, 'agenda_at' => 390, 'evening_at' => 1245, 'agenda_ways' => ['screen', 'mail'],
             'name' => 'Steward', 'email' => self::EMAIL, 'password' => self::PASSWORD, 'zone' => self::ZONE,
             'week' => array_map(fn (array $day, string $theme, int $minutes): array => [...$day, 'theme' => $theme, 'minutes' => $minutes], OpenAccount::week(), $themes, $minutes),
         ]);
@@ -90,7 +94,7 @@ final class DemoSeeder extends Seeder
                 'intended_minutes' => $hours === null ? null : $hours * 60, 'position' => $place]);
             foreach ($calendars as $calendar) {
                 $this->calendars[$calendar] = Calendar::query()->create(['user_id' => $this->user->id, 'area_id' => $area->id, 'name' => $calendar,
-                    'position' => count($this->calendars), 'missed' => $name === 'Family' ? 'lapse' : 'hold']);
+                    'position' => count($this->calendars), 'missed' => $name === 'Family' ? 'lapse' : 'hold', 'reminders' => self::DEFAULTS[$calendar] ?? []]);
             }
         }
         $this->user->update(['default_calendar_id' => $this->calendars['Glasshouse']->id]);
@@ -105,7 +109,7 @@ final class DemoSeeder extends Seeder
         $this->routine('Misting', 'Glasshouse', 'FREQ=DAILY;BYMONTH=4,5,6,7,8,9;BYHOUR=8,13,17;BYMINUTE=0', '08:00', 10, ['missed' => 'lapse']);
         $this->routine('Feed citrus', 'Glasshouse', 'FREQ=DAILY;INTERVAL=10', null, 1, ['estimate' => 20], $this->monday->plusDays(1 - 70));
         $this->routine('Sticky traps', 'Glasshouse', 'FREQ=WEEKLY;INTERVAL=2;BYDAY=TH', null, 1, ['estimate' => 15], $this->monday->plusDays(3 - 98));
-        $this->routine('Boiler flue check', 'Glasshouse', 'FREQ=MONTHLY;BYDAY=1TU', '09:00', 45, ['labels' => ['rounds'], 'effort' => 'steady', 'importance' => 'must', 'reminders' => ['-P1D@17:00'],
+        $this->routine('Boiler flue check', 'Glasshouse', 'FREQ=MONTHLY;BYDAY=1TU', '09:00', 45, ['labels' => ['rounds'], 'effort' => 'steady', 'importance' => 'must', 'reminders' => ['-P1D@17:00;screen,mail'],
             'checklist' => [['text' => 'Read the flue meter', 'done' => false], ['text' => 'Wipe the sight glass', 'done' => false], ['text' => 'Sign the log', 'done' => false]]]);
         $this->routine('Stock count', 'Glasshouse', 'FREQ=MONTHLY;BYDAY=MO,TU,WE,TH,FR;BYSETPOS=-1', null, 1, ['estimate' => 90]);
         $this->routine('Wages sheet', 'Paperwork', 'FREQ=MONTHLY;BYMONTHDAY=26,27,28;BYDAY=MO,TU,WE,TH,FR;BYSETPOS=-1', null, 1, ['estimate' => 60, 'importance' => 'should', 'reminders' => ['-P0D@09:00']]);
@@ -113,7 +117,7 @@ final class DemoSeeder extends Seeder
         $this->routine('Visitors’ day', 'Tours', 'FREQ=MONTHLY;BYDAY=1SU;BYMONTH=2,3,4,5,6,7,8,9,10,11,12', '11:00', 300, ['kind' => 'event']);
         $this->routine('Boiler service', 'Glasshouse', 'FREQ=YEARLY;BYWEEKNO=38;BYDAY=MO', '09:00', 90, ['kind' => 'event', 'reminders' => ['-PT10080M']]);
         $this->routine('Seed order', 'Glasshouse', 'FREQ=YEARLY;BYMONTH=1;BYDAY=2MO', null, 1, ['estimate' => 120, 'importance' => 'must', 'link' => 'https://seeds.example.test/catalogue']);
-        $this->routine('Pill box', 'Family', 'FREQ=DAILY', '18:00', 5, ['labels' => ['Dad'], 'effort' => 'light', 'missed' => 'lapse', 'busy' => false, 'reminders' => ['-PT0M']]);
+        $this->routine('Pill box', 'Family', 'FREQ=DAILY', '18:00', 5, ['labels' => ['Dad'], 'effort' => 'light', 'missed' => 'lapse', 'busy' => false, 'always_through' => true, 'reminders' => ['-PT0M;screen,phone']]);
         $this->afterDone('Collect prescription', 'Family', 'FREQ=DAILY;INTERVAL=28', 20);
         $this->routine('Wash Dad’s hair', 'Family', 'FREQ=DAILY;INTERVAL=5', '17:00', 40, ['labels' => ['Dad'], 'effort' => 'steady', 'missed' => 'roll'], $this->monday->plusDays(-70));
         $this->routine('Choir', 'Choir', 'FREQ=WEEKLY;BYDAY=TH;BYMONTH=1,2,3,4,5,6,7,9,10,11,12', '19:30', 90, ['kind' => 'event', 'except_dates' => $this->christmasThursdays()]);
@@ -130,7 +134,7 @@ final class DemoSeeder extends Seeder
         $this->routine('Sheets', 'Household', 'FREQ=WEEKLY;INTERVAL=2;BYDAY=SA', null, 1, ['estimate' => 20], $this->monday->plusDays(5 - 112));
         $this->routine('Bleed radiators', 'Household', 'FREQ=YEARLY;BYWEEKNO=40;BYDAY=SA', null, 1, ['estimate' => 40]);
         $this->routine('Ida’s birthday', 'Family', 'RSCALE=GREGORIAN;FREQ=YEARLY;SKIP=BACKWARD', null, 1, ['kind' => 'event', 'busy' => false, 'reminders' => ['-P7D@18:00']], LocalDate::of(1996, 2, 29));
-        $this->routine('Tax return', 'Paperwork', 'FREQ=YEARLY;BYMONTH=1;BYMONTHDAY=31', null, 1, ['importance' => 'must', 'estimate' => 180, 'reminders' => ['-P30D@09:00', '-P14D@09:00', '-P2D@09:00']]);
+        $this->routine('Tax return', 'Paperwork', 'FREQ=YEARLY;BYMONTH=1;BYMONTHDAY=31', null, 1, ['importance' => 'must', 'estimate' => 180, 'reminders' => ['-P30D@09:00', '-P14D@09:00;screen,mail', '-P2D@09:00;screen,mail,phone']]);
         foreach ([30 => 'Gather the receipts', 14 => 'Fill in the tax form', 2 => 'Check and sign the tax form'] as $before => $step) {
             $deadline = LocalDate::of($this->today->year + 1, 1, 31);
             $this->task($step, 'Paperwork', (string) $deadline->plusDays(-$before), 1, ['due' => (string) $deadline, 'estimate' => 60]);
@@ -281,7 +285,7 @@ final class DemoSeeder extends Seeder
         $except = $columns['except_dates'] ?? [];
         $series = new Series('', $placement, $parsed, [], array_map(LocalDateTime::parse(...), $except), ($columns['after_done'] ?? false) === true);
 
-        return Entry::query()->create([...$this->common($title, $calendar), ...$columns, ...SeriesColumns::of($series)]);
+        return Entry::query()->create([...$this->common($title, $calendar), 'own_reminders' => isset($columns['reminders']), ...$columns, ...SeriesColumns::of($series)]);
     }
 
     /**
@@ -292,7 +296,7 @@ final class DemoSeeder extends Seeder
     {
         $place = $start === null ? [] : SeriesColumns::of(new Series('', SeriesOf::placement(! str_contains($start, 'T'), $start, $length, self::ZONE)));
 
-        return Entry::query()->create([...$this->common($title, $calendar), ...$columns, ...$place]);
+        return Entry::query()->create([...$this->common($title, $calendar), 'own_reminders' => isset($columns['reminders']), ...$columns, ...$place]);
     }
 
     /** @return array<string, mixed> */

@@ -22,6 +22,8 @@ export const router = createRouter({
             ],
         },
         { path: '/close/:date?', name: 'close', component: () => import('./closing/ClosingPage.vue') },
+        { path: '/standins/post', name: 'post-box', component: () => import('./standins/PostBox.vue') },
+        { path: '/standins/phone', name: 'phone', component: () => import('./standins/PhonePage.vue') },
         { path: '/sign-in', name: 'sign-in', component: () => import('./sign-in/SignInPage.vue') },
         { path: '/:any(.*)*', redirect: '/week' },
     ],

@@ -7,6 +7,7 @@ import { useView } from '@/state/view'
 import { say, useChanges } from '@/undo/useChanges'
 import { useQueryClient } from '@tanstack/vue-query'
 import { ref } from 'vue'
+import CalendarDefaults from './CalendarDefaults.vue'
 import ColourChoice from './ColourChoice.vue'
 import NameField from './NameField.vue'
 import RemoveQuestion from './RemoveQuestion.vue'
@@ -82,6 +83,8 @@ async function add(): Promise<void> {
 function addCalendar(area: Area): void {
     void change('Added a calendar.', () => ask('POST', 'calendars', { name: `${area.name} ${area.calendars.length + 1}`, area_id: area.id }))
 }
+/** The calendar whose defaults are open. */
+const opened = ref<string | null>(null)
 const count = (area: Area): number => area.calendars.reduce((sum, one) => sum + one.entries, 0)
 function solo(kind: 'area' | 'calendar', id: string): void {
     view.soloArea = kind === 'area' && view.soloArea !== id ? id : null
@@ -90,7 +93,7 @@ function solo(kind: 'area' | 'calendar', id: string): void {
 </script>
 
 <template>
-    <SidePanel title="Life areas and calendars" :width="620" @close="emit('close')">
+    <SidePanel title="Life areas and calendars" :width="680" @close="emit('close')">
         <section v-for="(area, i) in areas" :key="area.id" class="area" :style="paint(area.colour)" data-test="area" :data-name="area.name">
             <div class="row">
                 <button class="dot" :aria-label="`Colour of ${area.name}: ${area.colour}`" :title="area.colour" data-test="area-colour" @click="colouring = colouring === area.id ? null : area.id" />
@@ -112,7 +115,8 @@ function solo(kind: 'area' | 'calendar', id: string): void {
                     <NameField :value="one.name" :label="`Name of the calendar ${one.name}`" :save="(name) => rename(`calendars/${one.id}`, name)" />
                     <span class="entries">{{ one.entries === 1 ? '1 entry' : `${one.entries} entries` }}</span>
                     <span class="acts">
-                        <button class="press" :aria-pressed="account.default_calendar_id === one.id" :title="account.default_calendar_id === one.id ? 'What is caught goes here' : 'Let what is caught go here'" @click="makeDefault(one)">Default</button>
+                        <button class="press" :aria-expanded="opened === one.id" data-test="defaults" @click="opened = opened === one.id ? null : one.id">Defaults</button>
+                        <button class="press" :aria-pressed="account.default_calendar_id === one.id" :title="account.default_calendar_id === one.id ? 'What is caught goes here' : 'Let what is caught go here'" @click="makeDefault(one)">Catches</button>
                         <button class="press" :aria-pressed="view.soloCalendar === one.id" @click="solo('calendar', one.id)">Alone</button>
                         <button class="press" @click="hide(`calendars/${one.id}`, one)">{{ one.hidden ? 'Show' : 'Hide' }}</button>
                         <button class="press" :disabled="j === 0" :aria-label="`Move ${one.name} up`" @click="shiftCalendar(area, j, -1)">↑</button>
@@ -121,6 +125,7 @@ function solo(kind: 'area' | 'calendar', id: string): void {
                     </span>
                 </div>
                 <ColourChoice v-if="colouring === one.id" :value="one.colour" inherits="the area’s" :label="`Colour of ${one.name}`" @choose="(colour) => recolour(`calendars/${one.id}`, one.name, colour)" />
+                <CalendarDefaults v-if="opened === one.id" :calendar="one" />
                 <RemoveQuestion v-if="removing === one.id" :name="one.name" :entries="one.entries" :heirs="calendars.filter((other) => other.id !== one.id)" @remove="(fate) => remove(`calendars/${one.id}`, one.name, fate)" @leave="removing = null" />
             </div>
             <button class="plain add" @click="addCalendar(area)">+ another calendar in {{ area.name }}</button>

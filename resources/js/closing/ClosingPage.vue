@@ -55,7 +55,8 @@ watch(() => closing.value?.date, () => {
     gone.value = new Set()
     if (!picked.value && closing.value) step.value = closing.value.leftovers.length > 0 ? 'left' : 'tomorrow'
 }, { immediate: true })
-watch(() => leftovers.value.length, (is, was) => {
+watch(() => (closing.value ? leftovers.value.length : undefined), (is, was) => {
+    if (is === undefined || was === undefined) return
     if (was > 0 && is === 0 && step.value === 'left') step.value = 'tomorrow'
     if (is > 0 && was === 0 && step.value === 'tomorrow') step.value = 'left' // taken back
 })

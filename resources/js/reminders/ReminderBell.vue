@@ -1,28 +1,25 @@
 <script setup lang="ts">
-import { dateIn, namedDate } from '@/shared/time'
-import { paint, useAccount, useAreas } from '@/state/server'
-import { useView } from '@/state/view'
 import type { Reminder } from '@/api/types'
+import { usePeriod } from '@/shell/usePeriod'
+import { useView } from '@/state/view'
 import { NPopover } from 'naive-ui'
 import { ref } from 'vue'
+import { useRouter } from 'vue-router'
 import { useReminders } from './useReminders'
+import WaitingItem from './WaitingItem.vue'
 
+/** What has fallen and is unanswered, with its count; what falls now stands in the corner of the page. */
 const view = useView()
-const account = useAccount()
-const { area } = useAreas()
-const { waiting, fresh, dismiss, done, allow, mayAsk } = useReminders()
+const router = useRouter()
+const { now } = usePeriod()
+const { waiting, fresh, answer, later, allow, mayAsk } = useReminders()
 const open = ref(false)
 
-function when(one: Reminder): string {
-    const at = new Date(one.starts_at * 1000)
-    const date = dateIn(account.value.zone, at)
-    const time = new Intl.DateTimeFormat('en-GB', { timeZone: account.value.zone, hour: 'numeric', minute: '2-digit', hourCycle: account.value.clock === '24' ? 'h23' : 'h12' }).format(at)
-    return one.all_day ? namedDate(date) : `${namedDate(date)}, ${time.replace(/^0(\d)/, '$1')}`
-}
 function look(one: Reminder): void {
     open.value = false
-    view.sheet = { entryId: one.entry_id, recurrenceId: one.recurrence_id === 'once' ? null : one.recurrence_id, date: null }
-    void dismiss(one)
+    if (one.entry_id !== null) view.sheet = { entryId: one.entry_id, recurrenceId: one.recurrence_id === 'once' ? null : one.recurrence_id, date: null }
+    else void router.push(`/${one.kind === 'evening' ? 'close' : 'day'}/${one.recurrence_id}`)
+    void answer(one, 'seen')
 }
 </script>
 
@@ -35,23 +32,17 @@ function look(one: Reminder): void {
                     <span v-if="waiting.length" class="count" data-test="bell-count">{{ waiting.length }}</span>
                 </button>
             </template>
-            <div class="list">
+            <div class="list" data-test="waiting-list">
                 <h2>Waiting for an answer</h2>
                 <p v-if="waiting.length === 0" class="empty">Nothing waits. Give an entry a reminder in its sheet.</p>
-                <article v-for="one in waiting" :key="one.id" data-test="waiting" :style="paint(area(one.area_id)?.colour ?? 'slate')">
-                    <button class="plain title" @click="look(one)"><b>{{ one.title }}</b><span>{{ when(one) }}</span></button>
-                    <button v-if="one.kind === 'task'" class="press" @click="done(one)">Done</button>
-                    <button class="press" data-test="dismiss" @click="dismiss(one)">Seen</button>
-                </article>
+                <WaitingItem v-for="one in waiting" :key="one.id" :one="one" :now="now" @answer="(what) => answer(one, what)" @later="(when) => later(one, when)" @open="look(one)" />
                 <p v-if="mayAsk" class="ask"><button class="press" @click="allow">Also show them outside this page</button></p>
             </div>
         </NPopover>
-        <div class="notices" aria-live="assertive">
-            <article v-for="one in fresh" :key="one.id" class="notice" role="alert" data-test="reminder" :style="paint(area(one.area_id)?.colour ?? 'slate')">
-                <button class="plain title" @click="look(one)"><b>{{ one.title }}</b><span>{{ when(one) }}</span></button>
-                <button v-if="one.kind === 'task'" class="press" @click="done(one)">Done</button>
-                <button class="press" @click="dismiss(one)">Seen</button>
-            </article>
+        <div v-show="!open" class="notices" aria-live="assertive">
+            <div v-for="one in fresh" :key="one.id" class="notice" role="alert" data-test="reminder">
+                <WaitingItem :one="one" :now="now" @answer="(what) => answer(one, what)" @later="(when) => later(one, when)" @open="look(one)" />
+            </div>
         </div>
     </div>
 </template>
@@ -60,13 +51,10 @@ function look(one: Reminder): void {
 .waiting { flex: none; }
 .bell { position: relative; width: 34px; height: 34px; border-radius: 50%; border: 1px solid color-mix(in srgb, var(--on-plum) 28%, transparent); background: none; color: var(--on-plum); display: grid; place-items: center; }
 .count { position: absolute; top: -5px; right: -6px; min-width: 18px; height: 18px; border-radius: 9px; background: #e2a33c; color: #2a2226; font-size: 11.5px; font-weight: 700; line-height: 18px; text-align: center; padding: 0 4px; }
-.list { width: min(360px, 92vw); max-height: 60vh; overflow-y: auto; padding: 12px 14px; color: var(--ink); }
-h2 { font-size: 15px; margin-bottom: 6px; }
+.list { width: min(380px, 92vw); max-height: 70vh; overflow-y: auto; padding: 12px 14px; color: var(--ink); display: flex; flex-direction: column; gap: 8px; }
+h2 { font-size: 15px; }
 .empty { color: var(--muted); margin: 0; }
-article { display: flex; align-items: center; gap: 6px; padding: 6px 0 6px 8px; border-left: 4px solid var(--c); margin-top: 6px; }
-.title { flex: 1; min-width: 0; display: flex; flex-direction: column; color: var(--ink); }
-.title span { color: var(--muted); font-size: 12px; }
-.notices { position: fixed; top: 62px; right: 14px; z-index: 2900; display: flex; flex-direction: column; gap: 8px; width: min(340px, calc(100vw - 28px)); }
-.notice { margin: 0; padding: 10px 12px; border: 1px solid var(--line-strong); border-left: 5px solid var(--c); border-radius: var(--radius); background: var(--sheet); box-shadow: var(--shadow); }
-.ask { margin: 10px 0 0; }
+.notices { position: fixed; top: 62px; right: 14px; z-index: 2900; display: flex; flex-direction: column; gap: 8px; width: min(350px, calc(100vw - 28px)); }
+.notice { padding: 8px 12px 10px 10px; border: 1px solid var(--line-strong); border-radius: var(--radius); background: var(--sheet); box-shadow: var(--shadow); color: var(--ink); }
+.ask { margin: 4px 0 0; }
 </style>

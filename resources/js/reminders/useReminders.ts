@@ -1,6 +1,6 @@
-import { ask } from '@/api/client'
+import { ask, sentence } from '@/api/client'
 import type { Reminder } from '@/api/types'
-import { useTicks } from '@/board/useTicks'
+import { say, useChanges } from '@/undo/useChanges'
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { useEventListener } from '@vueuse/core'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
@@ -14,7 +14,7 @@ const MOST_NOTICES = 3
  */
 export function useReminders() {
     const client = useQueryClient()
-    const { tick } = useTicks()
+    const { change } = useChanges()
     const query = useQuery({ queryKey: ['reminders'], queryFn: () => ask<{ waiting: Reminder[] }>('GET', 'reminders') })
     const waiting = computed(() => query.data.value?.waiting ?? [])
     const claimed = ref<Set<number>>(new Set())
@@ -47,16 +47,24 @@ export function useReminders() {
     function forget(one: Reminder): void {
         client.setQueryData<{ waiting: Reminder[] }>(['reminders'], (data) => data && { ...data, waiting: data.waiting.filter((other) => other.id !== one.id) })
     }
-    async function dismiss(one: Reminder): Promise<void> {
+    async function answer(one: Reminder, what: 'done' | 'skip' | 'seen'): Promise<void> {
         forget(one)
-        await ask('POST', `reminders/${one.id}/dismiss`)
+        const said = { done: `Ticked off “${one.title}”.`, skip: one.routine ? `Skipped “${one.title}”, just this one.` : `Let “${one.title}” go; it stays in the record.`, seen: '' }[what]
+        const send = (): Promise<boolean> => ask('POST', `reminders/${one.id}/answer`, { answer: what }).then(() => true)
+        if (said === '') await send()
+        else await change(said, send)
     }
-    async function done(one: Reminder): Promise<void> {
-        forget(one)
-        await tick({ ...one, done: false })
+    async function later(one: Reminder, when: string): Promise<void> {
+        try {
+            await ask('POST', `reminders/${one.id}/answer`, { answer: 'later', when })
+            forget(one)
+            say(`“${one.title}” comes back.`)
+        } catch (error) {
+            say(sentence(error), { trouble: true })
+        }
     }
     async function allow(): Promise<void> {
         permission.value = await Notification.requestPermission()
     }
-    return { waiting, fresh, dismiss, done, allow, mayAsk }
+    return { waiting, fresh, answer, later, allow, mayAsk }
 }

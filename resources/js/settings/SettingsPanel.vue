@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ask, Refused, sentence } from '@/api/client'
 import type { Account } from '@/api/types'
+import { WAYS, type Way } from '@/reminders/triggers'
 import TimeField from '@/shared/TimeField.vue'
 import { longWeekday } from '@/shared/time'
 import SidePanel from '@/shell/SidePanel.vue'
@@ -18,6 +19,7 @@ const { refresh } = useChanges()
 
 const form = reactive({
     work_days: [...account.value.work_days], holidays: account.value.holidays, name: account.value.name, zone: account.value.zone, first_weekday: account.value.first_weekday, clock: account.value.clock,
+    quiet_from: account.value.quiet_from, quiet_to: account.value.quiet_to, agenda_at: account.value.agenda_at, agenda_ways: [...account.value.agenda_ways], evening_at: account.value.evening_at,
     stint_minutes: account.value.stint_minutes, must_limit: account.value.must_limit, other_limit: account.value.other_limit, closing_questions: account.value.closing_questions.join('\n'),
     week: account.value.week.map((day) => ({ hours: day.minutes / 60, wakes: day.wakes, sleeps: day.sleeps, theme: day.theme })),
 })
@@ -26,6 +28,10 @@ const zones = [...new Set([...Intl.supportedValuesOf('timeZone'), account.value.
 
 const countries = useQuery({ queryKey: ['countries'], queryFn: () => ask<{ countries: Record<string, string> }>('GET', 'holidays'), staleTime: Infinity })
 const named = computed(() => Object.entries(countries.data.value?.countries ?? {}).sort((a, b) => a[1].localeCompare(b[1])))
+function turnWay(way: Way): void {
+    const next = form.agenda_ways.includes(way) ? form.agenda_ways.filter((other) => other !== way) : [...form.agenda_ways, way]
+    if (next.length > 0) form.agenda_ways = next
+}
 function turnWorkDay(weekday: number): void {
     form.work_days = form.work_days.includes(weekday) ? form.work_days.filter((other) => other !== weekday) : [...form.work_days, weekday].sort((a, b) => a - b)
 }
@@ -84,6 +90,13 @@ async function signOut(): Promise<void> {
             <label>A day holds up to <span><input v-model.number="form.must_limit" type="number" min="1" max="9" class="short" aria-label="musts a day" /> musts and <input v-model.number="form.other_limit" type="number" min="0" max="40" class="short" aria-label="others a day" /> others</span></label>
             <label class="top">Asked when a day is closed <textarea v-model="form.closing_questions" rows="4" placeholder="one a line" data-test="questions" /></label>
             <p v-for="(lines, field) in mistakes" v-show="/^(stint|must|other|closing)/.test(String(field))" :key="field" class="mistake">{{ lines[0] }}</p>
+            <h2>Being reminded</h2>
+            <label>Quiet from <span><TimeField :minute="form.quiet_from" :clock="form.clock" label="Quiet from" @choose="(minute) => (form.quiet_from = minute)" /> to <TimeField :minute="form.quiet_to" :clock="form.clock" label="Quiet to" @choose="(minute) => (form.quiet_to = minute)" /> {{ form.quiet_from === form.quiet_to ? '(the same: no quiet hours)' : '' }}</span></label>
+            <label>The day’s agenda <span><input type="checkbox" :checked="form.agenda_at !== null" data-test="agenda" @change="form.agenda_at = form.agenda_at === null ? 420 : null" /> <template v-if="form.agenda_at !== null">at <TimeField :minute="form.agenda_at" :clock="form.clock" label="Agenda at" @choose="(minute) => (form.agenda_at = minute)" /></template></span></label>
+            <label>A call to close it <span><input type="checkbox" :checked="form.evening_at !== null" data-test="evening" @change="form.evening_at = form.evening_at === null ? 1260 : null" /> <template v-if="form.evening_at !== null">at <TimeField :minute="form.evening_at" :clock="form.clock" label="Call at" @choose="(minute) => (form.evening_at = minute)" /></template></span></label>
+            <div v-if="form.agenda_at !== null || form.evening_at !== null" class="ways"><span>Both</span><button v-for="way in WAYS" :key="way" type="button" class="press" :aria-pressed="form.agenda_ways.includes(way)" @click="turnWay(way)">{{ way === 'screen' ? 'on screen' : way === 'mail' ? 'by mail' : 'on the phone' }}</button></div>
+            <p class="muted">No mail server and no phone are joined to this yet; stand-ins show what would arrive: <RouterLink to="/standins/post" data-test="post-box">the post box</RouterLink> and <RouterLink to="/standins/phone" data-test="phone">the phone</RouterLink>.</p>
+            <p v-for="(lines, field) in mistakes" v-show="/^(quiet|agenda|evening)/.test(String(field))" :key="field" class="mistake">{{ lines[0] }}</p>
             <div class="foot"><button class="press main" data-test="save-settings">Save</button><button type="button" class="press" data-test="sign-out" @click="signOut">Sign out</button></div>
         </form>
     </SidePanel>
@@ -96,6 +109,7 @@ input, select, textarea { border: 1px solid var(--line-strong); border-radius: 6
 h2 { font-size: 16px; margin-top: 8px; }
 input.short { width: 62px; }
 .top { align-items: start; }
+.ways { display: flex; gap: 6px; align-items: center; padding-left: 150px; }
 .muted { color: var(--muted); margin: 0; }
 table { border-collapse: collapse; width: 100%; }
 th { white-space: nowrap; text-align: left; font-weight: 600; padding: 3px 6px 3px 0; }

@@ -203,6 +203,8 @@ function setDueDay(date: string): void {
 function setDueTime(minute: number): void {
     if (form.value?.due) form.value.due = `${form.value.due.slice(0, 10)}T${clockText(minute)}:00`
 }
+/** What its calendar reminds of. */
+const inherited = computed(() => (form.value?.all_day ? calendar(form.value.calendar_id)?.reminders_all_day : calendar(form.value?.calendar_id ?? '')?.reminders) ?? [])
 const isLate = computed(() => !!form.value?.due && !!form.value.start && form.value.due.slice(0, 10) < form.value.start.slice(0, 10))
 </script>
 
@@ -272,7 +274,8 @@ const isLate = computed(() => !!form.value?.due && !!form.value.start && form.va
                     </div>
                     <div v-if="form.start">
                         <h2>Reminders</h2>
-                        <ReminderList v-model="form.reminders" :all-day="form.all_day" />
+                        <ReminderList v-model="form.reminders" :all-day="form.all_day" :has-due="form.due !== null" :has-travel="form.travel > 0" :inherited="inherited" />
+                        <label v-if="form.reminders === null ? inherited.length > 0 : form.reminders.length > 0" class="through"><input v-model="form.always_through" type="checkbox" data-test="always-through" /> also in quiet hours</label>
                     </div>
                 </div>
 
@@ -334,6 +337,7 @@ h2 small { font: 400 13px/1.3 var(--sans); color: var(--muted); margin-left: 4px
 .pair { display: grid; grid-template-columns: 1fr 1fr; gap: 0 28px; }
 .due { display: flex; flex-wrap: wrap; gap: 6px; align-items: center; }
 .muted { color: var(--muted); margin: 3px 0 0; }
+.through { display: flex; gap: 6px; align-items: center; margin-top: 6px; color: var(--muted); }
 .rest { margin-top: 14px; }
 summary { cursor: pointer; color: var(--muted); margin-bottom: 10px; }
 footer { border-top: 1px solid var(--line); padding: 12px 30px; background: var(--sheet); }

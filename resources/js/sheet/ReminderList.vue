@@ -1,57 +1,66 @@
 <script setup lang="ts">
+import { inWords, read, WAYS, write, type Anchor, type Way } from '@/reminders/triggers'
 import TimeField from '@/shared/TimeField.vue'
-import { clockText, length, time } from '@/shared/time'
 import { useAccount } from '@/state/server'
 import { computed, ref } from 'vue'
 
-/** Reminders as the server writes them: -PT15M before the start, -P1D@18:00 at a clock time. */
-const reminders = defineModel<string[]>({ required: true })
-const props = defineProps<{ allDay: boolean }>()
+/** When and how to be reminded. Null stands for what the calendar says. */
+const reminders = defineModel<string[] | null>({ required: true })
+const props = defineProps<{ allDay: boolean; hasDue?: boolean; hasTravel?: boolean; /** Those of the calendar, where one can follow them. */ inherited?: string[] }>()
 
 const account = useAccount()
 const MOST = 10
+const ways = ref<Way[]>(['screen'])
+const anchor = ref<Anchor>('start')
 const days = ref(0)
 const at = ref(540)
-const offers = computed(() => (props.allDay ? [] : ['-PT0M', '-PT10M', '-PT30M', '-PT60M', '-PT1440M']).filter((one) => !reminders.value.includes(one)))
+const own = computed(() => reminders.value ?? [])
+const offers = computed(() => (props.allDay && anchor.value !== 'due' ? [] : [0, 10, 30, 60, 1440, 10080].map((minutes) => write({ minutes, days: 0, at: 0, anchor: anchor.value, ways: ways.value }))).filter((one) => !own.value.includes(one)))
+const anchors = computed<[Anchor, string][]>(() => [['start', 'start'], ...(props.allDay ? [] : ([['end', 'end']] as [Anchor, string][])), ...(props.hasDue ? ([['due', 'due time']] as [Anchor, string][]) : []), ...(props.hasTravel ? ([['leave', 'time to leave']] as [Anchor, string][]) : [])])
 
-function words(trigger: string): string {
-    const before = /^-PT(\d+)M$/.exec(trigger)
-    if (before) {
-        const minutes = Number(before[1])
-        if (minutes === 0) return 'when it starts'
-        return `${minutes % 1440 === 0 ? (minutes === 1440 ? 'a day' : `${minutes / 1440} days`) : length(minutes)} before`
-    }
-    const clock = /^-P(\d+)D@(\d\d):(\d\d)$/.exec(trigger)
-    if (!clock) return trigger
-    const named = time(Number(clock[2]) * 60 + Number(clock[3]), account.value.clock)
-    return clock[1] === '0' ? `${named} on the day` : clock[1] === '1' ? `${named} the day before` : `${named}, ${clock[1]} days before`
-}
 function add(trigger: string): void {
-    if (!reminders.value.includes(trigger) && reminders.value.length < MOST) reminders.value = [...reminders.value, trigger]
+    const one = read(trigger)
+    const alike = own.value.filter((other) => write({ ...read(other)!, ways: ['screen'] }) !== (one ? write({ ...one, ways: ['screen'] }) : ''))
+    if (alike.length < MOST) reminders.value = [...alike, trigger]
+}
+function turn(way: Way): void {
+    const next = ways.value.includes(way) ? ways.value.filter((other) => other !== way) : [...ways.value, way]
+    if (next.length > 0) ways.value = next
 }
 </script>
 
 <template>
     <div class="reminders" data-test="reminders">
-        <span v-for="one in reminders" :key="one" class="set">{{ words(one) }}<button type="button" class="plain" :aria-label="`Take away the reminder ${words(one)}`" @click="reminders = reminders.filter((other) => other !== one)">×</button></span>
-        <span v-if="reminders.length === 0" class="none">No reminder.</span>
-        <span class="offers">
-            add <button v-for="one in offers" :key="one" type="button" class="press" :data-test="`remind${one}`" @click="add(one)">{{ words(one) }}</button>
-            <span class="clock">
-                <select v-model="days" aria-label="On which day"><option :value="0">on the day</option><option :value="1">the day before</option><option :value="2">2 days before</option><option :value="7">7 days before</option><option :value="14">14 days before</option><option :value="30">30 days before</option></select>
-                at <TimeField :minute="at" :clock="account.clock" label="At which time" @choose="(minute) => (at = minute)" />
-                <button type="button" class="press" @click="add(`-P${days}D@${clockText(at)}`)">Add</button>
-            </span>
-        </span>
+        <template v-if="reminders === null">
+            <span class="none" data-test="follows">{{ inherited?.length ? `As its calendar: ${inherited.map((one) => inWords(one, account.clock)).join('; ')}.` : 'As its calendar: none.' }}</span>
+            <button type="button" class="press" data-test="own-reminders" @click="reminders = [...(inherited ?? [])]">its own</button>
+        </template>
+        <template v-else>
+            <span v-for="one in own" :key="one" class="set">{{ inWords(one, account.clock) }}<button type="button" class="plain" :aria-label="`Take away the reminder ${inWords(one, account.clock)}`" @click="reminders = own.filter((other) => other !== one)">×</button></span>
+            <span v-if="own.length === 0" class="none">No reminder.</span>
+            <button v-if="inherited" type="button" class="plain back" @click="reminders = null">as its calendar</button>
+            <div class="offers">
+                <span>add, <button v-for="way in WAYS" :key="way" type="button" class="press way" :aria-pressed="ways.includes(way)" :data-test="`way-${way}`" @click="turn(way)">{{ way === 'screen' ? 'on screen' : way === 'mail' ? 'by mail' : 'on the phone' }}</button></span>
+                <span v-if="anchors.length > 1">before the <select v-model="anchor" aria-label="Before what" data-test="anchor"><option v-for="[value, words] in anchors" :key="value" :value="value">{{ words }}</option></select></span>
+                <span><button v-for="one in offers" :key="one" type="button" class="press" :data-test="`remind${one}`" @click="add(one)">{{ inWords(one.split(';')[0] ?? one, account.clock) }}</button></span>
+                <span class="clock">
+                    <select v-model="days" aria-label="On which day"><option :value="0">on the day</option><option :value="1">the day before</option><option :value="2">2 days before</option><option :value="7">7 days before</option><option :value="14">14 days before</option><option :value="30">30 days before</option></select>
+                    at <TimeField :minute="at" :clock="account.clock" label="At which time" @choose="(minute) => (at = minute)" />
+                    <button type="button" class="press" @click="add(write({ minutes: null, days, at, anchor: anchor === 'due' ? 'due' : 'start', ways }))">Add</button>
+                </span>
+            </div>
+        </template>
     </div>
 </template>
 
 <style scoped>
-.reminders, .offers { display: flex; flex-wrap: wrap; gap: 6px; align-items: center; }
+.reminders, .offers, .offers > span { display: flex; flex-wrap: wrap; gap: 6px; align-items: center; }
 .offers { width: 100%; color: var(--muted); font-size: 12px; }
 .offers .press { padding: 1px 8px; color: var(--ink); }
+.offers .press[aria-pressed='true'] { color: var(--plum); }
 .set { display: inline-flex; gap: 8px; padding: 2px 6px 2px 10px; border-radius: 12px; background: var(--plum-soft); }
 .none { color: var(--muted); }
-.clock { display: inline-flex; gap: 5px; align-items: center; }
+.back { color: var(--muted); text-decoration: underline; text-underline-offset: 2px; font-size: 12px; }
 select { border: 1px solid var(--line-strong); border-radius: 6px; background: var(--sheet); padding: 1px 4px; color: var(--ink); }
+@media (prefers-color-scheme: dark) { .offers .press[aria-pressed='true'] { color: var(--ink); } }
 </style>

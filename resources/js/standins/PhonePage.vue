@@ -1,0 +1,75 @@
+<script setup lang="ts">
+import { ask, sentence } from '@/api/client'
+import { useQuery } from '@tanstack/vue-query'
+import { useTimeoutFn } from '@vueuse/core'
+import { computed, ref, watch } from 'vue'
+import { useRouter } from 'vue-router'
+
+/** A stand-in for a phone: what was pushed, how often it has buzzed, and the answers it can give. */
+interface Message { id: number; delivery_id: number | null; title: string; body: string; at: string; entry_id: string | null; recurrence_id: string | null; task: boolean; answered: boolean }
+const router = useRouter()
+const query = useQuery({ queryKey: ['phone'], queryFn: () => ask<{ messages: Message[] }>('GET', 'standins/phone'), refetchInterval: 3000 })
+const messages = computed(() => query.data.value?.messages ?? [])
+const unanswered = computed(() => messages.value.filter((one) => !one.answered))
+const buzzes = ref(0)
+const isBuzzing = ref(false)
+const trouble = ref('')
+const { start } = useTimeoutFn(() => (isBuzzing.value = false), 700, { immediate: false })
+watch(() => messages.value[0]?.id, (is, was) => {
+    if (is === undefined || was === undefined || is === was) return
+    buzzes.value += messages.value.filter((one) => one.id > was).length
+    isBuzzing.value = true
+    start()
+})
+
+async function answer(one: Message, what: 'done' | 'later' | 'seen'): Promise<void> {
+    trouble.value = ''
+    try {
+        await ask('POST', `reminders/${one.delivery_id}/answer`, { answer: what, ...(what === 'later' ? { when: 'ten' } : {}) })
+    } catch (error) {
+        trouble.value = sentence(error)
+    }
+    await query.refetch()
+}
+async function open(one: Message): Promise<void> {
+    if (one.delivery_id !== null && !one.answered) await answer(one, 'seen')
+    await router.push('/day')
+}
+</script>
+
+<template>
+    <main class="room">
+        <p class="note">A stand-in for a phone: what would be pushed. <RouterLink to="/week">Back to the week</RouterLink></p>
+        <section class="phone" :class="{ buzzing: isBuzzing }" data-test="phone-page" aria-label="Phone">
+            <header><b>{{ unanswered.length }} unanswered</b><span data-test="buzzes">buzzed {{ buzzes }} {{ buzzes === 1 ? 'time' : 'times' }}</span></header>
+            <p v-if="trouble" class="mistake" role="alert">{{ trouble }}</p>
+            <p v-if="messages.length === 0" class="none">Nothing was pushed yet. A reminder “on the phone” arrives here.</p>
+            <article v-for="one in messages" :key="one.id" :class="{ answered: one.answered }" data-test="message" :data-title="one.title">
+                <h2>{{ one.title }}</h2>
+                <p>{{ one.body }}</p>
+                <div v-if="!one.answered" class="presses">
+                    <button v-if="one.task" class="press main" data-test="phone-done" @click="answer(one, 'done')">Done</button>
+                    <button v-if="one.delivery_id" class="press" data-test="phone-later" @click="answer(one, 'later')">In 10 min</button>
+                    <button class="press" @click="open(one)">Open</button>
+                </div>
+            </article>
+        </section>
+    </main>
+</template>
+
+<style scoped>
+.room { min-height: 100%; padding: 14px 0; background: var(--well); }
+.note { text-align: center; color: var(--muted); margin: 0 0 12px; }
+.phone { width: min(390px, 100vw); min-height: 720px; margin: 0 auto; padding: 18px 16px 30px; border: 1px solid var(--line-strong); border-radius: 26px; background: var(--paper); box-shadow: var(--shadow); }
+.buzzing { animation: buzz 120ms linear 4; }
+@keyframes buzz { 25% { transform: translateX(-2px); } 75% { transform: translateX(2px); } }
+header { display: flex; justify-content: space-between; margin-bottom: 12px; color: var(--muted); }
+header b { color: var(--ink); }
+article { padding: 12px 14px; margin-bottom: 10px; border: 1px solid var(--line-strong); border-radius: 14px; background: var(--sheet); }
+h2 { font-size: 17px; }
+article p { margin: 3px 0 0; color: var(--muted); white-space: pre-line; }
+.answered { opacity: .62; }
+.presses { display: flex; gap: 8px; margin-top: 10px; }
+.presses .press { min-height: 36px; flex: 1; }
+.none { color: var(--muted); }
+</style>

@@ -1,0 +1,86 @@
+<?php
+
+declare(strict_types=1);
+
+use Facebook\WebDriver\WebDriverKeys;
+use Tests\Browser\Page;
+use Tests\Browser\Site;
+
+require_once __DIR__.'/journeys.php';
+
+beforeEach(function () {
+    $this->site = Site::running();
+    $this->page = $this->second = null;
+});
+
+afterEach(function () {
+    $this->page?->close();
+    $this->second?->close();
+});
+
+/** A task that begins in a moment, with a reminder in some ways that falls when it does. */
+function soon(Page $page, string $title, string $ways): void
+{
+    $page->asyncScript(<<<JS
+        const done = arguments[arguments.length - 1]
+        const token = decodeURIComponent(/XSRF-TOKEN=([^;]+)/.exec(document.cookie)[1])
+        const call = async (method, path, body) => { const r = await fetch(`/api/\${path}`, { method, headers: { 'Content-Type': 'application/json', Accept: 'application/json', 'X-XSRF-TOKEN': token }, body: body && JSON.stringify(body) }); return r.status === 204 ? null : r.json() }
+        ;(async () => {
+            const zone = 'Europe/Berlin'
+            const wall = (at) => new Intl.DateTimeFormat('sv-SE', { timeZone: zone, dateStyle: 'short', timeStyle: 'medium' }).format(at).replace(' ', 'T')
+            await call('GET', 'reminders') // the next days are written down
+            const calendar = (await call('GET', 'areas')).areas[0].calendars[0].id
+            const start = wall(new Date(Date.now() + 3000))
+            const end = wall(new Date(Date.now() + 1803000))
+            await call('POST', 'entries', { title: '{$title}', calendar_id: calendar, all_day: false, start, end, reminders: ['-PT0M;{$ways}'] })
+            setTimeout(() => done(true), 3600)
+        })()
+        JS);
+}
+
+test('a reminder fires, is put off, comes back, is answered on the phone and goes quiet in the page', function () {
+    $page = demo($this);
+    soon($page, 'Look at the boiler', 'screen,phone');
+    $page->reload()->see('[data-test=reminder] [data-title="Look at the boiler"]');
+    $page->press('[data-test=reminder] [data-test=word-later]')->press('[data-test=reminder] [data-test=later-ten]');
+    $page->untilSame([], fn () => $page->all('[data-test=bell-count]'));
+    // Ten minutes pass.
+    $this->site->query('update deliveries set fell_at = fell_at - 600, moment = moment - 600 where handed_at is null and kind = \'later\'');
+    $page->reload()->see('[data-test=bell-count]');
+    $this->second = Page::open($this->site, 390, 844);
+    signIn($this->second)->visit('/standins/phone')->see('[data-test=message][data-title="Look at the boiler"] [data-test=phone-done]');
+    expect($this->second->script('return document.documentElement.scrollWidth <= 390'))->toBeTrue();
+    $this->second->press('[data-test=message] [data-test=phone-done]')->untilSame([], fn () => $this->second->all('[data-test=phone-done]'));
+    // The page hears of it by itself.
+    $page->untilSame([], fn () => $page->all('[data-test=bell-count]'));
+    $page->see('[data-test=block][data-title="Look at the boiler"].done');
+});
+
+test('the done press of a mail ticks it off, once', function () {
+    $page = demo($this);
+    soon($page, 'Water the ferns', 'mail');
+    $page->reload()->see('[data-test=bell-count]');
+    $page->press('[data-test=settings]')->press('[data-test=post-box]')->see('[data-test=mail][data-subject="Water the ferns"]');
+    $link = $page->script("return /href=\"([^\"]+)\"[^>]*>Done</.exec(document.querySelector('iframe').srcdoc)[1].replaceAll('&amp;', '&')");
+    $this->second = Page::open($this->site);
+    $path = (string) preg_replace('#^https?://[^/]+#', '', (string) $link);
+    $this->second->visit($path)->see('[data-state=done]'); // without being signed in
+    $this->second->visit($path)->see('[data-state=answered]');
+    $page->visit('/day')->see('[data-test=board]');
+    $page->untilSame(true, fn () => (bool) $page->script("return [...document.querySelectorAll('[data-test=block][data-title=\"Water the ferns\"]')].some((one) => one.classList.contains('done'))"));
+});
+
+test('an entry follows its calendar until it is given its own reminders, in ways of its own', function () {
+    $page = demo($this)->press('[data-test=areas]');
+    $page->press('[data-test=calendar][data-name="Choir"] [data-test=defaults]')->press('[data-test=calendar-defaults] [data-test="remind-PT30M"]');
+    $page->untilSame(true, fn () => str_contains($page->see('[data-test=calendar-defaults]')->getText(), '30 min before'));
+    $page->keys(WebDriverKeys::ESCAPE);
+    $page->visit('/week')->type('[data-test=capture]', 'sing the scales tomorrow at 20:30 in Choir')->see('[data-test=understood] .facts');
+    $page->keys(WebDriverKeys::ENTER)->see('[data-test=block][data-title="Sing the scales"]');
+    $page->press('[data-test=block][data-title="Sing the scales"]')->see('[data-test=follows]');
+    expect($page->see('[data-test=follows]')->getText())->toBe('As its calendar: 30 min before.');
+    $page->press('[data-test=own-reminders]')->press('[data-test=way-phone]')->press('[data-test=way-screen]')->press('[data-test="remind-PT60M;phone"]')->press('[data-test=save]');
+    $page->untilSame([], fn () => $page->all('[data-test=sheet]'));
+    $page->press('[data-test=block][data-title="Sing the scales"]')->see('[data-test=reminders] .set');
+    expect(array_map(fn ($one): string => trim((string) strtok($one->getText(), "\n×")), $page->all('[data-test=reminders] .set')))->toBe(['30 min before', '1 h before, on the phone']);
+});

@@ -64,7 +64,7 @@ async function save(): Promise<void> {
         kind.value = null
         const where = entry.start === null ? 'in the basket' : entry.in_words ? `${entry.in_words} from ${namedDate(entry.start)}` : `on ${namedDate(entry.start)}`
         say(`Caught “${entry.title}”, ${where}.`, { undoable: true })
-        cameFrom?.focus()
+        goBack()
         await refresh()
     } catch (error) {
         trouble.value = error instanceof Refused ? (error.errors.line?.[0] ?? error.message) : 'Something went wrong.'
@@ -73,6 +73,11 @@ async function save(): Promise<void> {
 
 function leave(): void {
     if (line.value !== '') line.value = ''
+    goBack()
+}
+
+/** To where one was when the thought came. */
+function goBack(): void {
     field.value?.blur()
     cameFrom?.focus()
 }

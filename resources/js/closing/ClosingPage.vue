@@ -2,6 +2,7 @@
 import { ask, sentence } from '@/api/client'
 import type { Closing, Decision, Occurrence } from '@/api/types'
 import HoursGrid from '@/board/HoursGrid.vue'
+import CaptureLine from '@/capture/CaptureLine.vue'
 import { longWeekday, namedDate, plusDays } from '@/shared/time'
 import { useFresh } from '@/shell/useFresh'
 import { filledClosing, useBoard, useClosing, useWorkingDay } from '@/state/server'
@@ -115,7 +116,8 @@ useEventListener(window, 'keydown', (event) => {
     if (event.ctrlKey || event.metaKey) {
         if (letter === 'z') void (event.shiftKey ? redo() : undo())
         else return
-    } else if (event.key === 'Escape') leave()
+    } else if (letter === 'n') document.querySelector<HTMLElement>('[data-test="capture"]')?.focus()
+    else if (event.key === 'Escape') leave()
     else if (step.value !== 'left') return
     else if (letter === 't' && event.shiftKey) sendRest()
     else if (letter === 't') decide('day', next.value)
@@ -136,7 +138,8 @@ useEventListener(window, 'keydown', (event) => {
                 <span v-if="total > 0" class="so-far">{{ leftovers.length === 0 ? '✓ ' : '' }}{{ decided }} of {{ total }} decided</span>
                 <button v-for="[name, words] in ([['left', 'Left over'], ['tomorrow', next === today ? 'Today' : 'Tomorrow'], ['lines', 'A few lines']] as const)" :key="name" class="step" :class="{ here: step === name }" :aria-current="step === name ? 'step' : undefined" :data-test="`step-${name}`" @click="() => { step = name; picked = true }">{{ words }}</button>
             </nav>
-            <button class="leave" data-test="leave-closing" @click="leave"><kbd>Esc</kbd> leaves<span>, and keeps what is decided</span></button>
+            <CaptureLine class="catch" />
+            <button class="leave" data-test="leave-closing" @click="leave"><kbd>Esc</kbd><span> leaves, all kept</span></button>
         </header>
         <main v-if="closing" class="columns" :class="step">
             <section class="first">
@@ -181,7 +184,8 @@ nav { display: flex; align-items: center; gap: 4px; }
 .so-far { margin-right: 12px; color: var(--on-plum-muted); }
 .step { background: none; border: 0; color: var(--on-plum-muted); padding: 6px 12px; border-radius: 7px; }
 .step.here { background: var(--sheet); color: var(--plum-deep); font-weight: 650; }
-.leave { margin-left: auto; background: none; border: 0; color: var(--on-plum-muted); min-height: 28px; }
+.catch { flex: 1; min-width: 120px; max-width: 420px; margin-left: auto; }
+.leave { white-space: nowrap; background: none; border: 0; color: var(--on-plum-muted); min-height: 28px; }
 .bar :focus-visible { outline-color: var(--on-plum); }
 .columns { flex: 1; min-height: 0; display: grid; grid-template-columns: 400px minmax(0, 1fr) 370px; }
 .columns.lines { grid-template-columns: 1fr; }
@@ -210,7 +214,7 @@ footer .plain:hover { text-decoration: underline; }
     nav { order: 3; width: 100%; }
     .so-far { margin-right: auto; font-size: 12px; }
     .step { padding: 5px 9px; }
-    .leave span, .leave kbd { display: none; }
+    .leave kbd, .catch { display: none; }
     .columns { display: flex; flex-direction: column; }
     .first, .second { padding: 16px 14px; overflow: visible; }
     .first { border-right: 0; border-bottom: 1px solid var(--line); }

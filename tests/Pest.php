@@ -2,6 +2,17 @@
 
 declare(strict_types=1);
 
+use Tests\Browser\Site;
 use Tests\FeatureCase;
 
 pest()->extend(FeatureCase::class)->in('Feature');
+
+require_once __DIR__.'/Browser/journeys.php';
+
+pest()->beforeEach(function () {
+    $this->site = Site::running();
+    $this->page = $this->second = null;
+})->afterEach(function () {
+    $this->page?->close();
+    $this->second?->close();
+})->in('Browser');

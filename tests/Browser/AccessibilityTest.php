@@ -3,19 +3,6 @@
 declare(strict_types=1);
 
 use Tests\Browser\Page;
-use Tests\Browser\Site;
-
-require_once __DIR__.'/journeys.php';
-
-beforeEach(function () {
-    $this->site = Site::running();
-    $this->page = $this->second = null;
-});
-
-afterEach(function () {
-    $this->page?->close();
-    $this->second?->close();
-});
 
 /** Every view and panel, by how one gets there. */
 function looked(Page $page, string $view): void

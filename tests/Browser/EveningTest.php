@@ -4,19 +4,6 @@ declare(strict_types=1);
 
 use Facebook\WebDriver\WebDriverKeys;
 use Tests\Browser\Page;
-use Tests\Browser\Site;
-
-require_once __DIR__.'/journeys.php';
-
-beforeEach(function () {
-    $this->site = Site::running();
-    $this->page = $this->second = null;
-});
-
-afterEach(function () {
-    $this->page?->close();
-    $this->second?->close();
-});
 
 /** The demo with exactly seven things left over of today, whatever hour it is and whatever was left before. */
 function sevenLeft(object $test): Page

@@ -4,17 +4,6 @@ declare(strict_types=1);
 
 use Facebook\WebDriver\WebDriverKeys;
 use Tests\Browser\Page;
-use Tests\Browser\Site;
-
-require_once __DIR__.'/journeys.php';
-
-beforeEach(function () {
-    $this->site = Site::running();
-});
-
-afterEach(function () {
-    $this->page?->close();
-});
 
 test('from the first account to a week that stays as it was left', function () {
     $this->site->reset(demo: false);

@@ -3,19 +3,6 @@
 declare(strict_types=1);
 
 use Facebook\WebDriver\WebDriverKeys;
-use Tests\Browser\Site;
-
-require_once __DIR__.'/journeys.php';
-
-beforeEach(function () {
-    $this->site = Site::running();
-    $this->page = $this->second = null;
-});
-
-afterEach(function () {
-    $this->page?->close();
-    $this->second?->close();
-});
 
 test('a whole morning: from the musts, a stint, a tick, and something late gets its place', function () {
     $page = demo($this);

@@ -4,19 +4,6 @@ declare(strict_types=1);
 
 use Facebook\WebDriver\WebDriverKeys;
 use Tests\Browser\Page;
-use Tests\Browser\Site;
-
-require_once __DIR__.'/journeys.php';
-
-beforeEach(function () {
-    $this->site = Site::running();
-    $this->page = $this->second = null;
-});
-
-afterEach(function () {
-    $this->page?->close();
-    $this->second?->close();
-});
 
 /** A task that begins in a moment, with a reminder in some ways that falls when it does. */
 function soon(Page $page, string $title, string $ways): void
@@ -72,15 +59,15 @@ test('the done press of a mail ticks it off, once', function () {
 
 test('an entry follows its calendar until it is given its own reminders, in ways of its own', function () {
     $page = demo($this)->press('[data-test=areas]');
-    $page->press('[data-test=calendar][data-name="Choir"] [data-test=defaults]')->press('[data-test=calendar-defaults] [data-test="remind-PT30M"]');
+    $page->press('[data-test=calendar][data-name="Training"] [data-test=defaults]')->press('[data-test=calendar-defaults] [data-test="remind-PT30M"]');
     $page->untilSame(true, fn () => str_contains($page->see('[data-test=calendar-defaults]')->getText(), '30 min before'));
     $page->keys(WebDriverKeys::ESCAPE);
-    $page->visit('/week')->type('[data-test=capture]', 'sing the scales tomorrow at 20:30 in Choir')->see('[data-test=understood] .facts');
-    $page->keys(WebDriverKeys::ENTER)->see('[data-test=block][data-title="Sing the scales"]');
-    $page->press('[data-test=block][data-title="Sing the scales"]')->see('[data-test=follows]');
+    $page->visit('/week')->type('[data-test=capture]', 'stretch the calves tomorrow at 20:30 in Training')->see('[data-test=understood] .facts');
+    $page->keys(WebDriverKeys::ENTER)->see('[data-test=block][data-title="Stretch the calves"]');
+    $page->press('[data-test=block][data-title="Stretch the calves"]')->see('[data-test=follows]');
     expect($page->see('[data-test=follows]')->getText())->toBe('As its calendar: 30 min before.');
     $page->press('[data-test=own-reminders]')->press('[data-test=way-phone]')->press('[data-test=way-screen]')->press('[data-test="remind-PT60M;phone"]')->press('[data-test=save]');
     $page->untilSame([], fn () => $page->all('[data-test=sheet]'));
-    $page->press('[data-test=block][data-title="Sing the scales"]')->see('[data-test=reminders] .set');
+    $page->press('[data-test=block][data-title="Stretch the calves"]')->see('[data-test=reminders] .set');
     expect(array_map(fn ($one): string => trim((string) strtok($one->getText(), "\n×")), $page->all('[data-test=reminders] .set')))->toBe(['30 min before', '1 h before, on the phone']);
 });

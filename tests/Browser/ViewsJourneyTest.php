@@ -4,19 +4,6 @@ declare(strict_types=1);
 
 use Facebook\WebDriver\WebDriverKeys;
 use Tests\Browser\Page;
-use Tests\Browser\Site;
-
-require_once __DIR__.'/journeys.php';
-
-beforeEach(function () {
-    $this->site = Site::running();
-    $this->page = $this->second = null;
-});
-
-afterEach(function () {
-    $this->page?->close();
-    $this->second?->close();
-});
 
 /** @return list<string> the dates at which a view shows a title */
 function tileDates(Page $page, string $tile, string $title): array

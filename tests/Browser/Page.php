@@ -17,7 +17,7 @@ use PHPUnit\Framework\Assert;
 /** A person at the page, in headless Chromium. */
 final class Page
 {
-    private const PATIENCE_MS = 8000;
+    private const PATIENCE_MS = 20_000; // a busy machine is slow, not wrong
 
     /** @var list<RemoteWebDriver> browsers that no page uses now; starting one takes seconds */
     private static array $idle = [];

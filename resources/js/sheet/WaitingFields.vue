@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { namedDate } from '@/shared/time'
+import { namedDate, plusDays, startOfWeek, weekNumber } from '@/shared/time'
 import { useAccount } from '@/state/server'
 import { computed } from 'vue'
 import DateChoice from './DateChoice.vue'
@@ -8,20 +8,17 @@ import type { Form } from './form'
 
 /** When something without a day should come up, and whom it waits for. */
 const form = defineModel<Form>({ required: true })
-defineProps<{ mistakes: Record<string, string[]>; today: string }>()
+const props = defineProps<{ mistakes: Record<string, string[]>; today: string }>()
 
 const account = useAccount()
 const week = computed({
     get: () => (form.value.around ? Number(form.value.around.slice(6)) : ''),
     set: (number: number | '') => (form.value.around = number === '' || number < 1 || number > 53 ? null : nextWeek(number)),
 })
-/** The next week with that number, of this year or the one after. */
+/** The next week with that number, this one counting too. */
 function nextWeek(number: number): string {
-    const now = new Date()
-    const year = now.getUTCFullYear()
-    const thursday = new Date(Date.UTC(now.getUTCFullYear(), now.getUTCMonth(), now.getUTCDate() + 4 - (now.getUTCDay() || 7)))
-    const current = Math.ceil(((thursday.getTime() - Date.UTC(thursday.getUTCFullYear(), 0, 1)) / 86_400_000 + 1) / 7)
-    return `${number >= current ? thursday.getUTCFullYear() : year + 1}-W${String(number).padStart(2, '0')}`
+    const year = Number(plusDays(startOfWeek(props.today, 1), 3).slice(0, 4))
+    return `${number >= weekNumber(props.today) ? year : year + 1}-W${String(number).padStart(2, '0')}`
 }
 </script>
 

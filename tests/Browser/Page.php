@@ -19,54 +19,27 @@ final class Page
 {
     private const PATIENCE_MS = 20_000; // a busy machine is slow, not wrong
 
-    /** @var list<RemoteWebDriver> browsers that no page uses now; starting one takes seconds */
-    private static array $idle = [];
-
     private function __construct(private readonly RemoteWebDriver $driver, private readonly string $url)
     {
     }
 
     public static function open(Site $site, int $width = 1280, int $height = 800): self
     {
-        $page = new self(array_pop(self::$idle) ?? self::start($site), $site->url);
-        $page->clear(); // an answer may have come in after the last page was closed
-        $page->command('Emulation.setDeviceMetricsOverride', ['width' => $width, 'height' => $height, 'deviceScaleFactor' => 1, 'mobile' => false]);
-
-        return $page;
-    }
-
-    private static function start(Site $site): RemoteWebDriver
-    {
         $options = new ChromeOptions;
         $options->addArguments(['--headless=new', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking',
-            '--disable-component-update', '--disable-sync', '--user-data-dir='.$site->folder().'/browser-'.bin2hex(random_bytes(4)), '--window-size=1400,1000']);
+            '--disable-component-update', '--disable-sync', '--user-data-dir='.$site->folder().'/browser-'.bin2hex(random_bytes(4)), "--window-size={$width},{$height}"]);
         $capabilities = DesiredCapabilities::chrome();
         $capabilities->setCapability(ChromeOptions::CAPABILITY, $options);
         $driver = RemoteWebDriver::create($site->driverUrl, $capabilities, 30_000, 60_000);
-        $site->beforeStop($driver->quit(...));
+        $driver->executeCustomCommand('/session/:sessionId/goog/cdp/execute', 'POST', ['cmd' => 'Emulation.setDeviceMetricsOverride',
+            'params' => ['width' => $width, 'height' => $height, 'deviceScaleFactor' => 1, 'mobile' => false]]);
 
-        return $driver;
+        return new self($driver, $site->url);
     }
 
-    /** The browser is as new for the next page: no cookies, nothing kept, no theme. */
     public function close(): void
     {
-        $this->driver->get('about:blank');
-        $this->clear();
-        self::$idle[] = $this->driver;
-    }
-
-    private function clear(): void
-    {
-        $this->command('Network.clearBrowserCookies');
-        $this->command('Storage.clearDataForOrigin', ['origin' => $this->url, 'storageTypes' => 'all']);
-        $this->command('Emulation.setEmulatedMedia', ['features' => []]);
-    }
-
-    /** @param  array<string, mixed>  $parameters  of the Chrome DevTools Protocol */
-    private function command(string $name, array $parameters = []): mixed
-    {
-        return $this->driver->executeCustomCommand('/session/:sessionId/goog/cdp/execute', 'POST', ['cmd' => $name, 'params' => (object) $parameters]);
+        $this->driver->quit();
     }
 
     public function visit(string $path): self
@@ -78,7 +51,8 @@ final class Page
 
     public function dark(): self
     {
-        $this->command('Emulation.setEmulatedMedia', ['features' => [['name' => 'prefers-color-scheme', 'value' => 'dark']]]);
+        $this->driver->executeCustomCommand('/session/:sessionId/goog/cdp/execute', 'POST', ['cmd' => 'Emulation.setEmulatedMedia',
+            'params' => ['features' => [['name' => 'prefers-color-scheme', 'value' => 'dark']]]]);
 
         return $this;
     }
@@ -219,8 +193,7 @@ final class Page
     public function printedPages(): int
     {
         $this->see('main [data-tile]');
-        $printed = $this->command('Page.printToPDF', ['preferCSSPageSize' => true, 'printBackground' => true]);
-        assert(is_array($printed) && is_string($printed['data'] ?? null));
+        $printed = $this->driver->executeCustomCommand('/session/:sessionId/goog/cdp/execute', 'POST', ['cmd' => 'Page.printToPDF', 'params' => ['preferCSSPageSize' => true, 'printBackground' => true]]);
 
         return (int) preg_match_all('#/Type\s*/Page\b#', (string) base64_decode($printed['data'], true));
     }

@@ -19,9 +19,6 @@ final class Site
     /** @var list<resource> */
     private array $processes = [];
 
-    /** @var list<\Closure(): mixed> */
-    private array $endings = [];
-
     private function __construct()
     {
         $this->folder = sys_get_temp_dir().'/plum-rota-'.bin2hex(random_bytes(6));
@@ -97,21 +94,8 @@ final class Site
         $this->processes[] = $process;
     }
 
-    /** @param  \Closure(): mixed  $work */
-    public function beforeStop(\Closure $work): void
-    {
-        $this->endings[] = $work;
-    }
-
     private function stop(): void
     {
-        foreach ($this->endings as $work) {
-            try {
-                $work();
-            } catch (\Throwable) {
-                // it has ended already
-            }
-        }
         foreach ($this->processes as $process) {
             posix_kill(-proc_get_status($process)['pid'], SIGTERM);
         }

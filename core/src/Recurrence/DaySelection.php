@@ -91,24 +91,6 @@ final class DaySelection
         return $this->filtered(self::ascending($this->monthDays($year, $month)), $first, $end, weekday: true);
     }
 
-    /**
-     * @param  int  $first  the day the week starts on
-     * @return list<int>
-     */
-    public function inWeek(int $first): array
-    {
-        $days = [];
-        $weekdays = $this->weekdays !== [] ? $this->weekdays : [$this->start->weekday()->value => true];
-        for ($day = $first; $day < $first + 7; $day++) {
-            if (isset($weekdays[Weekday::numberOf($day)])
-                && ($this->months === [] || isset($this->months[Gregorian::fromDayNumber($day)[1]]))) {
-                $days[] = $day;
-            }
-        }
-
-        return $days;
-    }
-
     /** Whether a rule that comes daily or oftener may fall on a day. */
     public function passes(int $day): bool
     {
@@ -129,6 +111,31 @@ final class DaySelection
             && self::isAmong($this->rule->byYearDay, $day - $first + 1, $length);
     }
 
+    /** Where the stretch ends in which a day that does not pass lies: the next day, or the next month that the rule wants. */
+    public function nextAfter(int $day): int
+    {
+        [$year, $month] = Gregorian::fromDayNumber($day);
+
+        return $this->months === [] || isset($this->months[$month]) ? $day + 1 : Gregorian::firstOfMonth($year * 12 + $month);
+    }
+
+    /**
+     * The date that one of BYMONTHDAY is in a month of so many days, which may be the first of the next month (RFC 7529 4.1).
+     *
+     * @param  int  $date  from 1, or back from -1
+     */
+    public static function dateIn(int $length, int $date, Skip $skip): ?int
+    {
+        $date = $date < 0 ? $length + 1 + $date : $date;
+
+        return match (true) {
+            $date < 1 => null,
+            $date <= $length => $date,
+            $skip === Skip::Omit => null,
+            default => $skip === Skip::Backward ? $length : $length + 1,
+        };
+    }
+
     /**
      * The chosen dates of a month, those it does not have treated as SKIP says (RFC 7529 4.1).
      *
@@ -140,11 +147,9 @@ final class DaySelection
         $length = Gregorian::daysInMonth($year, $month);
         $days = [];
         foreach ($this->rule->byMonthDay !== [] ? $this->rule->byMonthDay : [$this->start->day] as $date) {
-            $date = $date < 0 ? $length + 1 + $date : $date;
-            if ($date >= 1 && $date <= $length) {
+            $date = self::dateIn($length, $date, $this->rule->skip);
+            if ($date !== null) {
                 $days[] = $first + $date - 1;
-            } elseif ($date > $length && $this->rule->skip !== Skip::Omit) {
-                $days[] = $first + $length - ($this->rule->skip === Skip::Backward ? 1 : 0);
             }
         }
 

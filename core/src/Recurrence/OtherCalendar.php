@@ -9,6 +9,8 @@ use IntlCalendar;
 /**
  * The years and months of a calendar that ext-intl knows, numbered as RFC 7529 4.2 numbers them: months from 1, a leap
  * month by the number of the one before it and an L.
+ *
+ * @phpstan-type Month array{month: int, leap: bool, first: int, length: int}
  */
 final class OtherCalendar
 {
@@ -19,7 +21,7 @@ final class OtherCalendar
 
     private readonly IntlCalendar $calendar;
 
-    /** @var array<int, list<array{month: int, leap: bool, first: int, length: int}>> */
+    /** @var array<int, list<Month>> */
     private array $years = [];
 
     /** @throws InvalidRule when ext-intl cannot make it */
@@ -40,7 +42,7 @@ final class OtherCalendar
         return ['year' => $this->get(IntlCalendar::FIELD_EXTENDED_YEAR), 'month' => $month, 'leap' => $leap, 'date' => $this->get(IntlCalendar::FIELD_DAY_OF_MONTH)];
     }
 
-    /** @return list<array{month: int, leap: bool, first: int, length: int}> the months of a year, with their first day numbers */
+    /** @return list<Month> the months of a year, with their first day numbers */
     public function months(int $year): array
     {
         if (isset($this->years[$year])) {

@@ -86,6 +86,14 @@ final readonly class RecurrenceRule implements Stringable
         return $this->with(['freq' => Frequency::Yearly]);
     }
 
+    /** A DAILY rule with limits, saying the same as MONTHLY. */
+    public function byDaysOfMonths(): self
+    {
+        $dates = $this->byMonthDay === [] && $this->byDay === [] ? range(1, 31) : $this->byMonthDay;
+
+        return $this->with(['freq' => Frequency::Monthly, 'byMonthDay' => $dates]);
+    }
+
     /** Whether the rule itself names hours, minutes or seconds. */
     public function namesTimes(): bool
     {

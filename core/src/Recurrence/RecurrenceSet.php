@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace PlumRota\Core\Recurrence;
 
+use PlumRota\Core\Time\Gregorian;
 use PlumRota\Core\Time\LocalDateTime;
 use PlumRota\Core\Time\Zone;
 
@@ -12,9 +13,6 @@ final readonly class RecurrenceSet
 {
     /** More instances than this are not made at once, however many the window holds. */
     public const MOST = 20_000;
-
-    /** The first second after the year 9999. */
-    private const END = 253_402_300_800;
 
     /** @var list<RecurrenceRule> */
     public array $rules;
@@ -52,7 +50,7 @@ final readonly class RecurrenceSet
      */
     public function next(int $limit, ?LocalDateTime $from = null): array
     {
-        return LocalDateTime::listOf($this->seconds($from->seconds ?? PHP_INT_MIN, self::END, $limit));
+        return LocalDateTime::listOf($this->seconds($from->seconds ?? PHP_INT_MIN, Gregorian::LAST_SECOND + 1, $limit));
     }
 
     /**
@@ -62,11 +60,11 @@ final readonly class RecurrenceSet
     public static function firstOnOrAfter(RecurrenceRule $rule, LocalDateTime $earliest): ?LocalDateTime
     {
         $each = $rule->ending(null, $rule->until)->everyTime();
-        $expander = self::expander($each, $earliest, null);
-        if ($expander->matches($earliest)) {
+        $expander = new Expander($each, $earliest);
+        if ($expander->choosesStart()) {
             return $earliest;
         }
-        $next = $expander->collect($earliest->seconds + 1, self::END, 1);
+        $next = $expander->collect($earliest->seconds + 1, Gregorian::LAST_SECOND + 1, 1);
 
         return $next === [] ? null : LocalDateTime::fromSeconds($next[0]);
     }
@@ -81,7 +79,7 @@ final readonly class RecurrenceSet
     {
         $limit = min($limit, self::MOST);
         if (count($this->rules) === 1 && $this->extra === [] && $this->except === []) {
-            return self::expander($this->rules[0], $this->start, $this->zone)->collect($from, $to, $limit);
+            return (new Expander($this->rules[0], $this->start, $this->zone))->collect($from, $to, $limit);
         }
         $except = array_fill_keys(array_map(fn (LocalDateTime $date): int => $date->seconds, $this->except), true);
         $all = [];
@@ -92,7 +90,7 @@ final readonly class RecurrenceSet
         }
         foreach ($this->rules as $rule) {
             // As many more as exceptions might take away.
-            foreach (self::expander($rule, $this->start, $this->zone)->collect($from, $to, $limit + count($except)) as $second) {
+            foreach ((new Expander($rule, $this->start, $this->zone))->collect($from, $to, $limit + count($except)) as $second) {
                 $all[$second] = true;
             }
         }
@@ -100,10 +98,5 @@ final readonly class RecurrenceSet
         sort($left);
 
         return array_slice($left, 0, $limit);
-    }
-
-    private static function expander(RecurrenceRule $rule, LocalDateTime $start, ?Zone $zone): Expander|RscaleExpander
-    {
-        return $rule->rscale === 'GREGORIAN' ? new Expander($rule, $start, $zone) : new RscaleExpander($rule, $start, $zone);
     }
 }

@@ -14,40 +14,72 @@ final class RuleLimits
     /** @throws InvalidRule */
     public static function check(RecurrenceRule $rule): void
     {
-        self::require($rule->interval >= 1, 'INTERVAL: a rhythm comes round every 1 or more, not every '.$rule->interval.'.');
-        self::require($rule->interval <= self::LONGEST_INTERVAL, 'INTERVAL: more than '.self::LONGEST_INTERVAL.' is too far apart.');
-        self::require($rule->count === null || $rule->count >= 1, 'COUNT: it has to happen at least once.');
-        self::require($rule->count === null || $rule->count <= self::MOST_TIMES, 'COUNT: more than '.self::MOST_TIMES.' is too often.');
-        self::require($rule->count === null || $rule->until === null, 'COUNT and UNTIL: a rule ends by one or the other, not both.');
-        self::within('BYSECOND', $rule->bySecond, 0, 60, 'seconds run from 0 to 60');
-        self::within('BYMINUTE', $rule->byMinute, 0, 59, 'minutes run from 0 to 59');
-        self::within('BYHOUR', $rule->byHour, 0, 23, 'hours run from 0 to 23');
-        $isOther = $rule->rscale !== 'GREGORIAN';
-        self::require(! $isOther || in_array($rule->rscale, OtherCalendar::NAMES, true), 'RSCALE: the calendars known are GREGORIAN, '.implode(', ', OtherCalendar::NAMES).'.');
-        self::require($isOther || $rule->byLeapMonth === [], 'BYMONTH: the Gregorian calendar has no leap months.');
-        self::within('BYMONTH', [...$rule->byMonth, ...$rule->byLeapMonth], 1, $isOther ? 13 : 12, 'months run from 1 to '.($isOther ? 13 : 12));
-        self::counted('BYMONTHDAY', $rule->byMonthDay, 31, 'days');
-        self::counted('BYYEARDAY', $rule->byYearDay, 366, 'days');
-        self::counted('BYWEEKNO', $rule->byWeekNo, 53, 'weeks');
-        self::counted('BYSETPOS', $rule->bySetPos, 366, 'places');
-        self::combinations($rule);
-        self::require(! $isOther || (in_array($rule->freq, [Frequency::Yearly, Frequency::Monthly], true) && $rule->byWeekNo === [] && $rule->byYearDay === []),
-            'RSCALE: in another calendar a rule is YEARLY or MONTHLY, by months, dates and weekdays.');
+        $broken = self::end($rule) ?? self::values($rule) ?? self::combination($rule);
+        if ($broken !== null) {
+            throw new InvalidRule($broken);
+        }
     }
 
-    private static function combinations(RecurrenceRule $rule): void
+    private static function end(RecurrenceRule $rule): ?string
+    {
+        return match (true) {
+            $rule->interval < 1 => "INTERVAL: a rhythm comes round every 1 or more, not every {$rule->interval}.",
+            $rule->interval > self::LONGEST_INTERVAL => 'INTERVAL: more than '.self::LONGEST_INTERVAL.' is too far apart.',
+            $rule->count === null => null,
+            $rule->count < 1 => 'COUNT: it has to happen at least once.',
+            $rule->count > self::MOST_TIMES => 'COUNT: more than '.self::MOST_TIMES.' is too often.',
+            $rule->until !== null => 'COUNT and UNTIL: a rule ends by one or the other, not both.',
+            default => null,
+        };
+    }
+
+    private static function values(RecurrenceRule $rule): ?string
+    {
+        $isOther = $rule->rscale !== 'GREGORIAN';
+        if ($isOther && ! in_array($rule->rscale, OtherCalendar::NAMES, true)) {
+            return 'RSCALE: the calendars known are GREGORIAN, '.implode(', ', OtherCalendar::NAMES).'.';
+        }
+        if (! $isOther && $rule->byLeapMonth !== []) {
+            return 'BYMONTH: the Gregorian calendar has no leap months.';
+        }
+        $months = $isOther ? 13 : 12;
+
+        return self::within('BYSECOND', $rule->bySecond, 0, 60, 'seconds')
+            ?? self::within('BYMINUTE', $rule->byMinute, 0, 59, 'minutes')
+            ?? self::within('BYHOUR', $rule->byHour, 0, 23, 'hours')
+            ?? self::within('BYMONTH', $rule->byMonth, 1, $months, 'months')
+            ?? self::within('BYMONTH', $rule->byLeapMonth, 1, $months, 'months')
+            ?? self::counted('BYMONTHDAY', $rule->byMonthDay, 31, 'days')
+            ?? self::counted('BYYEARDAY', $rule->byYearDay, 366, 'days')
+            ?? self::counted('BYWEEKNO', $rule->byWeekNo, 53, 'weeks')
+            ?? self::counted('BYSETPOS', $rule->bySetPos, 366, 'places');
+    }
+
+    private static function combination(RecurrenceRule $rule): ?string
     {
         $freq = $rule->freq;
-        $numbered = array_filter($rule->byDay, fn (WeekdayNum $day): bool => $day->nth !== 0);
-        self::require($numbered === [] || $freq === Frequency::Monthly || $freq === Frequency::Yearly,
-            'BYDAY: the nth weekday needs FREQ=MONTHLY or FREQ=YEARLY.');
-        self::require($numbered === [] || $rule->byWeekNo === [],
-            'BYDAY: the nth weekday does not go with BYWEEKNO.');
-        foreach (['BYWEEKNO' => $rule->byWeekNo, 'BYYEARDAY' => $rule->byYearDay, 'BYMONTHDAY' => $rule->byMonthDay] as $part => $values) {
-            self::require($values === [] || ByPartTable::effect($part, $freq) !== ByPartEffect::None, "{$part} does not go with FREQ={$freq->value}.");
+        $isLong = $freq === Frequency::Monthly || $freq === Frequency::Yearly;
+        foreach ($rule->byDay as $day) {
+            if ($day->nth !== 0 && ! $isLong) {
+                return 'BYDAY: the nth weekday needs FREQ=MONTHLY or FREQ=YEARLY.';
+            }
+            if ($day->nth !== 0 && $rule->byWeekNo !== []) {
+                return 'BYDAY: the nth weekday does not go with BYWEEKNO.';
+            }
         }
-        self::require($rule->bySetPos === [] || self::choosesAnything($rule),
-            'BYSETPOS: it picks from what another BY part lists, and there is none.');
+        foreach (['BYWEEKNO' => $rule->byWeekNo, 'BYYEARDAY' => $rule->byYearDay, 'BYMONTHDAY' => $rule->byMonthDay] as $part => $values) {
+            if ($values !== [] && ByPartTable::effect($part, $freq) === ByPartEffect::None) {
+                return "{$part} does not go with FREQ={$freq->value}.";
+            }
+        }
+        if ($rule->bySetPos !== [] && ! self::choosesAnything($rule)) {
+            return 'BYSETPOS: it picks from what another BY part lists, and there is none.';
+        }
+        if ($rule->rscale !== 'GREGORIAN' && (! $isLong || $rule->byWeekNo !== [] || $rule->byYearDay !== [])) {
+            return 'RSCALE: in another calendar a rule is YEARLY or MONTHLY, by months, dates and weekdays.';
+        }
+
+        return null;
     }
 
     private static function choosesAnything(RecurrenceRule $rule): bool
@@ -57,32 +89,29 @@ final class RuleLimits
     }
 
     /** @param  list<int>  $values */
-    private static function within(string $part, array $values, int $least, int $most, string $reason): void
+    private static function within(string $part, array $values, int $least, int $most, string $things): ?string
     {
         foreach ($values as $value) {
             if ($value < $least || $value > $most) {
-                throw new InvalidRule("{$part}={$value}: {$reason}.");
+                return "{$part}={$value}: {$things} run from {$least} to {$most}.";
             }
         }
+
+        return null;
     }
 
     /** @param  list<int>  $values */
-    private static function counted(string $part, array $values, int $most, string $things): void
+    private static function counted(string $part, array $values, int $most, string $things): ?string
     {
         foreach ($values as $value) {
             if ($value === 0) {
-                throw new InvalidRule("{$part}=0: {$things} count from 1 or back from -1.");
+                return "{$part}=0: {$things} count from 1 or back from -1.";
             }
             if (abs($value) > $most) {
-                throw new InvalidRule("{$part}={$value}: there are no more than {$most} {$things}.");
+                return "{$part}={$value}: there are no more than {$most} {$things}.";
             }
         }
-    }
 
-    private static function require(bool $holds, string $sentence): void
-    {
-        if (! $holds) {
-            throw new InvalidRule($sentence);
-        }
+        return null;
     }
 }

@@ -24,28 +24,26 @@ final class RuleParser
             throw new InvalidRule('SKIP needs RSCALE beside it.');
         }
 
-        [$months, $leapMonths] = self::leapMonths($parts['BYMONTH'] ?? '');
-
         return new RecurrenceRule(
             freq: $freq,
             interval: isset($parts['INTERVAL']) ? self::whole('INTERVAL', $parts['INTERVAL']) : 1,
             count: isset($parts['COUNT']) ? self::whole('COUNT', $parts['COUNT']) : null,
             until: isset($parts['UNTIL']) ? Until::parse($parts['UNTIL']) : null,
-            bySecond: self::numbers('BYSECOND', $parts),
-            byMinute: self::numbers('BYMINUTE', $parts),
-            byHour: self::numbers('BYHOUR', $parts),
-            byDay: self::weekdays($parts['BYDAY'] ?? ''),
-            byMonthDay: self::numbers('BYMONTHDAY', $parts),
-            byYearDay: self::numbers('BYYEARDAY', $parts),
-            byWeekNo: self::numbers('BYWEEKNO', $parts),
-            byMonth: self::numbers('BYMONTH', ['BYMONTH' => $months] + $parts),
-            bySetPos: self::numbers('BYSETPOS', $parts),
+            bySecond: isset($parts['BYSECOND']) ? self::numbers('BYSECOND', $parts['BYSECOND']) : [],
+            byMinute: isset($parts['BYMINUTE']) ? self::numbers('BYMINUTE', $parts['BYMINUTE']) : [],
+            byHour: isset($parts['BYHOUR']) ? self::numbers('BYHOUR', $parts['BYHOUR']) : [],
+            byDay: isset($parts['BYDAY']) ? self::weekdays($parts['BYDAY']) : [],
+            byMonthDay: isset($parts['BYMONTHDAY']) ? self::numbers('BYMONTHDAY', $parts['BYMONTHDAY']) : [],
+            byYearDay: isset($parts['BYYEARDAY']) ? self::numbers('BYYEARDAY', $parts['BYYEARDAY']) : [],
+            byWeekNo: isset($parts['BYWEEKNO']) ? self::numbers('BYWEEKNO', $parts['BYWEEKNO']) : [],
+            byMonth: isset($parts['BYMONTH']) ? self::months($parts['BYMONTH'], leap: false) : [],
+            bySetPos: isset($parts['BYSETPOS']) ? self::numbers('BYSETPOS', $parts['BYSETPOS']) : [],
             weekStart: Weekday::tryFromLetters($parts['WKST'] ?? 'MO')
                 ?? throw new InvalidRule('WKST: the week starts on one of MO TU WE TH FR SA SU.'),
             skip: Skip::tryFrom($parts['SKIP'] ?? 'OMIT')
                 ?? throw new InvalidRule('SKIP: a missing date is treated as OMIT, BACKWARD or FORWARD.'),
             rscale: $parts['RSCALE'] ?? 'GREGORIAN',
-            byLeapMonth: self::numbers('BYMONTH', ['BYMONTH' => $leapMonths]),
+            byLeapMonth: isset($parts['BYMONTH']) ? self::months($parts['BYMONTH'], leap: true) : [],
         );
     }
 
@@ -57,7 +55,7 @@ final class RuleParser
         }
         $parts = [];
         foreach (explode(';', strtoupper($text)) as $part) {
-            [$name, $value] = [...explode('=', $part, 2), ''];
+            [$name, $value] = explode('=', $part, 2) + [1 => ''];
             if (! in_array($name, self::PARTS, true)) {
                 throw new InvalidRule('A rule has no part called “'.mb_substr(mb_scrub($name), 0, 30).'”.');
             }
@@ -82,42 +80,45 @@ final class RuleParser
         return (int) $text;
     }
 
-    /**
-     * @param  array<string, string>  $parts
-     * @return list<int> ascending, each once
-     */
-    private static function numbers(string $part, array $parts): array
+    /** @return list<int> ascending, each once */
+    private static function numbers(string $part, string $text): array
     {
-        if (($parts[$part] ?? '') === '') {
-            return [];
+        $numbers = [];
+        foreach (explode(',', $text) as $item) {
+            $numbers[self::whole($part, $item)] = true;
         }
-        $numbers = array_map(fn (string $item): int => self::whole($part, $item), explode(',', $parts[$part]));
-        $numbers = array_values(array_unique($numbers));
-        sort($numbers);
+        ksort($numbers);
 
-        return $numbers;
+        return array_keys($numbers);
     }
 
-    /** @return array{string, string} the plain months, and those written with an L (RFC 7529 4.2) without it */
-    private static function leapMonths(string $text): array
+    /** @return list<int> the leap months, written with an L behind them (RFC 7529 4.2), or the others */
+    private static function months(string $text, bool $leap): array
     {
-        $items = $text === '' ? [] : explode(',', $text);
-        $leap = array_filter($items, fn (string $item): bool => str_ends_with($item, 'L'));
+        $items = array_filter(explode(',', $text), fn (string $item): bool => str_ends_with($item, 'L') === $leap);
 
-        return [implode(',', array_diff($items, $leap)), implode(',', array_map(fn (string $item): string => substr($item, 0, -1), $leap))];
+        return $items === [] ? [] : self::numbers('BYMONTH', implode(',', array_map(fn (string $item): string => $leap ? substr($item, 0, -1) : $item, $items)));
     }
 
-    /** @return list<WeekdayNum> */
+    /** @return list<WeekdayNum> each once */
     private static function weekdays(string $text): array
     {
+        /** @var array<string, WeekdayNum> $known  they never change, and are the same few in most rules */
+        static $known = [];
         $days = [];
-        foreach ($text === '' ? [] : explode(',', $text) as $item) {
-            if (preg_match('/^([+-]?\d{1,2})?(MO|TU|WE|TH|FR|SA|SU)$/D', $item, $m) !== 1 || $m[1] === '0') {
-                throw new InvalidRule('BYDAY: “'.mb_substr(mb_scrub($item), 0, 30).'” is not a weekday like MO or 2TU or -1FR.');
-            }
-            $days[$item] = WeekdayNum::of(Weekday::tryFromLetters($m[2]) ?? Weekday::MO, (int) $m[1]);
+        foreach (explode(',', $text) as $item) {
+            $days[$item] = $known[$item] ??= self::weekday($item);
         }
 
         return array_values($days);
+    }
+
+    private static function weekday(string $item): WeekdayNum
+    {
+        if (preg_match('/^([+-]?\d{1,2})?(MO|TU|WE|TH|FR|SA|SU)$/D', $item, $m) !== 1 || preg_match('/^[+-]?0+$/', $m[1]) === 1) {
+            throw new InvalidRule('BYDAY: “'.mb_substr(mb_scrub($item), 0, 30).'” is not a weekday like MO or 2TU or -1FR.');
+        }
+
+        return WeekdayNum::of(Weekday::tryFromLetters($m[2]) ?? Weekday::MO, (int) $m[1]);
     }
 }

@@ -16,6 +16,12 @@ final class Gregorian
 
     public const LAST_YEAR = 9999;
 
+    /** The last second of the last year, since 1970-01-01T00:00:00 on the same wall. */
+    public const LAST_SECOND = 253_402_300_799;
+
+    /** The calendar repeats after 400 years, or 146,097 days. */
+    public const CYCLE_SECONDS = 146_097 * 86_400;
+
     private const MONTH_LENGTHS = [1 => 31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31];
 
     public static function isLeap(int $year): bool
@@ -38,6 +44,38 @@ final class Gregorian
         $dayOfYear = intdiv(153 * ($month + ($month > 2 ? -3 : 9)) + 2, 5) + $day - 1;
 
         return $era * 146097 + $yearOfEra * 365 + intdiv($yearOfEra, 4) - intdiv($yearOfEra, 100) + $dayOfYear - 719468;
+    }
+
+    /** The day number of a second since 1970-01-01T00:00:00. */
+    public static function dayOf(int $second): int
+    {
+        return intdiv($second - self::secondOfDay($second), 86400);
+    }
+
+    public static function secondOfDay(int $second): int
+    {
+        return ($second % 86400 + 86400) % 86400;
+    }
+
+    /**
+     * The first day of a month, by the months since January of the year 0.
+     *
+     * @param  int  $month  3 or more
+     */
+    public static function firstOfMonth(int $month): int
+    {
+        $fromMarch = $month - 2;
+        $year = intdiv($fromMarch, 12);
+
+        return $year * 365 + intdiv($year, 4) - intdiv($year, 100) + intdiv($year, 400) + intdiv(153 * ($fromMarch % 12) + 2, 5) - 719468;
+    }
+
+    /** The months from January of the year 0 to the one that holds a day. */
+    public static function monthOf(int $day): int
+    {
+        [$year, $month] = self::fromDayNumber($day);
+
+        return $year * 12 + $month - 1;
     }
 
     /** @return array{int, int, int} year, month, day */

@@ -1,0 +1,69 @@
+<?php
+
+declare(strict_types=1);
+
+namespace PlumRota\Core\Recurrence;
+
+use Generator;
+use PlumRota\Core\Time\Gregorian;
+use PlumRota\Core\Time\LocalDateTime;
+use PlumRota\Core\Time\Weekday;
+
+/** DAILY and WEEKLY: the same seconds every so many days, unless a limit takes some away. */
+final readonly class DayWalk implements Walk
+{
+    /** The day on which the first period begins. */
+    private int $first;
+
+    /** Days from one period to the next. */
+    private int $stride;
+
+    /** @var list<int> the days of a period, from its first */
+    private array $days;
+
+    /** What takes days away, where something does. */
+    private ?DaySelection $limit;
+
+    private DayTimes $times;
+
+    public function __construct(private RecurrenceRule $rule, LocalDateTime $start)
+    {
+        $this->times = new DayTimes($rule, $start);
+        $day = $start->dayNumber();
+        $isWeekly = $rule->freq === Frequency::Weekly;
+        $since = fn (int $weekday): int => ($weekday - $rule->weekStart->value + 7) % 7;
+        $own = $since(Weekday::numberOf($day));
+        $this->first = $isWeekly ? $day - $own : $day;
+        $this->stride = $isWeekly ? 7 * $rule->interval : $rule->interval;
+        $days = $isWeekly ? array_map(fn (WeekdayNum $day): int => $since($day->weekday->value), $rule->byDay) : [];
+        sort($days);
+        $this->days = $days !== [] ? $days : [$isWeekly ? $own : 0];
+        $isLimited = $rule->byMonth !== [] || $rule->byMonthDay !== [] || (! $isWeekly && $rule->byDay !== []);
+        $this->limit = $isLimited ? new DaySelection($rule, $start->date()) : null;
+    }
+
+    public function from(int $number): Generator
+    {
+        $limit = $this->limit;
+        $offsets = $this->times->on($this->days);
+        for ($first = $this->first + $number * $this->stride; ; $first += $this->stride) {
+            yield $first * 86400 => $limit === null ? $offsets
+                : $this->times->on(array_values(array_filter($this->days, fn (int $day): bool => $limit->passes($first + $day))));
+        }
+    }
+
+    public function before(int $second): int
+    {
+        return intdiv(Gregorian::dayOf($second) - $this->first, $this->stride);
+    }
+
+    public function sizeOf(int $number): ?int
+    {
+        return $this->limit === null ? $number * count($this->times->on($this->days)) : null;
+    }
+
+    public function cycle(): int
+    {
+        return Gregorian::CYCLE_SECONDS * $this->rule->interval;
+    }
+}

@@ -2,7 +2,7 @@ import vue from 'eslint-plugin-vue'
 import ts from 'typescript-eslint'
 
 export default ts.config(
-    { ignores: ['resources/js/api/schema.d.ts'] },
+    { ignores: ['resources/js/api/generated/schema.d.ts'] },
     ...ts.configs.recommended,
     ...vue.configs['flat/recommended'],
     {

@@ -72,14 +72,15 @@ final readonly class Deadlines
     /** @return list<array{entry_id: string, recurrence_id: string, title: string, calendar_id: string, area_id: string, due: string, done: bool}> */
     private function routines(User $user, LocalDate $first, int $days): array
     {
-        $furthest = DB::scalar("select max(julianday(substr(due, 1, 10)) - julianday(substr(start, 1, 10))) from entries where user_id = ? and rule is not null and kind = 'task' and due is not null", [$user->id]);
-        if (! is_numeric($furthest)) {
+        /** @var list<stdClass&object{id: string, days: float}> $rows  and how many days after its start each is due */
+        $rows = DB::select("select id, julianday(substr(due, 1, 10)) - julianday(substr(start, 1, 10)) as days from entries where user_id = ? and rule is not null and kind = 'task' and due is not null", [$user->id]);
+        if ($rows === []) {
             return [];
         }
-        $back = max(0, (int) $furthest);
+        $back = max(0, ...array_map(intval(...), array_column($rows, 'days')));
         $today = $user->wallNow()->dayNumber();
         $found = [];
-        foreach ($this->occurrences->each($user, TimeRange::days($first->plusDays(-$back), $days + $back)) as $one) {
+        foreach ($this->occurrences->each($user, TimeRange::days($first->plusDays(-$back), $days + $back), array_column($rows, 'id')) as $one) {
             // What lapses is missed when it is over; what rolls on and was followed by the next one too.
             $isOver = ! $one->block->isDone && $one->block->seen->from->dayNumber() < $today && $one->entry->missed !== 'hold';
             $due = $one->entry->rule === null || ! $one->block->isTask || $isOver ? null : OccurrenceAsShown::due($one);

@@ -36,14 +36,17 @@ final readonly class OccurrencesBetween
         return array_map(fn (int $i): Seen => $seen[$i], array_keys($starts));
     }
 
-    /** @return iterable<Seen> entry by entry, none kept: for what only counts them */
-    public function each(User $user, TimeRange $window): iterable
+    /**
+     * @param  list<string>|null  $only  the entries that matter, where not all do
+     * @return iterable<Seen> entry by entry, none kept: for what only counts them
+     */
+    public function each(User $user, TimeRange $window, ?array $only = null): iterable
     {
         $from = (string) $window->from->date()->plusDays(-2);
         $to = (string) $window->to->date()->plusDays(2);
         $today = $user->wallNow()->date();
         $holdsToday = TimeRange::days($today, 1)->touches($window);
-        $entries = $this->entries($user, $from, $to, $holdsToday ? (string) $today : null);
+        $entries = $this->entries($user, $from, $to, $holdsToday ? (string) $today : null, $only);
         $changes = $this->changes($user, $entries, $from, $to);
         $timeline = new Timeline($user->timeZone(), $this->daysOff->marks($user));
         $carryOver = $window->from->seconds < $today->plusDays(1)->startOfDay()->seconds ? new CarryOver($timeline, $today) : null;
@@ -79,17 +82,20 @@ final readonly class OccurrencesBetween
 
     /**
      * @param  string|null  $today  where it lies in the window: what rolls on may come from any day before it
+     * @param  list<string>|null  $only
      * @return array<string, EntryRow> by id
      */
-    private function entries(User $user, string $from, string $to, ?string $today): array
+    private function entries(User $user, string $from, string $to, ?string $today, ?array $only): array
     {
+        $ids = $only === null ? [] : ['only' => json_encode($only, JSON_THROW_ON_ERROR)];
         $rows = DB::select('select '.EntryRow::COLUMNS." from entries e join calendars c on c.id = e.calendar_id
             where e.user_id = :user and e.start is not null and (
                 (e.first_day <= :to and (e.last_day is null or e.last_day >= :from))
                 or e.id in (select value from json_each(:changed))
                 or e.id in (select r.id from entries r where r.user_id = :user2 and r.missed = 'roll' and r.kind = 'task' and r.first_day <= :today
                     and (r.rule is not null or not exists (select 1 from changes d where d.entry_id = r.id and (d.done_at is not null or d.let_go_at is not null)))))
-            order by e.position, e.id", ['user' => $user->id, 'user2' => $user->id, 'today' => $today ?? '', 'from' => $from, 'to' => $to, 'changed' => json_encode($this->changed($user, $from, $to), JSON_THROW_ON_ERROR)]);
+            ".($only === null ? '' : 'and e.id in (select value from json_each(:only))').'
+            order by e.position, e.id', [...$ids, 'user' => $user->id, 'user2' => $user->id, 'today' => $today ?? '', 'from' => $from, 'to' => $to, 'changed' => json_encode($this->changed($user, $from, $to), JSON_THROW_ON_ERROR)]);
         $entries = [];
         foreach ($rows as $row) {
             assert($row instanceof stdClass);

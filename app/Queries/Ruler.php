@@ -16,16 +16,20 @@ final readonly class Ruler
     {
     }
 
-    /** @return list<array{date: string, minutes: int, capacity: int, over: bool}> */
-    public function show(User $user, LocalDate $first, int $weeks): array
+    /**
+     * @param  int  $adding  minutes that each day is imagined to hold besides
+     * @return list<array{date: string, minutes: int, capacity: int, free: int, over: bool}> free is below nothing where a day is over-full
+     */
+    public function show(User $user, LocalDate $first, int $weeks, int $adding = 0): array
     {
         $seen = $this->occurrences->each($user, TimeRange::days($first, $weeks * 7));
 
         return array_map(fn (DayLoad $load): array => [
             'date' => (string) $load->day,
-            'minutes' => $load->minutes(),
+            'minutes' => $load->minutes() + $adding,
             'capacity' => $load->capacity,
-            'over' => $load->isOverFull(),
+            'free' => $load->free($adding),
+            'over' => $load->free($adding) < 0,
         ], DayPlan::loads($user, $seen, $first, $weeks * 7));
     }
 }

@@ -57,7 +57,8 @@ function generated(int $seed, int $wanted, Frequency ...$freqs): array
 test('periods of one shape choose what each would choose by itself', function () {
     $start = LocalDateTime::parse('2026-01-05T00:00');
     $looked = 0;
-    foreach (generated(9, 120, Frequency::Yearly, Frequency::Monthly) as $rule) {
+    $wrong = [];
+    foreach (generated(9, 60, Frequency::Yearly, Frequency::Monthly) as $rule) {
         if ($rule->bySetPos !== [] || $rule->namesTimes()) {
             continue;
         }
@@ -65,11 +66,13 @@ test('periods of one shape choose what each would choose by itself', function ()
         foreach (periods(new MonthWalk($rule, $start), 400) as [$base, $offsets]) {
             [$year, $month] = Gregorian::fromDayNumber($first = intdiv($base, 86400));
             $direct = $rule->freq === Frequency::Yearly ? $days->inYear($year) : $days->inMonth($year, $month);
-            expect(array_map(fn (int $offset): int => $first + intdiv($offset, 86400), $offsets))->toBe($direct, "{$rule} in {$year}-{$month}");
+            if (array_map(fn (int $offset): int => $first + intdiv($offset, 86400), $offsets) !== $direct) {
+                $wrong[] = "{$rule} in {$year}-{$month}";
+            }
             $looked++;
         }
     }
-    expect($looked)->toBeGreaterThan(10_000);
+    expect($wrong)->toBe([])->and($looked)->toBeGreaterThan(8000);
 });
 
 test('a walk that begins later is the same walk', function (Frequency ...$freqs) {

@@ -26,11 +26,12 @@ function shapes(int $every): array
 }
 
 test('a window shows what walking there shows', function () {
+    $wrong = [];
     foreach (shapes(6) as [$rule, $start]) {
         foreach ([$rule, "{$rule};COUNT=90"] as $text) {
             $parsed = RuleParser::parse($text);
             $set = new RecurrenceSet($start, $parsed);
-            $walked = array_map(fn (LocalDateTime $one): int => $one->seconds, $set->next($parsed->freq->secondsWithinDay() < 86400 ? 40 : 100));
+            $walked = array_map(fn (LocalDateTime $one): int => $one->seconds, $set->next($parsed->freq->isWithinDay() ? 40 : 100));
             $number = count($walked);
             foreach ([0, 1, 7, intdiv($number, 2), $number - 2] as $cut) {
                 if ($cut < 0 || $cut >= $number) {
@@ -40,17 +41,20 @@ test('a window shows what walking there shows', function () {
                     $from = LocalDateTime::fromSeconds($walked[$cut] + $shift);
                     $wanted = array_values(array_filter($walked, fn (int $second): bool => $second >= $from->seconds));
                     $found = array_map(fn (LocalDateTime $one): int => $one->seconds, $set->between($from, LocalDateTime::fromSeconds($walked[$number - 1] + 1)));
-                    expect($found)->toBe($wanted, "{$text} from {$start}, a window from {$from}");
+                    if ($found !== $wanted) {
+                        $wrong[] = "{$text} from {$start}, a window from {$from}";
+                    }
                 }
             }
         }
     }
+    expect($wrong)->toBe([]);
 });
 
 test('a rule finds itself at each of its instances, and not beside them', function () {
     foreach (shapes(23) as [$rule, $start]) {
         $parsed = RuleParser::parse($rule);
-        if ($parsed->freq->secondsWithinDay() < 86400 || $parsed->bySetPos !== [] || $parsed->interval > 1 || $parsed->freq === Frequency::Yearly && $parsed->byWeekNo !== []) {
+        if ($parsed->freq->isWithinDay() || $parsed->bySetPos !== [] || $parsed->interval > 1 || $parsed->freq === Frequency::Yearly && $parsed->byWeekNo !== []) {
             continue;
         }
         foreach ((new RecurrenceSet($start, $parsed))->next(12) as $one) {

@@ -99,7 +99,9 @@ test('a date has hours of its own, shown the same in every view', function () {
     expect(($this->day)())->toMatchArray(['capacity' => 480, 'over' => false, 'own_hours' => false]);
     $this->api('PUT', 'days/2026-11-25/hours', ['minutes' => 90])->assertNoContent();
     expect(($this->day)())->toMatchArray(['capacity' => 90, 'over' => true, 'own_hours' => true])->and(($this->day)('2026-12-02')['capacity'])->toBe(480)
-        ->and($this->api('GET', 'ruler?from=2026-11-23&weeks=1')->json('days.2'))->toBe(['date' => '2026-11-25', 'minutes' => 120, 'capacity' => 90, 'over' => true])
+        ->and($this->api('GET', 'ruler?from=2026-11-23&weeks=1')->json('days.2'))->toBe(['date' => '2026-11-25', 'minutes' => 120, 'capacity' => 90, 'free' => -30, 'over' => true])
+        ->and($this->api('GET', 'ruler?from=2026-11-26&weeks=1&adding=480')->json('days.0'))->toBe(['date' => '2026-11-26', 'minutes' => 480, 'capacity' => 480, 'free' => 0, 'over' => false])
+        ->and($this->api('GET', 'ruler?from=2026-11-26&weeks=1&adding=481')->json('days.0'))->toMatchArray(['free' => -1, 'over' => true])
         ->and($this->api('GET', 'month?from=2026-11-23&days=7')->json('days.2'))->toMatchArray(['capacity' => 90, 'over' => true])
         ->and(collect($this->api('GET', 'year?year=2026')->json('days'))->firstWhere('date', '2026-11-25'))->toMatchArray(['minutes' => 120, 'capacity' => 90, 'over' => true]);
     $this->api('POST', 'undo');
@@ -135,6 +137,11 @@ test('the basket says what presses and why', function () {
     expect($this->api('GET', 'days/2026-11-25')->json('ask.0'))->toMatchArray(['title' => 'Gutter', 'waiting_for' => 'the roofer'])
         ->and($this->api('GET', 'days/2026-11-23')->json('ask'))->toBe([]);
     $this->api('POST', 'entries', ['title' => 'x', 'calendar_id' => $this->calendar()->id, 'around' => '2027-W53'])->assertStatus(422)->assertJsonPath('errors.around.0', '2027 has no week 53.');
+    // A number alone stands for the next week that has it. Today lies in week 48 of 2026, a year of 53 weeks.
+    foreach (['W48' => '2026-W48', 'W47' => '2027-W47', 'W3' => '2027-W03', 'W53' => '2026-W53', '2027-W14' => '2027-W14'] as $sent => $kept) {
+        expect(($this->task)("Around {$sent}", ['around' => $sent])['around'])->toBe($kept);
+    }
+    $this->api('POST', 'entries', ['title' => 'x', 'calendar_id' => $this->calendar()->id, 'around' => 'W54'])->assertStatus(422)->assertJsonPath('errors.around.0', 'There is no week 54.');
 });
 
 test('the basket is put in order by hand', function () {

@@ -55,7 +55,7 @@ final class BoardController
 
     public function ruler(DaysRequest $request, Ruler $ruler): JsonResponse
     {
-        return response()->json(['days' => $ruler->show(Account::of($request), $request->first(), $request->integer('weeks', 26))]);
+        return response()->json(['days' => $ruler->show(Account::of($request), $request->first(), $request->integer('weeks', 26), $request->integer('adding'))]);
     }
 
     /** So that a second window learns of changes without asking for everything. */

@@ -17,7 +17,7 @@ final class DaysRequest extends FormRequest
     /** @return array<string, mixed> */
     public function rules(): array
     {
-        return ['from' => ['required', 'string'], 'days' => ['sometimes', 'integer', 'between:1,42'], 'repeats' => ['sometimes', 'in:all,next'], 'weeks' => ['sometimes', 'integer', 'between:1,60']];
+        return ['from' => ['required', 'string'], 'days' => ['sometimes', 'integer', 'between:1,42'], 'repeats' => ['sometimes', 'in:all,next'], 'weeks' => ['sometimes', 'integer', 'between:1,60'], 'adding' => ['sometimes', 'integer', 'between:0,6000']];
     }
 
     /** @return list<\Closure(Validator): void> */

@@ -21,6 +21,7 @@ use PlumRota\Core\Schedule\Placement;
 use PlumRota\Core\Schedule\Scope;
 use PlumRota\Core\Schedule\Series;
 use PlumRota\Core\Time\InvalidTime;
+use PlumRota\Core\Time\IsoWeek;
 use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\LocalDateTime;
 use PlumRota\Core\Time\Zone;
@@ -45,7 +46,7 @@ class EntryRequest extends FormRequest
             'notes' => ['nullable', 'string', 'max:20000'],
             'due' => ['nullable', 'string', 'max:30'],
             'not_before' => ['nullable', 'date_format:Y-m-d'],
-            'around' => ['nullable', 'string', new KnownWeek],
+            'around' => ['nullable', 'string', new KnownWeek(Account::of($this)->wallNow()->date())],
             'waiting_for' => ['nullable', 'string', 'max:120'],
             'ask_again' => ['nullable', 'date_format:Y-m-d'],
             'missed' => ['required', 'in:hold,roll,lapse'],
@@ -150,7 +151,7 @@ class EntryRequest extends FormRequest
             'notes' => $this->string('notes')->value(),
             'due' => $this->input('due'),
             'not_before' => $this->input('not_before'),
-            'around' => $this->input('around'),
+            'around' => $this->filled('around') ? (string) IsoWeek::read($this->string('around')->value(), Account::of($this)->wallNow()->date()) : null,
             'waiting_for' => $this->string('waiting_for')->trim()->value(),
             'ask_again' => $this->input('ask_again'),
             'missed' => $this->string('missed')->value(),

@@ -44,8 +44,17 @@ final readonly class DayLoad
         return $this->placed + $this->listed;
     }
 
+    /**
+     * @param  int  $adding  minutes it is imagined to hold besides
+     * @return int minutes, below nothing where it is over-full
+     */
+    public function free(int $adding = 0): int
+    {
+        return $this->capacity - $this->minutes() - $adding;
+    }
+
     public function isOverFull(): bool
     {
-        return $this->minutes() > $this->capacity;
+        return $this->free() < 0;
     }
 }

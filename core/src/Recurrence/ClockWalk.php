@@ -32,7 +32,11 @@ final readonly class ClockWalk implements Walk
 
     public function __construct(private RecurrenceRule $rule, LocalDateTime $start)
     {
-        $unit = $rule->freq->secondsWithinDay();
+        $unit = match ($rule->freq) {
+            Frequency::Hourly => 3600,
+            Frequency::Minutely => 60,
+            default => 1,
+        };
         $this->step = $unit * $rule->interval;
         $own = Gregorian::secondOfDay($start->seconds);
         $this->first = $start->seconds - $own % $unit;

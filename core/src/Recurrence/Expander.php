@@ -28,7 +28,7 @@ final readonly class Expander
         $this->last = min($rule->until?->lastSecond($zone) ?? PHP_INT_MAX, Gregorian::LAST_SECOND);
         $this->walk = match (true) {
             $rule->rscale !== 'GREGORIAN' => new OtherCalendarWalk($rule, $start),
-            $rule->freq->secondsWithinDay() < 86400 => new ClockWalk($rule, $start),
+            $rule->freq->isWithinDay() => new ClockWalk($rule, $start),
             $rule->freq === Frequency::Yearly, $rule->freq === Frequency::Monthly => new MonthWalk($rule, $start),
             default => MonthWalk::ofDays($rule, $start) ?? new DayWalk($rule, $start),
         };

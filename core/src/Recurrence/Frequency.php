@@ -15,15 +15,9 @@ enum Frequency: string
     case Monthly = 'MONTHLY';
     case Yearly = 'YEARLY';
 
-    /** How long one period is for the frequencies within a day; 86400 for all others. */
-    public function secondsWithinDay(): int
+    public function isWithinDay(): bool
     {
-        return match ($this) {
-            self::Secondly => 1,
-            self::Minutely => 60,
-            self::Hourly => 3600,
-            default => 86400,
-        };
+        return in_array($this, [self::Secondly, self::Minutely, self::Hourly], true);
     }
 
     public function unit(): string

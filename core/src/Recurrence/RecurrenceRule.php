@@ -98,7 +98,7 @@ final readonly class RecurrenceRule implements Stringable
     public function namesTimes(): bool
     {
         return $this->byHour !== [] || $this->byMinute !== [] || $this->bySecond !== []
-            || $this->freq->secondsWithinDay() < 86400;
+            || $this->freq->isWithinDay();
     }
 
     public function __toString(): string

@@ -199,7 +199,7 @@ final readonly class RuleInWords
         if ($rule->byHour === [] && $rule->byMinute === [] && $rule->bySecond === []) {
             return '';
         }
-        if ($rule->freq->secondsWithinDay() < 86400 || $rule->bySecond !== []) {
+        if ($rule->freq->isWithinDay() || $rule->bySecond !== []) {
             return ($rule->byHour === [] ? '' : ' in the hours of '.$this->joined($rule->byHour))
                 .($rule->byMinute === [] ? '' : ' at minute '.$this->joined($rule->byMinute))
                 .($rule->bySecond === [] ? '' : ' at second '.$this->joined($rule->bySecond));

@@ -36,6 +36,16 @@ final readonly class IsoWeek
         return self::of((int) $found[1], (int) $found[2]);
     }
 
+    /**
+     * @param  string  $text  as parse has it, or "W14" alone for the next one of that number
+     *
+     * @throws InvalidTime
+     */
+    public static function read(string $text, LocalDate $today): self
+    {
+        return preg_match('/^W(\d{1,2})$/D', $text, $found) === 1 ? self::next((int) $found[1], $today) : self::parse($text);
+    }
+
     public static function containing(LocalDate $day): self
     {
         $thursday = $day->plusDays(4 - $day->weekday()->value);

@@ -26,7 +26,7 @@ final class Clauses
     /** @return array<string, bool> */
     private static function forRrule(RecurrenceRule $rule): array
     {
-        $withinDay = $rule->freq->secondsWithinDay() < 86400;
+        $withinDay = $rule->freq->isWithinDay();
 
         return [
             'INTERVAL counts from the start, also over the minutes that BYHOUR leaves out' => $rule->freq === Frequency::Minutely && $rule->interval > 1 && $rule->byHour !== [],

@@ -15,12 +15,12 @@ const emit = defineEmits<{ choose: [day: string]; leave: [] }>()
 const DAYS = 7
 const account = useAccount()
 const showsAll = ref(false)
-const ruler = useQuery({ queryKey: computed(() => ['ruler', props.from, 2]), queryFn: () => ask<{ days: RulerDay[] }>('GET', `ruler?from=${props.from}&weeks=2`), staleTime: 60_000 })
+const ruler = useQuery({ queryKey: computed(() => ['ruler', props.from, 2, props.minutes]), queryFn: () => ask<{ days: RulerDay[] }>('GET', `ruler?from=${props.from}&weeks=2&adding=${props.minutes}`), staleTime: 60_000 })
 const days = computed(() => Array.from({ length: DAYS }, (_, i) => {
     const date = plusDays(props.from, i)
     const day = ruler.data.value?.days.find((one) => one.date === date)
-    const then = (day?.minutes ?? 0) + props.minutes
-    return { date, number: i + 1, over: !!day && then > day.capacity, share: day ? Math.min(100, day.capacity === 0 ? 100 : (then / day.capacity) * 100) : 0, words: !day ? '' : then > day.capacity ? `${length(then - day.capacity)} too much then` : `${length(day.capacity - then)} free then` }
+    const words = !day ? '' : day.over ? `${length(-day.free)} too much then` : `${length(day.free)} free then`
+    return { date, number: i + 1, over: !!day?.over, share: !day ? 0 : day.over ? 100 : (day.minutes / Math.max(1, day.capacity)) * 100, words }
 }))
 useEventListener(window, 'keydown', (event) => {
     const day = days.value[Number(event.key) - 1]

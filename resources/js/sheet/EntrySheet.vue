@@ -279,7 +279,7 @@ const isLate = computed(() => !!form.value?.due && !!form.value.start && form.va
                     </div>
                 </div>
 
-                <WaitingFields v-if="form.kind === 'task' && !form.rule" v-model="form" :mistakes="mistakes" :today="today" />
+                <WaitingFields v-if="form.kind === 'task' && !form.rule" v-model="form" :mistakes="mistakes" />
                 <StepsThisTime v-if="entry && (entry.this_one?.checklist ?? entry.checklist).length > 0 && (!wasRoutine || target.recurrenceId)" :entry="entry" :recurrence-id="wasRoutine ? target.recurrenceId : null" @changed="onSteps" @whole="tickThis" />
                 <p v-if="entry?.this_one && entry.this_one.timed > 0" class="muted">{{ length(entry.this_one.timed) }} worked on it so far{{ entry.estimate ? ` of ${length(entry.estimate)} thought` : '' }}.</p>
                 <NotesField :key="entry?.version ?? 0" v-model="form.notes" :html="entry?.notes_html ?? ''" :mistake="mistakes.notes?.[0]" />

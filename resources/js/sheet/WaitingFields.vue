@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { namedDate, plusDays, startOfWeek, weekNumber } from '@/shared/time'
+import { namedDate } from '@/shared/time'
 import { useAccount } from '@/state/server'
 import { computed } from 'vue'
 import DateChoice from './DateChoice.vue'
@@ -8,18 +8,14 @@ import type { Form } from './form'
 
 /** When something without a day should come up, and whom it waits for. */
 const form = defineModel<Form>({ required: true })
-const props = defineProps<{ mistakes: Record<string, string[]>; today: string }>()
+defineProps<{ mistakes: Record<string, string[]> }>()
 
 const account = useAccount()
+/** A number alone stands for the next week that has it. */
 const week = computed({
-    get: () => (form.value.around ? Number(form.value.around.slice(6)) : ''),
-    set: (number: number | '') => (form.value.around = number === '' || number < 1 || number > 53 ? null : nextWeek(number)),
+    get: () => (form.value.around ? Number(/\d+$/.exec(form.value.around)) : ''),
+    set: (number: number | '') => (form.value.around = number === '' ? null : `W${number}`),
 })
-/** The next week with that number, this one counting too. */
-function nextWeek(number: number): string {
-    const year = Number(plusDays(startOfWeek(props.today, 1), 3).slice(0, 4))
-    return `${number >= weekNumber(props.today) ? year : year + 1}-W${String(number).padStart(2, '0')}`
-}
 </script>
 
 <template>

@@ -1291,6 +1291,8 @@ export interface components {
             date: string;
             minutes: number;
             capacity: number;
+            /** @description Minutes; below nothing where a day is over-full */
+            free: number;
             over: boolean;
         };
         BasketItem: {
@@ -1550,7 +1552,7 @@ export interface components {
             due?: string | null;
             missed?: components["schemas"]["Missed"];
             not_before?: string | null;
-            /** @description A week of ISO 8601, such as 2026-W14 */
+            /** @description A week of ISO 8601, such as 2026-W14, or W14 for the next one of that number */
             around?: string | null;
             /** @description Who is to do it */
             waiting_for?: string | null;
@@ -2956,6 +2958,8 @@ export interface operations {
             query: {
                 from: string;
                 weeks?: number;
+                /** @description Minutes that each day is imagined to hold besides */
+                adding?: number;
             };
             header?: never;
             path?: never;

@@ -78,3 +78,10 @@ test('a rule knows whether it would choose its own start', function (string $rul
     ['FREQ=HOURLY;BYDAY=TU', false], ['FREQ=HOURLY;BYDAY=MO', true], ['FREQ=YEARLY;BYMONTH=1;BYDAY=1MO', true], ['FREQ=DAILY;BYMONTH=2', false], ['FREQ=DAILY;INTERVAL=2;BYMONTH=2', false],
     ['RSCALE=HEBREW;FREQ=MONTHLY;BYMONTHDAY=16', true], ['RSCALE=HEBREW;FREQ=MONTHLY;BYMONTHDAY=17', false],
 ]);
+
+test('weeks that reach over the end of a month keep only their days of the months wanted', function () {
+    // Monday 26 January to Sunday 1 February 2026, and the week from 23 February to 1 March.
+    expect(expanded('FREQ=WEEKLY;BYDAY=MO,SU;BYMONTH=2', '2026-01-06T00:00', '2026-04-01T00:00'))
+        ->toBe(['2026-02-01T00:00', '2026-02-02T00:00', '2026-02-08T00:00', '2026-02-09T00:00', '2026-02-15T00:00', '2026-02-16T00:00', '2026-02-22T00:00', '2026-02-23T00:00'])
+        ->and(expanded('FREQ=WEEKLY;BYDAY=MO,SU;BYMONTH=2;BYSETPOS=1', '2026-01-06T00:00', '2026-02-10T00:00'))->toBe(['2026-02-01T00:00', '2026-02-02T00:00', '2026-02-09T00:00']);
+});

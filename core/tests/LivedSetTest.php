@@ -96,3 +96,9 @@ test('after it is done: early, late and several finishes, and a finish taken bac
     $ended = new AfterDone(LocalDateTime::parse('2026-11-02T09:00'), RuleParser::parse('FREQ=MONTHLY;UNTIL=20261201'));
     expect($ended->open([LocalDateTime::parse('2026-11-05T09:00')]))->toBeNull();
 });
+
+test('what a day off sends to a later day stands there in the order of the clock', function () {
+    $set = lived('FREQ=WEEKLY;BYDAY=SA,MO;BYHOUR=9,17;BYMINUTE=0', '2026-11-28', OffDay::After);
+    $found = $set->between(LocalDateTime::parse('2026-11-28T00:00'), LocalDateTime::parse('2026-12-01T00:00'));
+    expect(array_map(fn (array $one): string => substr((string) $one['at'], 8, 5).' '.substr((string) $one['id'], 8, 5), $found))->toBe(['30T09 30T09', '30T12 28T12', '30T17 28T17', '30T17 30T17']);
+});

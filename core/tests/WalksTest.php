@@ -151,3 +151,11 @@ test('after a whole round of the calendar there is no more hope', function (stri
     'hours that come round every day' => ['FREQ=HOURLY;INTERVAL=12', 146_097 * 86400], 'hours that drift over the days' => ['FREQ=HOURLY;INTERVAL=5', LocalDateTime::parse('9999-12-31T23:59:59')->seconds],
     'minutes' => ['FREQ=MINUTELY;INTERVAL=1440', 146_097 * 86400],
 ]);
+
+test('a rule of days goes by months where its parts only limit', function (string $rule, bool $goes) {
+    expect(MonthWalk::ofDays(RuleParser::parse($rule), LocalDateTime::parse('2026-03-18T07:15')) !== null)->toBe($goes);
+})->with([
+    ['FREQ=DAILY;BYMONTH=4', true], ['FREQ=DAILY;BYMONTHDAY=4', true], ['FREQ=DAILY;BYDAY=MO', true], ['FREQ=DAILY;BYDAY=MO;BYMONTH=4;BYHOUR=9', true],
+    'nothing is limited' => ['FREQ=DAILY', false], 'days are passed over' => ['FREQ=DAILY;INTERVAL=2;BYMONTH=4', false], 'places are those of a day' => ['FREQ=DAILY;BYDAY=MO;BYHOUR=9,10;BYSETPOS=-1', false],
+    'weeks' => ['FREQ=WEEKLY;BYMONTH=4', false],
+]);

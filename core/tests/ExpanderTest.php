@@ -85,3 +85,25 @@ test('weeks that reach over the end of a month keep only their days of the month
         ->toBe(['2026-02-01T00:00', '2026-02-02T00:00', '2026-02-08T00:00', '2026-02-09T00:00', '2026-02-15T00:00', '2026-02-16T00:00', '2026-02-22T00:00', '2026-02-23T00:00'])
         ->and(expanded('FREQ=WEEKLY;BYDAY=MO,SU;BYMONTH=2;BYSETPOS=1', '2026-01-06T00:00', '2026-02-10T00:00'))->toBe(['2026-02-01T00:00', '2026-02-02T00:00', '2026-02-09T00:00']);
 });
+
+test('the clock is walked over what is left out, and not past what is wanted', function (string $rule, string $start, array $moments) {
+    expect(expanded($rule, '2026-01-05T00:00', '2027-01-01T00:00', count($moments), "2026-01-05T{$start}"))->toBe(array_map(fn (string $one): string => "2026-{$one}", $moments));
+})->with([
+    'half past eight, then every minute of nine' => ['FREQ=MINUTELY;INTERVAL=20;BYHOUR=9', '08:30', ['01-05T08:30', '01-05T09:10', '01-05T09:30', '01-05T09:50', '01-06T09:10']],
+    'quarters of the hour that holds the start' => ['FREQ=HOURLY;INTERVAL=2;BYMINUTE=0,15,30', '09:15', ['01-05T09:15', '01-05T09:30', '01-05T11:00', '01-05T11:15']],
+    'Tuesdays' => ['FREQ=HOURLY;INTERVAL=9;BYDAY=TU', '20:00', ['01-05T20:00', '01-06T05:00', '01-06T14:00', '01-06T23:00', '01-13T08:00', '01-13T17:00']],
+    'March and the last day of May' => ['FREQ=HOURLY;INTERVAL=12;BYMONTH=3,5;BYMONTHDAY=-1', '06:00', ['01-05T06:00', '03-31T06:00', '03-31T18:00', '05-31T06:00', '05-31T18:00']],
+    'the hundredth day' => ['FREQ=HOURLY;INTERVAL=12;BYYEARDAY=100', '06:00', ['01-05T06:00', '04-10T06:00', '04-10T18:00']],
+    'the last of three' => ['FREQ=HOURLY;BYMINUTE=10,20,30;BYSETPOS=-1', '06:30', ['01-05T06:30', '01-05T07:30', '01-05T08:30']],
+]);
+
+test('times that a rule leaves out are those of the start', function (string $rule, string $start, array $times) {
+    $found = (new Expander(RuleParser::parse($rule), LocalDateTime::parse("2026-01-05T{$start}")))->collect(LocalDateTime::parse('2026-01-06T00:00')->seconds, LocalDateTime::parse('2026-01-07T00:00')->seconds, 50);
+    expect(array_map(fn (int $second): string => substr((string) LocalDateTime::fromSeconds($second), 11), $found))->toBe($times);
+})->with([
+    ['FREQ=DAILY;BYMINUTE=0,30', '09:00:00', ['09:00:00', '09:30:00']], ['FREQ=DAILY;BYMINUTE=0,30', '23:59:59', ['23:00:59', '23:30:59']], ['FREQ=DAILY;BYHOUR=7', '09:59:58', ['07:59:58']],
+    ['FREQ=DAILY;BYSECOND=5,10', '09:07:00', ['09:07:05', '09:07:10']], ['FREQ=DAILY;BYHOUR=7,8;BYMINUTE=1,2;BYSECOND=3', '09:00:00', ['07:01:03', '07:02:03', '08:01:03', '08:02:03']],
+    'a leap second is the last of its minute (3.3.12)' => ['FREQ=DAILY;BYSECOND=58,59,60', '09:00:00', ['09:00:58', '09:00:59']], ['FREQ=DAILY;BYSECOND=60', '09:00:00', ['09:00:59']],
+    'places among them' => ['FREQ=DAILY;BYHOUR=7,8,9;BYSETPOS=1,-1', '09:00:00', ['07:00:00', '09:00:00']], 'the same place from both ends is one' => ['FREQ=DAILY;BYHOUR=7,8;BYSETPOS=1,-2', '09:00:00', ['07:00:00']],
+    'a place that is not there' => ['FREQ=DAILY;BYHOUR=7,8;BYSETPOS=3,-3', '09:00:00', []], 'in order, however the places are' => ['FREQ=DAILY;BYHOUR=7,8,9;BYSETPOS=-3,2', '09:00:00', ['07:00:00', '08:00:00']],
+]);

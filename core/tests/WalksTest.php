@@ -119,6 +119,25 @@ test('what periods have together', function (string $rule, ?int $size) {
     'another calendar' => ['RSCALE=HEBREW;FREQ=YEARLY', null],
 ]);
 
+test('where every period has as many, no number of them is too many to be told', function (string $rule, ?int $each) {
+    $rule = RuleParser::parse($rule);
+    $size = (new MonthWalk($rule->ending(10, null), LocalDateTime::parse('2026-01-15T07:15')))->sizeOf(1_000_000);
+    // The others are summed, and only until COUNT is reached.
+    $each === null ? expect($size)->toBeGreaterThan(10)->toBeLessThan(10 + 31 * 12) : expect($size)->toBe(1_000_000 * $each);
+})->with([
+    ['FREQ=MONTHLY', 1], ['FREQ=MONTHLY;BYMONTHDAY=1,28', 2], ['FREQ=MONTHLY;BYMONTHDAY=-1', 1], ['FREQ=MONTHLY;BYDAY=-4MO,4TU', 2], ['FREQ=MONTHLY;BYDAY=MO,TU,WE,TH,FR;BYSETPOS=20', 1],
+    ['FREQ=YEARLY', 1], ['FREQ=YEARLY;BYMONTH=2,11;BYMONTHDAY=28', 2], ['FREQ=YEARLY;BYDAY=52SU', 1], ['FREQ=YEARLY;BYWEEKNO=1,52;BYDAY=TH', 2], ['FREQ=YEARLY;BYYEARDAY=365,-365', 2],
+    'some months lack it' => ['FREQ=MONTHLY;BYMONTHDAY=29', null], 'only February and the months of 30 days lack it' => ['FREQ=MONTHLY;BYMONTHDAY=31', null], 'some months have a fifth' => ['FREQ=MONTHLY;BYDAY=5MO', null],
+    'none in the other months' => ['FREQ=MONTHLY;BYMONTH=3', null], 'leap years' => ['FREQ=YEARLY;BYYEARDAY=366,1', null], 'leap years that begin on a Saturday, as 2028 does and none before it from 2001 on' => ['FREQ=YEARLY;BYYEARDAY=1,-1;BYDAY=SU', null],
+    'weeks of which some reach over' => ['FREQ=YEARLY;BYWEEKNO=1;BYDAY=MO;BYMONTH=1', null],
+]);
+
+test('the shape that comes up last is looked at too', function () {
+    // Of the years from 2001 on, 2028 is the first with a 29 February that is a Tuesday.
+    $walk = new MonthWalk(RuleParser::parse('FREQ=YEARLY;BYMONTH=2,3;BYMONTHDAY=29,1;BYDAY=TU,WE;COUNT=3'), LocalDateTime::parse('2026-01-15T07:15'));
+    expect($walk->sizeOf(1_000))->toBeLessThan(10);
+});
+
 test('the last period that begins by a second is told without walking', function (string $rule, int $spare = 0) {
     $rule = RuleParser::parse($rule);
     $walk = walkOf($rule, LocalDateTime::parse('2026-03-18T07:15:30'));
@@ -158,4 +177,16 @@ test('a rule of days goes by months where its parts only limit', function (strin
     ['FREQ=DAILY;BYMONTH=4', true], ['FREQ=DAILY;BYMONTHDAY=4', true], ['FREQ=DAILY;BYDAY=MO', true], ['FREQ=DAILY;BYDAY=MO;BYMONTH=4;BYHOUR=9', true],
     'nothing is limited' => ['FREQ=DAILY', false], 'days are passed over' => ['FREQ=DAILY;INTERVAL=2;BYMONTH=4', false], 'places are those of a day' => ['FREQ=DAILY;BYDAY=MO;BYHOUR=9,10;BYSETPOS=-1', false],
     'weeks' => ['FREQ=WEEKLY;BYMONTH=4', false],
+]);
+
+test('steps that never meet what is wanted end at once', function (string $rule, string $start, bool $meets) {
+    $periods = periods(new ClockWalk(RuleParser::parse($rule), LocalDateTime::parse("2026-03-18T{$start}")), 200_000);
+    expect(count($periods) > 1)->toBe($meets)->and(array_filter(array_column($periods, 1)) !== [])->toBe($meets);
+})->with([
+    ['FREQ=HOURLY;INTERVAL=6;BYHOUR=3', '09:00', true], ['FREQ=HOURLY;INTERVAL=6;BYHOUR=3', '08:00', false], 'hours that drift meet every hour' => ['FREQ=HOURLY;INTERVAL=5;BYHOUR=1', '09:00', true],
+    ['FREQ=HOURLY;INTERVAL=24;BYHOUR=23', '23:00', true], ['FREQ=HOURLY;INTERVAL=24;BYHOUR=0', '23:00', false], ['FREQ=HOURLY;INTERVAL=24;BYHOUR=0', '00:30', true],
+    ['FREQ=MINUTELY;INTERVAL=60;BYMINUTE=30', '09:00', false], ['FREQ=MINUTELY;INTERVAL=60;BYMINUTE=30', '09:30', true], ['FREQ=MINUTELY;INTERVAL=1440;BYHOUR=23;BYMINUTE=59', '23:59', true],
+    ['FREQ=MINUTELY;INTERVAL=90;BYHOUR=10;BYMINUTE=30', '00:00', true], ['FREQ=MINUTELY;INTERVAL=90;BYHOUR=11;BYMINUTE=30', '00:00', false],
+    ['FREQ=SECONDLY;INTERVAL=25;BYSECOND=5', '00:00', true], ['FREQ=SECONDLY;INTERVAL=25;BYSECOND=7', '00:00', false], ['FREQ=SECONDLY;INTERVAL=25;BYSECOND=7', '00:00:02', true],
+    'the last second of a day' => ['FREQ=SECONDLY;INTERVAL=86400;BYHOUR=23;BYMINUTE=59;BYSECOND=59', '23:59:59', true],
 ]);

@@ -56,6 +56,8 @@ final readonly class ClockWalk implements Walk
     public function from(int $number): Generator
     {
         if (! $this->everMeets()) {
+            yield $this->first => [];
+
             return;
         }
         $moment = $this->first + $number * $this->step;
@@ -117,7 +119,7 @@ final readonly class ClockWalk implements Walk
     {
         $second = Gregorian::secondOfDay($moment);
         foreach ($this->limits as [$unit, $wanted]) {
-            if (! in_array(intdiv($second, $unit) % ($unit === 3600 ? 24 : 60), $wanted, true)) {
+            if (! in_array(intdiv($second, $unit) % 60, $wanted, true)) {
                 return $moment - $second % $unit + $unit;
             }
         }

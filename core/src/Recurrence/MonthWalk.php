@@ -116,7 +116,7 @@ final class MonthWalk implements Walk
         }
         $sizes = [];
         // In 28 years in a row every shape comes up: of the years, of February, and of the months of 30 and 31 days.
-        for ($year = 2001; $year <= 2028 && count($sizes) < 2; $year++) {
+        for ($year = 2001; $year <= 2028; $year++) {
             foreach ($this->unit === 1 ? [1, 3, 4] : [0] as $number) {
                 $month = $year * 12 + $number;
                 $sizes[count($this->offsets($month, Gregorian::firstOfMonth($month), $this->length($month)))] = true;

@@ -12,7 +12,7 @@ interface Walk
     /**
      * @param  int  $number  how many periods to pass over; those that INTERVAL leaves out are not counted
      * @return Generator<int, list<int>> the first second of a period, and the seconds from there that the rule chooses,
-     *                                   ascending; without end
+     *                                   ascending; without end, unless nothing can follow
      */
     public function from(int $number): Generator;
 

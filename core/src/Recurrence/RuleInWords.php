@@ -16,6 +16,8 @@ final readonly class RuleInWords
 
     private const FIRST = [1 => 'first', 'second', 'third', 'fourth', 'fifth'];
 
+    private const LAST = [1 => 'last', 'last but one', 'last but two', 'last but three'];
+
     /** @param  LocalDateTime  $start gives what the rule leaves to its start: the weekday, the date */
     public function __construct(private RecurrenceRule $rule, private LocalDateTime $start, private bool $afterDone = false)
     {
@@ -32,7 +34,7 @@ final readonly class RuleInWords
             Frequency::Monthly => $this->monthly(),
             Frequency::Yearly => $this->yearly(),
             default => $this->daily(),
-        }.$this->times().($this->rule->rscale === 'GREGORIAN' ? '' : ' of the '.ucwords(strtolower($this->rule->rscale), '-').' calendar').$this->end();
+        }.$this->times().$this->end();
     }
 
     private function daily(): string
@@ -67,6 +69,7 @@ final readonly class RuleInWords
     private function monthly(): string
     {
         $day = match (true) {
+            $this->leavesDateToOther() => ' on the same date',
             $this->rule->byMonthDay !== [] => $this->monthDays(' on the ').$this->onWeekdays('if it is'),
             $this->rule->byDay !== [] => ' on '.($this->rule->bySetPos !== [] && $this->allPlain() ? $this->chosenOf() : $this->numberedWeekdays()),
             default => ' on the '.self::ordinal($this->start->date()->day),
@@ -88,21 +91,30 @@ final readonly class RuleInWords
         if ($rule->byYearDay !== []) {
             return $this->every().$this->yearDays().$this->onWeekdays('if it is').$this->months(' in ').$this->positions();
         }
-        if ($rule->byMonthDay !== [] && $rule->byDay === [] && count($rule->byMonth) === 1 && count($rule->byMonthDay) === 1 && $rule->byMonthDay[0] > 0) {
+        if ($rule->rscale === 'GREGORIAN' && $rule->byMonthDay !== [] && $rule->byDay === [] && count($rule->byMonth) === 1 && count($rule->byMonthDay) === 1 && $rule->byMonthDay[0] > 0) {
             return $this->every().' on '.$rule->byMonthDay[0].' '.self::MONTHS[$rule->byMonth[0]].$this->positions().$this->skip();
         }
         if ($rule->byMonthDay !== []) {
             return $this->every().$this->monthDays(' on the ').$this->onWeekdays('if it is')
-                .($rule->byMonth === [] ? ' of every month' : $this->months(' of ')).$this->positions().$this->skip();
+                .($rule->byMonth === [] && $rule->byLeapMonth === [] ? ' of every month' : $this->months(' of ')).$this->positions().$this->skip();
         }
         if ($rule->byDay !== []) {
             $days = $rule->bySetPos !== [] && $this->allPlain() ? $this->chosenOf() : $this->numberedWeekdays();
 
-            return $this->every().' on '.$days.$this->months(' of ').$this->positionsUnlessChosen();
+            return $this->every().' on '.$days.$this->months(' of ').$this->positionsUnlessChosen().$this->skip();
+        }
+        if ($this->leavesDateToOther()) {
+            return $this->every().' on the same date'.$this->months(' of ').$this->skip();
         }
         $day = $rule->byMonth === [] ? ' on '.$date->day.' '.self::MONTHS[$date->month] : ' on the '.self::ordinal($date->day).$this->months(' of ');
 
         return $this->every().$day.$this->positions().$this->skip();
+    }
+
+    /** Whether the date is that of the start in a calendar that is not this one. */
+    private function leavesDateToOther(): bool
+    {
+        return $this->rule->rscale !== 'GREGORIAN' && $this->rule->byMonthDay === [] && $this->rule->byDay === [];
     }
 
     private function every(bool $other = true): string
@@ -169,7 +181,11 @@ final readonly class RuleInWords
         if ($this->rule->byMonthDay === []) {
             return '';
         }
-        $names = array_map(fn (int $day): string => self::ordinal($day).($day < 0 ? ' day' : ''), $this->rule->byMonthDay);
+        $names = array_map(fn (int $day): string => match (true) {
+            $day > 0 => self::ordinal($day),
+            isset(self::LAST[-$day]) => self::LAST[-$day].' day',
+            default => self::ordinal(-$day).' day from the end',
+        }, $this->rule->byMonthDay);
 
         return $lead.$this->joined($names, $this->rule->bySetPos === [] ? 'and' : 'or');
     }
@@ -183,6 +199,9 @@ final readonly class RuleInWords
     private function months(string $lead): string
     {
         $months = $this->rule->byMonth;
+        if ($this->rule->rscale !== 'GREGORIAN') {
+            return $this->monthsByNumber($lead);
+        }
         if ($months === []) {
             return '';
         }
@@ -191,6 +210,14 @@ final readonly class RuleInWords
         }
 
         return $lead.$this->joined(array_map(fn (int $month): string => self::MONTHS[$month], $months));
+    }
+
+    /** Months of other calendars have no English names here. */
+    private function monthsByNumber(string $lead): string
+    {
+        $numbers = [...$this->rule->byMonth, ...array_map(fn (int $month): string => $month.'L', $this->rule->byLeapMonth)];
+
+        return $numbers === [] ? '' : $lead.(count($numbers) === 1 ? 'month ' : 'months ').$this->joined($numbers);
     }
 
     private function times(): string
@@ -214,9 +241,12 @@ final readonly class RuleInWords
         return ' at '.$this->joined($times);
     }
 
+    /** The calendar it counts in, and what becomes of a date that a month lacks. */
     private function skip(): string
     {
-        return match ($this->rule->skip) {
+        $calendar = $this->rule->rscale === 'GREGORIAN' ? '' : ' of the '.ucwords(strtolower($this->rule->rscale), '-').' calendar';
+
+        return $calendar.match ($this->rule->skip) {
             Skip::Omit => '',
             Skip::Backward => ', or the last day before where a month is too short',
             Skip::Forward => ', or the first day after where a month is too short',
@@ -263,9 +293,7 @@ final readonly class RuleInWords
     private static function ordinal(int $number): string
     {
         if ($number < 0) {
-            $words = [1 => 'last', 'last but one', 'last but two', 'last but three'];
-
-            return $words[-$number] ?? self::ordinal(-$number).' from the end';
+            return self::LAST[-$number] ?? self::ordinal(-$number).' from the end';
         }
 
         return $number.match (true) {

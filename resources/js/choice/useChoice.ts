@@ -43,7 +43,7 @@ export function writeChoice(choice: FilterChoice): Record<string, string> {
     const query: Record<string, string> = {}
     for (const part of PARTS) {
         const list = choice[part]
-        if (list && list.length > 0) query[part] = list.map(encodeURIComponent).join('~')
+        if (list && list.length > 0) query[part] = list.map((one) => encodeURIComponent(one).replaceAll('~', '%7E')).join('~')
     }
     return query
 }

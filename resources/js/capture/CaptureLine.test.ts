@@ -1,0 +1,109 @@
+import type { CaptureReading } from '@/api/types'
+import { aPage, answering, asked, changes, open, Refusal, sent } from '@/testing/page'
+import { note } from '@/undo/useChanges'
+import { flushPromises, type VueWrapper } from '@vue/test-utils'
+import { beforeEach, describe, expect, it, vi } from 'vitest'
+import CaptureLine from './CaptureLine.vue'
+
+const reading = (fields: Partial<CaptureReading>): CaptureReading => ({
+    title: 'Sow chicory', kind: 'task', calendar_id: 'plants', area_id: 'nursery', calendar: 'Plants', all_day: true, start: null, length: null, rule: null, in_words: null, due: null, not_before: null,
+    around: null, importance: null, estimate: null, reminders: [], segments: [{ text: 'Sow chicory', role: 'title' }], ...fields,
+})
+let line: VueWrapper
+const field = () => line.find('[data-test=capture]')
+async function type(text: string): Promise<void> {
+    await field().setValue(text)
+    await vi.advanceTimersByTimeAsync(150)
+    await flushPromises()
+}
+const facts = (): string[] => line.findAll('.fact').map((one) => one.text())
+
+describe('catching a line', () => {
+    aPage()
+    beforeEach(async () => {
+        answering({ 'POST capture/reading': reading({}) })
+        line = await open(CaptureLine)
+    })
+
+    it('asks what it would become once the typing rests, and asks only once', async () => {
+        await field().setValue('Sow')
+        await field().setValue('Sow chicory')
+        expect(changes()).toEqual([])
+        await vi.advanceTimersByTimeAsync(150)
+        await flushPromises()
+        expect(changes()).toEqual(['POST capture/reading'])
+        expect(sent('POST capture/reading')).toEqual({ line: 'Sow chicory' })
+        expect(line.find('.facts b').text()).toBe('Sow chicory')
+        expect(facts()).toEqual(['into the basket'])
+    })
+    it('says each thing it understood', async () => {
+        answering({ 'POST capture/reading': reading({ start: '2026-11-26T18:00:00', all_day: false, length: 60, in_words: 'every Thursday', due: '2026-11-27', importance: 'must', estimate: 45, reminders: ['-PT10M', '-P1D'] }) })
+        await type('Sow chicory every Thursday 18:00')
+        expect(facts()).toEqual(['every Thursday, from Thu 26 Nov', '18:00, 1 h', 'takes 45 min', 'due Fri 27 Nov', 'must', '2 reminders'])
+        answering({ 'POST capture/reading': reading({ around: '2027-W14', not_before: '2027-03-01', reminders: ['-PT10M'] }) })
+        await type('Sow chicory around week 14')
+        expect(facts()).toEqual(['into the basket', 'not before Mon 1 Mar', 'around week 14 of 2027', 'one reminder'])
+        answering({ 'POST capture/reading': reading({ start: '2026-11-26', length: 3, kind: 'event' }) })
+        await type('Stall for three days')
+        expect(facts()).toEqual(['Thu 26 Nov', '3 days'])
+    })
+    it('marks what was more than title in what was typed', async () => {
+        answering({ 'POST capture/reading': reading({ segments: [{ text: 'Sow chicory ', role: 'title' }, { text: 'tomorrow', role: 'date' }] }) })
+        await type('Sow chicory tomorrow')
+        expect(line.findAll('.known').map((one) => [one.text(), one.attributes('title')])).toEqual([['tomorrow', 'date']])
+    })
+    it('keeps what was caught, empties the line and says where it went', async () => {
+        answering({ 'POST capture': { id: 'e', title: 'Sow chicory', start: '2026-11-26', in_words: null } })
+        await type('Sow chicory tomorrow')
+        await field().trigger('keydown', { key: 'Enter' })
+        await flushPromises()
+        expect(sent('POST capture')).toEqual({ line: 'Sow chicory tomorrow', kind: null })
+        expect((field().element as HTMLInputElement).value).toBe('')
+        expect([note.text, note.undoable]).toEqual(['Caught “Sow chicory”, on Thu 26 Nov.', true])
+    })
+    it('can be told that it is an event, where it has a day', async () => {
+        await type('Sow chicory')
+        expect(line.findAll('.kind').map((one) => [one.text(), one.attributes('aria-pressed'), one.attributes('disabled') !== undefined])).toEqual([['task', 'true', false], ['event', 'false', true]])
+        answering({ 'POST capture/reading': reading({ start: '2026-11-26' }), 'POST capture': { id: 'e', title: 'Sow chicory', start: '2026-11-26', in_words: null } })
+        await type('Sow chicory tomorrow')
+        await line.findAll('.kind')[1]?.trigger('click')
+        await field().trigger('keydown', { key: 'Enter' })
+        await flushPromises()
+        expect(sent('POST capture')).toEqual({ line: 'Sow chicory tomorrow', kind: 'event' })
+    })
+    it('loses nothing that was typed when it is refused', async () => {
+        answering({ 'POST capture': new Refusal(422, { message: 'no', errors: { line: ['A title has at most 250 characters.'] } }) })
+        await type('Sow chicory')
+        await field().trigger('keydown', { key: 'Enter' })
+        await flushPromises()
+        expect(line.find('[role=alert]').text()).toBe('A title has at most 250 characters.')
+        expect((field().element as HTMLInputElement).value).toBe('Sow chicory')
+    })
+    it('keeps what was typed on while the answer was under way', async () => {
+        answering({ 'POST capture': { id: 'e', title: 'Sow chicory', start: null, in_words: null } })
+        await type('Sow chicory')
+        const pressed = field().trigger('keydown', { key: 'Enter' })
+        await field().setValue('Sow chicory and cress')
+        await pressed
+        await flushPromises()
+        expect((field().element as HTMLInputElement).value).toBe('Sow chicory and cress')
+        expect(note.text).toBe('Caught “Sow chicory”, in the basket.')
+    })
+    it('goes back to where one was, with Escape and with Enter', async () => {
+        const before = document.createElement('button')
+        document.body.append(before)
+        before.focus()
+        await field().trigger('focus', { relatedTarget: before })
+        await type('Sow')
+        await field().trigger('keydown', { key: 'Escape' })
+        expect((field().element as HTMLInputElement).value).toBe('')
+        expect(document.activeElement).toBe(before)
+        expect(asked.some((one) => one.path === 'capture')).toBe(false)
+    })
+    it('does not catch nothing', async () => {
+        await type('   ')
+        await field().trigger('keydown', { key: 'Enter' })
+        expect(changes()).toEqual([])
+        expect(line.find('[data-test=understood]').exists()).toBe(false)
+    })
+})

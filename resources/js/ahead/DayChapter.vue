@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import type { BoardDay, Occurrence } from '@/api/types'
 import { inListOrder } from '@/board/listOrder'
-import { length, longWeekday, minuteOf, shortDate, time } from '@/shared/time'
+import DateChapter from '@/shared/DateChapter.vue'
+import { length, minuteOf, time } from '@/shared/time'
 import { useAccount } from '@/state/server'
 import { computed } from 'vue'
 import AheadLine from './AheadLine.vue'
@@ -28,46 +29,28 @@ const rows = computed<Row[]>(() => {
         .map((gap) => ({ key: `free ${gap.from}`, minute: gap.from, one: null, words: `${length(gap.to - gap.from)} free, ${time(gap.from, account.value.clock)} to ${time(gap.to % 1440, account.value.clock)}` }))
     return [...timed, ...gaps].sort((a, b) => a.minute - b.minute || Number(a.one === null) - Number(b.one === null))
 })
-const isQuiet = computed(() => props.starting.length === 0)
 </script>
 
 <template>
-    <section class="chapter" :class="{ quiet: isQuiet }" :aria-label="`${longWeekday(day.date)} ${shortDate(day.date)}`" data-test="chapter" :data-date="day.date">
-        <header>
-            <h2>{{ Number(day.date.slice(8)) }}</h2>
-            <span class="weekday">{{ longWeekday(day.date) }}<b v-if="day.date === today"> · today</b></span>
-            <span class="month">{{ shortDate(day.date).replace(/^\d+ /, '') }}</span>
+    <DateChapter :date="day.date" :today="today" :quiet="starting.length === 0" data-test="chapter">
+        <template #facts>
             <span v-if="day.holiday" class="holiday">{{ day.holiday }}</span>
-            <span v-if="day.theme" class="theme">{{ day.theme }}</span>
-            <span class="load" :class="{ over: day.over }">{{ words }}<template v-if="day.conflicts > 0"> · {{ day.conflicts === 1 ? '1 double booking' : `${day.conflicts} double bookings` }}</template></span>
-        </header>
-        <div class="entries">
-            <p v-if="going.length > 0" class="going">{{ going.map((one) => one.title).join(', ') }} {{ going.length === 1 ? 'goes' : 'go' }} on.</p>
-            <AheadLine v-for="one in listed" :key="one.key" :one="one" />
-            <template v-for="row in rows" :key="row.key">
-                <AheadLine v-if="row.one" :one="row.one" />
-                <p v-else class="free">{{ row.words }}</p>
-            </template>
-        </div>
-    </section>
+            <span v-if="day.theme">{{ day.theme }}</span>
+            <span v-if="starting.length > 0" :class="{ over: day.over }">{{ words }}<template v-if="day.conflicts > 0"> · {{ day.conflicts === 1 ? '1 double booking' : `${day.conflicts} double bookings` }}</template></span>
+        </template>
+        <p v-if="going.length > 0" class="going">{{ going.map((one) => one.title).join(', ') }} {{ going.length === 1 ? 'goes' : 'go' }} on.</p>
+        <AheadLine v-for="one in listed" :key="one.key" :one="one" />
+        <template v-for="row in rows" :key="row.key">
+            <AheadLine v-if="row.one" :one="row.one" />
+            <p v-else class="free">{{ row.words }}</p>
+        </template>
+    </DateChapter>
 </template>
 
 <style scoped>
-.chapter { display: grid; grid-template-columns: 170px minmax(0, 1fr); gap: 4px 22px; padding: 12px 0 14px; border-bottom: 1px solid var(--line); }
-.chapter.quiet { padding: 5px 0; }
-header { display: grid; grid-template-columns: auto 1fr; gap: 0 8px; align-content: start; align-items: baseline; }
-h2 { font-size: 26px; line-height: 30px; min-width: 34px; }
-.quiet h2 { font-size: 17px; line-height: 22px; color: var(--muted); }
-.weekday { font-size: 14px; }
-.weekday b { color: var(--plum); }
-.month { grid-column: 2; color: var(--muted); font-size: 12px; margin-top: -3px; }
-.quiet .month, .quiet .load { display: none; }
-.holiday, .theme, .load { grid-column: 1 / -1; font-size: 12px; color: var(--muted); }
-.holiday { font-style: italic; color: var(--ink); }
-.load.over { color: var(--trouble); font-weight: 650; }
-.entries { min-width: 0; }
+span.holiday { font-style: italic; color: var(--ink); }
+span.over { color: var(--trouble); font-weight: 650; }
 .going { margin: 0 0 3px; font-size: 12px; color: var(--muted); }
 .free { margin: 1px 0; padding-left: 94px; font-size: 12px; line-height: 20px; color: var(--good); }
-@media (prefers-color-scheme: dark) { .weekday b { color: var(--load); } }
-@media (max-width: 760px) { .chapter { grid-template-columns: 1fr; } .month { display: none; } header { display: flex; flex-wrap: wrap; gap: 0 8px; } .free { padding-left: 8px; } }
+@media (max-width: 760px) { .free { padding-left: 8px; } }
 </style>

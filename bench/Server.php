@@ -30,7 +30,7 @@ final class Server
         $this->artisan('optimize');
         $this->artisan('migrate', '--force', '--seed');
         $process = proc_open(
-            ['php', '-d', 'opcache.enable_cli=1', '-d', 'opcache.validate_timestamps=0', '-S', $name, '-t', 'public', 'bin/router.php'],
+            ['php', '-d', 'opcache.enable_cli=1', '-d', 'opcache.validate_timestamps=0', '-d', 'opcache.jit=tracing', '-d', 'opcache.jit_buffer_size=64M', '-S', $name, '-t', 'public', 'bin/router.php'],
             [0 => ['file', '/dev/null', 'r'], 1 => ['file', '/dev/null', 'a'], 2 => ['file', '/dev/null', 'a']], $pipes, dirname(__DIR__), $this->environment(),
         );
         $this->process = $process === false ? throw new RuntimeException('The server could not be started.') : $process;

@@ -31,15 +31,23 @@ final readonly class DayWalk implements Walk
         $this->times = new DayTimes($rule, $start);
         $day = $start->dayNumber();
         $isWeekly = $rule->freq === Frequency::Weekly;
-        $since = fn (int $weekday): int => ($weekday - $rule->weekStart->value + 7) % 7;
-        $own = $since(Weekday::numberOf($day));
-        $this->first = $isWeekly ? $day - $own : $day;
+        $own = $isWeekly ? self::inWeek(Weekday::numberOf($day), $rule) : 0;
+        $this->first = $day - $own;
         $this->stride = $isWeekly ? 7 * $rule->interval : $rule->interval;
-        $days = $isWeekly ? array_map(fn (WeekdayNum $day): int => $since($day->weekday->value), $rule->byDay) : [];
+        $days = [];
+        foreach ($isWeekly ? $rule->byDay : [] as $wanted) {
+            $days[] = self::inWeek($wanted->weekday->value, $rule);
+        }
         sort($days);
-        $this->days = $days !== [] ? $days : [$isWeekly ? $own : 0];
+        $this->days = $days !== [] ? $days : [$own];
         $isLimited = $rule->byMonth !== [] || $rule->byMonthDay !== [] || (! $isWeekly && $rule->byDay !== []);
         $this->limit = $isLimited ? new DaySelection($rule, $start->date()) : null;
+    }
+
+    /** How many days after the first of its week a weekday comes. */
+    private static function inWeek(int $weekday, RecurrenceRule $rule): int
+    {
+        return ($weekday - $rule->weekStart->value + 7) % 7;
     }
 
     public function from(int $number): Generator

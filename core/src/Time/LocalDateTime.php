@@ -47,12 +47,11 @@ final readonly class LocalDateTime implements Stringable
      */
     public static function parse(string $text): self
     {
-        $parts = explode('T', $text);
-        if (count($parts) !== 2) {
+        if (preg_match('/^(\d{4})-(\d\d)-(\d\d)T(\d\d):(\d\d)(?::(\d\d))?$/D', $text, $m) !== 1) {
             throw new InvalidTime('A date and time is written like 2026-11-25T07:15.');
         }
 
-        return self::of(LocalDate::parse($parts[0]), LocalTime::parse($parts[1]));
+        return self::of(LocalDate::of((int) $m[1], (int) $m[2], (int) $m[3]), LocalTime::of((int) $m[4], (int) $m[5], (int) ($m[6] ?? 0)));
     }
 
     public function dayNumber(): int

@@ -1,5 +1,5 @@
 import type { BoardDay, Occurrence } from '@/api/types'
-import { aPage, changes, occurrence, open, press, sent } from '@/testing/page'
+import { answering, aPage, changes, occurrence, open, press, Refusal, sent } from '@/testing/page'
 import { note } from '@/undo/useChanges'
 import { flushPromises, type VueWrapper } from '@vue/test-utils'
 import { describe, expect, it } from 'vitest'
@@ -40,6 +40,30 @@ describe('the next day as it is laid out', () => {
         expect(plan.find('[data-test=room]').exists()).toBe(false)
         await press('m', {}, card('Order seed'))
         expect(sent('PUT days/2026-11-26/order')).toEqual({ musts: ['prune-apples|once'], others: ['order-seed|once', 'water|2026-11-26'] })
+    })
+    it('what was fetched before a change does not take it back', async () => {
+        let answer = (): void => undefined
+        answering({ 'PUT days/2026-11-26/order': () => new Promise((resolve) => (answer = () => resolve(undefined))) })
+        await lay()
+        await plan.find('[data-test=make-must]').trigger('click')
+        await flushPromises()
+        await plan.setProps({ occurrences: tasks.map((one) => ({ ...one })) })
+        expect(titles('must')).toEqual(['Order seed', 'Prune apples'])
+        await press('m', {}, card('Water'))
+        answer()
+        await flushPromises()
+        answer()
+        await flushPromises()
+        expect(sent('PUT days/2026-11-26/order')).toMatchObject({ musts: ['order-seed|once', 'prune-apples|once', 'water|2026-11-26'] })
+        await plan.setProps({ occurrences: tasks.map((one) => ({ ...one })) })
+        expect(titles('must')).toEqual(['Order seed'])
+    })
+    it('stands as it did when a change is refused', async () => {
+        answering({ 'PUT days/2026-11-26/order': new Refusal(404, { message: 'One of them is gone.' }) })
+        await lay()
+        await plan.find('[data-test=make-must]').trigger('click')
+        await flushPromises()
+        expect([titles('must'), note.text]).toEqual([['Order seed'], 'One of them is gone.'])
     })
     it('is put in order by key, within its ends', async () => {
         await lay()

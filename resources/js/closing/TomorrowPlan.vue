@@ -5,7 +5,7 @@ import { inListOrder } from '@/board/listOrder'
 import { useChoice } from '@/choice/useChoice'
 import { length, longWeekday, plusDays, timeOf } from '@/shared/time'
 import { paint, useAccount, useAreas } from '@/state/server'
-import { useChanges } from '@/undo/useChanges'
+import { isChanging, useChanges } from '@/undo/useChanges'
 import { computed, ref, watch } from 'vue'
 import { VueDraggable } from 'vue-draggable-plus'
 import LoadBar from './LoadBar.vue'
@@ -20,10 +20,14 @@ const { change } = useChanges()
 
 const musts = ref<Occurrence[]>([])
 const others = ref<Occurrence[]>([])
-watch(() => props.occurrences, (all) => {
-    const tasks = all.filter((one) => one.kind === 'task' && !one.done)
+function lay(): void {
+    const tasks = props.occurrences.filter((one) => one.kind === 'task' && !one.done)
     musts.value = tasks.filter((one) => one.importance === 'must').sort(inListOrder)
     others.value = tasks.filter((one) => one.importance !== 'must').sort((a, b) => inListOrder(a, b) || a.start.localeCompare(b.start))
+}
+// What was asked for before a change is older than what stands here; the next press would send it back as it was.
+watch(() => props.occurrences, () => {
+    if (!isChanging()) lay()
 }, { immediate: true })
 
 const limit = computed(() => account.value.must_limit + account.value.other_limit)
@@ -33,7 +37,8 @@ const ORDINALS = ['first', 'second', 'third', 'fourth', 'fifth', 'sixth', 'seven
 const when = (one: Occurrence): string => [one.all_day ? '' : timeOf(one.start, account.value.clock), one.all_day ? (one.estimate ? length(one.estimate) : '') : one.minutes > 0 ? length(one.minutes) : ''].filter(Boolean).join(' · ')
 
 function keep(words: string): void {
-    void change(words, () => ask('PUT', `days/${props.day.date}/order`, { musts: musts.value.map((one) => one.key), others: others.value.map((one) => one.key) }).then(() => true))
+    const order = { musts: musts.value.map((one) => one.key), others: others.value.map((one) => one.key) }
+    void change(words, () => ask('PUT', `days/${props.day.date}/order`, order).then(() => true)).then((isKept) => isKept ?? lay())
 }
 function turnMust(one: Occurrence): void {
     const was = musts.value.includes(one)

@@ -33,16 +33,16 @@ export function answering(more: Record<string, Answer>): void {
 export const changes = (): string[] => asked.filter((one) => one.method !== 'GET').map((one) => `${one.method} ${one.path}`)
 export const sent = (what: string): unknown => asked.filter((one) => `${one.method} ${one.path}` === what).at(-1)?.body
 
-function answer(url: string, init: RequestInit = {}): Promise<Response> {
+async function answer(url: string, init: RequestInit = {}): Promise<Response> {
     const method = init.method ?? 'GET'
     const path = url.replace(/^\/api\//, '')
     const body: unknown = typeof init.body === 'string' ? JSON.parse(init.body) : init.body
     asked.push({ method, path, body, key: (init.headers as Record<string, string> | undefined)?.['Idempotency-Key'] ?? null })
     const found = answers[`${method} ${path}`] ?? answers[`${method} ${path.split('?')[0]}`]
-    const said = typeof found === 'function' ? (found as (body: unknown) => unknown)(body) : found
-    if (said === SILENCE) return Promise.reject(new TypeError('No answer'))
-    if (said instanceof Refusal) return Promise.resolve(new Response(JSON.stringify(said.body), { status: said.status }))
-    return Promise.resolve(said === undefined ? new Response(null, { status: 204 }) : new Response(JSON.stringify(said)))
+    const said: unknown = await (typeof found === 'function' ? (found as (body: unknown) => unknown)(body) : found)
+    if (said === SILENCE) throw new TypeError('No answer')
+    if (said instanceof Refusal) return new Response(JSON.stringify(said.body), { status: said.status })
+    return said === undefined ? new Response(null, { status: 204 }) : new Response(JSON.stringify(said))
 }
 
 export const account: Account = {

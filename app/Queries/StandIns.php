@@ -32,7 +32,7 @@ final class StandIns
 
             return [
                 'id' => $row->id, 'delivery_id' => $row->delivery_id, 'title' => $row->title, 'body' => $row->body, 'at' => $row->created_at,
-                'entry_id' => $delivery?->entry_id, 'recurrence_id' => $delivery?->recurrence_id, 'task' => $delivery?->entry?->kind === 'task',
+                'entry_id' => $delivery?->entry_id, 'recurrence_id' => $delivery?->recurrence_id, 'task' => $delivery?->entry?->kind === 'task', 'routine' => $delivery?->entry?->rule !== null,
                 'answered' => $delivery === null || $delivery->answered_at !== null,
             ];
         })->all());

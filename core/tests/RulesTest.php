@@ -34,7 +34,7 @@ test('a rule says what is wrong with it', function (string $rule, string $senten
     ['INTERVAL=2', 'FREQ: a rule says first how often it comes, from SECONDLY to YEARLY.'],
     ['FREQ=DAILY;COLOUR=RED', 'A rule has no part called “COLOUR”.'],
     ['FREQ=DAILY;AREAS-AND-THEIR-COLOURS-IN-ALL-DETAIL=1', 'A rule has no part called “AREAS-AND-THEIR-COLOURS-IN-ALL”.'],
-    ["FREQ=DAILY;\xff=1", 'A rule has no part called “?”.'],
+    'bytes that are no text' => ["FREQ=DAILY;\xff=1", 'A rule has no part called “?”.'],
     ['FREQ=DAILY;FREQ=DAILY', 'FREQ stands in the rule twice.'],
     ['FREQ=DAILY;COUNT', 'COUNT is empty.'],
     ['FREQ=DAILY;COUNT=', 'COUNT is empty.'],
@@ -85,7 +85,7 @@ test('a rule says what is wrong with it', function (string $rule, string $senten
     ['FREQ=MONTHLY;BYDAY=0MO', 'BYDAY: “0MO” is not a weekday like MO or 2TU or -1FR.'],
     ['FREQ=MONTHLY;BYDAY=-00MO', 'BYDAY: “-00MO” is not a weekday like MO or 2TU or -1FR.'],
     ['FREQ=MONTHLY;BYDAY=A-WEEKDAY-OF-WHICH-NOBODY-HAS-HEARD', 'BYDAY: “A-WEEKDAY-OF-WHICH-NOBODY-HAS-” is not a weekday like MO or 2TU or -1FR.'],
-    ["FREQ=MONTHLY;BYDAY=\xff", 'BYDAY: “?” is not a weekday like MO or 2TU or -1FR.'],
+    'bytes that are no weekday' => ["FREQ=MONTHLY;BYDAY=\xff", 'BYDAY: “?” is not a weekday like MO or 2TU or -1FR.'],
     ['FREQ=YEARLY;BYDAY=54MO', 'BYDAY=54MO: a year has no more than 53 weeks.'],
     ['FREQ=DAILY;BYYEARDAY=1', 'BYYEARDAY does not go with FREQ=DAILY.'],
 ]);

@@ -15,6 +15,9 @@ function soon(Page $page, string $title, string $ways): void
         ;(async () => {
             const zone = 'Europe/Berlin'
             const wall = (at) => new Intl.DateTimeFormat('sv-SE', { timeZone: zone, dateStyle: 'short', timeStyle: 'medium' }).format(at).replace(' ', 'T')
+            // At the full minute the page would look, and claim it before it is loaded anew.
+            const second = new Date().getSeconds()
+            if (second > 50) await new Promise((go) => setTimeout(go, (61 - second) * 1000))
             await call('GET', 'reminders') // the next days are written down
             const calendar = (await call('GET', 'areas')).areas[0].calendars[0].id
             const start = wall(new Date(Date.now() + 3000))

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 use App\Actions\Reminders\HandOver;
 use App\Models\Delivery;
+use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
 
 beforeEach(function () {
@@ -52,6 +53,21 @@ test('a mail’s link is signed, good for one answer, and expires', function () 
     $this->post($link)->assertForbidden();
     expect($this->shown('2026-11-26', 1))->toBe(['11-26T07:15 Vent check']);
 });
+
+test('every answer of the page can be given from a mail', function (string $words, string $falls) {
+    $this->ventCheck(['reminders' => ['-PT10M;mail']]);
+    $this->at('2026-11-26T07:05:00+01:00');
+    ($this->pass)();
+    $this->post(($this->press)(($this->mails)()[0], $words))->assertOk()->assertSee('That is noted');
+    $this->at(CarbonImmutable::parse($falls)->subSecond()->toIso8601String());
+    ($this->pass)();
+    expect(($this->mails)())->toHaveCount(1);
+    $this->at($falls);
+    ($this->pass)();
+    expect(($this->mails)())->toHaveCount(2)->and(($this->mails)()[0]['subject'])->toBe('Vent check');
+})->with([
+    ['In 10 minutes', '2026-11-26T07:15:00+01:00'], ['In an hour', '2026-11-26T08:05:00+01:00'], ['This evening', '2026-11-26T18:00:00+01:00'],
+]);
 
 test('put off it is quiet, and comes back in the same ways', function () {
     $this->ventCheck(['reminders' => ['-PT10M;screen,phone']]);

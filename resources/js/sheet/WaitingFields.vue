@@ -41,6 +41,6 @@ const week = computed({
 <style scoped>
 .waiting { margin-top: 14px; color: var(--muted); }
 p { margin: 5px 0; }
-input { border: 1px solid var(--line-strong); border-radius: 6px; background: var(--paper); padding: 3px 7px; color: var(--ink); width: 150px; }
+input { margin-left: 2px; border: 1px solid var(--line-strong); border-radius: 6px; background: var(--paper); padding: 3px 7px; color: var(--ink); width: 150px; }
 input[type='number'] { width: 60px; }
 </style>

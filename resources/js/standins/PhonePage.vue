@@ -1,12 +1,15 @@
 <script setup lang="ts">
 import { ask, sentence } from '@/api/client'
+import LaterChoice from '@/reminders/LaterChoice.vue'
+import { useFresh } from '@/shell/useFresh'
 import { useQuery } from '@tanstack/vue-query'
 import { useTimeoutFn } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 
 /** A stand-in for a phone: what was pushed, how often it has buzzed, and the answers it can give. */
-interface Message { id: number; delivery_id: number | null; title: string; body: string; at: string; entry_id: string | null; recurrence_id: string | null; task: boolean; answered: boolean }
+interface Message { id: number; delivery_id: number | null; title: string; body: string; at: string; entry_id: string | null; recurrence_id: string | null; task: boolean; routine: boolean; answered: boolean }
+const now = useFresh()
 const router = useRouter()
 const query = useQuery({ queryKey: ['phone'], queryFn: () => ask<{ messages: Message[] }>('GET', 'standins/phone'), refetchInterval: 3000 })
 const messages = computed(() => query.data.value?.messages ?? [])
@@ -22,10 +25,10 @@ watch(() => messages.value[0]?.id, (is, was) => {
     start()
 })
 
-async function answer(one: Message, what: 'done' | 'later' | 'seen'): Promise<void> {
+async function answer(one: Message, what: 'done' | 'skip' | 'seen' | 'later', when?: string): Promise<void> {
     trouble.value = ''
     try {
-        await ask('POST', `reminders/${one.delivery_id}/answer`, { answer: what, ...(what === 'later' ? { when: 'ten' } : {}) })
+        await ask('POST', `reminders/${one.delivery_id}/answer`, { answer: what, ...(when ? { when } : {}) })
     } catch (error) {
         trouble.value = sentence(error)
     }
@@ -49,7 +52,8 @@ async function open(one: Message): Promise<void> {
                 <p>{{ one.body }}</p>
                 <div v-if="!one.answered" class="presses">
                     <button v-if="one.task" class="press main" data-test="phone-done" @click="answer(one, 'done')">Done</button>
-                    <button v-if="one.delivery_id" class="press" data-test="phone-later" @click="answer(one, 'later')">In 10 min</button>
+                    <button v-if="one.task" class="press" data-test="phone-skip" @click="answer(one, 'skip')">{{ one.routine ? 'Skip' : 'Let go' }}</button>
+                    <LaterChoice v-if="one.delivery_id" :now="now" @choose="(when) => answer(one, 'later', when)" />
                     <button class="press" @click="open(one)">Open</button>
                 </div>
             </article>
@@ -69,7 +73,8 @@ article { padding: 12px 14px; margin-bottom: 10px; border: 1px solid var(--line-
 h2 { font-size: 17px; }
 article p { margin: 3px 0 0; color: var(--muted); white-space: pre-line; }
 .answered { opacity: .62; }
-.presses { display: flex; gap: 8px; margin-top: 10px; }
-.presses .press { min-height: 36px; flex: 1; }
+.presses { display: flex; align-items: center; gap: 8px; margin-top: 10px; --c: var(--load); --c-text: var(--ink); }
+.presses > .press { min-height: 36px; flex: 1; }
+.presses :deep(.choices .press) { min-height: 36px; }
 .none { color: var(--muted); }
 </style>

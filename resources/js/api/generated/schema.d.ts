@@ -3729,6 +3729,7 @@ export interface operations {
                             entry_id: string | null;
                             recurrence_id: string | null;
                             task: boolean;
+                            routine: boolean;
                             answered: boolean;
                         }[];
                     };

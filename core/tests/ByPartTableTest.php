@@ -63,3 +63,18 @@ test('the command takes periods as extra dates', function () {
     expect(ExpandCommand::answer('{"id":1,"dtstart":"1996-04-01T02:00:00","rrule":"FREQ=DAILY;COUNT=1","rdate":["19960403T020000/19960403T040000"]}'))
         ->toBe('{"id":1,"instances":["1996-04-01T02:00:00","1996-04-03T02:00:00"]}');
 });
+
+test('a period lasts as long as it says (RFC 5545 3.3.6, 3.3.9)', function (string $text, int $seconds) {
+    expect(PeriodValue::parse("19970101T180000/{$text}")->seconds)->toBe($seconds);
+})->with([
+    ['PT1S', 1], ['PT59S', 59], ['PT2M', 120], ['PT1M30S', 90], ['PT3H', 10_800], ['PT1H2M3S', 3723], ['P1D', 86_400], ['P2DT1H', 176_400], ['P3W', 1_814_400], ['P15DT5H0M20S', 1_314_020],
+    ['19970101T180001', 1], ['19970102', 21_600], ['1997-01-01T19:30', 5400], ['19970101T180230', 150],
+]);
+
+test('a period says what is wrong with it', function (string $text, string $sentence) {
+    expect(fn () => PeriodValue::parse($text))->toThrow(InvalidTime::class, $sentence);
+})->with([
+    ['19970101T180000/19970101T180000', 'A period ends after it starts.'], ['19970101T180000/19970101T175959', 'A period ends after it starts.'], ['19970101T180000/PT0S', 'A period ends after it starts.'],
+    ['19970101T180000/P1W2D', 'A duration is written like PT1H30M or P2D.'], ['19970101T180000/-PT1H', 'A moment is written like 20261125T071500.'], ['1997', 'A moment is written like 20261125T071500.'],
+    ['19970101T250000', 'There is no time 25:00:00 on a clock.'], ['19970230', 'There is no day 1997-02-30.'], ['19970101/19970102/19970103', 'A moment is written like 20261125T071500.'],
+]);

@@ -55,7 +55,7 @@ final readonly class ClockWalk implements Walk
 
     public function from(int $number): Generator
     {
-        if (! $this->everMeets()) {
+        if ($this->offsets === [] || ! $this->everMeets()) {
             yield $this->first => [];
 
             return;
@@ -75,7 +75,41 @@ final readonly class ClockWalk implements Walk
 
     public function sizeOf(int $number): ?int
     {
-        return $this->limits === [] && ! $this->limitsDays ? $number * count($this->offsets) : null;
+        if ($this->limits === [] && ! $this->limitsDays) {
+            return $number * count($this->offsets);
+        }
+
+        return 86400 % $this->step === 0 ? $this->ofDays($this->first + $number * $this->step) * count($this->offsets) : null;
+    }
+
+    /** How many steps count before a second; every day that passes has as many. */
+    private function ofDays(int $end): int
+    {
+        $whole = $this->ofDay(0, 86400);
+        [$first, $last] = [Gregorian::dayOf($this->first), Gregorian::dayOf($end)];
+        $sum = 0;
+        for ($day = $first; $day <= $last; $day = $passes ? $day + 1 : $this->days->nextAfter($day)) {
+            $passes = ! $this->limitsDays || $this->days->passes($day);
+            if ($passes && $day > $first && $day < $last) {
+                $sum += $whole;
+            } elseif ($passes) {
+                $sum += $this->ofDay($day === $first ? Gregorian::secondOfDay($this->first) : 0, $day === $last ? Gregorian::secondOfDay($end) : 86400);
+            }
+        }
+
+        return $sum;
+    }
+
+    /** How many steps count from one second of a day to another. */
+    private function ofDay(int $from, int $to): int
+    {
+        $count = 0;
+        for ($moment = self::stepTo(Gregorian::secondOfDay($this->first) % $this->step, $from, $this->step); $moment < $to; $moment = self::stepTo($moment, $end ?? $moment + 1, $this->step)) {
+            $end = $this->endOfLeftOutTime($moment);
+            $count += $end === null ? 1 : 0;
+        }
+
+        return $count;
     }
 
     public function cycle(): int

@@ -16,6 +16,9 @@ use PlumRota\Core\Time\Zone;
  */
 final readonly class Expander
 {
+    /** More periods than this are not looked at; only a drifting clock with a COUNT has as many before it is done. */
+    private const MOST_PERIODS = 2_000_000;
+
     private int $start;
 
     private int $last;
@@ -54,9 +57,10 @@ final readonly class Expander
         $previous = $this->start;
         $cycle = $this->walk->cycle();
         $hope = max($from, $this->start) + $cycle;
+        $looked = 0;
         foreach ($this->walk->from($period) as $base => $offsets) {
             $hope = $offsets === [] ? $hope : $base + $cycle;
-            if ($base > $last || $base > $hope) {
+            if ($base > $last || $base > $hope || ++$looked > self::MOST_PERIODS) {
                 break;
             }
             foreach ($offsets as $offset) {

@@ -6,15 +6,24 @@ use App\Actions\Closing\AlreadyDecided;
 use App\Actions\Entries\NoSuchOccurrence;
 use App\Actions\Entries\StaleEntry;
 use App\Actions\History\ChangedSince;
+use App\Exceptions\StorageTrouble;
+use App\Http\Middleware\WellFormed;
 use App\Http\Resources\EntryResource;
+use Illuminate\Cookie\Middleware\AddQueuedCookiesToResponse;
+use Illuminate\Cookie\Middleware\EncryptCookies;
 use Illuminate\Foundation\Application;
 use Illuminate\Foundation\Configuration\Exceptions;
 use Illuminate\Foundation\Configuration\Middleware;
+use Illuminate\Foundation\Http\Middleware\ValidateCsrfToken;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
+use Illuminate\Session\Middleware\StartSession;
+use Illuminate\Support\Arr;
+use Illuminate\Validation\ValidationException;
 use PlumRota\Core\Recurrence\InvalidRule;
 use PlumRota\Core\Schedule\CannotReschedule;
 use PlumRota\Core\Time\InvalidTime;
+use Symfony\Component\ErrorHandler\Error\FatalError;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 
 return Application::configure(basePath: dirname(__DIR__))
@@ -25,7 +34,8 @@ return Application::configure(basePath: dirname(__DIR__))
         health: '/up',
     )
     ->withMiddleware(function (Middleware $middleware): void {
-        $middleware->statefulApi();
+        // First-party requests are known by the session and its token; a page that sends no Referer is as good as any.
+        $middleware->api(prepend: [WellFormed::class, EncryptCookies::class, AddQueuedCookiesToResponse::class, StartSession::class, ValidateCsrfToken::class]);
         $middleware->redirectGuestsTo('/sign-in');
     })
     ->withExceptions(function (Exceptions $exceptions): void {
@@ -36,6 +46,12 @@ return Application::configure(basePath: dirname(__DIR__))
         $exceptions->render(fn (ChangedSince $e): JsonResponse => response()->json(['message' => $e->getMessage()], 409));
         $exceptions->render(fn (NoSuchOccurrence $e): JsonResponse => response()->json(['message' => $e->getMessage()], 404));
         $exceptions->render(fn (CannotReschedule|InvalidTime|InvalidRule $e): JsonResponse => response()->json(['message' => $e->getMessage(), 'errors' => ['start' => [$e->getMessage()]]], 422));
+        $exceptions->render(fn (PDOException|ErrorException $e, Request $request): ?JsonResponse => $request->is('api/*') ? StorageTrouble::answer($e) : null);
+        $exceptions->render(fn (FatalError $e, Request $request): ?JsonResponse => $request->is('api/*') && str_contains($e->getMessage(), 'Maximum execution time')
+            ? response()->json(['message' => 'This took too long and was stopped. Nothing was changed; ask for less at once.'], 503) : null);
+        // The first of its sentences; each stands with its field besides.
+        $exceptions->render(fn (ValidationException $e, Request $request): ?JsonResponse => $request->is('api/*')
+            ? response()->json(['message' => (string) Arr::first(Arr::flatten($e->errors())), 'errors' => $e->errors()], $e->status) : null);
         $exceptions->render(fn (NotFoundHttpException $e, Request $request): ?JsonResponse => $request->is('api/*')
             ? response()->json(['message' => 'This is not there any more, or it is not yours.'], 404) : null);
     })->create();

@@ -61,10 +61,10 @@ Route::middleware(['auth:sanctum', AnswerOnce::class])->group(function (): void 
     Route::delete('entries/{entry}', [EntryController::class, 'destroy']);
     Route::post('entries/{entry}/copy', [EntryController::class, 'copy']);
     Route::get('entries/{entry}/history', [EntryHistoryController::class, 'steps']);
-    Route::post('entries/{entry}/history/{step}', [EntryHistoryController::class, 'restore'])->whereNumber('step');
+    Route::post('entries/{entry}/history/{step}', [EntryHistoryController::class, 'restore']);
     Route::get('entries/{entry}/past', [EntryHistoryController::class, 'past']);
     Route::get('entries/{entry}/reach', [EntryHistoryController::class, 'reach']);
-    Route::post('entries/{entry}/attachments', [AttachmentController::class, 'store']);
+    Route::post('entries/{entry}/attachments', [AttachmentController::class, 'store'])->name('attachments.store');
     Route::get('attachments/{attachment}', [AttachmentController::class, 'show']);
     Route::delete('attachments/{attachment}', [AttachmentController::class, 'destroy']);
     Route::post('many', [ManyController::class, 'change']);
@@ -97,15 +97,15 @@ Route::middleware(['auth:sanctum', AnswerOnce::class])->group(function (): void 
     Route::match(['put', 'delete'], 'entries/{entry}/occurrences/{recurrence}/done', [OccurrenceController::class, 'done']);
     Route::match(['put', 'delete'], 'entries/{entry}/occurrences/{recurrence}/let-go', [OccurrenceController::class, 'letGo']);
     Route::put('entries/{entry}/occurrences/{recurrence}/day', [OccurrenceController::class, 'putOnDay']);
-    Route::post('entries/{entry}/steps/{step}/out', [OccurrenceController::class, 'takeStepOut'])->whereNumber('step');
+    Route::post('entries/{entry}/steps/{step}/out', [OccurrenceController::class, 'takeStepOut']);
     Route::match(['put', 'delete'], 'entries/{entry}/occurrences/{recurrence}/skipped', [OccurrenceController::class, 'skipped']);
 
     Route::get('reminders', [ReminderController::class, 'waiting']);
-    Route::post('reminders/{delivery}/claim', [ReminderController::class, 'claim'])->whereNumber('delivery');
-    Route::post('reminders/{delivery}/answer', [ReminderController::class, 'answer'])->whereNumber('delivery');
+    Route::post('reminders/{delivery}/claim', [ReminderController::class, 'claim']);
+    Route::post('reminders/{delivery}/answer', [ReminderController::class, 'answer']);
     Route::get('standins/post', [ReminderController::class, 'postBox']);
     Route::get('standins/phone', [ReminderController::class, 'phone']);
-    Route::post('reminders/{delivery}/dismiss', [ReminderController::class, 'dismiss'])->whereNumber('delivery');
+    Route::post('reminders/{delivery}/dismiss', [ReminderController::class, 'dismiss']);
 
     Route::post('undo', [HistoryController::class, 'undo']);
     Route::post('redo', [HistoryController::class, 'redo']);

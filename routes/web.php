@@ -8,8 +8,8 @@ use Illuminate\Support\Facades\Route;
 
 // The presses of a mail: whoever has the signed link may answer, signed in or not.
 Route::middleware('signed')->group(function (): void {
-    Route::get('answer/{delivery}/{answer}', [MailAnswerController::class, 'ask'])->whereNumber('delivery')->name('answer');
-    Route::post('answer/{delivery}/{answer}', [MailAnswerController::class, 'answer'])->whereNumber('delivery')->withoutMiddleware(ValidateCsrfToken::class);
+    Route::get('answer/{delivery}/{answer}', [MailAnswerController::class, 'ask'])->name('answer');
+    Route::post('answer/{delivery}/{answer}', [MailAnswerController::class, 'answer'])->withoutMiddleware(ValidateCsrfToken::class);
 });
 
 // One page; what it shows is decided in the browser.

@@ -30,7 +30,8 @@ final class Contract
         if (in_array($status, ['401', '419'], true)) {
             return;
         }
-        $answer = $operation['responses'][$status] ?? Assert::fail("The contract knows no {$status} for {$method} {$known}: ".$response->getContent());
+        // What any request may be answered with is said once, beside the operations.
+        $answer = $operation['responses'][$status] ?? self::$document['x-any-operation']['responses'][$status] ?? Assert::fail("The contract knows no {$status} for {$method} {$known}: ".$response->getContent());
         $at = '#/paths/'.str_replace(['~', '/', '{', '}'], ['~0', '~1', '%7B', '%7D'], $known).'/'.strtolower($method)."/responses/{$status}";
         if (isset($answer['$ref'])) {
             $at = $answer['$ref'];

@@ -4,30 +4,49 @@ declare(strict_types=1);
 
 namespace App\Providers;
 
+use App\Database\ImmediateConnector;
+use App\Http\Requests\ListsFirst;
 use App\Journal\Journal;
 use App\Standins\PostBox;
 use Illuminate\Cache\RateLimiting\Limit;
+use Illuminate\Contracts\Translation\Translator;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Mail;
 use Illuminate\Support\Facades\RateLimiter;
+use Illuminate\Support\Facades\Route;
+use Illuminate\Support\Facades\Validator;
 use Illuminate\Support\ServiceProvider;
 
 final class AppServiceProvider extends ServiceProvider
 {
+    /** What PHP can hold as a whole number. */
+    private const NUMBER = '[0-9]{1,18}';
+
     public function register(): void
     {
         $this->app->singleton(Journal::class);
+        $this->app->bind('db.connector.sqlite', ImmediateConnector::class);
     }
 
     public function boot(): void
     {
+        Validator::resolver(fn (Translator $words, array $data, array $rules, array $messages, array $names): \Illuminate\Validation\Validator => new \Illuminate\Validation\Validator($words, $data, ListsFirst::only($data, $rules), $messages, $names));
         Mail::extend('post-box', fn (): PostBox => new PostBox);
         Model::preventLazyLoading(! $this->app->isProduction());
         Model::preventSilentlyDiscardingAttributes(! $this->app->isProduction());
+        Route::patterns(['delivery' => self::NUMBER, 'step' => self::NUMBER]);
         RateLimiter::for('sign-in', fn (Request $request): array => [
-            Limit::perMinute(5)->by('address '.$request->string('email')->lower()->value().' '.$request->ip()),
+            Limit::perMinute(5)->by('address '.self::address($request).' '.$request->ip()),
             Limit::perMinute(30)->by('machine '.$request->ip()),
         ]);
+    }
+
+    /** Whatever was sent as the address, as text. */
+    private static function address(Request $request): string
+    {
+        $email = $request->input('email');
+
+        return is_string($email) ? mb_strtolower($email) : '';
     }
 }

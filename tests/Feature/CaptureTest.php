@@ -30,6 +30,6 @@ test('a line that cannot be saved says why', function (string $line, string $sen
 })->with([
     ['', 'Write what it is.'],
     ['every weekday at 7:15', 'It needs a title: a word or two for what it is.'],
-    [fn () => str_repeat('very long ', 10240), 'A line has room for 500 characters. Put the rest into the notes.'],
+    [fn () => str_repeat('very long ', 5000), 'A line has room for 500 characters. Put the rest into the notes.'],
     [fn () => str_repeat('lengthy ', 40), 'A title has room for 250 characters. Put the rest into the notes.'],
 ]);

@@ -31,8 +31,8 @@ test('bad input gets a sentence by the field, and nothing is written', function 
     'a zone unknown' => [['all_day' => false, 'start' => '2026-11-25T09:00', 'zone' => 'Mars/Olympus'], 'zone', 'There is no time zone called “Mars/Olympus”.'],
     'a calendar unknown' => [['calendar_id' => '01HZZZZZZZZZZZZZZZZZZZZZZZ'], 'calendar_id', 'There is no such calendar.'],
     'a due date that does not exist' => [['due' => '2026-11-31'], 'due', 'There is no day 2026-11-31.'],
-    '100 KB of title' => [['title' => str_repeat('ä', 51200)], 'title', 'A title has room for 250 characters; the rest belongs into the notes.'],
-    '100 KB of notes' => [['notes' => str_repeat('ä', 51200)], 'notes', 'Notes have room for 20,000 characters.'],
+    '50 KB of title' => [['title' => str_repeat('a', 51200)], 'title', 'A title has room for 250 characters; the rest belongs into the notes.'],
+    '50 KB of notes' => [['notes' => str_repeat('a', 51200)], 'notes', 'Notes have room for 20,000 characters.'],
     'a link to somewhere odd' => [['link' => 'javascript:alert(1)'], 'link', 'A link begins with http:// or https://.'],
 ]);
 

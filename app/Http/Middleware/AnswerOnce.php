@@ -8,6 +8,7 @@ use App\Models\User;
 use Carbon\CarbonImmutable;
 use Closure;
 use Illuminate\Http\Request;
+use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;
 use Symfony\Component\HttpFoundation\Response;
 
@@ -27,10 +28,10 @@ final class AnswerOnce
         if ($key === '' || $request->isMethodSafe() || ! $user instanceof User) {
             return $next($request);
         }
-        if (strlen($key) > 100) {
-            return self::refused('The idempotency key is longer than 100 characters.');
+        if (strlen($key) > 100 || preg_match('/^[\x21-\x7e]+$/D', $key) !== 1) {
+            return self::refused('An idempotency key has up to 100 plain letters, digits and signs.');
         }
-        $fingerprint = hash('sha256', $request->method().' '.$request->path().' '.$request->getContent());
+        $fingerprint = self::fingerprint($request);
         DB::beginTransaction();
         try {
             $isNew = DB::table('answers')->insertOrIgnore([
@@ -51,6 +52,23 @@ final class AnswerOnce
         }
 
         return $response;
+    }
+
+    /** What is asked for, files by their content: PHP keeps no body of a request that carries some. */
+    private static function fingerprint(Request $request): string
+    {
+        $parts = [$request->method(), $request->getRequestUri(), $request->getContent()];
+        $files = $request->allFiles();
+        if ($files !== []) {
+            $parts[] = json_encode($request->post(), JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE);
+            array_walk_recursive($files, function (mixed $file, int|string $name) use (&$parts): void {
+                if ($file instanceof UploadedFile) {
+                    $parts[] = $name.' '.$file->getClientOriginalName().' '.($file->isValid() ? hash_file('sha256', $file->getPathname()) : $file->getError());
+                }
+            });
+        }
+
+        return hash('sha256', implode("\n", $parts));
     }
 
     private function kept(User $user, string $key, string $fingerprint): Response

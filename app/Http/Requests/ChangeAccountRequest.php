@@ -23,7 +23,7 @@ final class ChangeAccountRequest extends FormRequest
             'quiet_to' => ['sometimes', 'integer', 'between:0,1439'],
             'agenda_at' => ['sometimes', 'nullable', 'integer', 'between:0,1439'],
             'evening_at' => ['sometimes', 'nullable', 'integer', 'between:0,1439'],
-            'agenda_ways' => ['sometimes', 'array', 'min:1'],
+            'agenda_ways' => ['sometimes', 'array', 'min:1', 'max:3'],
             'agenda_ways.*' => ['in:screen,mail,phone', 'distinct'],
             'stint_minutes' => ['sometimes', 'integer', 'between:5,120'],
             'must_limit' => ['sometimes', 'integer', 'between:1,9'],

@@ -21,9 +21,11 @@ final class ClosingRequest extends FormRequest
     /** @return array<string, mixed> */
     public function rules(): array
     {
+        $decides = $this->is('*/decide') ? 'required' : 'exclude';
+
         return [
-            'key' => ['sometimes', 'string', 'max:70'],
-            'decision' => ['required_with:key', Rule::enum(Decision::class)],
+            'key' => [$decides, 'string', 'max:70'],
+            'decision' => [$decides, 'string', Rule::enum(Decision::class)],
             'to' => ['required_if:decision,day', 'nullable', 'date_format:Y-m-d'],
             'answers' => ['sometimes', 'array', 'max:20'],
             'answers.*.question' => ['required', 'string', 'max:120'],
@@ -35,7 +37,7 @@ final class ClosingRequest extends FormRequest
     /** @return array<string, string> */
     public function messages(): array
     {
-        return ['to.required_if' => 'To which day?', 'to.date_format' => 'To which day?', 'answers.*.answer.max' => 'An answer has room for 4,000 characters.'];
+        return ['key.required' => 'Which one is decided?', 'decision.required' => 'What is to become of it?', 'to.required_if' => 'To which day?', 'to.date_format' => 'To which day?', 'answers.*.answer.max' => 'An answer has room for 4,000 characters.'];
     }
 
     /** @return list<\Closure(Validator): void> */

@@ -16,7 +16,7 @@ final class FilterRequest extends FormRequest
     {
         return [
             'name' => ['required', 'string', 'max:60'],
-            'choice' => ['required', 'array:'.implode(',', self::PARTS)],
+            'choice' => ['required', 'array:'.implode(',', self::PARTS), 'max:'.count(self::PARTS)],
             'choice.*' => ['array', 'max:100'],
             'choice.*.*' => ['string', 'max:60'],
         ];

@@ -7,6 +7,7 @@ use App\Actions\Entries\NoSuchOccurrence;
 use App\Actions\Entries\StaleEntry;
 use App\Actions\History\ChangedSince;
 use App\Exceptions\StorageTrouble;
+use App\Http\Controllers\HealthController;
 use App\Http\Middleware\WellFormed;
 use App\Http\Resources\EntryResource;
 use Illuminate\Cookie\Middleware\AddQueuedCookiesToResponse;
@@ -19,6 +20,7 @@ use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Session\Middleware\StartSession;
 use Illuminate\Support\Arr;
+use Illuminate\Support\Facades\Route;
 use Illuminate\Validation\ValidationException;
 use PlumRota\Core\Recurrence\InvalidRule;
 use PlumRota\Core\Schedule\CannotReschedule;
@@ -31,7 +33,11 @@ return Application::configure(basePath: dirname(__DIR__))
         web: __DIR__.'/../routes/web.php',
         api: __DIR__.'/../routes/api.php',
         commands: __DIR__.'/../routes/console.php',
-        health: '/up',
+        then: function (): void {
+            // Without session and cookies, so that they can be asked every second.
+            Route::get('up', [HealthController::class, 'up']);
+            Route::get('ready', [HealthController::class, 'ready']);
+        },
     )
     ->withMiddleware(function (Middleware $middleware): void {
         // First-party requests are known by the session and its token; a page that sends no Referer is as good as any.

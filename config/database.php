@@ -10,7 +10,7 @@ return [
             'database' => env('DB_DATABASE', database_path('plum-rota.sqlite')),
             'prefix' => '',
             'foreign_key_constraints' => true,
-            'busy_timeout' => 5000,
+            'busy_timeout' => (int) env('DB_BUSY_TIMEOUT', 5000), // milliseconds,
             'journal_mode' => 'WAL',
             'synchronous' => 'NORMAL',
         ],

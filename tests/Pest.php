@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 use Tests\Browser\Site;
 use Tests\FeatureCase;
+use Tests\InstallationCase;
 
 pest()->extend(FeatureCase::class)->in('Feature');
+pest()->extend(InstallationCase::class)->in('Installation');
 
 require_once __DIR__.'/Browser/journeys.php';
 

@@ -48,6 +48,19 @@ final class ImmediatePdo extends PDO
         return true;
     }
 
+    public function exec(string $statement): int|false
+    {
+        try {
+            return parent::exec($statement);
+        } catch (\PDOException $e) {
+            // The same for a part of a transaction: with the whole of it rolled back there is nothing left to go back to.
+            if (str_starts_with($statement, 'ROLLBACK TO') && str_contains($e->getMessage(), 'no such savepoint')) {
+                return 0;
+            }
+            throw $e;
+        }
+    }
+
     public function inTransaction(): bool
     {
         return $this->open;

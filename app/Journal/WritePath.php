@@ -37,6 +37,7 @@ final readonly class WritePath
         return DB::transaction(function () use ($user, $label, $work): mixed {
             // The first statement writes, so that the lock is held before anything is read.
             DB::table('users')->where('id', $user->id)->increment('revision');
+            $this->reminders->before($user);
             $this->journal->open();
             try {
                 $result = $work();

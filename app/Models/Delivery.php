@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use Carbon\CarbonImmutable;
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 
@@ -27,6 +29,14 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property bool $gathered
  * @property int|null $shown_at
  * @property int|null $answered_at
+ * @property bool $all_day its occurrence has no hours
+ * @property int|null $dropped_at since when its occurrence is done or gone; null while it stands
+ * @property int $tries that failed
+ * @property int|null $retry_at Unix seconds before which it is not tried again
+ * @property string|null $trouble why the last try failed
+ * @property string|null $note_key of the note it was first sent with
+ * @property bool $early handed over by a clock that was ahead
+ * @property int $repeated how often it was handed over again for that reason
  * @property Entry|null $entry
  * @property User $user
  */
@@ -39,7 +49,7 @@ final class Delivery extends Model
     /** @return array<string, string> */
     protected function casts(): array
     {
-        return ['gathered' => 'boolean'];
+        return ['gathered' => 'boolean', 'all_day' => 'boolean', 'early' => 'boolean'];
     }
 
     /** @return BelongsTo<Entry, $this> */
@@ -52,5 +62,17 @@ final class Delivery extends Model
     public function user(): BelongsTo
     {
         return $this->belongsTo(User::class);
+    }
+
+    /**
+     * What stands and whose moment has come, handed over or not.
+     *
+     * @param  Builder<Delivery>  $query
+     */
+    public function scopeFallen(Builder $query): void
+    {
+        $query->whereNull('dropped_at')->where(fn (Builder $either) => $either
+            ->where(fn (Builder $handed) => $handed->whereNotNull('handed_at')->where('early', false))
+            ->orWhere('moment', '<=', CarbonImmutable::now()->getTimestamp()));
     }
 }

@@ -9,6 +9,7 @@ use Illuminate\Database\Eloquent\Concerns\HasUlids;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
+use PlumRota\Core\Reminding\Reminder;
 
 /**
  * An event or a task, once or as a routine.
@@ -29,7 +30,7 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
  * @property list<string> $except_dates
  * @property string|null $due of the first occurrence
  * @property string $missed hold, roll or lapse
- * @property list<string> $reminders its own; see remindersInForce
+ * @property list<string> $reminders its own; see remindersFor
  * @property bool $own_reminders
  * @property bool $always_through quiet hours do not hold it back
  * @property string|null $importance must, should or could
@@ -83,12 +84,19 @@ final class Entry extends Model
         ];
     }
 
-    /** @return list<string> its own, else those of its calendar for what has hours or has none */
-    public function remindersInForce(): array
+    /**
+     * Those in force for an occurrence that has hours, or none: its own, else its calendar's. Where its own need hours and
+     * an occurrence has none, as when it was put on a day's list, those of the calendar for whole days stand in.
+     *
+     * @return list<string>
+     */
+    public function remindersFor(bool $allDay): array
     {
+        $own = $allDay ? array_values(array_filter($this->reminders, fn (string $one): bool => Reminder::parse($one)->trigger->fitsAllDay())) : $this->reminders;
+
         return match (true) {
-            $this->own_reminders => $this->reminders,
-            $this->all_day => $this->calendar->reminders_all_day,
+            $this->own_reminders && ($own !== [] || $this->reminders === []) => $own,
+            $allDay => $this->calendar->reminders_all_day,
             default => $this->calendar->reminders,
         };
     }

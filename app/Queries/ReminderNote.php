@@ -40,7 +40,7 @@ final readonly class ReminderNote
     private function single(User $user, Delivery $one): Note
     {
         $entry = $one->entry;
-        $leave = $entry !== null && $entry->travel > 0 ? 'Leave by '.$this->time($user, $user->timeZone()->wall($one->starts_at - $entry->travel * 60)).'.' : '';
+        $leave = $entry !== null && ! $one->all_day && $entry->travel > 0 ? 'Leave by '.$this->time($user, $user->timeZone()->wall($one->starts_at - $entry->travel * 60)).'.' : '';
         $task = $entry !== null && $entry->kind === 'task';
 
         return new Note($this->title($one), array_values(array_filter([ucfirst($this->when($user, $one)).'.', $leave, $entry->place ?? ''])), array_values(array_filter([
@@ -103,7 +103,9 @@ final readonly class ReminderNote
     {
         $at = $user->timeZone()->wall($one->starts_at);
 
-        return $this->date($at->date()).($one->entry !== null && $one->entry->all_day ? '' : ', '.$this->time($user, $at));
+        $isDue = $one->entry !== null && $one->entry->start === null;
+
+        return ($isDue ? 'due ' : '').$this->date($at->date()).($one->all_day ? '' : ', '.$this->time($user, $at));
     }
 
     private function link(Delivery $one, string $answer): string

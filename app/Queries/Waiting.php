@@ -4,10 +4,16 @@ declare(strict_types=1);
 
 namespace App\Queries;
 
+use App\Actions\Reminders\PlanReminders;
 use App\Models\Delivery;
 use App\Models\User;
+use Carbon\CarbonImmutable;
+use Illuminate\Database\Eloquent\Builder;
 
-/** What has fallen, in whatever way, and is unanswered: each occurrence once, the earliest first. */
+/**
+ * What has fallen, in whatever way, and is unanswered: each occurrence once, the earliest first. What is for the screen and
+ * due stands here whether or not a worker has come by.
+ */
 final readonly class Waiting
 {
     private const MOST = 200;
@@ -19,7 +25,8 @@ final readonly class Waiting
     /** @return list<array<string, mixed>> the schema Reminder of the contract */
     public function show(User $user): array
     {
-        $all = Delivery::query()->where('user_id', $user->id)->whereNotNull('handed_at')->whereNull('answered_at')->with(['entry.calendar', 'user'])->orderBy('fell_at')->orderBy('id')->limit(2 * self::MOST)->get();
+        $all = Delivery::query()->where('user_id', $user->id)->whereNull('answered_at')->fallen()
+            ->where(fn (Builder $here) => $here->whereNotNull('handed_at')->orWhere('way', 'screen'))->where('fell_at', '>', CarbonImmutable::now()->getTimestamp() - PlanReminders::LONGEST_BACK)->with(['entry.calendar', 'user'])->orderBy('fell_at')->orderBy('id')->limit(2 * self::MOST)->get();
         $waiting = [];
         foreach ($all as $one) {
             $place = $one->entry_id === null ? "{$one->kind}|{$one->recurrence_id}" : "{$one->entry_id}|{$one->recurrence_id}|{$one->fell_at}";
@@ -42,11 +49,12 @@ final readonly class Waiting
             'lines' => $note->lines ?? [],
             'kind' => $one->entry->kind ?? ($one->kind === 'evening' ? 'evening' : 'agenda'),
             'routine' => $one->entry !== null && ($one->entry->rule !== null || $one->entry->extra_dates !== []),
-            'all_day' => $one->entry === null || $one->entry->all_day,
+            'all_day' => $one->all_day,
             'area_id' => $one->entry?->calendar->area_id,
             'moment' => $one->fell_at,
             'starts_at' => $one->starts_at,
-            'leave_at' => $one->entry !== null && $one->entry->travel > 0 ? $one->starts_at - $one->entry->travel * 60 : null,
+            'due' => $one->entry !== null && $one->entry->start === null,
+            'leave_at' => $one->entry !== null && ! $one->all_day && $one->entry->travel > 0 ? $one->starts_at - $one->entry->travel * 60 : null,
             'claimed' => $one->shown_at !== null,
             'gathered' => $one->gathered,
         ];

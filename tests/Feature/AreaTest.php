@@ -31,7 +31,7 @@ test('a calendar gets its own colour, its defaults, and may be the one for what 
     $this->api('PATCH', "calendars/{$tours['id']}", ['colour' => 'cyan', 'missed' => 'roll', 'reminders' => ['-PT15M'], 'default' => true])->assertOk()->assertJson(['colour' => 'cyan', 'missed' => 'roll']);
     $entry = $this->api('POST', 'capture', ['line' => 'guided tour tomorrow at 11'])->assertCreated()->json();
     expect($entry)->toMatchArray(['calendar_id' => $tours['id'], 'missed' => 'roll', 'reminders' => null])
-        ->and(App\Models\Entry::query()->findOrFail($entry['id'])->remindersInForce())->toBe(['-PT15M']);
+        ->and(App\Models\Entry::query()->findOrFail($entry['id'])->remindersFor(allDay: false))->toBe(['-PT15M']);
 });
 
 test('deleting a calendar moves its entries or deletes them, as said, and both can be undone', function () {

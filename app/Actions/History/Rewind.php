@@ -42,6 +42,7 @@ final readonly class Rewind
             if ($step === null) {
                 return null;
             }
+            $this->reminders->before($user);
             [$from, $to] = $undo ? ['after', 'before'] : ['before', 'after'];
             foreach ($undo ? array_reverse($step->rows) : $step->rows as $row) {
                 $this->put($row['table'], $row['id'], $row[$from], $row[$to]);

@@ -74,13 +74,13 @@ final readonly class AnswerReminder
     {
         $at = (new Later($user->timeZone(), CarbonImmutable::now()->getTimestamp()))->moment($choice);
         DB::transaction(function () use ($delivery, $at): void {
-            foreach ($this->alike($delivery)->whereNotNull('handed_at')->get() as $one) {
+            foreach ($this->alike($delivery)->fallen()->get() as $one) {
                 Delivery::query()->insertOrIgnore([
                     'user_id' => $one->user_id, 'kind' => 'later', 'entry_id' => $one->entry_id, 'recurrence_id' => $one->recurrence_id, 'trigger' => $one->trigger, 'way' => $one->way,
-                    'key' => "later|{$one->entry_id}|{$one->recurrence_id}|{$one->way}|{$at}", 'fell_at' => $at, 'moment' => $at, 'starts_at' => $one->starts_at,
+                    'key' => "later|{$one->entry_id}|{$one->recurrence_id}|{$one->way}|{$at}", 'fell_at' => $at, 'moment' => $at, 'starts_at' => $one->starts_at, 'all_day' => $one->all_day,
                 ]);
             }
-            $this->alike($delivery)->whereNotNull('handed_at')->whereNull('answered_at')->update(['answered_at' => CarbonImmutable::now()->getTimestamp()]);
+            $this->alike($delivery)->fallen()->whereNull('answered_at')->update(['answered_at' => CarbonImmutable::now()->getTimestamp()]);
             User::query()->whereKey($delivery->user_id)->increment('revision');
         });
     }
@@ -89,9 +89,9 @@ final readonly class AnswerReminder
     private function quiet(Delivery $delivery): void
     {
         if ($delivery->entry_id !== null) {
-            QuietReminders::of($delivery->entry_id, $delivery->recurrence_id);
+            QuietReminders::of($delivery->entry_id, $delivery->recurrence_id, forGood: true);
         } else {
-            $this->alike($delivery)->whereNotNull('handed_at')->whereNull('answered_at')->update(['answered_at' => CarbonImmutable::now()->getTimestamp()]);
+            $this->alike($delivery)->fallen()->whereNull('answered_at')->update(['answered_at' => CarbonImmutable::now()->getTimestamp()]);
         }
         User::query()->whereKey($delivery->user_id)->increment('revision');
     }

@@ -10,15 +10,19 @@ use App\Models\User;
 use App\Queries\ReminderNote;
 use App\Standins\Phone;
 use Carbon\CarbonImmutable;
-use Illuminate\Database\Query\Builder;
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Mail;
 use Illuminate\Support\Str;
+use Symfony\Component\Mailer\Exception\TransportExceptionInterface;
+use Throwable;
 
 /**
  * Takes what is due and hands it over. What one worker has taken no other takes, unless it was not handed over within a
- * minute: then the worker is gone. The handing over and the mark that it was are one transaction, and every note bears a
- * key that a post box and a phone know again, so that nothing comes twice.
+ * minute: then the worker is gone. No lock is held while a mail server is waited for; every note bears a key that the post
+ * box, the phone and a mail program know again, and that stays the same when it is tried again, so that nothing comes twice.
+ *
+ * A way that fails does not stop the others: what could not be handed over is tried again, later each time.
  */
 final readonly class HandOver
 {
@@ -35,7 +39,12 @@ final readonly class HandOver
     /** More than so many of those come in one note. */
     private const MOST_MISSED = 3;
 
-    public function __construct(private PlanReminders $plan, private ReminderNote $notes, private Phone $phone)
+    /** Seconds until the first try after one that failed; twice as long each time, up to the longest. */
+    private const FIRST_RETRY = 30;
+
+    private const LONGEST_RETRY = 3600;
+
+    public function __construct(private PlanReminders $plan, private WrongClock $clock, private ReminderNote $notes, private Phone $phone)
     {
     }
 
@@ -45,36 +54,62 @@ final readonly class HandOver
      */
     public function pass(int $linger = 0): int
     {
+        $this->clock->mend();
         $this->plan->extendAll();
         $handed = 0;
         while (($taken = $this->take()) !== []) {
             if ($linger > 0) {
                 usleep($linger * 1000);
             }
+            $down = [];
             foreach ($this->bundles($taken) as $bundle) {
-                $handed += $this->hand($bundle);
+                $way = $bundle[0]->way;
+                if (isset($down[$way])) {
+                    $this->putBack($bundle, self::FIRST_RETRY);
+
+                    continue;
+                }
+                try {
+                    $handed += $this->hand($bundle);
+                } catch (Throwable $fault) {
+                    $this->failed($bundle, $fault);
+                    // A mail server that does not answer is not asked again for each of the rest.
+                    $down += $fault instanceof TransportExceptionInterface ? [$way => true] : [];
+                }
             }
         }
 
         return $handed;
     }
 
-    /** @return list<Delivery> */
-    private function take(): array
+    /** @return Builder<Delivery> what may be handed over now */
+    private function due(): Builder
     {
         $now = CarbonImmutable::now()->getTimestamp();
-        $due = DB::table('deliveries')->whereNull('handed_at')->where('moment', '<=', $now)->where(fn (Builder $free) => $free->whereNull('claimed_at')->orWhere('claimed_at', '<=', $now - self::CLAIM_SECONDS));
-        if ($due->doesntExist()) {
+
+        return Delivery::query()->whereNull('handed_at')->where('moment', '<=', $now)->whereNull('answered_at')->whereNull('dropped_at')
+            ->where(fn (Builder $again) => $again->whereNull('retry_at')->orWhere('retry_at', '<=', $now)->orWhere('retry_at', '>', $now + self::LONGEST_RETRY + self::CLAIM_SECONDS))
+            // A claim that lies ahead of now was made by a clock that was wrong.
+            ->where(fn (Builder $free) => $free->whereNull('claimed_at')->orWhere('claimed_at', '<=', $now - self::CLAIM_SECONDS)->orWhere('claimed_at', '>', $now + self::CLAIM_SECONDS));
+    }
+
+    /** @return list<Delivery> the screen first, what may have to wait for a mail server last */
+    private function take(): array
+    {
+        if ($this->due()->doesntExist()) {
             return [];
         }
         $claim = Str::random(20);
-        DB::table('deliveries')->whereIn('id', (clone $due)->orderBy('moment')->orderBy('id')->limit(self::AT_ONCE)->select('id'))->update(['claim' => $claim, 'claimed_at' => $now]);
+        /** @var \Closure(Builder<Delivery>): Builder<Delivery> $order */
+        $order = fn (Builder $query): Builder => $query->orderByRaw("case way when 'screen' then 0 when 'phone' then 1 else 2 end")->orderBy('moment')->orderBy('id');
+        Delivery::query()->whereIn('id', $order($this->due())->limit(self::AT_ONCE)->select('id'))->update(['claim' => $claim, 'claimed_at' => CarbonImmutable::now()->getTimestamp()]);
 
-        return array_values(Delivery::query()->where('claim', $claim)->whereNull('handed_at')->with(['entry.calendar', 'user'])->orderBy('moment')->orderBy('id')->get()->all());
+        return array_values($order(Delivery::query()->where('claim', $claim)->whereNull('handed_at')->with(['entry.calendar', 'user']))->get()->all());
     }
 
     /**
-     * One by one, but what fell while nobody was there in one note for each account and way.
+     * One by one, but what fell while nobody was there in one note for each account and way; what was tried before goes in
+     * the note it was tried with.
      *
      * @param  list<Delivery>  $taken
      * @return list<non-empty-list<Delivery>>
@@ -82,9 +117,11 @@ final readonly class HandOver
     private function bundles(array $taken): array
     {
         $now = CarbonImmutable::now()->getTimestamp();
-        $missed = $bundles = [];
+        $missed = $tried = $bundles = [];
         foreach ($taken as $one) {
-            if ($one->moment < $now - self::MISSED && in_array($one->kind, ['reminder', 'later'], true)) {
+            if ($one->note_key !== null) {
+                $tried[$one->note_key][] = $one;
+            } elseif ($one->moment < $now - self::MISSED && ! $this->isStale($one) && in_array($one->kind, ['reminder', 'later'], true)) {
                 $missed["{$one->user_id}|{$one->way}"][] = $one;
             } else {
                 $bundles[] = [$one];
@@ -98,48 +135,119 @@ final readonly class HandOver
             }
         }
 
-        return $bundles;
+        return [...$bundles, ...array_values($tried)];
     }
 
-    /** @param  non-empty-list<Delivery>  $bundle */
-    private function hand(array $bundle): int
+    /** @param  non-empty-list<Delivery>  $taken */
+    private function hand(array $taken): int
     {
-        return DB::transaction(function () use ($bundle): int {
-            $first = $bundle[0];
-            $ids = array_map(fn (Delivery $one): int => $one->id, $bundle);
-            $marked = DB::table('deliveries')->whereIn('id', $ids)->where('claim', $first->claim)->whereNull('handed_at')
-                ->update(['handed_at' => CarbonImmutable::now()->getTimestamp(), 'gathered' => count($bundle) > 1]);
-            if ($marked !== count($bundle)) {
-                return 0; // another worker has them
-            }
-            if ($this->isStale($first)) {
-                DB::table('deliveries')->whereIn('id', $ids)->update(['answered_at' => CarbonImmutable::now()->getTimestamp()]);
+        $bundle = $this->stillWanted($taken);
+        if ($bundle === []) {
+            return 0;
+        }
+        $first = $bundle[0];
+        if ($this->isStale($first)) {
+            $this->mark($bundle, ['answered_at' => CarbonImmutable::now()->getTimestamp()]);
 
-                return 0;
-            }
-            $note = $this->notes->of($first->user, $bundle);
-            match ($first->way) {
-                'mail' => Mail::to($first->user->email)->send(new NoteMail($note, $this->key($bundle))),
-                'phone' => $this->phone->push($first->user, $note, $this->key($bundle), count($bundle) === 1 ? $first : null),
-                default => null, // the page shows what is handed over and unanswered
-            };
-            if ($first->way === 'screen') {
+            return 0;
+        }
+        $key = $first->note_key ?? $this->key($bundle);
+        $note = $this->notes->of($first->user, $bundle);
+        if ($first->way === 'mail') {
+            Mail::to($first->user->email)->send(new NoteMail($note, $key));
+        }
+
+        return DB::transaction(function () use ($first, $bundle, $note, $key): int {
+            if ($first->way === 'phone') {
+                $this->phone->push($first->user, $note, $key, count($bundle) === 1 ? $first : null);
+            } elseif ($first->way === 'screen') {
                 User::query()->whereKey($first->user_id)->increment('revision');
             }
 
-            return $marked;
+            return $this->mark($bundle, ['gathered' => count($bundle) > 1]);
         });
     }
 
-    /** Nobody wants the agenda of a day that is over, nor to be called to close one a day later. */
+    /**
+     * Those of a bundle that this worker still has and that were not ticked off or moved meanwhile; the claim begins anew.
+     *
+     * @param  non-empty-list<Delivery>  $bundle
+     * @return list<Delivery>
+     */
+    private function stillWanted(array $bundle): array
+    {
+        return DB::transaction(function () use ($bundle): array {
+            $mine = Delivery::query()->whereKey(self::ids($bundle))->where('claim', $bundle[0]->claim)->whereNull('handed_at')->whereNull('dropped_at')->whereNull('answered_at')->pluck('fell_at', 'id');
+            $bundle = array_values(array_filter($bundle, fn (Delivery $one): bool => $mine->get($one->id) === $one->fell_at));
+            if ($bundle !== []) {
+                Delivery::query()->whereKey(self::ids($bundle))->update(['claimed_at' => CarbonImmutable::now()->getTimestamp(), 'note_key' => $bundle[0]->note_key ?? $this->key($bundle)]);
+            }
+
+            return $bundle;
+        });
+    }
+
+    /**
+     * @param  non-empty-list<Delivery>  $bundle
+     * @param  array<string, mixed>  $besides
+     */
+    private function mark(array $bundle, array $besides): int
+    {
+        return Delivery::query()->whereKey(self::ids($bundle))->where('claim', $bundle[0]->claim)->whereNull('handed_at')
+            ->update(['handed_at' => CarbonImmutable::now()->getTimestamp(), 'trouble' => null, 'retry_at' => null, ...$besides]);
+    }
+
+    /** @param  non-empty-list<Delivery>  $bundle */
+    private function failed(array $bundle, Throwable $fault): void
+    {
+        report($fault);
+        $tries = 1 + max(array_map(fn (Delivery $one): int => $one->tries, $bundle));
+        Delivery::query()->whereKey(self::ids($bundle))->where('claim', $bundle[0]->claim)->whereNull('handed_at')->update(['tries' => $tries, 'trouble' => self::why($fault)]);
+        $this->putBack($bundle, min(self::LONGEST_RETRY, self::FIRST_RETRY * 2 ** min(10, $tries - 1)));
+    }
+
+    /**
+     * @param  non-empty-list<Delivery>  $bundle
+     * @param  int  $seconds  until it is tried again
+     */
+    private function putBack(array $bundle, int $seconds): void
+    {
+        Delivery::query()->whereKey(self::ids($bundle))->where('claim', $bundle[0]->claim)->whereNull('handed_at')
+            ->update(['claim' => null, 'claimed_at' => null, 'retry_at' => CarbonImmutable::now()->getTimestamp() + $seconds]);
+    }
+
+    /** A sentence that the owner can read; the whole of it is in the log. */
+    private static function why(Throwable $fault): string
+    {
+        $said = $fault->getMessage();
+
+        return match (true) {
+            ! $fault instanceof TransportExceptionInterface => 'something went wrong here.',
+            str_contains($said, 'timed out') => 'the mail server did not answer in time.',
+            str_contains($said, 'Connection could not be established'), str_contains($said, 'Connection refused') => 'the mail server cannot be reached.',
+            preg_match('/code "(\d{3})"/', $said, $code) === 1 => "the mail server refused it (code {$code[1]}).",
+            default => 'the mail server did not take it.',
+        };
+    }
+
+    /** Nobody wants the agenda of a day that is over, to be called to close one a day later, or what fell weeks ago. */
     private function isStale(Delivery $one): bool
     {
-        return in_array($one->kind, ['agenda', 'evening'], true) && CarbonImmutable::now()->getTimestamp() - $one->fell_at > self::STALE;
+        return CarbonImmutable::now()->getTimestamp() - $one->fell_at > (in_array($one->kind, ['agenda', 'evening'], true) ? self::STALE : PlanReminders::LONGEST_BACK);
     }
 
     /** @param  non-empty-list<Delivery>  $bundle */
     private function key(array $bundle): string
     {
-        return hash('xxh128', implode(' ', array_map(fn (Delivery $one): string => "{$one->key} {$one->fell_at}", $bundle)));
+        return hash('xxh128', implode(' ', array_map(fn (Delivery $one): string => "{$one->key} {$one->fell_at}".($one->repeated === 0 ? '' : " {$one->repeated}"), $bundle)));
+    }
+
+    /**
+     * @param  list<Delivery>  $bundle
+     * @return list<int>
+     */
+    private static function ids(array $bundle): array
+    {
+        return array_map(fn (Delivery $one): int => $one->id, $bundle);
     }
 }

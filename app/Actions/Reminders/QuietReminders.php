@@ -10,10 +10,15 @@ use Carbon\CarbonImmutable;
 /** What told of an occurrence is answered, in all its ways; what was put off and has not come back does not come any more. */
 final class QuietReminders
 {
-    public static function of(string $entryId, string $recurrenceId): void
+    /** @param  bool  $forGood  false where it may be taken back: an undone tick brings back what was put off */
+    public static function of(string $entryId, string $recurrenceId, bool $forGood = false): void
     {
+        $now = CarbonImmutable::now()->getTimestamp();
         $alike = Delivery::query()->where('entry_id', $entryId)->where('recurrence_id', $recurrenceId);
-        (clone $alike)->where('kind', 'later')->whereNull('handed_at')->delete();
-        (clone $alike)->whereNotNull('handed_at')->whereNull('answered_at')->update(['answered_at' => CarbonImmutable::now()->getTimestamp()]);
+        $later = (clone $alike)->where('kind', 'later')->whereNull('handed_at');
+        $forGood ? $later->delete() : $later->whereNull('dropped_at')->update(['dropped_at' => $now]);
+        $fallen = (clone $alike)->fallen()->whereNull('answered_at');
+        // Not handed over yet and to be taken back: kept aside by ReconcileReminders.
+        ($forGood ? $fallen : $fallen->whereNotNull('handed_at'))->update(['answered_at' => $now]);
     }
 }

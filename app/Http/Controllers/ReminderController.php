@@ -5,12 +5,12 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Actions\Reminders\AnswerReminder;
-use App\Actions\Reminders\HandOver;
 use App\Http\Requests\Account;
 use App\Http\Requests\AnswerRequest;
 use App\Models\Delivery;
 use App\Models\User;
 use App\Queries\StandIns;
+use App\Queries\Undelivered;
 use App\Queries\Waiting;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -18,13 +18,12 @@ use Illuminate\Http\Response;
 
 final class ReminderController
 {
-    /** What has fallen and is unanswered, looked for at this moment: a page hears of it in time without any worker. */
-    public function waiting(Request $request, HandOver $hand, Waiting $waiting): JsonResponse
+    /** What has fallen and is unanswered, and what could not be delivered. */
+    public function waiting(Request $request, Waiting $waiting, Undelivered $undelivered): JsonResponse
     {
         $user = Account::of($request);
-        $hand->pass();
 
-        return response()->json(['waiting' => $waiting->show($user), 'revision' => User::query()->findOrFail($user->id)->revision]);
+        return response()->json(['waiting' => $waiting->show($user), 'trouble' => $undelivered->of($user), 'revision' => User::query()->findOrFail($user->id)->revision]);
     }
 
     public function claim(Request $request, int $delivery, AnswerReminder $answer): JsonResponse
@@ -58,10 +57,8 @@ final class ReminderController
         return response()->json(['mails' => $standIns->mails(Account::of($request))]);
     }
 
-    public function phone(Request $request, HandOver $hand, StandIns $standIns): JsonResponse
+    public function phone(Request $request, StandIns $standIns): JsonResponse
     {
-        $hand->pass();
-
         return response()->json(['messages' => $standIns->messages(Account::of($request))]);
     }
 

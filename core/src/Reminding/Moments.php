@@ -63,6 +63,27 @@ final readonly class Moments
         return $moments;
     }
 
+    /**
+     * Of a task that has no place yet only what is reckoned from its due time can be said.
+     *
+     * @param  list<Trigger>  $triggers
+     * @param  int  $after  Unix seconds, not included
+     * @param  int  $until  Unix seconds, included
+     * @return list<array{trigger: Trigger, at: int}>
+     */
+    public function ofUnscheduled(string $due, array $triggers, int $after, int $until): array
+    {
+        $moments = [];
+        foreach ($triggers as $trigger) {
+            $at = $trigger->momentOfDue($due, $this->viewer);
+            if ($at !== null && $at > $after && $at <= $until) {
+                $moments[] = ['trigger' => $trigger, 'at' => $at];
+            }
+        }
+
+        return $moments;
+    }
+
     private function dueOf(Series $series, Occurrence $occurrence, ?string $due): ?string
     {
         return $due === null || ! $series->isRoutine() ? $due

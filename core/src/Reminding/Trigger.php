@@ -70,19 +70,20 @@ final readonly class Trigger implements Stringable
     /**
      * The instant it falls on (Unix seconds) for an occurrence, as someone in a zone lives it.
      *
+     * What is reckoned in minutes needs hours to reckon from: an all-day occurrence has none, so it gives none.
+     *
      * @param  string|null  $due  of this occurrence
      * @param  int  $travel  minutes before its start
-     * @return int|null null where there is nothing to reckon from: no due time
+     * @return int|null null where there is nothing to reckon from: no due time, no hours
      */
     public function moment(Placement $placement, Zone $viewer, ?string $due = null, int $travel = 0): ?int
     {
-        if ($this->anchor === Anchor::Due && $due === null) {
-            return null;
+        if ($this->anchor === Anchor::Due) {
+            return $due === null ? null : $this->momentOfDue($due, $viewer);
         }
         if ($this->at !== null) {
             $seen = $placement->seenFrom($viewer);
             $day = match ($this->anchor) {
-                Anchor::Due => Due::parse((string) $due)->day(),
                 // The last day of what lasts for days, the day on which something with hours ends.
                 Anchor::End => $placement->allDay ? $seen->to->date()->plusDays(-1) : $seen->to->date(),
                 default => $seen->from->date(),
@@ -90,14 +91,40 @@ final readonly class Trigger implements Stringable
 
             return $viewer->instant(LocalDateTime::of($day->plusDays(-$this->before), $this->at));
         }
+        if ($placement->allDay) {
+            return null;
+        }
         $from = match ($this->anchor) {
-            Anchor::Start => $placement->startsAt($viewer),
             Anchor::Leave => $placement->startsAt($viewer) - $travel * 60,
             Anchor::End => ($placement->zone ?? $viewer)->instant($placement->end()),
-            Anchor::Due => Due::parse((string) $due)->instant($viewer),
+            default => $placement->startsAt($viewer),
         };
 
         return $from - $this->before * 60;
+    }
+
+    /**
+     * The instant it falls on (Unix seconds) before a due time, wherever the work is placed.
+     *
+     * @param  string  $due  a date, or a date and time
+     * @return int|null null when it is reckoned from something else
+     */
+    public function momentOfDue(string $due, Zone $viewer): ?int
+    {
+        if ($this->anchor !== Anchor::Due) {
+            return null;
+        }
+        $parsed = Due::parse($due);
+
+        return $this->at === null
+            ? $parsed->instant($viewer) - $this->before * 60
+            : $viewer->instant(LocalDateTime::of($parsed->day()->plusDays(-$this->before), $this->at));
+    }
+
+    /** Whether an all-day occurrence can be reminded of by it. */
+    public function fitsAllDay(): bool
+    {
+        return $this->at !== null || $this->anchor === Anchor::Due;
     }
 
     /** The furthest it can lie before what it is reckoned from, in seconds. */

@@ -12,7 +12,7 @@ import WaitingItem from './WaitingItem.vue'
 const view = useView()
 const router = useRouter()
 const { now } = usePeriod()
-const { waiting, fresh, answer, later, allow, mayAsk } = useReminders()
+const { waiting, trouble, fresh, answer, later, allow, mayAsk } = useReminders()
 const open = ref(false)
 
 function look(one: Reminder): void {
@@ -27,13 +27,15 @@ function look(one: Reminder): void {
     <div class="waiting">
         <NPopover v-model:show="open" trigger="click" placement="bottom-end" :show-arrow="false" style="padding: 0">
             <template #trigger>
-                <button class="bell" data-test="bell" :aria-label="waiting.length ? `${waiting.length} reminders wait for an answer` : 'No reminder waits'">
+                <button class="bell" data-test="bell" :aria-label="`${waiting.length ? `${waiting.length} reminders wait for an answer` : 'No reminder waits'}${trouble.length ? '; some could not be sent' : ''}`">
                     <svg viewBox="0 0 24 24" width="17" height="17" aria-hidden="true"><circle cx="12" cy="12" r="8.5" fill="none" stroke="currentColor" stroke-width="1.8" /><path d="M12 7.500v5l3.200 2" fill="none" stroke="currentColor" stroke-width="1.800" stroke-linecap="round" /></svg>
+                    <span v-if="trouble.length && !waiting.length" class="count failed" aria-hidden="true" data-test="bell-trouble">!</span>
                     <span v-if="waiting.length" class="count" data-test="bell-count">{{ waiting.length }}</span>
                 </button>
             </template>
             <div class="list" data-test="waiting-list">
                 <h2>Waiting for an answer</h2>
+                <p v-for="one in trouble" :key="one" class="failed" data-test="undelivered">{{ one }}</p>
                 <p v-if="waiting.length === 0" class="empty">Nothing waits. Give an entry a reminder in its sheet.</p>
                 <WaitingItem v-for="one in waiting" :key="one.id" :one="one" :now="now" @answer="(what) => answer(one, what)" @later="(when) => later(one, when)" @open="look(one)" />
                 <p v-if="mayAsk" class="ask"><button class="press" @click="allow">Also show them outside this page</button></p>
@@ -54,6 +56,8 @@ function look(one: Reminder): void {
 .list { width: min(380px, 92vw); max-height: 70vh; overflow-y: auto; padding: 12px 14px; color: var(--ink); display: flex; flex-direction: column; gap: 8px; }
 h2 { font-size: 15px; }
 .empty { color: var(--muted); margin: 0; }
+.count.failed { background: var(--trouble); color: #fff; }
+p.failed { margin: 0; padding: 6px 10px; border-left: 3px solid var(--trouble); color: var(--trouble); font-size: 12.5px; }
 .notices { position: fixed; top: 62px; right: 14px; z-index: 2900; display: flex; flex-direction: column; gap: 8px; width: min(350px, calc(100vw - 28px)); }
 .notice { padding: 8px 12px 10px 10px; border: 1px solid var(--line-strong); border-radius: var(--radius); background: var(--sheet); box-shadow: var(--shadow); color: var(--ink); }
 .ask { margin: 4px 0 0; }

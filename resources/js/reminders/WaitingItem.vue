@@ -18,7 +18,8 @@ function clock(at: number): string {
 const when = computed(() => {
     if (props.one.entry_id === null) return ''
     const date = namedDate(dateIn(account.value.zone, new Date(props.one.starts_at * 1000)))
-    return [props.one.all_day ? date : `${date}, ${clock(props.one.starts_at)}`, props.one.leave_at ? `leave by ${clock(props.one.leave_at)}` : '', props.one.gathered ? 'while you were away' : ''].filter(Boolean).join(' · ')
+    const day = props.one.due ? `due ${date}` : date
+    return [props.one.all_day ? day : `${day}, ${clock(props.one.starts_at)}`, props.one.leave_at ? `leave by ${clock(props.one.leave_at)}` : '', props.one.gathered ? 'while you were away' : ''].filter(Boolean).join(' · ')
 })
 const colours = computed(() => paint((props.one.area_id && area(props.one.area_id)?.colour) || 'slate'))
 </script>

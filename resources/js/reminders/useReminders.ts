@@ -15,8 +15,10 @@ const MOST_NOTICES = 3
 export function useReminders() {
     const client = useQueryClient()
     const { change } = useChanges()
-    const query = useQuery({ queryKey: ['reminders'], queryFn: () => ask<{ waiting: Reminder[] }>('GET', 'reminders') })
+    const query = useQuery({ queryKey: ['reminders'], queryFn: () => ask<{ waiting: Reminder[]; trouble: string[] }>('GET', 'reminders') })
     const waiting = computed(() => query.data.value?.waiting ?? [])
+    /** What could not be sent, in sentences. */
+    const trouble = computed(() => query.data.value?.trouble ?? [])
     const claimed = ref<Set<number>>(new Set())
     const fresh = computed(() => waiting.value.filter((one) => claimed.value.has(one.id)).slice(-MOST_NOTICES))
     const permission = ref(typeof Notification === 'undefined' ? 'denied' : Notification.permission)
@@ -66,5 +68,5 @@ export function useReminders() {
     async function allow(): Promise<void> {
         permission.value = await Notification.requestPermission()
     }
-    return { waiting, fresh, answer, later, allow, mayAsk }
+    return { waiting, trouble, fresh, answer, later, allow, mayAsk }
 }

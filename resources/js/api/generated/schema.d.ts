@@ -1688,8 +1688,10 @@ export interface components {
             area_id: string | null;
             /** @description Unix seconds */
             moment: number;
-            /** @description Unix seconds */
+            /** @description Unix seconds; of what has no place yet, when it is due */
             starts_at: number;
+            /** @description It has no place yet and is reminded of before it is due */
+            due: boolean;
             /** @description Unix seconds */
             leave_at: number | null;
             /** @description It fell while nobody was there */
@@ -3614,6 +3616,8 @@ export interface operations {
                 content: {
                     "application/json": {
                         waiting: components["schemas"]["Reminder"][];
+                        /** @description What could not be delivered, why, and when it is tried again; a sentence a way */
+                        trouble: string[];
                         revision: number;
                     };
                 };

@@ -1,0 +1,152 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Backup;
+
+use Carbon\CarbonImmutable;
+use Illuminate\Support\Facades\Artisan;
+use Illuminate\Support\Facades\DB;
+use RuntimeException;
+use SQLite3;
+
+/** The backups of this machine: writing one, keeping some of each day and week, and bringing one back. */
+final class Backups
+{
+    private const NAME = '/^plum-rota-(\d{4}-\d\d-\d\dT\d{6}Z)\.zip$/D';
+
+    public function folder(): string
+    {
+        $folder = config('backup.folder');
+
+        return is_string($folder) ? rtrim($folder, '/') : storage_path('backups');
+    }
+
+    /**
+     * @param  'plum-rota'|'aside'  $kind  what was laid aside is kept until somebody removes it
+     */
+    public function write(string $kind): Archive
+    {
+        $archive = new Archive("{$this->folder()}/{$kind}-".CarbonImmutable::now()->utc()->format('Y-m-d\THis\Z').'.zip');
+        $archive->write(self::database(), self::files());
+
+        return $archive;
+    }
+
+    /** @return list<string> paths of those written by the day, the latest first */
+    public function all(): array
+    {
+        $found = array_values(array_filter(glob("{$this->folder()}/plum-rota-*.zip") ?: [], fn (string $path): bool => preg_match(self::NAME, basename($path)) === 1));
+        rsort($found);
+
+        return $found;
+    }
+
+    public function hoursSinceLast(): ?int
+    {
+        $last = $this->all()[0] ?? null;
+
+        return $last === null ? null : (int) floor(self::madeAt($last)->diffInHours(CarbonImmutable::now()));
+    }
+
+    public function hasOneOfToday(): bool
+    {
+        $last = $this->all()[0] ?? null;
+
+        return $last !== null && self::madeAt($last)->isSameDay(CarbonImmutable::now()->utc());
+    }
+
+    /**
+     * Of each of the last days the latest is kept, and of each of the last weeks; a day or a week without one does not count.
+     *
+     * @return list<string> paths of those that were removed
+     */
+    public function rotate(): array
+    {
+        $keep = [];
+        foreach (['Y-m-d' => 'days', 'o-W' => 'weeks'] as $period => $setting) {
+            $most = config("backup.{$setting}");
+            $latest = [];
+            foreach ($this->all() as $path) {
+                $latest[self::madeAt($path)->format($period)] ??= $path;
+            }
+            array_push($keep, ...array_slice(array_values($latest), 0, max(1, is_int($most) ? $most : 1)));
+        }
+        $gone = array_values(array_diff($this->all(), $keep));
+        array_map(unlink(...), $gone);
+
+        return $gone;
+    }
+
+    /**
+     * Brings a backup back, whoever is using the database meanwhile. What was there is laid aside first.
+     *
+     * @return array{restored: Archive, aside: Archive|null}
+     *
+     * @throws UnsoundBackup before anything is changed
+     */
+    public function restore(Archive $archive): array
+    {
+        $work = Folder::temporary(is_dir($this->folder()) ? $this->folder() : sys_get_temp_dir());
+        try {
+            $manifest = $archive->unpack($work->path);
+            $isThere = is_file(self::database()) && filesize(self::database()) > 0;
+            $aside = $isThere ? $this->write('aside') : null;
+            foreach (array_keys($manifest['files']) as $name) {
+                self::put("{$work->path}/files/{$name}", self::files()."/{$name}");
+            }
+            $this->putDatabase("{$work->path}/database.sqlite");
+            // One of an earlier version is brought up to this one.
+            Artisan::call('migrate', ['--force' => true, '--quiet' => true]);
+
+            return ['restored' => $archive, 'aside' => $aside];
+        } finally {
+            $work->remove();
+        }
+    }
+
+    /** Page by page under the lock of the database (https://www.sqlite.org/backup.html): nobody sees half of it. */
+    private function putDatabase(string $copy): void
+    {
+        DB::purge();
+        $from = new SQLite3($copy, SQLITE3_OPEN_READONLY);
+        $to = new SQLite3(self::database());
+        $to->busyTimeout(30_000);
+        chmod(self::database(), 0600);
+        if (! @$from->backup($to)) {
+            throw new RuntimeException('The database is in use and could not be replaced; nothing was changed. Stop the application, then try again.');
+        }
+        $to->close();
+        $from->close();
+    }
+
+    private static function put(string $from, string $to): void
+    {
+        if (! is_dir(dirname($to))) {
+            mkdir(dirname($to), 0700, true);
+        }
+        if (! copy($from, $to)) {
+            throw new RuntimeException("The file {$to} could not be written. Is the disk full?");
+        }
+        chmod($to, 0600);
+    }
+
+    private static function madeAt(string $path): CarbonImmutable
+    {
+        preg_match(self::NAME, basename($path), $found);
+
+        return CarbonImmutable::createFromFormat('Y-m-d\THis\Z', $found[1] ?? '', 'UTC') ?? throw new RuntimeException("{$path} is not named as a backup is.");
+    }
+
+    private static function database(): string
+    {
+        $path = config('database.connections.sqlite.database');
+
+        return is_string($path) ? $path : throw new RuntimeException('No database is set.');
+    }
+
+    private static function files(): string
+    {
+        return storage_path('app/private/attachments');
+    }
+}

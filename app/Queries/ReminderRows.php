@@ -1,0 +1,132 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Queries;
+
+use App\Mapping\SeriesOf;
+use App\Models\Entry;
+use App\Models\OccurrenceChange;
+use App\Models\User;
+use PlumRota\Core\Planning\Due;
+use PlumRota\Core\Reminding\Moments;
+use PlumRota\Core\Reminding\QuietHours;
+use PlumRota\Core\Reminding\Reminder;
+use PlumRota\Core\Reminding\Trigger;
+use PlumRota\Core\Reminding\Way;
+use PlumRota\Core\Schedule\Series;
+
+/**
+ * What should be written down of an entry, or of the days themselves, in a stretch of time: rows of the table of deliveries.
+ *
+ * @phpstan-type Row array{user_id: int, kind: string, entry_id: string|null, recurrence_id: string, trigger: string, way: string, key: string, fell_at: int, moment: int, starts_at: int, all_day: bool}
+ */
+final readonly class ReminderRows
+{
+    public function __construct(private DaysOff $daysOff)
+    {
+    }
+
+    /**
+     * @param  int  $after  Unix seconds, not included
+     * @param  int  $until  Unix seconds, included
+     * @param  int|null  $unchangedSince  leaves out what fell, by this moment, before its entry was last written: it was dealt with then
+     * @return list<Row>
+     */
+    public function of(User $user, Entry $entry, int $after, int $until, ?int $unchangedSince = null): array
+    {
+        $ways = ['hours' => self::ways($entry->remindersFor(allDay: false)), 'days' => self::ways($entry->remindersFor(allDay: true))];
+        $triggers = array_map(Trigger::parse(...), array_map(strval(...), array_keys($ways['hours'] + $ways['days'])));
+        if ($triggers === []) {
+            return [];
+        }
+        $rows = [];
+        foreach ($this->moments($user, $entry, $triggers, $after, $until) as [$trigger, $at, $recurrenceId, $startsAt, $isAllDay]) {
+            if ($unchangedSince !== null && $at <= self::lastWritten($entry, $recurrenceId, $unchangedSince)) {
+                continue;
+            }
+            foreach ($ways[$isAllDay ? 'days' : 'hours'][$trigger] ?? [] as $way) {
+                $rows[] = [
+                    'user_id' => $user->id, 'kind' => 'reminder', 'entry_id' => $entry->id, 'recurrence_id' => $recurrenceId, 'trigger' => $trigger, 'way' => $way->value,
+                    'key' => "{$entry->id}|{$recurrenceId}|{$trigger}|{$way->value}", 'fell_at' => $at, 'moment' => $this->held($user, $entry, $at), 'starts_at' => $startsAt, 'all_day' => $isAllDay,
+                ];
+            }
+        }
+
+        return $rows;
+    }
+
+    /** The moment at which what falls then may be handed over. */
+    public function held(User $user, Entry $entry, int $at): int
+    {
+        return $entry->always_through ? $at : (new QuietHours($user->quiet_from, $user->quiet_to))->held($at, $user->timeZone());
+    }
+
+    /**
+     * @param  int  $after  Unix seconds, not included
+     * @param  int  $until  Unix seconds, included
+     * @return list<Row> the day's agenda and the evening's call to close it
+     */
+    public function daily(User $user, int $after, int $until): array
+    {
+        $zone = $user->timeZone();
+        $rows = [];
+        $first = $zone->wall($after)->date();
+        for ($day = $first; $day->dayNumber() <= $zone->wall($until)->dayNumber(); $day = $day->plusDays(1)) {
+            foreach (['agenda' => $user->agenda_at, 'evening' => $user->evening_at] as $kind => $minute) {
+                $at = $minute === null ? null : $zone->instant($day->at(intdiv($minute, 60), $minute % 60));
+                if ($at === null || $at <= $after || $at > $until) {
+                    continue;
+                }
+                foreach ($user->agenda_ways as $way) {
+                    $rows[] = ['user_id' => $user->id, 'kind' => $kind, 'entry_id' => null, 'recurrence_id' => (string) $day, 'trigger' => '', 'way' => $way, 'key' => "{$kind}|{$user->id}|{$day}|{$way}", 'fell_at' => $at, 'moment' => $at, 'starts_at' => $at, 'all_day' => true];
+                }
+            }
+        }
+
+        return $rows;
+    }
+
+    /**
+     * @param  non-empty-list<Trigger>  $triggers
+     * @return iterable<array{string, int, string, int, bool}>  trigger, moment, recurrence id, start, whether all-day
+     */
+    private function moments(User $user, Entry $entry, array $triggers, int $after, int $until): iterable
+    {
+        $moments = new Moments($user->timeZone(), $this->daysOff->marks($user));
+        $series = SeriesOf::entry($entry);
+        if ($series !== null) {
+            foreach ($moments->between($series, array_values($entry->changes->map(SeriesOf::change(...))->all()), $triggers, $after, $until, $entry->due, $entry->travel) as $one) {
+                yield [(string) $one->trigger, $one->at, $one->occurrence->recurrenceId, $one->occurrence->placement->startsAt($user->timeZone()), $one->occurrence->placement->allDay];
+            }
+        } elseif ($entry->due !== null && $entry->changes->every(fn (OccurrenceChange $change): bool => $change->done_at === null && $change->let_go_at === null)) {
+            foreach ($moments->ofUnscheduled($entry->due, $triggers, $after, $until) as $one) {
+                $hasHour = str_contains($entry->due, 'T');
+                $due = Due::parse($entry->due);
+                yield [(string) $one['trigger'], $one['at'], Series::ONCE, $hasHour ? $due->instant($user->timeZone()) : $user->timeZone()->instant($due->day()->startOfDay()), ! $hasHour];
+            }
+        }
+    }
+
+    /**
+     * @param  list<string>  $reminders
+     * @return array<string, list<Way>> by trigger
+     */
+    private static function ways(array $reminders): array
+    {
+        $ways = [];
+        foreach (array_map(Reminder::parse(...), $reminders) as $reminder) {
+            $ways[(string) $reminder->trigger] = [...($ways[(string) $reminder->trigger] ?? []), ...$reminder->ways];
+        }
+
+        return $ways;
+    }
+
+    /** Unix seconds; a stamp that lies ahead of now was made by a clock that was wrong, and says nothing. */
+    private static function lastWritten(Entry $entry, string $recurrenceId, int $now): int
+    {
+        $stamps = [$entry->updated_at, $entry->calendar->updated_at, $entry->changes->firstWhere('recurrence_id', $recurrenceId)?->updated_at];
+
+        return max(0, ...array_map(fn (mixed $stamp): int => $stamp instanceof \DateTimeInterface && $stamp->getTimestamp() <= $now ? $stamp->getTimestamp() : 0, $stamps));
+    }
+}

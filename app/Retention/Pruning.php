@@ -1,0 +1,74 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Retention;
+
+use App\Backup\Folder;
+use App\Models\Attachment;
+use Carbon\CarbonImmutable;
+use Illuminate\Support\Facades\DB;
+
+/**
+ * What grows without end is cut back by rules a person can read: steps of the history after a year, what was delivered and
+ * the stand-in mails and messages after 90 days, kept answers after a day, and files that nothing can bring back any more.
+ */
+final readonly class Pruning
+{
+    private const HISTORY_DAYS = 366;
+
+    private const DELIVERY_DAYS = 90;
+
+    private const ANSWER_HOURS = 24;
+
+    /** A file is written before its row is. */
+    private const YOUNGEST_FILE_SECONDS = 86400;
+
+    /** Rows a statement, so that nobody waits long for the lock. */
+    private const AT_ONCE = 2000;
+
+    /** @return array<string, int> how many went, by what they were */
+    public function run(): array
+    {
+        $now = CarbonImmutable::now();
+        $delivered = $now->subDays(self::DELIVERY_DAYS);
+
+        return [
+            'steps of the history' => $this->delete('history', fn ($query) => $query->where('created_at', '<', $now->subDays(self::HISTORY_DAYS))),
+            'deliveries' => $this->delete('deliveries', fn ($query) => $query->where('fell_at', '<', $delivered->getTimestamp())),
+            'mails' => $this->delete('post_box', fn ($query) => $query->where('created_at', '<', $delivered)),
+            'messages' => $this->delete('phone_messages', fn ($query) => $query->where('created_at', '<', $delivered)),
+            'answers' => $this->delete('answers', fn ($query) => $query->where('created_at', '<', $now->subHours(self::ANSWER_HOURS))),
+            'files' => $this->files($now->getTimestamp()),
+        ];
+    }
+
+    /** @param  \Closure(\Illuminate\Database\Query\Builder): \Illuminate\Database\Query\Builder  $which */
+    private function delete(string $table, \Closure $which): int
+    {
+        $all = 0;
+        do {
+            $gone = DB::table($table)->whereIn('id', $which(DB::table($table)->select('id'))->limit(self::AT_ONCE))->delete();
+            $all += $gone;
+        } while ($gone === self::AT_ONCE);
+
+        return $all;
+    }
+
+    /** Files that no entry has and no step of the history could bring back. */
+    private function files(int $now): int
+    {
+        $folder = storage_path('app/private/attachments');
+        $kept = Attachment::query()->pluck('id', 'path')->all();
+        $gone = 0;
+        foreach (Folder::filesIn($folder) as $name) {
+            $isOld = filemtime("{$folder}/{$name}") < $now - self::YOUNGEST_FILE_SECONDS;
+            if ($isOld && ! isset($kept["attachments/{$name}"]) && ! DB::table('history')->whereRaw('instr("rows", ?) > 0', [basename($name)])->exists()) {
+                unlink("{$folder}/{$name}");
+                $gone++;
+            }
+        }
+
+        return $gone;
+    }
+}

@@ -24,6 +24,7 @@ use Illuminate\Support\Facades\Route;
 use Illuminate\Validation\ValidationException;
 use PlumRota\Core\Recurrence\InvalidRule;
 use PlumRota\Core\Schedule\CannotReschedule;
+use PlumRota\Core\Schedule\TooDense;
 use PlumRota\Core\Time\InvalidTime;
 use Symfony\Component\ErrorHandler\Error\FatalError;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
@@ -46,11 +47,12 @@ return Application::configure(basePath: dirname(__DIR__))
     })
     ->withExceptions(function (Exceptions $exceptions): void {
         $exceptions->shouldRenderJsonWhen(fn (Request $request): bool => $request->is('api/*') || $request->expectsJson());
-        $exceptions->dontReport([StaleEntry::class, CannotReschedule::class, NoSuchOccurrence::class, ChangedSince::class, AlreadyDecided::class, InvalidTime::class, InvalidRule::class]);
+        $exceptions->dontReport([StaleEntry::class, TooDense::class, CannotReschedule::class, NoSuchOccurrence::class, ChangedSince::class, AlreadyDecided::class, InvalidTime::class, InvalidRule::class]);
         $exceptions->render(fn (StaleEntry $e): JsonResponse => response()->json(['message' => $e->getMessage(), 'current' => (new EntryResource($e->current))->fields()], 409));
         $exceptions->render(fn (AlreadyDecided $e): JsonResponse => response()->json(['message' => $e->getMessage()], 409));
         $exceptions->render(fn (ChangedSince $e): JsonResponse => response()->json(['message' => $e->getMessage()], 409));
         $exceptions->render(fn (NoSuchOccurrence $e): JsonResponse => response()->json(['message' => $e->getMessage()], 404));
+        $exceptions->render(fn (TooDense $e): JsonResponse => response()->json(['message' => $e->getMessage(), 'errors' => [$e->mayBeWished ? 'overlaps' : 'rule' => [$e->getMessage()]]], 422));
         $exceptions->render(fn (CannotReschedule|InvalidTime|InvalidRule $e): JsonResponse => response()->json(['message' => $e->getMessage(), 'errors' => ['start' => [$e->getMessage()]]], 422));
         $exceptions->render(fn (PDOException|ErrorException $e, Request $request): ?JsonResponse => $request->is('api/*') ? StorageTrouble::answer($e) : null);
         $exceptions->render(fn (FatalError $e, Request $request): ?JsonResponse => $request->is('api/*') && str_contains($e->getMessage(), 'Maximum execution time')

@@ -50,6 +50,7 @@ abstract class FeatureCase extends TestCase
     public function api(string $method, string $path, array $data = [], array $headers = [], ?User $as = null): TestResponse
     {
         $this->flushSession(); // another person may have asked before
+        app()->forgetScopedInstances(); // as every request has its own
         $this->actingAs(User::query()->findOrFail(($as ?? $this->user)->id));
         $response = $this->json($method, "/api/{$path}", $data, ['Origin' => 'http://localhost', ...$headers]);
         Contract::check($method, $path, $response);

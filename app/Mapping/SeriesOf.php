@@ -8,6 +8,7 @@ use App\Models\Entry;
 use App\Models\OccurrenceChange;
 use App\Queries\ChangeRow;
 use App\Queries\EntryRow;
+use PlumRota\Core\Recurrence\InvalidRule;
 use PlumRota\Core\Recurrence\OffDay;
 use PlumRota\Core\Recurrence\Pause;
 use PlumRota\Core\Recurrence\RecurrenceRule;
@@ -40,6 +41,16 @@ final class SeriesOf
             $entry->after_done,
             self::breaks($entry->off_day, $entry->seasons, $entry->pauses),
         );
+    }
+
+    /** The same where a rule cannot be read any more: its place without the rhythm, so that it can be opened and mended. */
+    public static function mendable(Entry|EntryRow $entry): ?Series
+    {
+        try {
+            return self::entry($entry);
+        } catch (InvalidRule) {
+            return $entry->start === null ? null : new Series($entry->id, self::placement($entry->all_day, $entry->start, $entry->length, $entry->zone));
+        }
     }
 
     /**

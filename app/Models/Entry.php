@@ -58,6 +58,7 @@ use PlumRota\Core\Reminding\Reminder;
  * @property int $position
  * @property string|null $first_day
  * @property string|null $last_day
+ * @property bool $overlaps its occurrences may lie on one another
  * @property int $version
  * @property \Illuminate\Support\Carbon|null $created_at
  * @property Calendar $calendar
@@ -72,7 +73,7 @@ final class Entry extends Model
     protected $attributes = [
         'kind' => 'task', 'notes' => '', 'all_day' => true, 'length' => 1, 'after_done' => false, 'extra_dates' => '[]',
         'except_dates' => '[]', 'missed' => 'hold', 'reminders' => '[]', 'busy' => true, 'private' => false,
-        'protected' => false, 'travel' => 0, 'margin' => 0, 'labels' => '[]', 'tentative' => false, 'off_day' => 'keep', 'seasons' => '[]', 'pauses' => '[]', 'place' => '', 'link' => '', 'checklist' => '[]', 'waiting_for' => '', 'own_reminders' => true, 'always_through' => false, 'position' => 0, 'version' => 1,
+        'protected' => false, 'travel' => 0, 'margin' => 0, 'labels' => '[]', 'tentative' => false, 'off_day' => 'keep', 'seasons' => '[]', 'pauses' => '[]', 'place' => '', 'link' => '', 'checklist' => '[]', 'waiting_for' => '', 'own_reminders' => true, 'always_through' => false, 'overlaps' => false, 'position' => 0, 'version' => 1,
     ];
 
     /** @return array<string, string> */
@@ -80,7 +81,7 @@ final class Entry extends Model
     {
         return [
             'all_day' => 'boolean', 'after_done' => 'boolean', 'busy' => 'boolean', 'private' => 'boolean', 'protected' => 'boolean',
-            'extra_dates' => 'array', 'except_dates' => 'array', 'reminders' => 'array', 'checklist' => 'array', 'labels' => 'array', 'seasons' => 'array', 'pauses' => 'array', 'tentative' => 'boolean', 'own_reminders' => 'boolean', 'always_through' => 'boolean',
+            'extra_dates' => 'array', 'except_dates' => 'array', 'reminders' => 'array', 'checklist' => 'array', 'labels' => 'array', 'seasons' => 'array', 'pauses' => 'array', 'tentative' => 'boolean', 'own_reminders' => 'boolean', 'always_through' => 'boolean', 'overlaps' => 'boolean',
         ];
     }
 

@@ -7,6 +7,7 @@ namespace App\Providers;
 use App\Database\ImmediateConnector;
 use App\Http\Requests\ListsFirst;
 use App\Journal\Journal;
+use App\Queries\Unreadable;
 use App\Standins\PostBox;
 use Illuminate\Cache\RateLimiting\Limit;
 use Illuminate\Contracts\Translation\Translator;
@@ -26,6 +27,7 @@ final class AppServiceProvider extends ServiceProvider
     public function register(): void
     {
         $this->app->singleton(Journal::class);
+        $this->app->scoped(Unreadable::class);
         $this->app->bind('db.connector.sqlite', ImmediateConnector::class);
     }
 

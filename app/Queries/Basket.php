@@ -10,12 +10,17 @@ use Carbon\CarbonImmutable;
 use PlumRota\Core\Planning\Due;
 use PlumRota\Core\Planning\Loose;
 use PlumRota\Core\Planning\Pressing;
+use PlumRota\Core\Time\InvalidTime;
 use PlumRota\Core\Time\IsoWeek;
 use PlumRota\Core\Time\LocalDate;
 
 /** Tasks that have no place yet, in the order in which they press. */
-final class Basket
+final readonly class Basket
 {
+    public function __construct(private Unreadable $unreadable)
+    {
+    }
+
     /** @return list<array<string, mixed>> the schema BasketItem of the contract */
     public function show(User $user): array
     {
@@ -24,7 +29,8 @@ final class Basket
             ->with(['calendar', 'changes'])->orderBy('position')->orderBy('id')->get()->keyBy('id');
         $pressing = new Pressing($user->timeZone(), $user->wallNow()->date(), CarbonImmutable::now()->getTimestamp());
         $items = [];
-        foreach ($pressing->inOrder(array_values($entries->map(self::loose(...))->all())) as $loose) {
+        [$readable, $groups] = $this->readable($pressing, $entries->all());
+        foreach ($pressing->inOrder($readable) as $loose) {
             $entry = $entries->get($loose->key);
             if ($entry === null) {
                 continue;
@@ -38,8 +44,8 @@ final class Basket
                 'effort' => $entry->effort,
                 'labels' => $entry->labels,
                 'colour' => $entry->colour,
-                'group' => $pressing->group($loose),
-                'late' => $pressing->group($loose) === 'late',
+                'group' => $groups[$loose->key],
+                'late' => $groups[$loose->key] === 'late',
                 'rests' => $pressing->rests($loose),
                 'not_before' => $entry->not_before,
                 'around' => $entry->around,
@@ -56,6 +62,27 @@ final class Basket
         return $items;
     }
 
+    /**
+     * @param  array<Entry>  $entries
+     * @return array{list<Loose>, array<string, string>}  and the group of each, by key
+     */
+    private function readable(Pressing $pressing, array $entries): array
+    {
+        $readable = $groups = [];
+        foreach ($entries as $entry) {
+            try {
+                $loose = self::loose($entry);
+                $groups[$loose->key] = $pressing->group($loose);
+                $readable[] = $loose;
+            } catch (InvalidTime $fault) {
+                $this->unreadable->failed($entry->id, $entry->title, $fault);
+            }
+        }
+
+        return [$readable, $groups];
+    }
+
+    /** @throws InvalidTime when a row holds what cannot be reckoned with */
     private static function loose(Entry $entry): Loose
     {
         return new Loose(

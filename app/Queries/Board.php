@@ -20,7 +20,7 @@ final readonly class Board
 
     private const MOST_LISTED = 200;
 
-    public function __construct(private OccurrencesBetween $occurrences, private BoardDays $days, private HoursByArea $hours, private NextOnly $nextOnly, private Deadlines $deadlines)
+    public function __construct(private OccurrencesBetween $occurrences, private BoardDays $days, private HoursByArea $hours, private NextOnly $nextOnly, private Deadlines $deadlines, private Unreadable $unreadable)
     {
     }
 
@@ -63,6 +63,7 @@ final readonly class Board
             'occurrences' => $this->shown($visible, $met, $lanes),
             'conflicts' => $conflicts,
             'areas' => $this->hours->within($user, $window, $days, array_map(fn (Seen $one): Block => $one->block, $seen), array_map(fn (Seen $one): string => $one->entry->area_id, $seen)),
+            'unreadable' => $this->unreadable->all(),
             'now' => (string) $user->wallNow(),
             'revision' => $user->revision,
         ];

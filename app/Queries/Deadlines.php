@@ -8,6 +8,7 @@ use App\Models\User;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
 use PlumRota\Core\Planning\Due;
+use PlumRota\Core\Time\InvalidTime;
 use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\TimeRange;
 use stdClass;
@@ -18,7 +19,10 @@ final readonly class Deadlines
     /** Days for which a routine's one is still asked after. */
     private const REACH = 14;
 
-    public function __construct(private OccurrencesBetween $occurrences)
+    /** Days. */
+    private const FURTHEST_BACK = 3660;
+
+    public function __construct(private OccurrencesBetween $occurrences, private Unreadable $unreadable)
     {
     }
 
@@ -28,7 +32,7 @@ final readonly class Deadlines
         $now = CarbonImmutable::now()->getTimestamp();
         $found = [];
         foreach ([...$this->single($user, $first, $days), ...$this->routines($user, $first, $days)] as $one) {
-            $found[substr($one['due'], 0, 10)][] = [...$one, 'late' => ! $one['done'] && Due::parse($one['due'])->isLate($user->timeZone(), $now)];
+            $found[substr($one['due'], 0, 10)][] = [...$one, 'late' => ! $one['done'] && $this->isLate($user, $one, $now)];
         }
 
         return $found;
@@ -42,13 +46,25 @@ final readonly class Deadlines
         $single = $this->single($user, LocalDate::of(1900, 1, 1), $today->dayNumber() - LocalDate::of(1900, 1, 1)->dayNumber() + 1);
         $late = [];
         foreach ([...$single, ...$this->routines($user, $today->plusDays(-self::REACH), self::REACH + 1)] as $one) {
-            if (! $one['done'] && Due::parse($one['due'])->isLate($user->timeZone(), $now)) {
+            if (! $one['done'] && $this->isLate($user, $one, $now)) {
                 $late[] = [...$one, 'late' => true];
             }
         }
         usort($late, fn (array $a, array $b): int => $a['due'] <=> $b['due']);
 
         return $late;
+    }
+
+    /** @param  array{entry_id: string, title: string, due: string}  $one */
+    private function isLate(User $user, array $one, int $now): bool
+    {
+        try {
+            return Due::parse($one['due'])->isLate($user->timeZone(), $now);
+        } catch (InvalidTime $fault) {
+            $this->unreadable->failed($one['entry_id'], $one['title'], $fault);
+
+            return false;
+        }
     }
 
     /** @return list<array{entry_id: string, recurrence_id: string, title: string, calendar_id: string, area_id: string, due: string, done: bool}> */
@@ -77,7 +93,8 @@ final readonly class Deadlines
         if ($rows === []) {
             return [];
         }
-        $back = max(0, ...array_map(intval(...), array_column($rows, 'days')));
+        // What is due years after it began is looked for among the occurrences of so long before, and no longer.
+        $back = min(self::FURTHEST_BACK, max(0, ...array_map(intval(...), array_column($rows, 'days'))));
         $today = $user->wallNow()->dayNumber();
         $found = [];
         foreach ($this->occurrences->each($user, TimeRange::days($first->plusDays(-$back), $days + $back), array_column($rows, 'id')) as $one) {

@@ -14,7 +14,7 @@ use PlumRota\Core\Time\TimeRange;
 /** Some weeks with everything that lies in them, drawn small and without lanes; the hours by area are those of the month in their middle. */
 final readonly class Month
 {
-    public function __construct(private OccurrencesBetween $occurrences, private BoardDays $days, private HoursByArea $hours, private NextOnly $nextOnly)
+    public function __construct(private OccurrencesBetween $occurrences, private BoardDays $days, private HoursByArea $hours, private NextOnly $nextOnly, private Unreadable $unreadable)
     {
     }
 
@@ -56,6 +56,7 @@ final readonly class Month
                 ? array_map(fn (Seen $one): array => OccurrenceAsShown::of($one, [], null), $this->nextOnly->of($user, array_map(fn (int $i): Seen => $kept[$i], array_keys($starts)), $window))
                 : array_map(fn (int $i): array => $shown[$i], array_keys($starts)),
             'areas' => $this->hours->within($user, $own, Gregorian::daysInMonth($middle->year, $middle->month), $blocks, $areaOf),
+            'unreadable' => $this->unreadable->all(),
             'now' => (string) $user->wallNow(),
             'revision' => $user->revision,
         ];

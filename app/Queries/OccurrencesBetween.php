@@ -9,8 +9,11 @@ use App\Models\User;
 use Illuminate\Support\Facades\DB;
 use PlumRota\Core\Planning\Block;
 use PlumRota\Core\Planning\CarryOver;
+use PlumRota\Core\Recurrence\InvalidRule;
+use PlumRota\Core\Schedule\Density;
 use PlumRota\Core\Schedule\Occurrence;
 use PlumRota\Core\Schedule\Timeline;
+use PlumRota\Core\Time\InvalidTime;
 use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\TimeRange;
 use stdClass;
@@ -18,7 +21,10 @@ use stdClass;
 /** What of an account touches a stretch of its wall time; the database narrows, the core computes. */
 final readonly class OccurrencesBetween
 {
-    public function __construct(private DaysOff $daysOff)
+    /** Of one entry on a day, on average; more are counted, not shown. */
+    private const MOST_A_DAY = Density::MOST_A_DAY + 12;
+
+    public function __construct(private DaysOff $daysOff, private Unreadable $unreadable)
     {
     }
 
@@ -50,34 +56,61 @@ final readonly class OccurrencesBetween
         $changes = $this->changes($user, $entries, $from, $to);
         $timeline = new Timeline($user->timeZone(), $this->daysOff->marks($user));
         $carryOver = $window->from->seconds < $today->plusDays(1)->startOfDay()->seconds ? new CarryOver($timeline, $today) : null;
+        $most = self::MOST_A_DAY * (intdiv($window->to->seconds - $window->from->seconds, 86400) + 4);
         foreach ($entries as $entry) {
-            $series = SeriesOf::entry($entry);
-            if ($series === null) {
+            try {
+                $seen = $this->ofEntry($entry, $changes[$entry->id] ?? [], $timeline, $carryOver, $window, $holdsToday, $most);
+            } catch (InvalidTime|InvalidRule $fault) {
+                $this->unreadable->failed($entry->id, $entry->title, $fault);
+
                 continue;
             }
-            $byId = [];
-            $coreChanges = [];
-            foreach ($changes[$entry->id] ?? [] as $change) {
-                $byId[$change->recurrence_id] = $change;
-                $coreChanges[] = SeriesOf::change($change);
-            }
-            $isTask = $entry->kind === 'task';
-            $missed = $isTask && $entry->missed === 'roll' ? $carryOver?->missed($series, $coreChanges) : null;
-            $occurrences = $timeline->occurrences($series, $coreChanges, $window);
-            if ($missed !== null) {
-                // It stands on today, and no longer where it was missed.
-                $occurrences = array_filter($occurrences, fn (Occurrence $one): bool => $one->recurrenceId !== $missed->recurrenceId);
-                $occurrences = $holdsToday ? [...$occurrences, $carryOver->onToday($missed)] : $occurrences;
-            }
-            foreach ($occurrences as $occurrence) {
-                if ($occurrence->isLetGo()) {
-                    continue;
-                }
-                $block = new Block($entry->id.'|'.$occurrence->recurrenceId, $occurrence->seen, $occurrence->placement->allDay, $isTask, $entry->busy, $occurrence->isDone(),
-                    $entry->travel, $entry->estimate ?? ($occurrence->since === null || $series->placement->allDay ? null : $series->placement->length), $entry->margin, $entry->tentative);
-                yield new Seen($entry, $occurrence, $byId[$occurrence->recurrenceId] ?? null, $block);
-            }
+            yield from $seen;
         }
+    }
+
+    /**
+     * @param  list<ChangeRow>  $changes
+     * @return list<Seen>
+     *
+     * @throws InvalidTime|InvalidRule when a row holds what cannot be reckoned with
+     */
+    private function ofEntry(EntryRow $entry, array $changes, Timeline $timeline, ?CarryOver $carryOver, TimeRange $window, bool $holdsToday, int $most): array
+    {
+        $series = SeriesOf::entry($entry);
+        if ($series === null) {
+            return [];
+        }
+        $byId = [];
+        $coreChanges = [];
+        foreach ($changes as $change) {
+            $byId[$change->recurrence_id] = $change;
+            $coreChanges[] = SeriesOf::change($change);
+        }
+        $isTask = $entry->kind === 'task';
+        $missed = $isTask && $entry->missed === 'roll' ? $carryOver?->missed($series, $coreChanges) : null;
+        $occurrences = $timeline->occurrences($series, $coreChanges, $window, $most);
+        if (count($occurrences) >= $most) {
+            $this->unreadable->cut($entry->id, $entry->title, count($occurrences));
+        }
+        if ($missed !== null) {
+            // It stands on today, and no longer where it was missed.
+            $occurrences = array_filter($occurrences, fn (Occurrence $one): bool => $one->recurrenceId !== $missed->recurrenceId);
+            $occurrences = $holdsToday ? [...$occurrences, $carryOver->onToday($missed)] : $occurrences;
+        }
+        $seen = [];
+        foreach ($occurrences as $occurrence) {
+            if ($occurrence->isLetGo()) {
+                continue;
+            }
+            $block = new Block($entry->id.'|'.$occurrence->recurrenceId, $occurrence->seen, $occurrence->placement->allDay, $isTask, $entry->busy, $occurrence->isDone(),
+                $entry->travel, $entry->estimate ?? ($occurrence->since === null || $series->placement->allDay ? null : $series->placement->length), $entry->margin, $entry->tentative);
+            $one = new Seen($entry, $occurrence, $byId[$occurrence->recurrenceId] ?? null, $block);
+            OccurrenceAsShown::due($one); // what cannot be told of one is found here, not while a view is made of all
+            $seen[] = $one;
+        }
+
+        return $seen;
     }
 
     /**

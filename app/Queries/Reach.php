@@ -20,7 +20,7 @@ final class Reach
     /** @return array<string, mixed> the schema ReachAccount of the contract */
     public function show(Entry $entry, string $recurrenceId): array
     {
-        $series = SeriesOf::entry($entry);
+        $series = SeriesOf::mendable($entry);
         if ($series === null || ! $series->isRoutine()) {
             /** @var Collection<int, OccurrenceChange> $none */
             $none = collect();

@@ -9,12 +9,14 @@ use App\Models\Entry;
 use App\Models\OccurrenceChange;
 use App\Models\User;
 use PlumRota\Core\Planning\Due;
+use PlumRota\Core\Recurrence\InvalidRule;
 use PlumRota\Core\Reminding\Moments;
 use PlumRota\Core\Reminding\QuietHours;
 use PlumRota\Core\Reminding\Reminder;
 use PlumRota\Core\Reminding\Trigger;
 use PlumRota\Core\Reminding\Way;
 use PlumRota\Core\Schedule\Series;
+use PlumRota\Core\Time\InvalidTime;
 
 /**
  * What should be written down of an entry, or of the days themselves, in a stretch of time: rows of the table of deliveries.
@@ -41,7 +43,14 @@ final readonly class ReminderRows
             return [];
         }
         $rows = [];
-        foreach ($this->moments($user, $entry, $triggers, $after, $until) as [$trigger, $at, $recurrenceId, $startsAt, $isAllDay]) {
+        try {
+            $moments = iterator_to_array($this->moments($user, $entry, $triggers, $after, $until), false);
+        } catch (InvalidTime|InvalidRule $fault) {
+            report($fault); // one that cannot be reckoned with silences no other
+
+            return [];
+        }
+        foreach ($moments as [$trigger, $at, $recurrenceId, $startsAt, $isAllDay]) {
             if ($unchangedSince !== null && $at <= self::lastWritten($entry, $recurrenceId, $unchangedSince)) {
                 continue;
             }
@@ -89,9 +98,9 @@ final readonly class ReminderRows
 
     /**
      * @param  non-empty-list<Trigger>  $triggers
-     * @return iterable<array{string, int, string, int, bool}>  trigger, moment, recurrence id, start, whether all-day
+     * @return \Generator<array{string, int, string, int, bool}>  trigger, moment, recurrence id, start, whether all-day
      */
-    private function moments(User $user, Entry $entry, array $triggers, int $after, int $until): iterable
+    private function moments(User $user, Entry $entry, array $triggers, int $after, int $until): \Generator
     {
         $moments = new Moments($user->timeZone(), $this->daysOff->marks($user));
         $series = SeriesOf::entry($entry);

@@ -20,7 +20,7 @@ final readonly class RolledOn
 
     public function of(User $user, Entry $entry): ?Occurrence
     {
-        $series = $entry->kind === 'task' && $entry->missed === 'roll' ? SeriesOf::entry($entry) : null;
+        $series = $entry->kind === 'task' && $entry->missed === 'roll' ? SeriesOf::mendable($entry) : null;
         if ($series === null) {
             return null;
         }

@@ -25,7 +25,7 @@ final readonly class RoutineHistory
     /** @return array{done: int, missed: int, skipped: int, past: list<array{recurrence_id: string, start: string, state: string, moved: bool, done_at: string|null, title: string|null}>} the latest first */
     public function show(User $user, Entry $entry): array
     {
-        $series = SeriesOf::entry($entry);
+        $series = SeriesOf::mendable($entry);
         if ($series === null) {
             return ['done' => 0, 'missed' => 0, 'skipped' => 0, 'past' => []];
         }

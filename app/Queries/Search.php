@@ -158,7 +158,7 @@ final readonly class Search
      */
     private function around(User $user, EntryRow $entry, LocalDateTime $now): array
     {
-        $series = SeriesOf::entry($entry);
+        $series = SeriesOf::mendable($entry);
         if ($series === null) {
             return [null, null];
         }

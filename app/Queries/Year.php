@@ -14,7 +14,7 @@ use PlumRota\Core\Time\TimeRange;
 /** A year on the wall: how full every day is, how much lies on it, and what goes on for whole days. */
 final readonly class Year
 {
-    public function __construct(private OccurrencesBetween $occurrences, private Holidays $holidays)
+    public function __construct(private OccurrencesBetween $occurrences, private Holidays $holidays, private Unreadable $unreadable)
     {
     }
 
@@ -46,7 +46,7 @@ final readonly class Year
             $shown[] = ['date' => $date, 'minutes' => $one->minutes(), 'capacity' => $one->capacity, 'over' => $one->isOverFull(), 'holiday' => $holidays[$date] ?? null, 'counts' => (object) $counts[$day]];
         }
 
-        return ['year' => $year, 'days' => $shown, 'entries' => (object) $entries, 'occurrences' => $bars, 'areas' => HoursByArea::shown($user, $minutes, $days), 'now' => (string) $user->wallNow(), 'revision' => $user->revision];
+        return ['year' => $year, 'days' => $shown, 'entries' => (object) $entries, 'occurrences' => $bars, 'areas' => HoursByArea::shown($user, $minutes, $days), 'unreadable' => $this->unreadable->all(), 'now' => (string) $user->wallNow(), 'revision' => $user->revision];
     }
 
     /** All-day events, and whatever lasts for several days. */

@@ -2,6 +2,8 @@
 
 declare(strict_types=1);
 
+use Illuminate\Support\Facades\DB;
+
 test('a routine stands on each of its days, at its hour across both clock changes', function () {
     $this->ventCheck();
     expect($this->shown())->toBe(['11-23T07:15 Vent check', '11-24T07:15 Vent check', '11-25T07:15 Vent check', '11-26T07:15 Vent check', '11-27T07:15 Vent check'])
@@ -54,3 +56,61 @@ test('a due date moves with the occurrences of a routine', function () {
 test('odd requests for days get a sentence', function (string $query) {
     $this->api('GET', "board?{$query}")->assertUnprocessable();
 })->with(['from=2026-02-30', 'from=yesterday', 'days=7', 'from=2026-11-23&days=5000', 'from=9999-12-31']);
+
+test('an entry that cannot be reckoned with is named, and takes no view down', function () {
+    $this->ventCheck();
+    $loose = $this->entry(['title' => 'Costs page', 'due' => '2026-11-27']);
+    $routine = $this->ventCheck(['title' => 'Wages', 'due' => '2026-11-23']);
+    $broken = $this->ventCheck(['title' => 'Old rule']);
+    // As rows of a time before these were bounded.
+    DB::table('entries')->where('id', $loose['id'])->update(['due' => '9999-12-31']);
+    DB::table('entries')->where('id', $routine['id'])->update(['due' => '9999-12-31']);
+    DB::table('entries')->where('id', $broken['id'])->update(['rule' => 'FREQ=SOMETIMES']);
+    $named = fn (string $path): array => array_column($this->api('GET', $path)->assertOk()->json('unreadable'), 'title');
+    expect($named('basket'))->toBe(['Costs page'])->and($this->api('GET', 'basket')->json('items'))->toBe([])
+        ->and($named('board?from=2026-11-23&days=7'))->toContain('Wages', 'Old rule')
+        ->and($named('month?from=2026-11-23&days=42'))->toContain('Wages', 'Old rule')->and($named('year?year=2026'))->toContain('Old rule');
+    foreach (['days/2026-11-25', 'ruler?from=2026-11-23', 'closings/2026-11-24', 'done?from=2026-11-20', 'search?q=Wages'] as $path) {
+        $this->api('GET', $path)->assertOk();
+    }
+    expect($this->shown())->toHaveCount(5);
+    // The way to mend it is open.
+    $this->api('GET', "entries/{$loose['id']}")->assertOk();
+    $this->api('PATCH', "entries/{$loose['id']}", ['due' => '2026-11-28'])->assertOk();
+    $this->api('PATCH', "entries/{$broken['id']}", ['rule' => 'FREQ=DAILY'])->assertOk();
+    expect($named('basket'))->toBe([])->and($named('board?from=2026-11-23&days=7'))->toBe(['Wages']);
+});
+
+test('a routine within the day of a time before they were bounded is cut, and the rest said', function () {
+    $entry = $this->ventCheck();
+    DB::table('entries')->where('id', $entry['id'])->update(['rule' => 'FREQ=MINUTELY', 'length' => 10080]);
+    $board = $this->api('GET', 'board?from=2026-11-30&days=7')->assertOk()->json();
+    expect($board['unreadable'])->toBe([['entry_id' => $entry['id'], 'title' => 'Vent check', 'says' => 'falls so often that only the first '.number_format(count($board['occurrences'])).' are shown here']])
+        ->and(count($board['occurrences']))->toBeLessThan(3500);
+});
+
+test('nothing is planned outside the years 1900 to 2200, wherever a date is written', function () {
+    $entry = $this->ventCheck();
+    $once = $this->entry(['title' => 'Pane', 'start' => '2026-11-26', 'end' => '2026-11-26']);
+    $says = 'Dates lie in the years 1900 to 2200.';
+    foreach ([['start' => '2201-01-01', 'end' => '2201-01-01'], ['start' => '1899-12-31', 'end' => '1899-12-31'], ['start' => '2200-12-31', 'end' => '2201-01-01'], ['due' => '9999-12-31'], ['not_before' => '2300-01-01'], ['ask_again' => '2300-01-01']] as $fields) {
+        expect($this->api('POST', 'entries', ['title' => 'Far', 'calendar_id' => $this->calendar()->id, ...$fields])->assertStatus(422)->json('message'))->toBe($says);
+    }
+    $this->api('POST', "entries/{$once['id']}/move", ['start' => '2201-01-01', 'all_day' => true, 'length' => 1])->assertStatus(422)->assertJsonPath('message', $says);
+    $this->api('PUT', "entries/{$entry['id']}/occurrences/2026-11-26T07:15:00/day", ['day' => '2201-01-01'])->assertStatus(422)->assertJsonPath('message', $says);
+    $this->api('POST', 'many', ['do' => 'date', 'items' => [['entry_id' => $once['id']]], 'date' => '2201-01-01'])->assertStatus(422);
+    foreach (['board?from=2201-01-01', 'month?from=1899-01-01', 'year?year=2201', 'days/2201-01-01', 'closings/1899-01-01'] as $path) {
+        $this->api('GET', $path)->assertStatus(422);
+    }
+});
+
+test('a routine that would lie on itself is refused, unless it is wished; what falls every minute always is', function () {
+    $hourly = ['all_day' => false, 'start' => '2026-11-23T07:00:00', 'end' => '2026-11-23T08:30:00', 'rule' => 'FREQ=HOURLY'];
+    $this->api('POST', 'entries', ['title' => 'Misting', 'calendar_id' => $this->calendar()->id, ...$hourly])->assertStatus(422)
+        ->assertJsonPath('errors.overlaps.0', 'Each lasts 1 h 30, but the next one begins after 1 h. Make each shorter, or let them lie on one another.');
+    $this->entry(['title' => 'Misting', ...$hourly, 'overlaps' => true]);
+    $this->api('POST', 'entries', ['title' => 'Misting', 'calendar_id' => $this->calendar()->id, ...$hourly, 'rule' => 'FREQ=MINUTELY', 'overlaps' => true])->assertStatus(422)->assertJsonMissingPath('errors.overlaps');
+    $vents = $this->ventCheck(['rule' => 'FREQ=DAILY']);
+    // Made longer by dragging it is refused too.
+    $this->api('POST', "entries/{$vents['id']}/move", ['start' => '2026-11-25T07:15', 'all_day' => false, 'length' => 1500, 'scope' => 'whole', 'recurrence_id' => '2026-11-25T07:15:00'])->assertStatus(422);
+});

@@ -41,7 +41,7 @@ final readonly class ChangeEntry
         return $this->writes->run($user, "Changed “{$entry->title}”", function () use ($entry, $values, $scope, $recurrenceId, $version): Entry {
             $entry->refresh();
             StaleEntry::check($entry, $version);
-            $old = SeriesOf::entry($entry);
+            $old = SeriesOf::mendable($entry);
             if ($old === null || ! $old->isRoutine() || $recurrenceId === null) {
                 return $this->whole($entry, $values, null);
             }
@@ -92,7 +92,7 @@ final readonly class ChangeEntry
     /** @param  LocalDateTime|null  $day stands for the first day, when only what comes from it on is meant */
     private function whole(Entry $entry, EntryValues $values, ?LocalDateTime $day, ?string $shownStart = null): Entry
     {
-        $old = SeriesOf::entry($entry);
+        $old = SeriesOf::mendable($entry);
         $new = $values->series;
         $columns = $values->columns;
         if ($new !== null && $day !== null) {

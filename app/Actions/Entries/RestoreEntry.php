@@ -29,12 +29,12 @@ final readonly class RestoreEntry
             $step = HistoryStep::query()->where('user_id', $user->id)->findOrFail($stepId);
             $rows = array_values(array_filter($step->rows, fn (array $row): bool => $row['table'] === 'entries' && $row['id'] === $entry->id && $row['after'] !== null));
             $columns = $rows[0]['after'] ?? throw (new ModelNotFoundException)->setModel(HistoryStep::class);
-            $old = SeriesOf::entry($entry);
+            $old = SeriesOf::mendable($entry);
             $known = $user->calendars()->whereKey($columns['calendar_id'] ?? '')->exists();
             $entry->setRawAttributes([...$entry->getAttributes(), ...array_diff_key($columns, array_flip([...self::KEPT, ...($known ? [] : ['calendar_id'])]))]);
             $entry->version++;
             $entry->save();
-            $new = SeriesOf::entry($entry);
+            $new = SeriesOf::mendable($entry);
             if ($old !== null) {
                 $this->rekey->apply($entry, $old, $new, fn (LocalDateTime $date): LocalDateTime => $new === null ? $date
                     : LocalDateTime::fromSeconds($date->dayNumber() * 86400 + $new->placement->start->seconds - $new->placement->start->dayNumber() * 86400));

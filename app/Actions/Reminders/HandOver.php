@@ -93,18 +93,27 @@ final readonly class HandOver
             ->where(fn (Builder $free) => $free->whereNull('claimed_at')->orWhere('claimed_at', '<=', $now - self::CLAIM_SECONDS)->orWhere('claimed_at', '>', $now + self::CLAIM_SECONDS));
     }
 
-    /** @return list<Delivery> the screen first, what may have to wait for a mail server last */
+    /**
+     * The screen first, what may have to wait for a mail server last.
+     *
+     * @param  Builder<Delivery>  $query
+     * @return Builder<Delivery>
+     */
+    private static function inOrder(Builder $query): Builder
+    {
+        return $query->orderByRaw("case way when 'screen' then 0 when 'phone' then 1 else 2 end")->orderBy('moment')->orderBy('id');
+    }
+
+    /** @return list<Delivery> */
     private function take(): array
     {
         if ($this->due()->doesntExist()) {
             return [];
         }
         $claim = Str::random(20);
-        /** @var \Closure(Builder<Delivery>): Builder<Delivery> $order */
-        $order = fn (Builder $query): Builder => $query->orderByRaw("case way when 'screen' then 0 when 'phone' then 1 else 2 end")->orderBy('moment')->orderBy('id');
-        Delivery::query()->whereIn('id', $order($this->due())->limit(self::AT_ONCE)->select('id'))->update(['claim' => $claim, 'claimed_at' => CarbonImmutable::now()->getTimestamp()]);
+        Delivery::query()->whereIn('id', self::inOrder($this->due())->limit(self::AT_ONCE)->select('id'))->update(['claim' => $claim, 'claimed_at' => CarbonImmutable::now()->getTimestamp()]);
 
-        return array_values($order(Delivery::query()->where('claim', $claim)->whereNull('handed_at')->with(['entry.calendar', 'user']))->get()->all());
+        return array_values(self::inOrder(Delivery::query()->where('claim', $claim)->whereNull('handed_at')->with(['entry.calendar', 'user']))->get()->all());
     }
 
     /**

@@ -14,6 +14,7 @@ use App\Queries\Board;
 use App\Queries\Holidays;
 use App\Queries\Month;
 use App\Queries\Ruler;
+use App\Queries\Unreadable;
 use App\Queries\Year;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -26,9 +27,9 @@ final class BoardController
         return response()->json($board->show(Account::of($request), $request->first(), $request->integer('days', 7), $request->nextOnly()));
     }
 
-    public function basket(Request $request, Basket $basket): JsonResponse
+    public function basket(Request $request, Basket $basket, Unreadable $unreadable): JsonResponse
     {
-        return response()->json(['items' => $basket->show(Account::of($request))]);
+        return response()->json(['items' => $basket->show(Account::of($request)), 'unreadable' => $unreadable->all()]);
     }
 
     public function orderBasket(OrderRequest $request, OrderBasket $basket): Response

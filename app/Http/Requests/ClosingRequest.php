@@ -10,6 +10,7 @@ use Illuminate\Validation\Rule;
 use Illuminate\Validation\Validator;
 use PlumRota\Core\Time\InvalidTime;
 use PlumRota\Core\Time\LocalDate;
+use PlumRota\Core\Time\PlannableDays;
 
 /** A decision about what is left over of a day, or the lines written when it is closed. */
 final class ClosingRequest extends FormRequest
@@ -26,7 +27,7 @@ final class ClosingRequest extends FormRequest
         return [
             'key' => [$decides, 'string', 'max:70'],
             'decision' => [$decides, 'string', Rule::enum(Decision::class)],
-            'to' => ['required_if:decision,day', 'nullable', 'date_format:Y-m-d'],
+            'to' => ['required_if:decision,day', 'nullable', new KnownDate('To which day?')],
             'answers' => ['sometimes', 'array', 'max:20'],
             'answers.*.question' => ['required', 'string', 'max:120'],
             'answers.*.answer' => ['present', 'nullable', 'string', 'max:4000'],
@@ -37,7 +38,7 @@ final class ClosingRequest extends FormRequest
     /** @return array<string, string> */
     public function messages(): array
     {
-        return ['key.required' => 'Which one is decided?', 'decision.required' => 'What is to become of it?', 'to.required_if' => 'To which day?', 'to.date_format' => 'To which day?', 'answers.*.answer.max' => 'An answer has room for 4,000 characters.'];
+        return ['key.required' => 'Which one is decided?', 'decision.required' => 'What is to become of it?', 'to.required_if' => 'To which day?', 'answers.*.answer.max' => 'An answer has room for 4,000 characters.'];
     }
 
     /** @return list<\Closure(Validator): void> */
@@ -49,8 +50,8 @@ final class ClosingRequest extends FormRequest
             }
             try {
                 $date = $this->route('date');
-                $this->day = LocalDate::parse(is_string($date) ? $date : '');
-                $this->to = $this->filled('to') ? LocalDate::parse($this->string('to')->value()) : null;
+                $this->day = PlannableDays::date(is_string($date) ? $date : '');
+                $this->to = $this->filled('to') ? PlannableDays::date($this->string('to')->value()) : null;
             } catch (InvalidTime $e) {
                 $validator->errors()->add('date', $e->getMessage());
 

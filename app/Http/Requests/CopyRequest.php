@@ -9,8 +9,7 @@ use Illuminate\Validation\Rule;
 use Illuminate\Validation\Validator;
 use PlumRota\Core\Schedule\Placement;
 use PlumRota\Core\Time\InvalidTime;
-use PlumRota\Core\Time\LocalDate;
-use PlumRota\Core\Time\LocalDateTime;
+use PlumRota\Core\Time\PlannableDays;
 
 /** A copy of an entry, or of one occurrence: where it should stand and in which calendar, if not where and in which it is. */
 final class CopyRequest extends FormRequest
@@ -45,8 +44,8 @@ final class CopyRequest extends FormRequest
             try {
                 $start = $this->string('start')->value();
                 $this->place = $this->boolean('all_day')
-                    ? Placement::allDay(LocalDate::parse(substr($start, 0, 10)), max(1, $this->integer('length')))
-                    : Placement::timed(LocalDateTime::parse($start), $this->integer('length'), Account::of($this)->timeZone());
+                    ? Placement::allDay(PlannableDays::date(substr($start, 0, 10)), max(1, $this->integer('length')))
+                    : Placement::timed(PlannableDays::moment($start), $this->integer('length'), Account::of($this)->timeZone());
             } catch (InvalidTime $e) {
                 $validator->errors()->add('start', $e->getMessage());
             }

@@ -8,6 +8,7 @@ use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Validation\Validator;
 use PlumRota\Core\Time\InvalidTime;
 use PlumRota\Core\Time\LocalDate;
+use PlumRota\Core\Time\PlannableDays;
 
 /** A single day, named in the address; and what is to become of it. */
 final class DayRequest extends FormRequest
@@ -38,7 +39,7 @@ final class DayRequest extends FormRequest
         return [function (Validator $validator): void {
             try {
                 $date = $this->route('date');
-                $this->day = LocalDate::parse(is_string($date) ? $date : '');
+                $this->day = PlannableDays::date(is_string($date) ? $date : '');
             } catch (InvalidTime $e) {
                 $validator->errors()->add('date', $e->getMessage());
             }

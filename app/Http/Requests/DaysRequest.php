@@ -8,6 +8,7 @@ use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Validation\Validator;
 use PlumRota\Core\Time\InvalidTime;
 use PlumRota\Core\Time\LocalDate;
+use PlumRota\Core\Time\PlannableDays;
 
 /** A stretch of days: the first one and how many, or how many weeks. */
 final class DaysRequest extends FormRequest
@@ -25,10 +26,7 @@ final class DaysRequest extends FormRequest
     {
         return [function (Validator $validator): void {
             try {
-                $this->first = LocalDate::parse($this->string('from')->value());
-                if ($this->first->year < 1900 || $this->first->year > 2500) {
-                    $validator->errors()->add('from', 'The board shows the years 1900 to 2500.');
-                }
+                $this->first = PlannableDays::date($this->string('from')->value());
             } catch (InvalidTime $e) {
                 $validator->errors()->add('from', $e->getMessage());
             }

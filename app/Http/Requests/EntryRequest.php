@@ -22,8 +22,8 @@ use PlumRota\Core\Schedule\Scope;
 use PlumRota\Core\Schedule\Series;
 use PlumRota\Core\Time\InvalidTime;
 use PlumRota\Core\Time\IsoWeek;
-use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\LocalDateTime;
+use PlumRota\Core\Time\PlannableDays;
 use PlumRota\Core\Time\Zone;
 
 /**
@@ -45,14 +45,15 @@ class EntryRequest extends FormRequest
             ...self::placeRules(),
             'notes' => ['nullable', 'string', 'max:20000'],
             'due' => ['nullable', 'string', 'max:30'],
-            'not_before' => ['nullable', 'date_format:Y-m-d'],
+            'not_before' => ['nullable', new KnownDate('Not before which date?')],
             'around' => ['nullable', 'string', new KnownWeek(Account::of($this)->wallNow()->date())],
             'waiting_for' => ['nullable', 'string', 'max:120'],
-            'ask_again' => ['nullable', 'date_format:Y-m-d'],
+            'ask_again' => ['nullable', new KnownDate('Ask again on which date?')],
             'missed' => ['required', 'in:hold,roll,lapse'],
             'reminders' => ['present', 'nullable', 'array', 'max:10'],
             'reminders.*' => ['string', new KnownReminder],
             'always_through' => ['sometimes', 'boolean'],
+            'overlaps' => ['sometimes', 'boolean'],
             'importance' => ['nullable', 'in:must,should,could'],
             'effort' => ['nullable', 'in:light,steady,demanding'],
             'estimate' => ['nullable', 'integer', 'between:0,6000'],
@@ -90,8 +91,8 @@ class EntryRequest extends FormRequest
             'seasons.*.from' => ['required', 'regex:/^\d\d-\d\d$/'],
             'seasons.*.to' => ['required', 'regex:/^\d\d-\d\d$/'],
             'pauses' => ['sometimes', 'array', 'max:20'],
-            'pauses.*.from' => ['required', 'date_format:Y-m-d'],
-            'pauses.*.to' => ['required', 'date_format:Y-m-d'],
+            'pauses.*.from' => ['required', new KnownDate('A pause begins on a date.')],
+            'pauses.*.to' => ['required', new KnownDate('A pause ends on a date.')],
             'rule' => ['nullable', 'string', 'max:4000'],
             'after_done' => ['required', 'boolean'],
         ];
@@ -114,10 +115,6 @@ class EntryRequest extends FormRequest
             'labels.*.max' => 'A label has room for 40 characters.',
             'seasons.*.from.regex' => 'A season begins on a day and a month.',
             'seasons.*.to.regex' => 'A season ends on a day and a month.',
-            'pauses.*.from.date_format' => 'A pause begins on a date.',
-            'pauses.*.to.date_format' => 'A pause ends on a date.',
-            'not_before.date_format' => 'Not before which date?',
-            'ask_again.date_format' => 'Ask again on which date?',
             'waiting_for.max' => 'A name has room for 120 characters.',
             'link.url' => 'A link begins with http:// or https://.',
             'checklist.*.text.required' => 'A step needs a few words.',
@@ -157,6 +154,7 @@ class EntryRequest extends FormRequest
             'own_reminders' => $this->input('reminders') !== null,
             'reminders' => array_values(array_unique(array_filter($this->array('reminders'), is_string(...)))),
             'always_through' => $this->boolean('always_through'),
+            'overlaps' => $this->boolean('overlaps'),
             'importance' => $this->input('importance'),
             'effort' => $this->input('effort'),
             'estimate' => $this->input('estimate') === null ? null : $this->integer('estimate'),
@@ -208,7 +206,7 @@ class EntryRequest extends FormRequest
             if ($this->input('due') !== null) {
                 $field = 'due';
                 $due = $this->string('due')->value();
-                $this->merge(['due' => str_contains($due, 'T') ? (string) LocalDateTime::parse($due) : (string) LocalDate::parse($due)]);
+                $this->merge(['due' => str_contains($due, 'T') ? (string) PlannableDays::moment($due) : (string) PlannableDays::date($due)]);
             }
             if ($start === null) {
                 $this->requireNoPlace($validator);
@@ -218,7 +216,7 @@ class EntryRequest extends FormRequest
             $field = 'zone';
             $zone = $this->filled('zone') ? Zone::of($this->string('zone')->value()) : Account::of($this)->timeZone();
             $field = 'start';
-            $first = $this->boolean('all_day') ? LocalDate::parse(substr($start, 0, 10))->startOfDay() : LocalDateTime::parse($start);
+            $first = $this->boolean('all_day') ? PlannableDays::date(substr($start, 0, 10))->startOfDay() : PlannableDays::moment($start);
             $field = 'end';
             $placement = $this->placement($first, $zone);
             $field = 'rule';
@@ -227,7 +225,7 @@ class EntryRequest extends FormRequest
                 $this->requireDates($rule, $first);
             }
             $entry = $this->entry();
-            $old = $entry === null ? null : SeriesOf::entry($entry);
+            $old = $entry === null ? null : SeriesOf::mendable($entry);
             $this->series = new Series('', $placement, $rule, $rule === null ? [] : $old->extra ?? [], $rule === null ? [] : $old->except ?? [], $rule !== null && $this->boolean('after_done'),
                 $rule === null ? null : $this->breaks());
         } catch (InvalidTime|InvalidRule $e) {
@@ -239,11 +237,11 @@ class EntryRequest extends FormRequest
     {
         $end = $this->filled('end') ? $this->string('end')->value() : null;
         if ($this->boolean('all_day')) {
-            $last = $end === null ? $first->date() : LocalDate::parse(substr($end, 0, 10));
+            $last = $end === null ? $first->date() : PlannableDays::date(substr($end, 0, 10));
 
             return Placement::allDay($first->date(), $last->dayNumber() - $first->dayNumber() + 1);
         }
-        $to = $end === null ? $first->plusMinutes(30) : LocalDateTime::parse($end);
+        $to = $end === null ? $first->plusMinutes(30) : PlannableDays::moment($end);
 
         if ($end !== null && $this->endZone() !== null) {
             $to = $zone->wall(Zone::of((string) $this->endZone())->instant($to));
@@ -295,7 +293,7 @@ class EntryRequest extends FormRequest
     private static function blank(): array
     {
         return ['kind' => 'task', 'all_day' => true, 'start' => null, 'end' => null, 'zone' => null, 'notes' => '', 'due' => null, 'rule' => null,
-            'after_done' => false, 'missed' => 'hold', 'reminders' => null, 'always_through' => false, 'importance' => null, 'effort' => null, 'estimate' => null, 'busy' => true,
+            'after_done' => false, 'missed' => 'hold', 'reminders' => null, 'always_through' => false, 'overlaps' => false, 'importance' => null, 'effort' => null, 'estimate' => null, 'busy' => true,
             'private' => false, 'protected' => false, 'travel' => 0, 'place' => '', 'link' => '', 'checklist' => [], 'tentative' => false, 'margin' => 0, 'colour' => null, 'labels' => [], 'end_zone' => null,
             'off_day' => 'keep', 'seasons' => [], 'pauses' => [], 'not_before' => null, 'around' => null, 'waiting_for' => '', 'ask_again' => null];
     }

@@ -10,6 +10,7 @@ use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Validation\Rule;
 use Illuminate\Validation\Validator;
 use PlumRota\Core\Time\LocalDate;
+use PlumRota\Core\Time\PlannableDays;
 
 final class ManyRequest extends FormRequest
 {
@@ -26,7 +27,7 @@ final class ManyRequest extends FormRequest
             'items.*.recurrence_id' => ['nullable', 'string', 'max:30'],
             'days' => ['required_if:do,move,copy', 'integer', 'between:-3660,3660'],
             'minutes' => ['required_if:do,move,copy', 'integer', 'between:-1440,1440'],
-            'date' => ['required_if:do,date', 'date_format:Y-m-d'],
+            'date' => ['required_if:do,date', new KnownDate('Give a date.')],
             'done' => ['sometimes', 'boolean'],
             'calendar_id' => ['required_if:do,calendar', 'string', Rule::exists('calendars', 'id')->where('user_id', Account::of($this)->id)],
             'label' => ['required_if:do,label', 'string', 'max:40'],
@@ -37,8 +38,7 @@ final class ManyRequest extends FormRequest
     /** @return array<string, string> */
     public function messages(): array
     {
-        return ['items.required' => 'Choose at least one entry.', 'items.max' => 'No more than 200 at once.', 'calendar_id.exists' => 'There is no such calendar.', 'label.required_if' => 'Which label?',
-            'date.date_format' => 'Give a date.'];
+        return ['items.required' => 'Choose at least one entry.', 'items.max' => 'No more than 200 at once.', 'calendar_id.exists' => 'There is no such calendar.', 'label.required_if' => 'Which label?'];
     }
 
     /** @return list<\Closure(Validator): void> */
@@ -72,6 +72,6 @@ final class ManyRequest extends FormRequest
 
     public function toDate(): LocalDate
     {
-        return LocalDate::parse($this->string('date')->value());
+        return PlannableDays::date($this->string('date')->value());
     }
 }

@@ -10,8 +10,7 @@ use Illuminate\Validation\Validator;
 use PlumRota\Core\Schedule\Placement;
 use PlumRota\Core\Schedule\Scope;
 use PlumRota\Core\Time\InvalidTime;
-use PlumRota\Core\Time\LocalDate;
-use PlumRota\Core\Time\LocalDateTime;
+use PlumRota\Core\Time\PlannableDays;
 
 /** Where something was dropped: a date, a date and time, or the basket (start null). Times are the person's own. */
 final class MoveRequest extends FormRequest
@@ -41,8 +40,8 @@ final class MoveRequest extends FormRequest
             try {
                 $start = $this->string('start')->value();
                 $this->place = $this->boolean('all_day')
-                    ? Placement::allDay(LocalDate::parse(substr($start, 0, 10)), $this->integer('length'))
-                    : Placement::timed(LocalDateTime::parse($start), $this->integer('length'), Account::of($this)->timeZone());
+                    ? Placement::allDay(PlannableDays::date(substr($start, 0, 10)), $this->integer('length'))
+                    : Placement::timed(PlannableDays::moment($start), $this->integer('length'), Account::of($this)->timeZone());
             } catch (InvalidTime $e) {
                 $validator->errors()->add('start', $e->getMessage());
             }

@@ -27,7 +27,7 @@ final class EntryResource extends JsonResource
     public function fields(): array
     {
         $entry = $this->resource;
-        $series = SeriesOf::entry($entry);
+        $series = SeriesOf::mendable($entry);
         $placement = $series?->placement;
 
         return [
@@ -58,6 +58,7 @@ final class EntryResource extends JsonResource
             'ask_again' => $entry->ask_again,
             'reminders' => $entry->own_reminders ? $entry->reminders : null,
             'always_through' => $entry->always_through,
+            'overlaps' => $entry->overlaps,
             'importance' => $entry->importance,
             'effort' => $entry->effort,
             'estimate' => $entry->estimate,

@@ -6,6 +6,7 @@ namespace PlumRota\Core\Schedule;
 
 use PlumRota\Core\Recurrence\DayMarks;
 use PlumRota\Core\Recurrence\LivedSet;
+use PlumRota\Core\Recurrence\RecurrenceSet;
 use PlumRota\Core\Time\InvalidTime;
 use PlumRota\Core\Time\LocalDateTime;
 use PlumRota\Core\Time\TimeRange;
@@ -27,9 +28,10 @@ final readonly class Timeline
      *
      * @param  list<Change>  $changes  of this series; for one that counts after it is done all of them, else at least
      *                                 those whose recurrence id or whose new place lies near the window
+     * @param  int  $most  instances of the rule that are looked at; the first ones
      * @return list<Occurrence>
      */
-    public function occurrences(Series $series, array $changes, TimeRange $window): array
+    public function occurrences(Series $series, array $changes, TimeRange $window, int $most = RecurrenceSet::MOST): array
     {
         $byId = [];
         foreach ($changes as $change) {
@@ -42,7 +44,7 @@ final readonly class Timeline
         );
         $found = [];
         $stands = $this->stands($series, $around);
-        foreach ($stands === null ? $this->starts($series, $changes, $around) : array_column($stands, 'id') as $i => $start) {
+        foreach ($stands === null ? $this->starts($series, $changes, $around, $most) : array_column($stands, 'id') as $i => $start) {
             $id = $series->recurrenceId($start);
             $change = $byId[$id] ?? null;
             unset($byId[$id]);
@@ -80,11 +82,11 @@ final readonly class Timeline
      * @param  list<Change>  $changes
      * @return list<LocalDateTime>
      */
-    private function starts(Series $series, array $changes, TimeRange $around): array
+    private function starts(Series $series, array $changes, TimeRange $around, int $most): array
     {
         $afterDone = $series->afterDone();
         if ($afterDone === null) {
-            return $series->recurrenceSet()->between($around->from, $around->to);
+            return $series->recurrenceSet()->between($around->from, $around->to, $most);
         }
         $finishes = [];
         $starts = [];

@@ -27,6 +27,8 @@ export type Filter = Schemas['Filter']
 export type FilingRule = Schemas['FilingRule']
 export type Attachment = Schemas['Attachment']
 export type ReachAccount = Schemas['ReachAccount']
+/** An entry that a view had to leave out, and why. */
+export type Unreadable = Schemas['Unreadable'][number]
 export type BasketItem = Schemas['BasketItem']
 export type RulerDay = Schemas['RulerDay']
 export type Entry = Schemas['Entry']

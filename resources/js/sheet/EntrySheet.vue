@@ -108,9 +108,11 @@ watch(() => form.value?.start, (start) => {
     if (form.value && start === null && form.value.kind === 'event') form.value.kind = 'task'
 })
 
+const lastScope = ref<Scope>('whole')
 async function save(scope: Scope = 'whole'): Promise<void> {
     if (!form.value || busy.value) return
-    if (hasScope.value && isDirty.value && asking.value !== 'save') {
+    lastScope.value = scope
+    if (hasScope.value && isDirty.value && asking.value !== 'save' && !mistakes.value.overlaps) {
         asking.value = 'save'
         return
     }
@@ -135,6 +137,13 @@ async function save(scope: Scope = 'whole'): Promise<void> {
         busy.value = false
         asking.value = null
     }
+}
+
+/** It is wished that its occurrences lie on one another. */
+function letOverlap(): void {
+    if (!form.value) return
+    form.value.overlaps = true
+    void save(lastScope.value)
 }
 
 /** Where what was typed and what stands now differ, side by side. */
@@ -236,6 +245,7 @@ const isLate = computed(() => !!form.value?.due && !!form.value.start && form.va
                 <div class="well">
                     <RhythmSentence v-model="form" :presses="lands?.presses ?? null" />
                     <RhythmBreaks v-if="form.rule && !form.after_done" v-model="form" />
+                    <p v-if="mistakes.overlaps" class="mistake" role="alert" data-test="overlaps">{{ mistakes.overlaps[0] }} <button type="button" class="press" data-test="let-overlap" @click="letOverlap">Let them</button></p>
                     <p v-if="placeMistake" class="mistake" role="alert" data-test="place-mistake">{{ placeMistake }}</p>
                     <p v-else-if="form.rule && lands" class="reading" data-test="reading">That is {{ lands.sentence }}.</p>
                     <p v-if="form.zone && form.zone !== account.zone && !form.all_day" class="reading">Times are those of {{ form.zone }}.</p>

@@ -20,6 +20,7 @@ import { useEventListener } from '@vueuse/core'
 import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import SmallQuestion from './SmallQuestion.vue'
 import TopBar from './TopBar.vue'
+import UnreadableStrip from './UnreadableStrip.vue'
 import { usePeriod } from './usePeriod'
 
 const EntrySheet = defineAsyncComponent(() => import('@/sheet/EntrySheet.vue'))
@@ -73,6 +74,7 @@ function answer(scope: 'one' | 'onward' | 'whole'): void {
             <AreaRibbon :tallies="view.tallies" />
         </div>
         <ShownSentence />
+        <UnreadableStrip />
         <div class="body">
             <DayStrip v-if="isNarrow && name !== 'year' && name !== 'month' && name !== 'done'" :date="date" :today="today" :first-weekday="account.first_weekday" @go="(day) => go({ date: day })" />
             <WeekRuler v-else-if="!isNarrow && hasRuler" :from="rulerWeek" :today="today" :first-weekday="account.first_weekday" @go="(day) => go({ date: day })" />

@@ -1,10 +1,10 @@
 import { ask } from '@/api/client'
 import { filled } from '@/api/filled'
-import type { Account, Area, BasketItem, Board, Calendar, Closing, Colour, DoneItem, EntryShown, Filter, Month, OccurrenceShown, RulerDay, RunningTiming, WorkingDay, Year } from '@/api/types'
+import type { Account, Area, BasketItem, Board, Calendar, Closing, Colour, DoneItem, EntryShown, Filter, Month, OccurrenceShown, RulerDay, RunningTiming, Unreadable, WorkingDay, Year } from '@/api/types'
 import { plusDays } from '@/shared/time'
 import { keepPreviousData, useInfiniteQuery, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { createSharedComposable } from '@vueuse/core'
-import { computed, toValue, type MaybeRefOrGetter } from 'vue'
+import { computed, onScopeDispose, shallowRef, toValue, type MaybeRefOrGetter } from 'vue'
 
 interface Session {
     account: Account | null
@@ -89,8 +89,23 @@ export function usePrefetch() {
 }
 
 export function useBasket() {
-    const query = useQuery({ queryKey: ['basket'], queryFn: () => ask<{ items: BasketItem[] }>('GET', 'basket'), staleTime: 60_000, shallow })
+    const query = useQuery({ queryKey: ['basket'], queryFn: () => ask<{ items: BasketItem[]; unreadable: Unreadable[] }>('GET', 'basket'), staleTime: 60_000, shallow })
     return computed<BasketItem[]>(() => query.data.value?.items ?? [])
+}
+
+/** Entries that what is on screen had to leave out, each once: of the view, and of the basket beside it. */
+export function useUnreadable() {
+    const client = useQueryClient()
+    const found = shallowRef<Unreadable[]>([])
+    const look = (): void => {
+        const byId = new Map<string, Unreadable>()
+        for (const name of ['board', 'month', 'year', 'basket']) {
+            for (const query of client.getQueryCache().findAll({ queryKey: [name], type: 'active' })) for (const one of (query.state.data as { unreadable?: Unreadable[] } | undefined)?.unreadable ?? []) byId.set(one.entry_id, one)
+        }
+        if (byId.size > 0 || found.value.length > 0) found.value = [...byId.values()]
+    }
+    onScopeDispose(client.getQueryCache().subscribe(look))
+    return found
 }
 
 /** What stands beside the board of a day that is worked. */

@@ -1243,6 +1243,7 @@ export interface components {
             entries: number;
         };
         Board: {
+            unreadable: components["schemas"]["Unreadable"];
             from: string;
             days: components["schemas"]["BoardDay"][];
             entries: {
@@ -1389,6 +1390,7 @@ export interface components {
             day: string;
         };
         Month: {
+            unreadable: components["schemas"]["Unreadable"];
             from: string;
             days: components["schemas"]["BoardDay"][];
             entries: {
@@ -1400,6 +1402,7 @@ export interface components {
             revision: number;
         };
         Year: {
+            unreadable: components["schemas"]["Unreadable"];
             year: number;
             days: {
                 date: string;
@@ -1560,6 +1563,8 @@ export interface components {
             /** @description null for those of its calendar */
             reminders?: components["schemas"]["Trigger"][] | null;
             always_through?: boolean;
+            /** @description It is wished that a routine lies on itself, each longer than the time to the next */
+            overlaps?: boolean;
             importance?: components["schemas"]["Importance"];
             effort?: components["schemas"]["Effort"];
             estimate?: number | null;
@@ -1604,6 +1609,8 @@ export interface components {
             reminders: components["schemas"]["Trigger"][] | null;
             /** @description Quiet hours do not hold it back */
             always_through: boolean;
+            /** @description Its occurrences may lie on one another */
+            overlaps: boolean;
             importance: components["schemas"]["Importance"];
             effort: components["schemas"]["Effort"];
             estimate: number | null;
@@ -1698,6 +1705,12 @@ export interface components {
             gathered: boolean;
             claimed: boolean;
         };
+        /** @description Entries that are left out, or shown only in part, and why; the sheet opens them all the same */
+        Unreadable: {
+            entry_id: string;
+            title: string;
+            says: string;
+        }[];
     };
     responses: {
         /** @description What is being timed, if anything */
@@ -1998,6 +2011,7 @@ export interface operations {
                 content: {
                     "application/json": {
                         items: components["schemas"]["BasketItem"][];
+                        unreadable: components["schemas"]["Unreadable"];
                     };
                 };
             };

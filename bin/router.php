@@ -7,12 +7,12 @@ $path = rawurldecode((string) parse_url((string) $_SERVER['REQUEST_URI'], PHP_UR
 $public = dirname(__DIR__).'/public';
 $file = realpath($public.$path);
 if ($path !== '/' && $file !== false && is_file($file) && str_starts_with($file, $public.'/') && ! str_ends_with($file, '.php')) {
-    if (! str_starts_with($path, '/build/assets/')) {
-        return false;
-    }
-    $types = ['js' => 'text/javascript', 'css' => 'text/css', 'woff2' => 'font/woff2', 'svg' => 'image/svg+xml'];
+    $types = ['js' => 'text/javascript', 'css' => 'text/css', 'woff2' => 'font/woff2', 'svg' => 'image/svg+xml', 'json' => 'application/json', 'txt' => 'text/plain'];
+    header_remove('X-Powered-By');
     header('Content-Type: '.($types[pathinfo($file, PATHINFO_EXTENSION)] ?? 'application/octet-stream'));
-    header('Cache-Control: public, max-age=31536000, immutable');
+    header('X-Content-Type-Options: nosniff');
+    header("Content-Security-Policy: default-src 'none'; frame-ancestors 'none'");
+    header('Cache-Control: '.(str_starts_with($path, '/build/assets/') ? 'public, max-age=31536000, immutable' : 'no-cache'));
     readfile($file);
 
     return true;

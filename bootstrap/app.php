@@ -8,6 +8,8 @@ use App\Actions\Entries\StaleEntry;
 use App\Actions\History\ChangedSince;
 use App\Exceptions\StorageTrouble;
 use App\Http\Controllers\HealthController;
+use App\Http\Middleware\KnownDevice;
+use App\Http\Middleware\SecurityHeaders;
 use App\Http\Middleware\WellFormed;
 use App\Http\Resources\EntryResource;
 use Illuminate\Cookie\Middleware\AddQueuedCookiesToResponse;
@@ -29,6 +31,9 @@ use PlumRota\Core\Time\InvalidTime;
 use Symfony\Component\ErrorHandler\Error\FatalError;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 
+// What PHP writes (sessions, logs, caches, files with entries) is nobody else's to read: files 0600, folders 0700.
+umask(0077);
+
 return Application::configure(basePath: dirname(__DIR__))
     ->withRouting(
         web: __DIR__.'/../routes/web.php',
@@ -41,8 +46,9 @@ return Application::configure(basePath: dirname(__DIR__))
         },
     )
     ->withMiddleware(function (Middleware $middleware): void {
+        $middleware->append(SecurityHeaders::class);
         // First-party requests are known by the session and its token; a page that sends no Referer is as good as any.
-        $middleware->api(prepend: [WellFormed::class, EncryptCookies::class, AddQueuedCookiesToResponse::class, StartSession::class, ValidateCsrfToken::class]);
+        $middleware->api(prepend: [WellFormed::class, EncryptCookies::class, AddQueuedCookiesToResponse::class, StartSession::class, ValidateCsrfToken::class, KnownDevice::class]);
         $middleware->redirectGuestsTo('/sign-in');
     })
     ->withExceptions(function (Exceptions $exceptions): void {

@@ -8,12 +8,15 @@ use App\Http\Controllers\BoardController;
 use App\Http\Controllers\CalendarController;
 use App\Http\Controllers\CaptureController;
 use App\Http\Controllers\ClosingController;
+use App\Http\Controllers\CredentialController;
 use App\Http\Controllers\DayController;
+use App\Http\Controllers\DeviceController;
 use App\Http\Controllers\EntryController;
 use App\Http\Controllers\EntryHistoryController;
 use App\Http\Controllers\FilingController;
 use App\Http\Controllers\FilterController;
 use App\Http\Controllers\HistoryController;
+use App\Http\Controllers\InvitationController;
 use App\Http\Controllers\ManyController;
 use App\Http\Controllers\OccurrenceController;
 use App\Http\Controllers\ReminderController;
@@ -23,8 +26,23 @@ use App\Http\Middleware\AnswerOnce;
 use Illuminate\Support\Facades\Route;
 
 Route::get('session', [SessionController::class, 'show']);
-Route::post('session', [SessionController::class, 'signIn'])->middleware('throttle:sign-in');
-Route::post('account', [SessionController::class, 'open'])->middleware('throttle:sign-in');
+// Each counts its own wrong tries (Accounts\Backoff).
+Route::post('session', [SessionController::class, 'signIn']);
+Route::post('account', [SessionController::class, 'open'])->middleware('throttle:open-account');
+Route::post('account/reset', [CredentialController::class, 'forgotten']);
+Route::put('account/reset', [CredentialController::class, 'reset'])->middleware('throttle:open-account');
+
+// What holds a password or a token is not kept to be answered again.
+Route::middleware('auth:sanctum')->group(function (): void {
+    Route::patch('account/password', [CredentialController::class, 'password']);
+    Route::patch('account/email', [CredentialController::class, 'address']);
+    Route::get('invitations', [InvitationController::class, 'index']);
+    Route::post('invitations', [InvitationController::class, 'store'])->middleware('throttle:open-account');
+    Route::delete('invitations/{invitation}', [InvitationController::class, 'destroy']);
+    Route::get('devices', [DeviceController::class, 'index']);
+    Route::delete('devices', [DeviceController::class, 'destroyOthers']);
+    Route::delete('devices/{device}', [DeviceController::class, 'destroy']);
+});
 
 Route::middleware(['auth:sanctum', AnswerOnce::class])->group(function (): void {
     Route::delete('session', [SessionController::class, 'signOut']);

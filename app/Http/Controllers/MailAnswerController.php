@@ -11,8 +11,8 @@ use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 
 /**
- * The presses of a mail: signed, expiring, and good for one answer. The link shows a small page that answers by POST, so
- * that a mail program that looks at links beforehand answers nothing.
+ * The presses of a mail: signed, expiring, and good for one answer. The link shows a small page that waits for a press, so
+ * that nothing that looks at links beforehand, or even runs what they lead to, answers anything.
  */
 final class MailAnswerController
 {

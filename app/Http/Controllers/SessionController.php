@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Accounts\Backoff;
+use App\Accounts\SignedIn;
 use App\Actions\Accounts\ChangeAccount;
 use App\Actions\Accounts\OpenAccount;
 use App\Http\Requests\Account;
@@ -18,8 +20,12 @@ use Illuminate\Http\Response;
 use Illuminate\Support\Facades\Auth;
 use Illuminate\Validation\ValidationException;
 
-final class SessionController
+final readonly class SessionController
 {
+    public function __construct(private SignedIn $signedIn)
+    {
+    }
+
     public function show(Request $request): JsonResponse
     {
         $user = $request->user();
@@ -30,35 +36,40 @@ final class SessionController
         ]);
     }
 
-    public function signIn(SignInRequest $request): JsonResponse
+    public function signIn(SignInRequest $request, Backoff $backoff): JsonResponse
     {
-        $known = Auth::guard('web')->attempt(
-            ['email' => $request->string('email')->lower()->value(), 'password' => $request->string('password')->value()],
-            remember: true,
-        );
-        if (! $known) {
+        $email = $request->string('email')->lower()->value();
+        $wait = $backoff->wait($email, (string) $request->ip());
+        if ($wait > 0) {
+            return response()->json(['message' => Backoff::sentence($wait)], 429, ['Retry-After' => (string) $wait]);
+        }
+        $guard = Auth::guard('web');
+        if (! $guard->validate(['email' => $email, 'password' => $request->string('password')->value()])) {
+            $backoff->wrong($email, (string) $request->ip());
             throw ValidationException::withMessages(['email' => 'This address and password do not belong together.']);
         }
-        $request->session()->regenerate();
+        $backoff->right($email, (string) $request->ip());
+        $this->signedIn->begin($request, User::query()->where('email', $email)->firstOrFail(), $request->boolean('remember'));
 
         return $this->show($request);
     }
 
     public function signOut(Request $request): Response
     {
-        Auth::guard('web')->logout();
-        $request->session()->invalidate();
-        $request->session()->regenerateToken();
+        $this->signedIn->end($request);
 
         return response()->noContent();
     }
 
+    /** The first account is anybody's; any other needs an invitation. */
     public function open(OpenAccountRequest $request, OpenAccount $accounts): JsonResponse
     {
-        abort_if(User::query()->exists(), 403, 'There is an account already. Sign in with it.');
-        $user = $accounts->open($request->account());
-        Auth::guard('web')->login($user, remember: true);
-        $request->session()->regenerate();
+        $token = $request->token();
+        $user = $token === null ? $accounts->openFirst($request->account()) : $accounts->openInvited($token, $request->account());
+        if ($user === null) {
+            abort(403, $token === null ? 'There is an account already. Sign in with it, or ask its owner for an invitation.' : 'This invitation was used already, or is older than a week. Ask for another one.');
+        }
+        $this->signedIn->begin($request, $user, false);
 
         return $this->show($request)->setStatusCode(201);
     }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
+use App\Actions\Attachments\Quota;
 use finfo;
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Http\UploadedFile;
@@ -41,6 +42,10 @@ final class AttachmentRequest extends FormRequest
                 return;
             }
             $this->type = (string) (new finfo(FILEINFO_MIME_TYPE))->file($this->upload()->getPathname());
+            $complaint = Quota::complaint(Account::of($this), (int) $this->upload()->getSize());
+            if ($complaint !== null) {
+                $validator->errors()->add('file', $complaint);
+            }
             if (! in_array($this->type, self::KINDS, true)) {
                 $validator->errors()->add('file', 'Files of this kind are not kept. Pictures, PDF, plain text, tables, office documents, sound and archives are.');
             }

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Http\Requests;
 
 use Illuminate\Foundation\Http\FormRequest;
-use Illuminate\Validation\Rules\Password;
 
 final class OpenAccountRequest extends FormRequest
 {
@@ -14,10 +13,23 @@ final class OpenAccountRequest extends FormRequest
     {
         return [
             'name' => ['required', 'string', 'max:100'],
-            'email' => ['required', 'string', 'email', 'max:200'],
-            'password' => ['required', 'string', Password::min(10), 'max:200'],
+            'email' => ['required', 'string', 'email', 'max:200', 'unique:users,email'],
+            'password' => ['required', 'string', new StrongPassword(is_string($this->input('email')) ? $this->input('email') : '')],
             'zone' => ['required', 'string', new KnownZone],
+            'invitation' => ['sometimes', 'nullable', 'string', 'max:100'],
         ];
+    }
+
+    /** @return array<string, string> */
+    public function messages(): array
+    {
+        return ['email.unique' => 'There is an account with this address already.'];
+    }
+
+    /** Of an invitation; null for the first account. */
+    public function token(): ?string
+    {
+        return $this->filled('invitation') ? $this->string('invitation')->value() : null;
     }
 
     /** @return array{name: string, email: string, password: string, zone: string} */

@@ -11,6 +11,6 @@ final class SignInRequest extends FormRequest
     /** @return array<string, mixed> */
     public function rules(): array
     {
-        return ['email' => ['required', 'string', 'max:200'], 'password' => ['required', 'string', 'max:200']];
+        return ['email' => ['required', 'string', 'max:200'], 'password' => ['required', 'string', 'max:200'], 'remember' => ['sometimes', 'boolean']];
     }
 }

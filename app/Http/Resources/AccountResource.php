@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Resources;
 
+use App\Actions\Attachments\Quota;
 use App\Models\User;
 use Illuminate\Http\Request;
 use Illuminate\Http\Resources\Json\JsonResource;
@@ -34,6 +35,7 @@ final class AccountResource extends JsonResource
             'must_limit' => $this->resource->must_limit,
             'other_limit' => $this->resource->other_limit,
             'closing_questions' => $this->resource->closing_questions,
+            'files' => ['used' => Quota::used($this->resource), 'most' => Quota::most()],
             'default_calendar_id' => $this->resource->default_calendar_id,
         ];
     }

@@ -3,6 +3,7 @@ import { ask } from '@/api/client'
 import { useAccount } from '@/state/server'
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
+import MailBody from './MailBody.vue'
 
 /** A stand-in for a mailbox: what was mailed, as it would arrive, its presses working. */
 interface Mail { id: number; to: string; subject: string; html: string; at: string }
@@ -23,7 +24,7 @@ const when = (at: string): string => new Date(`${at.replace(' ', 'T')}Z`).toLoca
                 <button v-for="one in mails" :key="one.id" class="plain" :class="{ here: one.id === mail?.id }" data-test="mail" :data-subject="one.subject" @click="chosen = one.id"><b>{{ one.subject }}</b><span>{{ when(one.at) }} · to {{ one.to }}</span></button>
             </nav>
             <!-- What a mail brings runs nothing; its links open as they would from a mail program. -->
-            <iframe v-if="mail" :key="mail.id" :srcdoc="mail.html.replace('<body', '<base target=_blank><body')" sandbox="allow-popups allow-popups-to-escape-sandbox" :title="mail.subject" />
+            <MailBody v-if="mail" :key="mail.id" :html="mail.html" />
         </div>
     </main>
 </template>
@@ -39,6 +40,5 @@ nav button { display: flex; flex-direction: column; width: 100%; padding: 9px 16
 nav button.here { background: var(--plum-soft); }
 nav span { color: var(--muted); font-size: 12px; }
 .none { color: var(--muted); padding: 14px 16px; margin: 0; }
-iframe { width: 100%; height: 100%; border: 0; background: #faf7f2; }
 @media (max-width: 760px) { .columns { grid-template-columns: 1fr; grid-template-rows: auto 1fr; } nav { max-height: 40vh; } }
 </style>

@@ -29,12 +29,131 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description The first account; refused once there is one. */
+        /** @description The first account; any other needs an invitation. */
         post: operations["openAccount"];
         delete?: never;
         options?: never;
         head?: never;
         patch: operations["changeAccount"];
+        trace?: never;
+    };
+    "/account/password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** @description All other devices are signed out. */
+        patch: operations["changePassword"];
+        trace?: never;
+    };
+    "/account/email": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** @description The address it had before is told. */
+        patch: operations["changeAddress"];
+        trace?: never;
+    };
+    "/account/reset": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["resetPassword"];
+        /** @description Sends a link, good once and for an hour. The answer is the same whether there is such an account or not. */
+        post: operations["forgetPassword"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/invitations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getInvitations"];
+        put?: never;
+        post: operations["invite"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/invitations/{invitation}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                invitation: number;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["takeBackInvitation"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/devices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getDevices"];
+        put?: never;
+        post?: never;
+        delete: operations["endOtherDevices"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/devices/{device}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                device: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["endDevice"];
+        options?: never;
+        head?: never;
+        patch?: never;
         trace?: never;
     };
     "/board": {
@@ -1194,6 +1313,11 @@ export interface components {
             theme: string;
         };
         Account: {
+            /** @description Bytes that the files with entries take, and may take */
+            files: {
+                used: number;
+                most: number;
+            };
             name: string;
             email: string;
             zone: string;
@@ -1711,6 +1835,24 @@ export interface components {
             title: string;
             says: string;
         }[];
+        Device: {
+            id: string;
+            /** @description Browser and system, as they name themselves */
+            name: string;
+            /** @description Unix seconds */
+            signed_in_at: number;
+            /** @description Unix seconds */
+            seen_at: number;
+            remembered: boolean;
+            /** @description It is the one that asks */
+            here: boolean;
+        };
+        Invitation: {
+            id: number;
+            email: string;
+            /** @description Unix seconds */
+            expires_at: number;
+        };
     };
     responses: {
         /** @description What is being timed, if anything */
@@ -1875,6 +2017,8 @@ export interface operations {
                 "application/json": {
                     email: string;
                     password: string;
+                    /** @description On this device, for thirty days at most */
+                    remember?: boolean;
                 };
             };
         };
@@ -1916,6 +2060,8 @@ export interface operations {
                     email: string;
                     password: string;
                     zone: string;
+                    /** @description The token of its link */
+                    invitation?: string | null;
                 };
             };
         };
@@ -1966,6 +2112,241 @@ export interface operations {
                 };
             };
             422: components["responses"]["Invalid"];
+        };
+    };
+    changePassword: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    current: string;
+                    password: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Changed */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            422: components["responses"]["Invalid"];
+        };
+    };
+    changeAddress: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    current: string;
+                    email: string;
+                };
+            };
+        };
+        responses: {
+            /** @description The account */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Account"];
+                };
+            };
+            422: components["responses"]["Invalid"];
+        };
+    };
+    resetPassword: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    token: string;
+                    password: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Set; every device is signed out */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            403: components["responses"]["Refused"];
+            422: components["responses"]["Invalid"];
+        };
+    };
+    forgetPassword: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    email: string;
+                };
+            };
+        };
+        responses: {
+            202: components["responses"]["Refused"];
+            422: components["responses"]["Invalid"];
+        };
+    };
+    getInvitations: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Whether one may invite, and who was invited and has not come yet */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        may_invite: boolean;
+                        invitations: components["schemas"]["Invitation"][];
+                    };
+                };
+            };
+        };
+    };
+    invite: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    email: string;
+                };
+            };
+        };
+        responses: {
+            /** @description The link that was sent, to hand over by other means as well */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        url: string;
+                    };
+                };
+            };
+            403: components["responses"]["Refused"];
+            422: components["responses"]["Invalid"];
+        };
+    };
+    takeBackInvitation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                invitation: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not good any more */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            404: components["responses"]["Refused"];
+        };
+    };
+    getDevices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Where one is signed in, the one last seen first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        devices: components["schemas"]["Device"][];
+                    };
+                };
+            };
+        };
+    };
+    endOtherDevices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description All but this one are signed out */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    endDevice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                device: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Signed out there */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            404: components["responses"]["Refused"];
         };
     };
     getBoard: {

@@ -1,0 +1,53 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Requests;
+
+use App\Accounts\Backoff;
+use Illuminate\Foundation\Http\FormRequest;
+use Illuminate\Support\Facades\Hash;
+use Illuminate\Validation\Rule;
+use Illuminate\Validation\Validator;
+
+/** Another password or another address; the old password says that it is oneself. */
+final class CredentialRequest extends FormRequest
+{
+    /** @return array<string, mixed> */
+    public function rules(): array
+    {
+        return [
+            'current' => ['required', 'string', 'max:200'],
+            ...($this->is('*/password')
+                ? ['password' => ['required', 'string', new StrongPassword(Account::of($this)->email)]]
+                : ['email' => ['required', 'string', 'email', 'max:200', Rule::unique('users', 'email')->ignore(Account::of($this)->id)]]),
+        ];
+    }
+
+    /** @return array<string, string> */
+    public function messages(): array
+    {
+        return ['current.required' => 'Give your present password.', 'email.unique' => 'There is an account with this address already.', 'email.email' => 'This is no mail address.', 'password.required' => 'Give the new password.'];
+    }
+
+    /** @return list<\Closure(Validator): void> */
+    public function after(): array
+    {
+        return [function (Validator $validator): void {
+            if ($validator->errors()->isNotEmpty()) {
+                return;
+            }
+            $backoff = app(Backoff::class);
+            [$user, $machine] = [Account::of($this), (string) $this->ip()];
+            $wait = $backoff->wait("present {$user->id}", $machine);
+            if ($wait > 0) {
+                $validator->errors()->add('current', Backoff::sentence($wait));
+            } elseif (! Hash::check($this->string('current')->value(), $user->password)) {
+                $backoff->wrong("present {$user->id}", $machine);
+                $validator->errors()->add('current', 'This is not your present password.');
+            } else {
+                $backoff->right("present {$user->id}", $machine);
+            }
+        }];
+    }
+}

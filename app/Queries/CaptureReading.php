@@ -11,6 +11,7 @@ use PlumRota\Core\Capture\CaptureReader;
 use PlumRota\Core\Capture\Draft;
 use PlumRota\Core\Capture\Segment;
 use PlumRota\Core\Recurrence\RuleInWords;
+use PlumRota\Core\Time\LocalDate;
 
 /** A captured line, read against the account's own calendars and clock. */
 final readonly class CaptureReading
@@ -19,9 +20,15 @@ final readonly class CaptureReading
     {
     }
 
-    public function read(User $user, string $line): Draft
+    /** @param  LocalDate|null  $on  the day on which it was read before: saved a moment after midnight, "tomorrow" is still what was shown */
+    public function read(User $user, string $line, ?LocalDate $on = null): Draft
     {
-        return CaptureReader::read($line, $user->wallNow(), $user->timeZone(), $this->names($user), $user->first_weekday);
+        $now = $user->wallNow();
+        if ($on !== null && $on->dayNumber() === $now->dayNumber() - 1) {
+            $now = $on->at(23, 59, 59);
+        }
+
+        return CaptureReader::read($line, $now, $user->timeZone(), $this->names($user), $user->first_weekday);
     }
 
     /** The calendar a draft goes to: the one it names, or the first of the area it names, the one its words file it into, or the default. */
@@ -43,6 +50,7 @@ final readonly class CaptureReading
         $calendar = $this->calendar($user, $draft);
 
         return [
+            'today' => (string) $user->wallNow()->date(),
             'title' => $draft->title,
             'kind' => $draft->isTask ? 'task' : 'event',
             'calendar_id' => $calendar?->id,

@@ -3,6 +3,9 @@ import { usePreferredDark } from '@vueuse/core'
 import { darkTheme, dateEnGB, enGB, NConfigProvider } from 'naive-ui'
 import { nextTick, ref, watch } from 'vue'
 import { announced } from './shared/announce'
+import LeaveQuestion from './shell/LeaveQuestion.vue'
+import WaitingSign from './shell/WaitingSign.vue'
+import SignInOver from './sign-in/SignInOver.vue'
 import { themeOverrides } from './style/theme'
 
 const isDark = usePreferredDark()
@@ -13,6 +16,9 @@ watch(isDark, () => void nextTick(() => (overrides.value = themeOverrides())))
 <template>
     <NConfigProvider :theme="isDark ? darkTheme : null" :theme-overrides="overrides" :locale="enGB" :date-locale="dateEnGB" style="height: 100%">
         <RouterView />
+        <WaitingSign />
+        <LeaveQuestion />
+        <SignInOver />
         <div class="out-of-sight" role="status" aria-live="polite">{{ announced }}</div>
     </NConfigProvider>
 </template>

@@ -25,6 +25,8 @@ export const router = createRouter({
         { path: '/standins/post', name: 'post-box', component: () => import('./standins/PostBox.vue') },
         { path: '/standins/phone', name: 'phone', component: () => import('./standins/PhonePage.vue') },
         { path: '/sign-in', name: 'sign-in', component: () => import('./sign-in/SignInPage.vue') },
+        { path: '/join/:token', name: 'join', component: () => import('./sign-in/SignInPage.vue') },
+        { path: '/reset/:token', name: 'reset', component: () => import('./sign-in/SignInPage.vue') },
         { path: '/:any(.*)*', redirect: '/week' },
     ],
 })
@@ -32,6 +34,8 @@ export const router = createRouter({
 /** Whoever is not signed in is shown the way in, and nobody else. */
 router.beforeEach(async (to) => {
     const session = await queryClient.fetchQuery(sessionQuery).catch(() => null)
-    if (session?.account) return to.name === 'sign-in' ? '/week' : true
-    return to.name === 'sign-in' ? true : '/sign-in'
+    const isOutside = ['sign-in', 'join', 'reset'].includes(String(to.name))
+    // Whoever is signed in may still set a new password by the link in a mail.
+    if (session?.account) return isOutside && to.name !== 'reset' ? '/week' : true
+    return isOutside ? true : '/sign-in'
 })

@@ -30,6 +30,7 @@ final class Page
             '--disable-component-update', '--disable-sync', '--user-data-dir='.$site->folder().'/browser-'.bin2hex(random_bytes(4)), "--window-size={$width},{$height}"]);
         $capabilities = DesiredCapabilities::chrome();
         $capabilities->setCapability(ChromeOptions::CAPABILITY, $options);
+        $capabilities->setCapability('goog:loggingPrefs', ['browser' => 'ALL']);
         $driver = RemoteWebDriver::create($site->driverUrl, $capabilities, 30_000, 60_000);
         $driver->executeCustomCommand('/session/:sessionId/goog/cdp/execute', 'POST', ['cmd' => 'Emulation.setDeviceMetricsOverride',
             'params' => ['width' => $width, 'height' => $height, 'deviceScaleFactor' => 1, 'mobile' => false]]);
@@ -174,6 +175,14 @@ final class Page
             JS, $title);
 
         return $found;
+    }
+
+    /** @return list<string> what the browser refused to run, load or show */
+    public function refusedByPolicy(): array
+    {
+        $log = $this->driver->manage()->getLog('browser');
+
+        return array_values(array_filter(array_column($log, 'message'), fn (string $line): bool => str_contains($line, 'Content Security Policy') || str_contains($line, 'Content-Security-Policy')));
     }
 
     /** While a key is held down. */

@@ -108,7 +108,7 @@ final class Site
         return [
             ...array_filter(getenv(), fn (string $name): bool => in_array($name, ['PATH', 'HOME', 'LANG', 'TMPDIR'], true), ARRAY_FILTER_USE_KEY),
             'APP_ENV' => 'production', 'APP_KEY' => 'base64:MDEyMzQ1Njc4OTAxMjM0NTY3ODkwMTIzNDU2Nzg5MDE=', 'APP_CONFIG_CACHE' => "{$this->folder}/config.php", 'APP_ROUTES_CACHE' => "{$this->folder}/routes.php",
-            'APP_EVENTS_CACHE' => "{$this->folder}/events.php", 'DB_DATABASE' => "{$this->folder}/db.sqlite", 'SESSION_DRIVER' => 'file', 'CACHE_STORE' => 'array', 'LOG_CHANNEL' => 'stderr', 'APP_DEBUG' => 'false',
+            'APP_EVENTS_CACHE' => "{$this->folder}/events.php", 'DB_DATABASE' => "{$this->folder}/db.sqlite", 'SESSION_DRIVER' => 'file', 'CACHE_STORE' => 'array', 'LOG_CHANNEL' => 'stderr', 'APP_DEBUG' => 'false', 'HEALTH_FOLDER' => "{$this->folder}/alive", 'APP_URL' => $this->url,
         ];
     }
 

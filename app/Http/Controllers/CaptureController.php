@@ -24,7 +24,7 @@ final class CaptureController
     public function store(CaptureRequest $request, CaptureReading $reading, CaptureEntry $capture): JsonResponse
     {
         $user = Account::of($request);
-        $draft = $reading->read($user, $request->string('line')->value());
+        $draft = $reading->read($user, $request->string('line')->value(), $request->readOn());
         if ($draft->title === '') {
             throw ValidationException::withMessages(['line' => 'It needs a title: a word or two for what it is.']);
         }

@@ -1,6 +1,8 @@
 import { aPage, answering, asked, Refusal, SILENCE } from '@/testing/page'
-import { describe, expect, it } from 'vitest'
+import { describe, expect, it, vi } from 'vitest'
 import { ask, Refused, sentence } from './client'
+import { outbox, tryNow } from './outbox'
+import { signedInAgain, signedOut } from './signedOut'
 
 const refused = async (work: Promise<unknown>): Promise<Refused> => work.then(() => Promise.reject(new Error('It was not refused.')), (error: unknown) => error as Refused)
 
@@ -22,18 +24,50 @@ describe('asking the server', () => {
         expect(second).not.toBe(first)
         expect(third).toBeNull()
     })
-    it('sends a change without answer once more under the same key, so that it happens once', async () => {
+    it('sends a change without answer again and again under the same key, shows that it waits, and happens once', async () => {
         let tries = 0
-        answering({ 'POST undo': () => (++tries === 1 ? SILENCE : { label: 'x' }) })
-        expect(await ask('POST', 'undo')).toEqual({ label: 'x' })
-        expect(asked).toHaveLength(2)
-        expect(asked[0]?.key).toBe(asked[1]?.key)
+        answering({ 'POST undo': () => (++tries < 4 ? SILENCE : { label: 'x' }) })
+        const work = ask('POST', 'undo')
+        await vi.advanceTimersByTimeAsync(0)
+        expect(outbox.waiting.map((one) => [one.tries, one.why])).toEqual([[1, 'The server does not answer.']])
+        await vi.advanceTimersByTimeAsync(1000)
+        expect(outbox.waiting[0]?.tries).toBe(2)
+        tryNow()
+        await vi.advanceTimersByTimeAsync(0)
+        await vi.advanceTimersByTimeAsync(4000)
+        expect(await work).toEqual({ label: 'x' })
+        expect(outbox.waiting).toEqual([])
+        expect(new Set(asked.map((one) => one.key)).size).toBe(1)
+        expect(asked).toHaveLength(4)
     })
-    it('says so when there is no answer at all', async () => {
-        answering({ 'POST undo': SILENCE })
-        const error = await refused(ask('POST', 'undo'))
+    it('waits as well while the server is busy, with what it says', async () => {
+        let tries = 0
+        answering({ 'POST undo': () => (++tries === 1 ? new Refusal(503, { message: 'The database is busy just now.' }) : { label: null }) })
+        const work = ask('POST', 'undo')
+        await vi.advanceTimersByTimeAsync(0)
+        expect(outbox.waiting[0]?.why).toBe('The database is busy just now.')
+        await vi.advanceTimersByTimeAsync(1000)
+        expect(await work).toEqual({ label: null })
+    })
+    it('asks twice for what is only looked at, then says that there is no answer', async () => {
+        answering({ 'POST capture/reading': SILENCE, 'GET basket': SILENCE })
+        const error = await refused(ask('POST', 'capture/reading', { line: 'Sow' }))
         expect([error.status, error.message]).toEqual([0, 'The server does not answer. What you typed is still here; try again in a moment.'])
-        expect(asked).toHaveLength(2)
+        expect((await refused(ask('GET', 'basket'))).status).toBe(0)
+        expect(asked).toHaveLength(4)
+    })
+    it('where the session has ended, waits until one has signed in over the page, then does what was asked, once', async () => {
+        let isIn = false
+        answering({ 'POST undo': () => (isIn ? { label: 'x' } : new Refusal(401)), 'GET basket': () => (isIn ? { items: [] } : new Refusal(401)) })
+        const both = Promise.all([ask('POST', 'undo'), ask('GET', 'basket')])
+        await vi.advanceTimersByTimeAsync(0)
+        expect(signedOut.isAsked).toBe(true)
+        isIn = true
+        signedInAgain(true)
+        expect(await both).toEqual([{ label: 'x' }, { items: [] }])
+        expect(signedOut.isAsked).toBe(false)
+        const keys = asked.filter((one) => one.path === 'undo').map((one) => one.key)
+        expect(keys[0]).toBe(keys[1])
     })
     it('takes a new token when the old one has expired', async () => {
         let tries = 0

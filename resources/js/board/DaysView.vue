@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { Board } from '@/api/types'
 import { useChoice } from '@/choice/useChoice'
 import { usePeriod } from '@/shell/usePeriod'
 import { plusDays } from '@/shared/time'
@@ -20,9 +21,11 @@ const { shown, repeats } = useChoice()
 
 const asked = computed(() => (repeats.value === 'next' ? 'next' : 'all'))
 const query = useBoard(from, days, asked)
+/** Never the columns of one week under the heading of another: what is kept from before is not shown. */
+const shownBoard = (sent: Board | undefined): Board | undefined => (sent?.from === from.value && sent.days.length === days.value ? sent : undefined)
 /** Work days only: the others are left out, not fetched anew. */
 const board = computed(() => {
-    const board = query.data.value
+    const board = shownBoard(query.data.value)
     if (!board || route.query.work !== '1' || period.view.value !== 'week') return board
     return { ...board, days: board.days.filter((day) => day.works) }
 })

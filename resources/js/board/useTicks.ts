@@ -10,9 +10,11 @@ export function useTicks() {
 
     async function tick(one: { entry_id: string; recurrence_id: string; title: string; done: boolean }): Promise<void> {
         const done = !one.done
-        patchOccurrences(client, (other) => (other.entry_id === one.entry_id && other.recurrence_id === one.recurrence_id ? { ...other, done } : other))
-        await change(done ? `Ticked off “${one.title}”.` : `“${one.title}” is not done after all.`, () =>
+        const draw = (as: boolean): void => patchOccurrences(client, (other) => (other.entry_id === one.entry_id && other.recurrence_id === one.recurrence_id ? { ...other, done: as } : other))
+        draw(done)
+        const answer = await change(done ? `Ticked off “${one.title}”.` : `“${one.title}” is not done after all.`, () =>
             ask(done ? 'PUT' : 'DELETE', `entries/${one.entry_id}/occurrences/${encodeURIComponent(one.recurrence_id)}/done`))
+        if (answer === null) draw(one.done) // refused: it is not so
     }
 
     async function skip(one: { entry_id: string; recurrence_id: string; title: string }): Promise<void> {

@@ -6,7 +6,7 @@ import { beforeEach, describe, expect, it, vi } from 'vitest'
 import CaptureLine from './CaptureLine.vue'
 
 const reading = (fields: Partial<CaptureReading>): CaptureReading => ({
-    title: 'Sow chicory', kind: 'task', calendar_id: 'plants', area_id: 'nursery', calendar: 'Plants', all_day: true, start: null, length: null, rule: null, in_words: null, due: null, not_before: null,
+    today: '2026-11-25', title: 'Sow chicory', kind: 'task', calendar_id: 'plants', area_id: 'nursery', calendar: 'Plants', all_day: true, start: null, length: null, rule: null, in_words: null, due: null, not_before: null,
     around: null, importance: null, estimate: null, reminders: [], segments: [{ text: 'Sow chicory', role: 'title' }], ...fields,
 })
 let line: VueWrapper
@@ -57,7 +57,7 @@ describe('catching a line', () => {
         await type('Sow chicory tomorrow')
         await field().trigger('keydown', { key: 'Enter' })
         await flushPromises()
-        expect(sent('POST capture')).toEqual({ line: 'Sow chicory tomorrow', kind: null })
+        expect(sent('POST capture')).toEqual({ line: 'Sow chicory tomorrow', kind: null, today: '2026-11-25' })
         expect((field().element as HTMLInputElement).value).toBe('')
         expect([note.text, note.undoable]).toEqual(['Caught “Sow chicory”, on Thu 26 Nov.', true])
     })
@@ -69,7 +69,7 @@ describe('catching a line', () => {
         await line.findAll('.kind')[1]?.trigger('click')
         await field().trigger('keydown', { key: 'Enter' })
         await flushPromises()
-        expect(sent('POST capture')).toEqual({ line: 'Sow chicory tomorrow', kind: 'event' })
+        expect(sent('POST capture')).toEqual({ line: 'Sow chicory tomorrow', kind: 'event', today: '2026-11-25' })
     })
     it('loses nothing that was typed when it is refused', async () => {
         answering({ 'POST capture': new Refusal(422, { message: 'no', errors: { line: ['A title has at most 250 characters.'] } }) })
@@ -78,6 +78,28 @@ describe('catching a line', () => {
         await flushPromises()
         expect(line.find('[role=alert]').text()).toBe('A title has at most 250 characters.')
         expect((field().element as HTMLInputElement).value).toBe('Sow chicory')
+    })
+    it('makes one entry of two presses of Enter', async () => {
+        answering({ 'POST capture': { id: 'e', title: 'Sow chicory', start: null, in_words: null } })
+        await type('Sow chicory')
+        void field().trigger('keydown', { key: 'Enter' })
+        await field().trigger('keydown', { key: 'Enter' })
+        await flushPromises()
+        expect(changes().filter((one) => one === 'POST capture')).toHaveLength(1)
+    })
+    it('takes up again what was typed and not saved', async () => {
+        await type('Sow chicory')
+        await vi.advanceTimersByTimeAsync(400)
+        line.unmount()
+        line = await open(CaptureLine)
+        await flushPromises()
+        expect((field().element as HTMLInputElement).value).toBe('Sow chicory')
+        await field().trigger('keydown', { key: 'Escape' })
+        await vi.advanceTimersByTimeAsync(400)
+        line.unmount()
+        line = await open(CaptureLine)
+        await flushPromises()
+        expect((field().element as HTMLInputElement).value).toBe('')
     })
     it('keeps what was typed on while the answer was under way', async () => {
         answering({ 'POST capture': { id: 'e', title: 'Sow chicory', start: null, in_words: null } })

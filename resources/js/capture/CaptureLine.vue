@@ -1,18 +1,20 @@
 <script setup lang="ts">
 import { ask, Refused } from '@/api/client'
 import type { CaptureReading, Entry } from '@/api/types'
-import { dateIn, dueDate, length, namedDate, timeOf } from '@/shared/time'
+import { dueDate, length, namedDate, timeOf } from '@/shared/time'
 import { paint, useAccount, useAreas } from '@/state/server'
+import { useUnsaved } from '@/state/unsaved'
+import { useDraft } from '@/state/useDraft'
 import { say, useChanges } from '@/undo/useChanges'
 import { refDebounced } from '@vueuse/core'
-import { computed, ref, watch } from 'vue'
+import { computed, onMounted, ref, watch } from 'vue'
 
 const account = useAccount()
 const { colour } = useAreas()
 const { refresh } = useChanges()
 const line = ref('')
 const settled = refDebounced(line, 120)
-const reading = ref<CaptureReading | null>(null)
+const reading = ref<(CaptureReading & { line: string }) | null>(null)
 const kind = ref<'task' | 'event' | null>(null)
 const trouble = ref('')
 const field = ref<HTMLInputElement | null>(null)
@@ -29,7 +31,7 @@ watch(settled, async (text) => {
     }
     try {
         const answer = await ask<CaptureReading>('POST', 'capture/reading', { line: text })
-        if (turn === asked) reading.value = answer
+        if (turn === asked) reading.value = { ...answer, line: text }
     } catch (error) {
         if (turn === asked && error instanceof Refused) trouble.value = error.errors.line?.[0] ?? error.message
     }
@@ -40,7 +42,7 @@ const facts = computed(() => {
     const read = reading.value
     if (!read) return []
     const clock = account.value.clock
-    const today = dateIn(account.value.zone)
+    const today = read.today
     return [
         read.start === null ? 'into the basket' : read.in_words ? `${read.in_words}, from ${namedDate(read.start)}` : namedDate(read.start),
         read.start !== null && !read.all_day ? `${timeOf(read.start, clock)}, ${length(read.length ?? 0)}` : '',
@@ -54,11 +56,21 @@ const facts = computed(() => {
     ].filter((fact) => fact !== '')
 })
 
+const busy = ref(false)
+const draft = useDraft<string>('line', () => (line.value.trim() === '' ? null : line.value), () => line.value)
+useUnsaved('the line', () => line.value.trim() !== '')
+onMounted(async () => {
+    const found = await draft.find()
+    if (found && line.value === '') line.value = found.value
+})
+
 async function save(): Promise<void> {
     const text = line.value
-    if (text.trim() === '') return
+    if (text.trim() === '' || busy.value) return
+    busy.value = true
     try {
-        const entry = await ask<Entry>('POST', 'capture', { line: text, kind: kind.value })
+        // "Tomorrow" is the day that the reading shows, also when midnight has come in between.
+        const entry = await ask<Entry>('POST', 'capture', { line: text, kind: kind.value, ...(reading.value?.line === text ? { today: reading.value.today } : {}) })
         if (line.value === text) line.value = ''
         reading.value = null
         kind.value = null
@@ -68,6 +80,8 @@ async function save(): Promise<void> {
         await refresh()
     } catch (error) {
         trouble.value = error instanceof Refused ? (error.errors.line?.[0] ?? error.message) : 'Something went wrong.'
+    } finally {
+        busy.value = false
     }
 }
 
@@ -109,7 +123,7 @@ function remember(event: FocusEvent): void {
                 </p>
                 <p class="foot">
                     <button v-for="one in (['task', 'event'] as const)" :key="one" class="press kind" :aria-pressed="chosenKind === one" :disabled="one === 'event' && reading.start === null" @mousedown.prevent @click="kind = one">{{ one }}</button>
-                    <span><kbd>Enter</kbd> saves · <kbd>Esc</kbd> leaves</span>
+                    <span>{{ busy ? 'Saving… ' : '' }}<kbd>Enter</kbd> saves · <kbd>Esc</kbd> leaves</span>
                 </p>
             </template>
         </div>

@@ -4,6 +4,7 @@ import type { Closing, Decision, Occurrence } from '@/api/types'
 import HoursGrid from '@/board/HoursGrid.vue'
 import CaptureLine from '@/capture/CaptureLine.vue'
 import { longWeekday, namedDate, plusDays } from '@/shared/time'
+import NewDayStrip from '@/shell/NewDayStrip.vue'
 import { useFresh } from '@/shell/useFresh'
 import { filledClosing, useBoard, useClosing, useWorkingDay } from '@/state/server'
 import { useView } from '@/state/view'
@@ -26,10 +27,11 @@ const view = useView()
 const { undo, redo, refresh } = useChanges()
 const now = useFresh()
 const today = computed(() => now.value.slice(0, 10))
-const date = computed(() => {
-    const asked = route.params.date
-    return typeof asked === 'string' && /^\d{4}-\d\d-\d\d$/.test(asked) && asked <= today.value ? asked : today.value
-})
+/** Without a date in its address it closes the day it was opened on, also after midnight; that a new one has begun is said. */
+const opened = ref(now.value.slice(0, 10))
+const asked = computed(() => (typeof route.params.date === 'string' && /^\d{4}-\d\d-\d\d$/.test(route.params.date) && route.params.date <= today.value ? route.params.date : null))
+const date = computed(() => asked.value ?? opened.value)
+const hasNewDay = computed(() => asked.value === null && opened.value !== today.value)
 
 const query = useClosing(date)
 const closing = computed(() => query.data.value)
@@ -91,11 +93,11 @@ function sendRest(): void {
     const keys = leftovers.value.map((one) => one.key)
     if (keys.length > 0) void send(`All the rest goes to ${namedDate(next.value)}.`, keys, () => ask<Sent>('POST', `closings/${date.value}/rest`, { to: next.value }))
 }
-async function keep(answers: { question: string; answer: string }[], closed: boolean): Promise<void> {
+async function keep(day: string, answers: { question: string; answer: string }[], closed: boolean): Promise<void> {
     const finishes = closed && !closing.value?.closed
     try {
-        await inOrder(() => ask('PUT', `closings/${date.value}`, { answers, closed }))
-        say(closed ? `${longWeekday(date.value)} is closed.` : 'Kept.', { undoable: true })
+        await inOrder(() => ask('PUT', `closings/${day}`, { answers, closed }))
+        say(closed ? `${longWeekday(day)} is closed.` : 'Kept.', { undoable: true })
         await refresh()
         if (finishes) leave()
     } catch (error) {
@@ -141,6 +143,7 @@ useEventListener(window, 'keydown', (event) => {
             <CaptureLine class="catch" />
             <button class="leave" data-test="leave-closing" @click="leave"><kbd>Esc</kbd><span> leaves, all kept</span></button>
         </header>
+        <NewDayStrip v-if="hasNewDay" :today="today" :stays="`What you write here still closes ${namedDate(date)}.`" @go="opened = today" />
         <main v-if="closing" class="columns" :class="step">
             <section class="first">
                 <template v-if="step === 'left'">
@@ -159,7 +162,7 @@ useEventListener(window, 'keydown', (event) => {
                     <p v-if="closing.lapses.length > 0" class="alone">Lapses: {{ closing.lapses.join(', ') }}</p>
                 </template>
                 <MoveIn v-else-if="step === 'tomorrow'" :day="next" :now="now" />
-                <FewLines v-else :closing="closing" @keep="keep" />
+                <FewLines v-else :key="closing.date" :closing="closing" @keep="(answers, closed) => keep(closing!.date, answers, closed)" />
             </section>
             <section v-if="step !== 'lines'" class="second">
                 <TomorrowPlan v-if="board.data.value && tomorrow" :day="tomorrow" :occurrences="board.data.value.occurrences" :working="working.data.value" :extra="step === 'left' ? minutes : 0" :changes="step === 'tomorrow'" />

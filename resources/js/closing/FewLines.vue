@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import type { Closing } from '@/api/types'
-import { computed, reactive, watch } from 'vue'
+import { useUnsaved } from '@/state/unsaved'
+import { useDraft } from '@/state/useDraft'
+import { computed, onMounted, reactive, ref, watch } from 'vue'
 
 /** A few lines at the end of a day. What is typed is kept when the field is left. */
 const props = defineProps<{ closing: Closing }>()
@@ -11,13 +13,24 @@ watch(() => props.closing.questions, (questions) => {
     for (const one of questions) written[one.question] ??= one.answer
 }, { immediate: true })
 const answers = computed(() => props.closing.questions.map((one) => ({ question: one.question, answer: written[one.question] ?? '' })))
+const takenUp = ref(false)
 const isDirty = (): boolean => props.closing.questions.some((one) => one.answer !== written[one.question])
+const draft = useDraft<Record<string, string>>(() => `lines|${props.closing.date}`, () => (isDirty() ? { ...written } : null), () => `the lines of ${props.closing.date}`)
+useUnsaved('the lines of the day', isDirty)
+onMounted(async () => {
+    const found = await draft.find()
+    for (const [question, answer] of Object.entries(found?.value ?? {})) if (question in written && written[question] !== answer) {
+        written[question] = answer
+        takenUp.value = true
+    }
+})
 const WAYS = { done: 'done after all', day: '', basket: 'back to the basket', let_go: 'let go' } as const
 </script>
 
 <template>
     <section class="lines" data-test="lines">
         <h1>A few lines</h1>
+        <p v-if="takenUp" class="taken" role="status">What you had written and not saved was taken up again.</p>
         <label v-for="one in closing.questions" :key="one.question">{{ one.question }}
             <textarea v-model="written[one.question]" rows="2" maxlength="4000" @change="isDirty() && emit('keep', answers, closing.closed)" />
         </label>
@@ -29,6 +42,7 @@ const WAYS = { done: 'done after all', day: '', basket: 'back to the basket', le
 <style scoped>
 .lines { max-width: 560px; }
 h1 { font-size: 26px; margin-bottom: 12px; }
+.taken { margin: 0 0 10px; color: var(--muted); }
 label { display: block; margin-bottom: 14px; font: 600 15px/1.4 var(--serif); }
 textarea { display: block; width: 100%; margin-top: 4px; padding: 8px 12px; border: 1px solid var(--line-strong); border-radius: 8px; background: var(--sheet); color: var(--ink); font: 14px/1.5 var(--sans); resize: vertical; }
 .press { padding: 8px 18px; }

@@ -19,7 +19,7 @@ const { shown, repeats } = useChoice()
 const asked = computed(() => (repeats.value === 'next' ? 'next' : 'all'))
 const days = computed(() => weeks.value * 7)
 const query = useMonth(from, days, asked)
-const month = computed(() => query.data.value)
+const month = computed(() => (query.data.value?.from === from.value ? query.data.value : undefined))
 const visible = computed(() => month.value?.occurrences.filter(shown) ?? [])
 
 const prefetch = usePrefetch()

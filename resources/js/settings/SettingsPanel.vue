@@ -2,14 +2,18 @@
 import { ask, Refused, sentence } from '@/api/client'
 import type { Account } from '@/api/types'
 import { WAYS, type Way } from '@/reminders/triggers'
+import { askToLeave } from '@/shared/covered'
 import TimeField from '@/shared/TimeField.vue'
 import { longWeekday } from '@/shared/time'
 import SidePanel from '@/shell/SidePanel.vue'
+import { clearDrafts } from '@/state/drafts'
 import { useAccount } from '@/state/server'
+import { unsaved } from '@/state/unsaved'
 import { say, useChanges } from '@/undo/useChanges'
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, reactive, ref } from 'vue'
 import { useRouter } from 'vue-router'
+import AccountSection from './AccountSection.vue'
 
 const emit = defineEmits<{ close: [] }>()
 const account = useAccount()
@@ -51,9 +55,12 @@ async function save(): Promise<void> {
     }
 }
 async function signOut(): Promise<void> {
+    if (unsaved.size > 0 && !(await askToLeave('Signing out clears it from this device.'))) return
     await ask('DELETE', 'session')
-    client.clear()
+    await clearDrafts()
+    unsaved.clear()
     emit('close')
+    client.clear()
     await router.replace('/sign-in')
 }
 </script>
@@ -99,6 +106,7 @@ async function signOut(): Promise<void> {
             <p v-for="(lines, field) in mistakes" v-show="/^(quiet|agenda|evening)/.test(String(field))" :key="field" class="mistake">{{ lines[0] }}</p>
             <div class="foot"><button class="press main" data-test="save-settings">Save</button><button type="button" class="press" data-test="sign-out" @click="signOut">Sign out</button></div>
         </form>
+        <AccountSection />
     </SidePanel>
 </template>
 

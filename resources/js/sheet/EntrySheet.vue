@@ -3,13 +3,16 @@ import { ask, Refused, sentence } from '@/api/client'
 import type { Entry, RhythmPreview, Scope, Step } from '@/api/types'
 import ScopeChoice from '@/board/ScopeChoice.vue'
 import { useTicks } from '@/board/useTicks'
+import { isCovered } from '@/shared/covered'
 import TimeField from '@/shared/TimeField.vue'
 import { clockText, dateIn, fullDate, length, minuteOf } from '@/shared/time'
 import { paint, useAccount, useAreas } from '@/state/server'
+import { useUnsaved } from '@/state/unsaved'
+import { useDraft } from '@/state/useDraft'
 import type { SheetTarget } from '@/state/view'
 import { say, useChanges } from '@/undo/useChanges'
 import { useQuery } from '@tanstack/vue-query'
-import { refDebounced, useEventListener } from '@vueuse/core'
+import { refDebounced, useEventListener, useNow } from '@vueuse/core'
 import { NDrawer } from 'naive-ui'
 import { computed, nextTick, ref, watch } from 'vue'
 import DateChoice from './DateChoice.vue'
@@ -54,16 +57,37 @@ const wasRoutine = computed(() => entry.value?.rule != null)
 const hasScope = computed(() => wasRoutine.value && props.target.recurrenceId !== null)
 const reach = computed(() => ({ entryId: props.target.entryId ?? '', recurrenceId: props.target.recurrenceId ?? '' }))
 const isDirty = computed(() => form.value !== null && JSON.stringify(form.value) !== saved.value)
-const today = computed(() => dateIn(account.value.zone))
+/** The day it was opened on: a sheet left open over midnight keeps it, and says so. */
+const today = dateIn(account.value.zone)
+const clock = useNow({ interval: 10_000 })
+const todayNow = computed(() => dateIn(account.value.zone, clock.value))
 
 function fill(next: Form): void {
     form.value = next
     saved.value = JSON.stringify(next)
 }
 
+/** Typed, not saved, and kept on the disk: taken up again where one was interrupted. */
+const draft = useDraft<{ form: Form; version: number | null; target: SheetTarget }>(
+    () => `sheet|${props.target.entryId ?? 'new'}|${props.target.recurrenceId ?? ''}`,
+    () => (isDirty.value && form.value && open.value ? { form: form.value, version: entry.value?.version ?? null, target: props.target } : null),
+    () => form.value?.title || 'a new entry',
+)
+const takenUp = ref(false)
+useUnsaved('the sheet', () => isDirty.value && open.value)
+async function takeUp(): Promise<void> {
+    const found = await draft.find()
+    if (!found || !form.value) return
+    form.value = { ...form.value, ...found.value.form }
+    takenUp.value = isDirty.value
+    // Saved over what was changed elsewhere meanwhile, both are shown side by side.
+    if (entry.value && found.value.version !== null) entry.value = { ...entry.value, version: found.value.version }
+}
+
 async function load(): Promise<void> {
     if (props.target.entryId === null) {
         fill(blank(props.target, account.value, calendar(account.value.default_calendar_id ?? '')))
+        await takeUp()
         await nextTick()
         title.value?.focus()
         return
@@ -71,6 +95,7 @@ async function load(): Promise<void> {
     try {
         entry.value = await ask<Entry>('GET', `entries/${props.target.entryId}${props.target.recurrenceId ? `?recurrence_id=${encodeURIComponent(props.target.recurrenceId)}` : ''}`)
         fill(ofEntry(entry.value))
+        await takeUp()
     } catch (error) {
         say(sentence(error), { trouble: true })
         open.value = false
@@ -128,6 +153,7 @@ async function save(scope: Scope = 'whole'): Promise<void> {
         say(isNew.value ? `Added “${sent.title}”.` : `Saved “${sent.title}”.`, { undoable: true })
         saved.value = JSON.stringify(form.value)
         open.value = false
+        await draft.drop()
         await refresh()
     } catch (error) {
         if (error instanceof Refused && error.status === 422) mistakes.value = error.errors
@@ -174,6 +200,7 @@ async function remove(scope: Scope): Promise<void> {
     asking.value = null
     saved.value = JSON.stringify(form.value)
     open.value = false
+    void draft.drop()
     const what = { one: `Deleted this one of “${entry.value?.title}”.`, onward: `Deleted “${entry.value?.title}” from here on.`, whole: `Deleted “${entry.value?.title}”.` }[hasScope.value ? scope : 'whole']
     await change(what, () => ask('DELETE', `entries/${props.target.entryId}`, { scope: hasScope.value ? scope : 'whole', recurrence_id: props.target.recurrenceId }))
 }
@@ -195,7 +222,10 @@ async function tickThis(): Promise<void> {
 /** Closing with something typed asks first. */
 function leave(): void {
     if (isDirty.value && asking.value !== 'leave') asking.value = 'leave'
-    else open.value = false
+    else {
+        open.value = false
+        void draft.drop() // left on purpose
+    }
 }
 function key(event: KeyboardEvent): void {
     if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) void save()
@@ -205,7 +235,7 @@ function key(event: KeyboardEvent): void {
     event.preventDefault()
     event.stopPropagation()
 }
-useEventListener(window, 'keydown', (event) => !event.defaultPrevented && key(event))
+useEventListener(window, 'keydown', (event) => !event.defaultPrevented && !isCovered.value && key(event))
 function setDueDay(date: string): void {
     if (form.value) form.value.due = `${date}${form.value.due?.slice(10) ?? ''}`
 }
@@ -236,6 +266,8 @@ const isLate = computed(() => !!form.value?.due && !!form.value.start && form.va
                         <button class="press" data-test="skip-this" @click="skipThis">Skip this one</button>
                     </span>
                 </div>
+                <p v-if="takenUp" class="reading" role="status" data-test="taken-up">What you had written here and not saved was taken up again.</p>
+                <p v-if="todayNow !== today" class="reading" role="status" data-test="sheet-new-day">This was opened on {{ fullDate(today) }}; “today” here is still that day.</p>
                 <label class="out-of-sight" for="title">Title</label>
                 <textarea id="title" ref="title" v-model="form.title" class="title" rows="1" maxlength="250" placeholder="What is it?" data-test="title" :aria-invalid="!!mistakes.title" @keydown.enter.exact.prevent />
                 <p v-if="mistakes.title" class="mistake" role="alert">{{ mistakes.title[0] }}</p>
@@ -310,7 +342,7 @@ const isLate = computed(() => !!form.value?.due && !!form.value.start && form.va
                 <p v-else-if="trouble" class="mistake" role="alert" data-test="trouble">{{ trouble }}</p>
                 <ScopeChoice v-if="asking === 'save'" question="Save this for:" :reach="reach" @choose="save" @leave="asking = null" />
                 <ScopeChoice v-else-if="asking === 'delete'" question="Delete:" :reach="reach" @choose="remove" @leave="asking = null" />
-                <div v-else-if="asking === 'leave'" class="leave" role="alert"><span>What you typed is not saved yet.</span><button class="press main" @click="save()">Save</button><button class="press" @click="leave">Leave without saving</button><button class="press" @click="asking = null">Stay</button></div>
+                <div v-else-if="asking === 'leave'" class="leave" role="alert"><span>What you typed is not saved yet.</span><button class="press main" @click="save()">Save</button><button class="press" data-test="leave-unsaved" @click="leave">Leave without saving</button><button class="press" @click="asking = null">Stay</button></div>
                 <div v-else class="presses">
                     <button class="press main" :disabled="busy || (!isDirty && !isNew)" data-test="save" @click="save()">Save {{ kindName }}</button>
                     <button class="press" @click="leave">{{ isDirty ? 'Cancel' : 'Close' }}</button>

@@ -12,12 +12,14 @@ import OnPaper from '@/paper/OnPaper.vue'
 import AreaRibbon from '@/ribbon/AreaRibbon.vue'
 import DayStrip from '@/ruler/DayStrip.vue'
 import WeekRuler from '@/ruler/WeekRuler.vue'
-import { startOfWeek } from '@/shared/time'
+import { namedDate, startOfWeek } from '@/shared/time'
 import { useAccount, useBasket } from '@/state/server'
 import { useView } from '@/state/view'
 import UndoNote from '@/undo/UndoNote.vue'
 import { useEventListener } from '@vueuse/core'
 import { computed, defineAsyncComponent, ref, watch } from 'vue'
+import DraftsStrip from './DraftsStrip.vue'
+import NewDayStrip from './NewDayStrip.vue'
 import SmallQuestion from './SmallQuestion.vue'
 import TopBar from './TopBar.vue'
 import UnreadableStrip from './UnreadableStrip.vue'
@@ -33,7 +35,7 @@ const FilingPanel = defineAsyncComponent(() => import('@/filing/FilingPanel.vue'
 const account = useAccount()
 const view = useView()
 const basket = useBasket()
-const { now, today, view: name, date, from, title, isPresent, isNarrow, unit, go, step } = usePeriod()
+const { now, today, hasNewDay, toNewDay, view: name, date, from, title, isPresent, isNarrow, unit, go, step } = usePeriod()
 const { shown } = useChoice()
 const { drop, move, words } = useMoves()
 
@@ -75,6 +77,8 @@ function answer(scope: 'one' | 'onward' | 'whole'): void {
         </div>
         <ShownSentence />
         <UnreadableStrip />
+        <NewDayStrip v-if="hasNewDay" :today="today" :stays="`This page stays with ${namedDate(date)}.`" @go="toNewDay" />
+        <DraftsStrip />
         <div class="body">
             <DayStrip v-if="isNarrow && name !== 'year' && name !== 'month' && name !== 'done'" :date="date" :today="today" :first-weekday="account.first_weekday" @go="(day) => go({ date: day })" />
             <WeekRuler v-else-if="!isNarrow && hasRuler" :from="rulerWeek" :today="today" :first-weekday="account.first_weekday" @go="(day) => go({ date: day })" />

@@ -22,7 +22,12 @@ export function useFresh(): ComputedRef<string> {
         },
     )
     const clock = useNow({ interval: 10_000 })
-    return computed(() => wall(clock.value, account.value.zone))
+    const now = computed(() => wall(clock.value, account.value.zone))
+    // At midnight some things roll on, lapse or become late: a page left open shows it.
+    watch(() => now.value.slice(0, 10), () => {
+        for (const key of SHOWING) void client.invalidateQueries({ queryKey: [key] })
+    })
+    return now
 }
 
 /** What walls in a zone show, as YYYY-MM-DDTHH:MM:SS. */

@@ -1,7 +1,7 @@
 import { dateOf, dayNumber, monthName, plusDays, span, startOfWeek } from '@/shared/time'
 import { useAccount } from '@/state/server'
 import { createSharedComposable, useMediaQuery } from '@vueuse/core'
-import { computed } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useFresh } from './useFresh'
 
@@ -19,10 +19,15 @@ export const usePeriod = createSharedComposable(() => {
 
     const today = computed(() => now.value.slice(0, 10))
     const view = computed<ViewName>(() => (['day', 'days', 'week', 'month', 'year', 'ahead', 'done'] as const).find((name) => name === route.name) ?? 'week')
-    const date = computed(() => {
-        const asked = route.params.date
-        return typeof asked === 'string' && /^\d{4}-\d\d-\d\d$/.test(asked) && !Number.isNaN(Date.parse(asked)) ? asked : today.value
-    })
+    /** A page without a date stays with the day it was opened for; that a new one has begun is said. */
+    const opened = ref(today.value)
+    watch(() => route.fullPath, () => (opened.value = today.value))
+    const asked = computed(() => (typeof route.params.date === 'string' && /^\d{4}-\d\d-\d\d$/.test(route.params.date) && !Number.isNaN(Date.parse(route.params.date)) ? route.params.date : null))
+    const date = computed(() => asked.value ?? opened.value)
+    const hasNewDay = computed(() => asked.value === null && opened.value !== today.value)
+    function toNewDay(): void {
+        opened.value = today.value
+    }
     const chosenDays = computed(() => Math.min(MOST_DAYS, Math.max(2, Number(route.params.count) || 3)))
     /** How many days the columns show; a narrow screen has room for one. */
     const days = computed(() => (view.value === 'day' || isNarrow.value ? 1 : view.value === 'days' ? chosenDays.value : 7))
@@ -61,7 +66,7 @@ export const usePeriod = createSharedComposable(() => {
         else go({ date: plusDays(view.value === 'week' ? from.value : date.value, way * (view.value === 'ahead' || view.value === 'done' ? 7 : days.value)) })
     }
 
-    return { now, today, view, date, days, chosenDays, from, weeks, title, isPresent, isNarrow, unit, go, step }
+    return { now, today, hasNewDay, toNewDay, view, date, days, chosenDays, from, weeks, title, isPresent, isNarrow, unit, go, step }
 })
 
 /** The first day of a month some months on. */

@@ -48,7 +48,7 @@ async function answer(url: string, init: RequestInit = {}): Promise<Response> {
 export const account: Account = {
     name: 'Rosa', email: 'rosa@example.org', zone: 'Europe/Berlin', first_weekday: 1, clock: '24', default_calendar_id: 'plants', work_days: [1, 2, 3, 4, 5], holidays: null,
     week: Array.from({ length: 7 }, () => ({ minutes: 480, wakes: 360, sleeps: 1320, theme: '' })),
-    quiet_from: 0, quiet_to: 0, agenda_at: null, agenda_ways: ['screen'], evening_at: null, stint_minutes: 25, must_limit: 2, other_limit: 8, closing_questions: [],
+    quiet_from: 0, quiet_to: 0, agenda_at: null, agenda_ways: ['screen'], evening_at: null, stint_minutes: 25, must_limit: 2, other_limit: 8, closing_questions: [], files: { used: 0, most: 500_000_000 },
 }
 const calendar = (id: string, area_id: string, name: string): Calendar => ({ id, area_id, name, colour: null, hidden: false, busy: true, missed: 'hold', reminders: [], reminders_all_day: [], entries: 0 })
 export const areas: Area[] = [
@@ -68,7 +68,7 @@ export function occurrence(fields: Partial<Occurrence> & { title: string }): Occ
 }
 export function reminder(fields: Partial<Reminder> & { id: number; title: string }): Reminder {
     return {
-        kind: 'task', entry_id: 'vents', recurrence_id: 'once', area_id: 'nursery', routine: false, all_day: false, starts_at: Date.UTC(2026, 10, 25, 6, 15) / 1000, leave_at: null, gathered: false, claimed: false, lines: [], ...fields,
+        kind: 'task', entry_id: 'vents', recurrence_id: 'once', area_id: 'nursery', routine: false, all_day: false, starts_at: Date.UTC(2026, 10, 25, 6, 15) / 1000, due: false, leave_at: null, gathered: false, claimed: false, lines: [], ...fields,
     } as Reminder
 }
 

@@ -11,7 +11,8 @@ watch(
     () => {
         shown.value = true
         clearTimeout(timer)
-        timer = setTimeout(() => (shown.value = false), note.kind === 'trouble' ? 12_000 : 8000)
+        // What failed stays until it is seen.
+        if (note.kind !== 'trouble') timer = setTimeout(() => (shown.value = false), 8000)
     },
 )
 </script>

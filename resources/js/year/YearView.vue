@@ -21,7 +21,7 @@ const { calendar } = useAreas()
 
 const number = computed(() => Number(date.value.slice(0, 4)))
 const query = useYear(number)
-const year = computed(() => query.data.value)
+const year = computed(() => (query.data.value?.year === number.value ? query.data.value : undefined))
 const prefetch = usePrefetch()
 watch([() => year.value?.year], ([loaded]) => {
     if (loaded !== number.value) return

@@ -1620,6 +1620,8 @@ export interface components {
             whole: components["schemas"]["ReachPart"];
         };
         CaptureReading: {
+            /** @description The account's day on which it was read */
+            today: string;
             title: string;
             kind: components["schemas"]["Kind"];
             calendar_id: string | null;
@@ -1984,6 +1986,8 @@ export interface components {
                 "application/json": {
                     line: string;
                     kind?: components["schemas"]["Kind"] | null;
+                    /** @description The day on which its reading was shown; just after midnight what it says of days still holds */
+                    today?: string | null;
                 };
             };
         };

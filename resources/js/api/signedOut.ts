@@ -1,0 +1,28 @@
+import { reactive } from 'vue'
+
+/** Whether the session has ended while the page is open: one signs in over it, and what was asked for goes on. */
+export const signedOut = reactive<{ isAsked: boolean }>({ isAsked: false })
+
+let waiting: { promise: Promise<boolean>; resolve: (isBack: boolean) => void } | null = null
+
+/** Pages that are for nobody in particular. */
+export function isOutside(): boolean {
+    return /^\/(sign-in|join|reset)(\/|$)/.test(location.pathname)
+}
+
+/** @returns whether somebody has signed in again; all that were refused wait for the same answer */
+export function untilSignedIn(): Promise<boolean> {
+    if (!waiting) {
+        let resolve: (isBack: boolean) => void = () => undefined
+        const promise = new Promise<boolean>((done) => (resolve = done))
+        waiting = { promise, resolve }
+        signedOut.isAsked = true
+    }
+    return waiting.promise
+}
+
+export function signedInAgain(isBack: boolean): void {
+    signedOut.isAsked = false
+    waiting?.resolve(isBack)
+    waiting = null
+}

@@ -1,0 +1,102 @@
+<script setup lang="ts">
+import { ask, Refused, sentence } from '@/api/client'
+import { useAccount } from '@/state/server'
+import { say } from '@/undo/useChanges'
+import { useQuery, useQueryClient } from '@tanstack/vue-query'
+import { reactive, ref } from 'vue'
+
+/** What one signs in with, where one is signed in, whom one invites, and how much room the files take. */
+interface Device { id: string; name: string; signed_in_at: number; seen_at: number; remembered: boolean; here: boolean }
+interface Invitations { may_invite: boolean; invitations: { id: number; email: string; expires_at: number }[] }
+const account = useAccount()
+const client = useQueryClient()
+const devices = useQuery({ queryKey: ['devices'], queryFn: () => ask<{ devices: Device[] }>('GET', 'devices') })
+const invitations = useQuery({ queryKey: ['invitations'], queryFn: () => ask<Invitations>('GET', 'invitations') })
+const opened = ref<'password' | 'email' | null>(null)
+const form = reactive({ current: '', password: '', email: '', invite: '' })
+const mistakes = ref<Record<string, string[]>>({})
+const link = ref('')
+const at = (seconds: number): string => new Intl.DateTimeFormat('en-GB', { timeZone: account.value.zone, day: 'numeric', month: 'short', hour: 'numeric', minute: '2-digit' }).format(seconds * 1000)
+const megabytes = (bytes: number): string => (bytes / 1_000_000).toFixed(bytes < 10_000_000 ? 1 : 0)
+
+function turn(what: 'password' | 'email'): void {
+    opened.value = opened.value === what ? null : what
+    Object.assign(form, { current: '', password: '', email: account.value.email })
+    mistakes.value = {}
+}
+async function attempt(said: string, work: () => Promise<unknown>): Promise<boolean> {
+    mistakes.value = {}
+    try {
+        await work()
+        if (said) say(said)
+        return true
+    } catch (error) {
+        if (error instanceof Refused && error.status === 422) mistakes.value = error.errors
+        else say(sentence(error), { trouble: true })
+        return false
+    }
+}
+async function save(): Promise<void> {
+    const isPassword = opened.value === 'password'
+    const done = await attempt(isPassword ? 'The password is changed; all other devices are signed out.' : 'The mail address is changed.', () =>
+        ask('PATCH', `account/${opened.value}`, { current: form.current, ...(isPassword ? { password: form.password } : { email: form.email }) }))
+    if (!done) return
+    opened.value = null
+    await Promise.all([client.invalidateQueries({ queryKey: ['session'] }), client.invalidateQueries({ queryKey: ['devices'] })])
+}
+async function end(id: string | null): Promise<void> {
+    if (await attempt(id === null ? 'All other devices are signed out.' : 'It is signed out there.', () => ask('DELETE', id === null ? 'devices' : `devices/${id}`))) await devices.refetch()
+}
+async function invite(): Promise<void> {
+    if (await attempt('', async () => (link.value = (await ask<{ url: string }>('POST', 'invitations', { email: form.invite })).url))) {
+        form.invite = ''
+        await invitations.refetch()
+    }
+}
+async function takeBack(id: number): Promise<void> {
+    if (await attempt('The invitation is not good any more.', () => ask('DELETE', `invitations/${id}`))) await invitations.refetch()
+}
+</script>
+
+<template>
+    <section class="account" data-test="account-section">
+        <h2>Your account</h2>
+        <p class="row"><span>{{ account.email }}</span><button type="button" class="press" :aria-expanded="opened === 'email'" data-test="change-email" @click="turn('email')">Another address</button><button type="button" class="press" :aria-expanded="opened === 'password'" data-test="change-password" @click="turn('password')">Another password</button></p>
+        <form v-if="opened" class="change" @submit.prevent="save">
+            <label v-if="opened === 'email'">New address <input v-model="form.email" type="email" autocomplete="email" required /></label>
+            <p v-if="mistakes.email" class="mistake" role="alert">{{ mistakes.email[0] }}</p>
+            <label>Present password <input v-model="form.current" type="password" autocomplete="current-password" required data-test="present-password" /></label>
+            <p v-if="mistakes.current" class="mistake" role="alert">{{ mistakes.current[0] }}</p>
+            <label v-if="opened === 'password'">New password <input v-model="form.password" type="password" autocomplete="new-password" required data-test="new-password" /></label>
+            <p v-if="mistakes.password" class="mistake" role="alert">{{ mistakes.password[0] }}</p>
+            <button class="press main" data-test="save-credentials">Change it</button>
+        </form>
+        <h3>Signed in on</h3>
+        <ul data-test="devices">
+            <li v-for="one in devices.data.value?.devices" :key="one.id"><span><b>{{ one.name }}</b>{{ one.here ? ', here' : '' }} · since {{ at(one.signed_in_at) }} · seen {{ at(one.seen_at) }}{{ one.remembered ? ' · stays signed in' : '' }}</span><button v-if="!one.here" type="button" class="press" :aria-label="`Sign out ${one.name}, seen ${at(one.seen_at)}`" @click="end(one.id)">Sign out</button></li>
+        </ul>
+        <p v-if="(devices.data.value?.devices.length ?? 0) > 1"><button type="button" class="press" data-test="end-others" @click="end(null)">Sign out everywhere else</button></p>
+        <template v-if="invitations.data.value?.may_invite">
+            <h3>Others</h3>
+            <form class="row" @submit.prevent="invite"><input v-model="form.invite" type="email" placeholder="Mail address" aria-label="Mail address of whom you invite" required data-test="invite-email" /><button class="press" data-test="invite">Invite</button></form>
+            <p v-if="mistakes.email && !opened" class="mistake" role="alert">{{ mistakes.email[0] }}</p>
+            <p v-if="link" class="muted" role="status">Sent. The same link, to hand over yourself: <a :href="link" data-test="invitation-link">{{ link }}</a></p>
+            <ul><li v-for="one in invitations.data.value.invitations" :key="one.id"><span>{{ one.email }}, good until {{ at(one.expires_at) }}</span><button type="button" class="press" :aria-label="`Take back the invitation of ${one.email}`" @click="takeBack(one.id)">Take back</button></li></ul>
+        </template>
+        <p class="muted">Files with entries take {{ megabytes(account.files.used) }} of {{ megabytes(account.files.most) }} MB.</p>
+    </section>
+</template>
+
+<style scoped>
+.account { display: flex; flex-direction: column; gap: 8px; margin-top: 22px; padding-top: 6px; border-top: 1px solid var(--line); }
+h2 { font-size: 16px; margin-top: 8px; }
+h3 { font-size: 13px; margin: 6px 0 0; }
+p, ul { margin: 0; padding: 0; list-style: none; }
+.row { display: flex; flex-wrap: wrap; gap: 8px; align-items: center; }
+li { display: flex; gap: 10px; align-items: center; justify-content: space-between; padding: 3px 0; }
+.change { display: flex; flex-direction: column; gap: 8px; padding: 10px 14px; border-left: 3px solid var(--plum-line); }
+label { display: grid; grid-template-columns: 150px 1fr; align-items: center; }
+input { border: 1px solid var(--line-strong); border-radius: 6px; background: var(--paper); padding: 5px 8px; min-width: 0; }
+.muted { color: var(--muted); overflow-wrap: anywhere; }
+.press.main { align-self: start; }
+</style>

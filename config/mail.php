@@ -12,7 +12,7 @@ return [
             'scheme' => env('MAIL_SCHEME'),
             'host' => env('MAIL_HOST', '127.0.0.1'),
             'port' => env('MAIL_PORT', 587),
-            'timeout' => 10, // seconds; a server that hangs holds up nothing else for longer
+            'timeout' => (int) env('MAIL_TIMEOUT', 10), // seconds; a server that hangs holds up nothing else for longer
             'username' => env('MAIL_USERNAME'),
             'password' => env('MAIL_PASSWORD'),
         ],

@@ -9,6 +9,8 @@ use Tests\InstallationCase;
 pest()->extend(FeatureCase::class)->in('Feature');
 pest()->extend(InstallationCase::class)->in('Installation');
 
+pest()->beforeEach(fn () => $this->installation = null)->in('Chaos');
+
 require_once __DIR__.'/Browser/journeys.php';
 
 pest()->beforeEach(function () {

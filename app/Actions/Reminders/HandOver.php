@@ -65,7 +65,7 @@ final readonly class HandOver
             foreach ($this->bundles($taken) as $bundle) {
                 $way = $bundle[0]->way;
                 if (isset($down[$way])) {
-                    $this->putBack($bundle, self::FIRST_RETRY);
+                    $this->putBack($bundle, self::FIRST_RETRY, $down[$way]);
 
                     continue;
                 }
@@ -74,7 +74,7 @@ final readonly class HandOver
                 } catch (Throwable $fault) {
                     $this->failed($bundle, $fault);
                     // A mail server that does not answer is not asked again for each of the rest.
-                    $down += $fault instanceof TransportExceptionInterface ? [$way => true] : [];
+                    $down += $fault instanceof TransportExceptionInterface ? [$way => self::why($fault)] : [];
                 }
             }
         }
@@ -211,18 +211,19 @@ final readonly class HandOver
     {
         report($fault);
         $tries = 1 + max(array_map(fn (Delivery $one): int => $one->tries, $bundle));
-        Delivery::query()->whereKey(self::ids($bundle))->where('claim', $bundle[0]->claim)->whereNull('handed_at')->update(['tries' => $tries, 'trouble' => self::why($fault)]);
-        $this->putBack($bundle, min(self::LONGEST_RETRY, self::FIRST_RETRY * 2 ** min(10, $tries - 1)));
+        Delivery::query()->whereKey(self::ids($bundle))->where('claim', $bundle[0]->claim)->whereNull('handed_at')->update(['tries' => $tries]);
+        $this->putBack($bundle, min(self::LONGEST_RETRY, self::FIRST_RETRY * 2 ** min(10, $tries - 1)), self::why($fault));
     }
 
     /**
      * @param  non-empty-list<Delivery>  $bundle
      * @param  int  $seconds  until it is tried again
+     * @param  string  $why  for the owner to read
      */
-    private function putBack(array $bundle, int $seconds): void
+    private function putBack(array $bundle, int $seconds, string $why): void
     {
         Delivery::query()->whereKey(self::ids($bundle))->where('claim', $bundle[0]->claim)->whereNull('handed_at')
-            ->update(['claim' => null, 'claimed_at' => null, 'retry_at' => CarbonImmutable::now()->getTimestamp() + $seconds]);
+            ->update(['claim' => null, 'claimed_at' => null, 'trouble' => $why, 'retry_at' => CarbonImmutable::now()->getTimestamp() + $seconds]);
     }
 
     /** A sentence that the owner can read; the whole of it is in the log. */

@@ -27,6 +27,13 @@ describe('ticking', () => {
         await tick({ ...vents, done: true })
         expect([changes(), note.text]).toEqual([['DELETE entries/vents/occurrences/2026-11-25T07%3A15%3A00/done'], '“Vents” is not done after all.'])
     })
+    it('that is refused is not drawn as done, even where nothing can be fetched anew', async () => {
+        const { tick } = await using(useTicks)
+        client.setQueryData(BOARD, { occurrences: [vents, other] })
+        answering({ 'PUT entries/vents/occurrences/2026-11-25T07%3A15%3A00/done': new Refusal(404, { message: 'It is not there any more.' }) })
+        await tick(vents)
+        expect(done(BOARD)).toEqual([false, false])
+    })
     it('that is refused says why', async () => {
         const { tick, skip } = await using(useTicks)
         answering({ 'PUT entries/vents/occurrences/2026-11-25T07%3A15%3A00/done': new Refusal(404, { message: 'It is not there any more.' }) })

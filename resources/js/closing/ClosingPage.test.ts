@@ -2,7 +2,7 @@ import type { BoardDay, Occurrence } from '@/api/types'
 import { account, aPage, answering, asked, changes, occurrence, open, press, Refusal, router, sent } from '@/testing/page'
 import { note } from '@/undo/useChanges'
 import { flushPromises, type VueWrapper } from '@vue/test-utils'
-import { beforeEach, describe, expect, it } from 'vitest'
+import { beforeEach, describe, expect, it, vi } from 'vitest'
 import ClosingPage from './ClosingPage.vue'
 
 const day: BoardDay = { date: '2026-11-26', placed: 120, listed: 60, capacity: 480, over: false, tasks: 2, done: 0, conflicts: 0, theme: '', wakes: 360, sleeps: 1320, works: true, holiday: null, own_hours: false, due: [], free: [] }
@@ -133,5 +133,21 @@ describe('the steps of a closing', () => {
     it('a day to come cannot be closed yet', async () => {
         await begin(left, {}, '/close/2026-11-30')
         expect(page.attributes('data-date')).toBe('2026-11-25')
+    })
+    it('over midnight stays with the day it was opened for, says that a new one has begun, and keeps its lines for that day', async () => {
+        page.unmount()
+        vi.setSystemTime(new Date('2026-11-25T22:59:30Z'))
+        await begin([], { questions: [{ question: 'What went well?', answer: '' }] })
+        await page.find('[data-test=step-lines]').trigger('click')
+        await page.find('textarea').setValue('The lemons are in.')
+        vi.setSystemTime(new Date('2026-11-25T23:00:30Z'))
+        await vi.advanceTimersByTimeAsync(10_100)
+        await flushPromises()
+        expect(page.find('[data-test=new-day]').text()).toContain('What you write here still closes Wed 25 Nov.')
+        expect(page.find('[data-test=closing]').attributes('data-date')).toBe('2026-11-25')
+        await page.find('[data-test=finish]').trigger('click')
+        await flushPromises()
+        expect(changes()).toContain('PUT closings/2026-11-25')
+        expect(changes()).not.toContain('PUT closings/2026-11-26')
     })
 })

@@ -4,12 +4,14 @@ declare(strict_types=1);
 
 namespace App\Providers;
 
+use App\Accounts\WholeSessionFiles;
 use App\Database\ImmediateConnector;
 use App\Http\Requests\ListsFirst;
 use App\Journal\Journal;
 use App\Queries\Unreadable;
 use App\Standins\PostBox;
 use Illuminate\Cache\RateLimiting\Limit;
+use Illuminate\Contracts\Foundation\Application;
 use Illuminate\Contracts\Translation\Translator;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Http\Middleware\TrustProxies;
@@ -17,6 +19,7 @@ use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Mail;
 use Illuminate\Support\Facades\RateLimiter;
 use Illuminate\Support\Facades\Route;
+use Illuminate\Support\Facades\Session;
 use Illuminate\Support\Facades\Validator;
 use Illuminate\Support\ServiceProvider;
 
@@ -37,6 +40,7 @@ final class AppServiceProvider extends ServiceProvider
         Validator::resolver(fn (Translator $words, array $data, array $rules, array $messages, array $names): \Illuminate\Validation\Validator => new \Illuminate\Validation\Validator($words, $data, ListsFirst::only($data, $rules), $messages, $names));
         $proxies = config('proxies.trusted');
         TrustProxies::at(is_array($proxies) ? array_filter($proxies, is_string(...)) : []);
+        Session::extend('file', fn (Application $app): WholeSessionFiles => new WholeSessionFiles($app->make('files'), (string) $app->make('config')->string('session.files'), $app->make('config')->integer('session.lifetime')));
         Mail::extend('post-box', fn (): PostBox => new PostBox);
         Model::preventLazyLoading(! $this->app->isProduction());
         Model::preventSilentlyDiscardingAttributes(! $this->app->isProduction());

@@ -9,6 +9,7 @@ use App\Models\User;
 use Illuminate\Support\Facades\DB;
 use PlumRota\Core\Planning\Block;
 use PlumRota\Core\Planning\CarryOver;
+use PlumRota\Core\Planning\Due;
 use PlumRota\Core\Recurrence\InvalidRule;
 use PlumRota\Core\Schedule\Density;
 use PlumRota\Core\Schedule\Occurrence;
@@ -106,7 +107,10 @@ final readonly class OccurrencesBetween
             $block = new Block($entry->id.'|'.$occurrence->recurrenceId, $occurrence->seen, $occurrence->placement->allDay, $isTask, $entry->busy, $occurrence->isDone(),
                 $entry->travel, $entry->estimate ?? ($occurrence->since === null || $series->placement->allDay ? null : $series->placement->length), $entry->margin, $entry->tentative);
             $one = new Seen($entry, $occurrence, $byId[$occurrence->recurrenceId] ?? null, $block);
-            OccurrenceAsShown::due($one); // what cannot be told of one is found here, not while a view is made of all
+            $due = OccurrenceAsShown::due($one);
+            if ($due !== null) {
+                Due::parse($due)->isMissedBy($occurrence->seen->to); // what cannot be told of one is found here, not while a view is made of all
+            }
             $seen[] = $one;
         }
 

@@ -93,13 +93,13 @@ test('killed at random moments under mixed writes: what was acknowledged is ther
             $wrong[] = "{$key} {$path}: {$found} of {$whole}".(isset($acknowledged[$key]) ? ', acknowledged' : '');
         }
     }
-    // One that was made, by a late retry, after its moment had passed has none.
+    // One that was made, by a late retry, well after its moment had passed has none.
     $came = array_count_values($all("select title from phone_messages where title like 'Reminded %'"));
     $wanted = [];
     foreach ($db->query("select title, start, created_at from entries where title like 'Reminded %'") as $entry) {
         $ahead = (new DateTimeImmutable($entry['start'], $zone))->getTimestamp() - (new DateTimeImmutable($entry['created_at'], new DateTimeZone('UTC')))->getTimestamp();
         $times = $came[$entry['title']] ?? 0;
-        if ($times > 1 || ($ahead > 0 && $times !== 1) || ($ahead < 0 && $times !== 0)) {
+        if ($times > 1 || ($ahead > 0 && $times !== 1) || ($ahead < -10 && $times !== 0)) {
             $wrong[] = "{$entry['title']} made {$ahead} s ahead came {$times} times";
         }
         $wanted[] = $times;

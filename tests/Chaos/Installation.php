@@ -27,6 +27,7 @@ final class Installation
         touch("{$this->folder}/db.sqlite");
         $this->port = self::freePort();
         $this->url = "http://127.0.0.1:{$this->port}";
+        $this->artisan('optimize', '--quiet');
         $this->artisan('migrate', '--force', '--quiet');
         register_shutdown_function($this->stop(...));
     }
@@ -59,7 +60,7 @@ final class Installation
 
     public function startServer(): void
     {
-        $this->processes['server'] = $this->open(['setsid', 'php', '-d', 'opcache.enable_cli=1', '-S', "127.0.0.1:{$this->port}", '-t', self::root().'/public', self::root().'/bin/router.php']);
+        $this->processes['server'] = $this->open(['setsid', 'php', '-d', 'opcache.enable_cli=1', '-d', 'opcache.validate_timestamps=0', '-d', 'opcache.jit=tracing', '-d', 'opcache.jit_buffer_size=64M', '-S', "127.0.0.1:{$this->port}", '-t', self::root().'/public', self::root().'/bin/router.php']);
         for ($try = 0; $try < 500; $try++) {
             if (self::answers($this->port)) {
                 return;

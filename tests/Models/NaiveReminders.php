@@ -27,6 +27,9 @@ final class NaiveReminders
     /** @var array<string, int> due once, and what it is about is done or gone */
     private array $aside = [];
 
+    /** @var array<string, int> all that were ever to come */
+    private array $known = [];
+
     public function __construct(private int $now)
     {
     }
@@ -45,6 +48,17 @@ final class NaiveReminders
     public function changed(): void
     {
         $plan = $this->plan($this->now + 86400 * 40);
+        foreach ($plan as $key => $at) {
+            // What fell in the seconds before it was asked for is still reminded of.
+            if ($at <= $this->now && $at > $this->now - 10 && ! isset($this->known[$key])) {
+                $this->due[$key] = $this->known[$key] = $at;
+            }
+        }
+        foreach ($plan as $key => $at) {
+            if ($at > $this->now) {
+                $this->known[$key] = $at;
+            }
+        }
         foreach ($this->due as $key => $at) {
             if (! isset($plan[$key])) {
                 $this->aside[$key] = $at;

@@ -20,6 +20,9 @@ use Illuminate\Support\Facades\DB;
  */
 final readonly class ReconcileReminders
 {
+    /** Seconds that a change may have waited for its turn: what fell in them is still reminded of. */
+    private const GRACE = 10;
+
     public function __construct(private ReminderRows $rows)
     {
     }
@@ -47,7 +50,7 @@ final readonly class ReconcileReminders
     {
         /** @var list<Delivery> $open */
         $open = self::ofEntry($entry->id)->where(fn (Builder $either) => $either->whereNull('handed_at')->orWhereNull('answered_at'))->get()->all();
-        $back = array_filter($open, fn (Delivery $one): bool => $one->fell_at <= $now) === [] ? $now : $now - PlanReminders::LONGEST_BACK - 86400;
+        $back = array_filter($open, fn (Delivery $one): bool => $one->fell_at <= $now) === [] ? $now - self::GRACE : $now - PlanReminders::LONGEST_BACK - 86400;
         $rows = $this->rows->of($user, $entry, $back, max($user->planned_until, $now));
         $wanted = array_combine(array_column($rows, 'key'), $rows);
         foreach ($open as $one) {

@@ -69,14 +69,16 @@ async function sendTwice(method: Method, path: string, body: unknown, key: strin
     }
 }
 
+export const newKey = (): string => crypto.randomUUID?.() ?? `${Date.now()}-${Math.random()}`
+
 /**
  * Asks the server. A change that gets no answer is sent again, under the same key, until its fate is known. Where the session
  * has ended one is asked to sign in over the page; then it goes on.
  *
+ * @param key of an earlier try whose fate is not known; with it the change still happens once
  * @throws Refused
  */
-export async function ask<T>(method: Method, path: string, body?: unknown): Promise<T> {
-    const key = crypto.randomUUID?.() ?? `${Date.now()}-${Math.random()}`
+export async function ask<T>(method: Method, path: string, body?: unknown, key: string = newKey()): Promise<T> {
     const isChange = method !== 'GET' && !LOOKS.test(path)
     const once = (): Promise<Response> => (isChange ? untilAnswered(() => sendWithToken(method, path, body, key)) : sendTwice(method, path, body, key))
     let response = await once()

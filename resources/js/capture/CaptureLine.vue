@@ -3,6 +3,7 @@ import { ask, Refused } from '@/api/client'
 import type { CaptureReading, Entry } from '@/api/types'
 import { dueDate, length, namedDate, timeOf } from '@/shared/time'
 import { paint, useAccount, useAreas } from '@/state/server'
+import { attemptFor, type Attempt } from '@/state/attempt'
 import { useUnsaved } from '@/state/unsaved'
 import { useDraft } from '@/state/useDraft'
 import { say, useChanges } from '@/undo/useChanges'
@@ -18,6 +19,8 @@ const reading = ref<(CaptureReading & { line: string }) | null>(null)
 const kind = ref<'task' | 'event' | null>(null)
 const trouble = ref('')
 const field = ref<HTMLInputElement | null>(null)
+/** What was understood is shown while one is at the line; a line left half written covers nothing. */
+const hasFocus = ref(false)
 let cameFrom: HTMLElement | null = null
 
 let asked = 0
@@ -56,21 +59,29 @@ const facts = computed(() => {
     ].filter((fact) => fact !== '')
 })
 
-const busy = ref(false)
-const draft = useDraft<string>('line', () => (line.value.trim() === '' ? null : line.value), () => line.value)
+/** What is on its way: a second press of Enter on the same words is not a second entry. */
+const saving = ref<Set<string>>(new Set())
+const attempt = ref<Attempt | null>(null)
+const draft = useDraft<{ line: string; attempt: Attempt | null }>('line', () => (line.value.trim() === '' ? null : { line: line.value, attempt: attempt.value }), () => line.value)
 useUnsaved('the line', () => line.value.trim() !== '')
 onMounted(async () => {
     const found = await draft.find()
-    if (found && line.value === '') line.value = found.value
+    if (!found || line.value !== '') return
+    line.value = found.value.line
+    attempt.value = found.value.attempt
 })
 
 async function save(): Promise<void> {
     const text = line.value
-    if (text.trim() === '' || busy.value) return
-    busy.value = true
+    if (text.trim() === '' || saving.value.has(text)) return
+    saving.value.add(text)
     try {
         // "Tomorrow" is the day that the reading shows, also when midnight has come in between.
-        const entry = await ask<Entry>('POST', 'capture', { line: text, kind: kind.value, ...(reading.value?.line === text ? { today: reading.value.today } : {}) })
+        const sent = { line: text, kind: kind.value, ...(reading.value?.line === text ? { today: reading.value.today } : {}) }
+        attempt.value = attemptFor(sent, attempt.value)
+        const entry = await ask<Entry>('POST', 'capture', sent, attempt.value.key)
+        attempt.value = null
+        saving.value.delete(text)
         if (line.value === text) line.value = ''
         reading.value = null
         kind.value = null
@@ -79,9 +90,9 @@ async function save(): Promise<void> {
         goBack()
         await refresh()
     } catch (error) {
+        attempt.value = null
         trouble.value = error instanceof Refused ? (error.errors.line?.[0] ?? error.message) : 'Something went wrong.'
-    } finally {
-        busy.value = false
+        saving.value.delete(text)
     }
 }
 
@@ -97,6 +108,7 @@ function goBack(): void {
 }
 
 function remember(event: FocusEvent): void {
+    hasFocus.value = true
     cameFrom = event.relatedTarget instanceof HTMLElement ? event.relatedTarget : null
 }
 </script>
@@ -108,11 +120,11 @@ function remember(event: FocusEvent): void {
             <span class="out-of-sight">Catch something</span>
             <input
                 ref="field" v-model="line" data-test="capture" placeholder="Catch a task, an event or a routine in plain English" autocomplete="off" maxlength="500" aria-describedby="understood"
-                @keydown.enter.prevent="save" @keydown.esc.stop="leave" @focus="remember"
+                @keydown.enter.prevent="save" @keydown.esc.stop="leave" @focus="remember" @input="hasFocus = true" @blur="hasFocus = false"
             />
             <kbd title="Press N to come here">N</kbd>
         </label>
-        <div v-if="line.trim() !== '' && (reading || trouble)" id="understood" class="understood" data-test="understood">
+        <div v-if="line.trim() !== '' && (trouble || (reading && hasFocus))" id="understood" class="understood" data-test="understood">
             <p v-if="trouble" class="mistake" role="alert">{{ trouble }}</p>
             <template v-else-if="reading">
                 <p class="pieces"><span v-for="(piece, i) in reading.segments" :key="i" :class="{ known: piece.role !== 'title' }" :title="piece.role">{{ piece.text }}</span></p>
@@ -123,7 +135,7 @@ function remember(event: FocusEvent): void {
                 </p>
                 <p class="foot">
                     <button v-for="one in (['task', 'event'] as const)" :key="one" class="press kind" :aria-pressed="chosenKind === one" :disabled="one === 'event' && reading.start === null" @mousedown.prevent @click="kind = one">{{ one }}</button>
-                    <span>{{ busy ? 'Saving… ' : '' }}<kbd>Enter</kbd> saves · <kbd>Esc</kbd> leaves</span>
+                    <span>{{ saving.size > 0 ? 'Saving… ' : '' }}<kbd>Enter</kbd> saves · <kbd>Esc</kbd> leaves</span>
                 </p>
             </template>
         </div>

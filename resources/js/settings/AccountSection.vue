@@ -94,6 +94,7 @@ h3 { font-size: 13px; margin: 6px 0 0; }
 p, ul { margin: 0; padding: 0; list-style: none; }
 .row { display: flex; flex-wrap: wrap; gap: 8px; align-items: center; }
 li { display: flex; gap: 10px; align-items: center; justify-content: space-between; padding: 3px 0; }
+.press { white-space: nowrap; }
 .change { display: flex; flex-direction: column; gap: 8px; padding: 10px 14px; border-left: 3px solid var(--plum-line); }
 label { display: grid; grid-template-columns: 150px 1fr; align-items: center; }
 input { border: 1px solid var(--line-strong); border-radius: 6px; background: var(--paper); padding: 5px 8px; min-width: 0; }

@@ -78,7 +78,7 @@ async function signOut(): Promise<void> {
             <p class="muted">They stand in every view, and routines may give way on them.</p>
             <h2>Each weekday</h2>
             <p class="muted">The hours a day has to give are what its load is measured against. Hours outside the waking ones are folded.</p>
-            <table>
+            <div class="scrolls"><table>
                 <thead><tr><th /><th>work</th><th>hours to give</th><th>awake from</th><th>to</th><th>mainly for</th></tr></thead>
                 <tbody>
                     <tr v-for="(day, i) in form.week" :key="i">
@@ -90,7 +90,7 @@ async function signOut(): Promise<void> {
                         <td><input v-model="day.theme" maxlength="40" :aria-label="`What ${longWeekday(`2024-01-0${i + 1}`)} is mainly for`" /></td>
                     </tr>
                 </tbody>
-            </table>
+            </table></div>
             <p v-for="(lines, field) in mistakes" v-show="/^(week|work_days|holidays)/.test(String(field))" :key="field" class="mistake">{{ lines[0] }}</p>
             <h2>Working and closing a day</h2>
             <label>A stint lasts <span><input v-model.number="form.stint_minutes" type="number" min="5" max="120" class="short" data-test="stint-minutes" /> minutes</span></label>
@@ -119,6 +119,8 @@ input.short { width: 62px; }
 .top { align-items: start; }
 .ways { display: flex; gap: 6px; align-items: center; padding-left: 150px; }
 .muted { color: var(--muted); margin: 0; }
+@media (max-width: 760px) { label { grid-template-columns: 110px 1fr; } .ways { flex-wrap: wrap; padding-left: 0; } .ways .press { white-space: nowrap; } }
+.scrolls { overflow-x: auto; }
 table { border-collapse: collapse; width: 100%; }
 th { white-space: nowrap; text-align: left; font-weight: 600; padding: 3px 6px 3px 0; }
 thead th { color: var(--muted); font-weight: 400; font-size: 12px; }

@@ -7,6 +7,7 @@ import { isCovered } from '@/shared/covered'
 import TimeField from '@/shared/TimeField.vue'
 import { clockText, dateIn, fullDate, length, minuteOf } from '@/shared/time'
 import { paint, useAccount, useAreas } from '@/state/server'
+import { attemptFor, type Attempt } from '@/state/attempt'
 import { useUnsaved } from '@/state/unsaved'
 import { useDraft } from '@/state/useDraft'
 import type { SheetTarget } from '@/state/view'
@@ -68,9 +69,11 @@ function fill(next: Form): void {
 }
 
 /** Typed, not saved, and kept on the disk: taken up again where one was interrupted. */
-const draft = useDraft<{ form: Form; version: number | null; target: SheetTarget }>(
+/** Kept with the draft: saved again after a reload, what had arrived after all does not happen twice. */
+const attempt = ref<Attempt | null>(null)
+const draft = useDraft<{ form: Form; version: number | null; target: SheetTarget; attempt: Attempt | null }>(
     () => `sheet|${props.target.entryId ?? 'new'}|${props.target.recurrenceId ?? ''}`,
-    () => (isDirty.value && form.value && open.value ? { form: form.value, version: entry.value?.version ?? null, target: props.target } : null),
+    () => (isDirty.value && form.value && open.value ? { form: form.value, version: entry.value?.version ?? null, target: props.target, attempt: attempt.value } : null),
     () => form.value?.title || 'a new entry',
 )
 const takenUp = ref(false)
@@ -80,6 +83,7 @@ async function takeUp(): Promise<void> {
     if (!found || !form.value) return
     form.value = { ...form.value, ...found.value.form }
     takenUp.value = isDirty.value
+    attempt.value = found.value.attempt
     // Saved over what was changed elsewhere meanwhile, both are shown side by side.
     if (entry.value && found.value.version !== null) entry.value = { ...entry.value, version: found.value.version }
 }
@@ -146,16 +150,16 @@ async function save(scope: Scope = 'whole'): Promise<void> {
     trouble.value = ''
     stale.value = null
     try {
-        const sent = { ...form.value }
-        await (isNew.value
-            ? ask('POST', 'entries', sent)
-            : ask('PATCH', `entries/${props.target.entryId}`, { ...sent, scope, recurrence_id: hasScope.value ? props.target.recurrenceId : null, version: entry.value?.version }))
+        const sent = isNew.value ? { ...form.value } : { ...form.value, scope, recurrence_id: hasScope.value ? props.target.recurrenceId : null, version: entry.value?.version }
+        attempt.value = attemptFor(sent, attempt.value)
+        await (isNew.value ? ask('POST', 'entries', sent, attempt.value.key) : ask('PATCH', `entries/${props.target.entryId}`, sent, attempt.value.key))
         say(isNew.value ? `Added “${sent.title}”.` : `Saved “${sent.title}”.`, { undoable: true })
         saved.value = JSON.stringify(form.value)
         open.value = false
         await draft.drop()
         await refresh()
     } catch (error) {
+        attempt.value = null // it was answered: the next one is another
         if (error instanceof Refused && error.status === 422) mistakes.value = error.errors
         else if (error instanceof Refused && error.current) stale.value = error.current
         trouble.value = sentence(error)

@@ -92,9 +92,12 @@ final class MonthWalk implements Walk
             return $number * $size;
         }
         $sum = 0;
+        $most = null;
         foreach ($this->from(0) as $offsets) {
-            // Beyond the last instance there is nothing to find, so it need not be exact there.
-            if ($number-- <= 0 || $sum > $this->rule->count) {
+            // Beyond the last instance there is nothing to find, so it need not be exact there. What the first period holds
+            // may lie before the start, and is not counted.
+            $most ??= $this->rule->count + count($offsets);
+            if ($number-- <= 0 || $sum > $most) {
                 break;
             }
             $sum += count($offsets);

@@ -69,9 +69,10 @@ Route::middleware(['auth:sanctum', AnswerOnce::class])->group(function (): void 
     Route::patch('calendars/{calendar}', [CalendarController::class, 'update']);
     Route::delete('calendars/{calendar}', [CalendarController::class, 'destroy']);
 
-    Route::post('capture/reading', [CaptureController::class, 'read']);
+    // What is only looked at keeps no answer and takes no lock.
+    Route::post('capture/reading', [CaptureController::class, 'read'])->withoutMiddleware(AnswerOnce::class);
     Route::post('capture', [CaptureController::class, 'store']);
-    Route::post('rhythm/preview', [EntryController::class, 'preview']);
+    Route::post('rhythm/preview', [EntryController::class, 'preview'])->withoutMiddleware(AnswerOnce::class);
 
     Route::post('entries', [EntryController::class, 'store']);
     Route::get('entries/{entry}', [EntryController::class, 'show']);
@@ -106,7 +107,7 @@ Route::middleware(['auth:sanctum', AnswerOnce::class])->group(function (): void 
     Route::get('filing', [FilingController::class, 'index']);
     Route::post('filing', [FilingController::class, 'store']);
     Route::get('filing/match', [FilingController::class, 'match']);
-    Route::post('filing/preview', [FilingController::class, 'preview']);
+    Route::post('filing/preview', [FilingController::class, 'preview'])->withoutMiddleware(AnswerOnce::class);
     Route::patch('filing/{rule}', [FilingController::class, 'update']);
     Route::delete('filing/{rule}', [FilingController::class, 'destroy']);
     Route::post('filing/{rule}/apply', [FilingController::class, 'apply']);

@@ -104,8 +104,9 @@ final readonly class OccurrencesBetween
             if ($occurrence->isLetGo()) {
                 continue;
             }
+            $own = $byId[$occurrence->recurrenceId]->fields['estimate'] ?? null;
             $block = new Block($entry->id.'|'.$occurrence->recurrenceId, $occurrence->seen, $occurrence->placement->allDay, $isTask, $entry->busy, $occurrence->isDone(),
-                $entry->travel, $entry->estimate ?? ($occurrence->since === null || $series->placement->allDay ? null : $series->placement->length), $entry->margin, $entry->tentative);
+                $entry->travel, is_int($own) ? $own : $entry->estimate ?? ($occurrence->since === null || $series->placement->allDay ? null : $series->placement->length), $entry->margin, $entry->tentative);
             $one = new Seen($entry, $occurrence, $byId[$occurrence->recurrenceId] ?? null, $block);
             $due = OccurrenceAsShown::due($one);
             if ($due !== null) {

@@ -102,3 +102,14 @@ test('what a day off sends to a later day stands there in the order of the clock
     $found = $set->between(LocalDateTime::parse('2026-11-28T00:00'), LocalDateTime::parse('2026-12-01T00:00'));
     expect(array_map(fn (array $one): string => substr((string) $one['at'], 8, 5).' '.substr((string) $one['id'], 8, 5), $found))->toBe(['30T09 30T09', '30T12 28T12', '30T17 28T17', '30T17 30T17']);
 });
+
+test('what has to come once waits for the end of a pause and for its season, and a day off sends it on', function (string $day, OffDay $offDay, array $seasons, array $pauses, string $stands) {
+    $set = lived('FREQ=DAILY', $day, $offDay, ['2026-12-25', '2026-12-28'], $seasons, $pauses);
+    expect((string) $set->firstFrom(LocalDateTime::parse($day.'T12:00')))->toBe($stands.'T12:00:00');
+})->with([
+    ['2026-11-25', OffDay::Keep, [], [], '2026-11-25'],
+    ['2026-11-25', OffDay::Keep, [], [Pause::of(LocalDate::parse('2026-11-20'), LocalDate::parse('2026-11-30'))], '2026-12-01'],
+    ['2026-11-25', OffDay::Keep, [Season::of(4, 1, 9, 30)], [], '2027-04-01'],
+    // 28 November is a Saturday, 26 December too.
+    ['2026-11-28', OffDay::After, [], [], '2026-11-30'], ['2026-11-28', OffDay::Before, [], [], '2026-11-27'], ['2026-12-26', OffDay::Skip, [], [], '2026-12-29'],
+]);

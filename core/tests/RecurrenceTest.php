@@ -159,6 +159,13 @@ test('after it is done, the next one counts from the day of the last finish', fu
         ->and((string) $rhythm->open([LocalDateTime::parse('2026-12-01T08:00'), LocalDateTime::parse('2026-11-05T17:40')]))->toBe('2026-12-29T09:00:00');
 });
 
+test('after it is done, a month on from a date that the next month lacks is its last day', function (string $rule, string $finished, string $next) {
+    expect((string) (new AfterDone(LocalDateTime::parse('2026-01-05T09:00'), RuleParser::parse($rule)))->open([LocalDateTime::parse($finished)]))->toBe($next);
+})->with([
+    ['FREQ=MONTHLY', '2026-01-31T10:00', '2026-02-28T09:00:00'], ['FREQ=MONTHLY', '2028-01-31T10:00', '2028-02-29T09:00:00'], ['FREQ=MONTHLY;INTERVAL=3', '2026-11-30T10:00', '2027-02-28T09:00:00'],
+    ['FREQ=YEARLY', '2028-02-29T10:00', '2029-02-28T09:00:00'], ['FREQ=MONTHLY', '2026-02-28T10:00', '2026-03-28T09:00:00'],
+]);
+
 test('the common rhythms follow from the day they start on (common practice)', function () {
     $from = fn (string $date): array => array_map(strval(...), CommonRhythms::from(LocalDate::parse($date)));
     expect($from('2026-11-25'))->toBe([

@@ -2,8 +2,11 @@
 
 declare(strict_types=1);
 
+use PlumRota\Core\Recurrence\OffDay;
+use PlumRota\Core\Recurrence\Pause;
 use PlumRota\Core\Recurrence\PeriodValue;
 use PlumRota\Core\Recurrence\RuleParser;
+use PlumRota\Core\Schedule\Breaks;
 use PlumRota\Core\Schedule\CannotReschedule;
 use PlumRota\Core\Schedule\Change;
 use PlumRota\Core\Schedule\Occurrence;
@@ -166,4 +169,11 @@ test('an extra date given as a period keeps its own length (RFC 5545 3.8.5.2)', 
         ->and(Change::ofPeriod($series, PeriodValue::parse('20261125T100000')))->toBeNull();
     $days = new Series('away', Placement::allDay(LocalDate::parse('2026-11-23')), null, [PeriodValue::parse('20261125/P2D')->start]);
     expect(seen($days, array_filter([Change::ofPeriod($days, PeriodValue::parse('20261125/P2D'))]), '2026-11-23', 4))->toBe(['2026-11-23T00:00 1440', '2026-11-25T00:00 2880']);
+});
+
+test('a routine that counts from its last finish keeps to its pauses and seasons', function () {
+    $breaks = new Breaks(OffDay::Keep, [], [Pause::of(LocalDate::parse('2026-12-20'), LocalDate::parse('2027-01-05'))]);
+    $series = new Series('hair', timed('2026-12-10T10:00', 30), RuleParser::parse('FREQ=DAILY;INTERVAL=14'), afterDone: true, breaks: $breaks);
+    $done = new Change('2026-12-10T10:00:00', doneAt: Zone::of('Europe/Berlin')->instant(LocalDateTime::parse('2026-12-10T11:00')));
+    expect(seen($series, [$done], '2026-12-01', 60))->toBe(['2026-12-10T10:00 30', '2027-01-06T10:00 30']);
 });

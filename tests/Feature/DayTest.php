@@ -249,3 +249,12 @@ test('tasks of a deleted calendar go where they are sent, decisions and timings 
     $this->api('DELETE', "calendars/{$choir}", ['entries' => 'move', 'move_to' => $this->calendar()->id])->assertNoContent();
     expect($this->shown('2026-11-25', 1))->toBe(['11-25 Alto line'])->and($this->api('GET', 'timings/running')->json('running.title'))->toBe('Alto line');
 });
+
+test('what a single occurrence is estimated at counts in the load, and one that was taken off its hours keeps its length', function () {
+    $sheets = $this->entry(['title' => 'Sheets', 'start' => '2026-11-26', 'end' => '2026-11-26', 'rule' => 'FREQ=DAILY', 'estimate' => 10]);
+    $this->api('PATCH', "entries/{$sheets['id']}", ['estimate' => 45, 'scope' => 'one', 'recurrence_id' => '2026-11-27'])->assertOk();
+    $vents = $this->ventCheck();
+    $this->api('PUT', "entries/{$vents['id']}/occurrences/2026-11-26T07:15:00/day", ['day' => '2026-11-27'])->assertNoContent();
+    $listed = array_column($this->api('GET', 'board?from=2026-11-26&days=3')->json('days'), 'listed', 'date');
+    expect($listed)->toBe(['2026-11-26' => 10, '2026-11-27' => 45 + 15, '2026-11-28' => 10]);
+});

@@ -79,3 +79,8 @@ test('the same key with another file is refused', function () {
     $send('three panes')->assertCreated()->assertHeader('Idempotent-Replay', 'true')->assertJsonPath('id', $first->json('id'));
     $send('four panes')->assertStatus(422)->assertJsonPath('message', 'This idempotency key was already used for another request.');
 });
+
+test('what is only looked at keeps no answer', function (string $path, array $body) {
+    $this->api('POST', $path, $body, ['Idempotency-Key' => 'looked-at'])->assertOk();
+    expect(DB::table('answers')->count())->toBe(0);
+})->with([['capture/reading', ['line' => 'Vent check on Friday']], ['rhythm/preview', ['start' => '2026-11-23', 'all_day' => true, 'after_done' => false, 'rule' => 'FREQ=DAILY']], ['filing/preview', ['words' => 'vent', 'colour' => 'teal']]]);

@@ -16,7 +16,8 @@ final readonly class AfterDone
     /**
      * When the next one is wanted, given the wall times of the finishes so far, in any order.
      *
-     * The interval is counted from the day of the last finish, at the hour of the start.
+     * The interval is counted from the day of the last finish, at the hour of the start. A month after 31 January is the last
+     * day of February: it is the time in between that matters, not the number of the day.
      *
      * @param  list<LocalDateTime>  $finishes
      * @return LocalDateTime|null null when the rule has come to its end
@@ -31,7 +32,7 @@ final readonly class AfterDone
         }
         $last = max(array_map(fn (LocalDateTime $finish): int => $finish->dayNumber(), $finishes));
         $from = LocalDateTime::fromSeconds($last * 86400 + $this->start->seconds - $this->start->dayNumber() * 86400);
-        $set = new RecurrenceSet($from, $this->rule->ending(null, $this->rule->until));
+        $set = new RecurrenceSet($from, $this->rule->ending(null, $this->rule->until)->onLastDayOfShorterMonths());
 
         return $set->next(1, $from->plusSeconds(1))[0] ?? null;
     }

@@ -51,6 +51,24 @@ final readonly class LivedSet
     }
 
     /**
+     * Where something stands that has to come once, as what is counted from its last finish has: on its day, or on the first
+     * after it that lies in a season and in no pause; a day off sends it on, or back where that is wished.
+     *
+     * @return LocalDateTime|null null when no such day comes within ten years
+     */
+    public function firstFrom(LocalDateTime $id): ?LocalDateTime
+    {
+        for ($days = 0; $days < 3660; $days++) {
+            $at = $this->stands($id->plusSeconds($days * 86400));
+            if ($at !== null && ($days === 0 || $at->seconds >= $id->seconds)) {
+                return $at;
+            }
+        }
+
+        return null;
+    }
+
+    /**
      * What a reader of plain iCalendar needs to get the same dates within a window.
      *
      * @return array{exdate: list<LocalDateTime>, rdate: list<LocalDateTime>}

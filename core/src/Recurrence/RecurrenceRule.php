@@ -74,6 +74,12 @@ final readonly class RecurrenceRule implements Stringable
         return $this->with(['byMonth' => $byMonth]);
     }
 
+    /** The same rule where a date that a month lacks stands on the last day of that month (RFC 7529 4.1, SKIP=BACKWARD). */
+    public function onLastDayOfShorterMonths(): self
+    {
+        return $this->skip === Skip::Omit && in_array($this->freq, [Frequency::Monthly, Frequency::Yearly], true) ? $this->with(['skip' => Skip::Backward]) : $this;
+    }
+
     /** The same rule with none of its periods passed over. */
     public function everyTime(): self
     {

@@ -43,7 +43,7 @@ final readonly class Timeline
             $window->to->plusSeconds(self::FURTHEST_ZONES),
         );
         $found = [];
-        $stands = $this->stands($series, $around);
+        $stands = $this->stands($series, $changes, $around);
         foreach ($stands === null ? $this->starts($series, $changes, $around, $most) : array_column($stands, 'id') as $i => $start) {
             $id = $series->recurrenceId($start);
             $change = $byId[$id] ?? null;
@@ -67,13 +67,27 @@ final readonly class Timeline
         return $found;
     }
 
-    /** @return list<array{id: LocalDateTime, at: LocalDateTime}>|null null where every occurrence stands where its rule puts it */
-    private function stands(Series $series, TimeRange $around): ?array
+    /**
+     * @param  list<Change>  $changes
+     * @return list<array{id: LocalDateTime, at: LocalDateTime}>|null null where every occurrence stands where its rule puts it
+     */
+    private function stands(Series $series, array $changes, TimeRange $around): ?array
     {
-        if ($series->breaks === null || $series->afterDone) {
+        if ($series->breaks === null) {
             return null;
         }
         $lived = new LivedSet($series->recurrenceSet(), $this->marks, $series->breaks->offDay, $series->breaks->seasons, $series->breaks->pauses);
+
+        if ($series->afterDone) {
+            $stands = [];
+            [$finished, $open] = $this->afterDone($series, $changes);
+            foreach ($finished as $id) {
+                $stands[] = ['id' => $id, 'at' => $lived->firstFrom($id) ?? $id];
+            }
+            $at = $open === null ? null : $lived->firstFrom($open);
+
+            return $open === null || $at === null ? $stands : [...$stands, ['id' => $open, 'at' => $at]];
+        }
 
         return $lived->between($around->from, $around->to);
     }
@@ -84,10 +98,22 @@ final readonly class Timeline
      */
     private function starts(Series $series, array $changes, TimeRange $around, int $most): array
     {
-        $afterDone = $series->afterDone();
-        if ($afterDone === null) {
+        if (! $series->afterDone || $series->rule === null) {
             return $series->recurrenceSet()->between($around->from, $around->to, $most);
         }
+        [$finished, $open] = $this->afterDone($series, $changes);
+
+        return $open === null ? $finished : [...$finished, $open];
+    }
+
+    /**
+     * Of a routine that counts from its last finish: those that were finished, and the one that is open.
+     *
+     * @param  list<Change>  $changes
+     * @return array{list<LocalDateTime>, LocalDateTime|null}
+     */
+    private function afterDone(Series $series, array $changes): array
+    {
         $finishes = [];
         $starts = [];
         foreach ($changes as $change) {
@@ -98,12 +124,12 @@ final readonly class Timeline
             $finishes[] = $change->doneAt === null ? $start : $this->viewer->wall($change->doneAt);
             $starts[$start->seconds] = $start;
         }
-        $open = $afterDone->open($finishes);
+        $open = $series->afterDone()?->open($finishes);
         if ($open !== null) {
-            $starts[$open->seconds] = $open;
+            unset($starts[$open->seconds]);
         }
 
-        return array_values($starts);
+        return [array_values($starts), $open];
     }
 
     private function occurrence(Series $series, string $id, LocalDateTime $start, ?Change $change): ?Occurrence

@@ -32,7 +32,7 @@ final readonly class Board
     {
         $window = TimeRange::days($first, $days);
         $seen = $this->occurrences->find($user, $window);
-        $load = DayPlan::load($seen, $first, $days);
+        $load = DayPlan::load($seen, $this->occurrences->reaching($user, $window), $first, $days);
         $loads = $load->loads(DayPlan::capacities($user, $first, $days));
         $met = [];
         $conflictsByDay = [];

@@ -16,19 +16,26 @@ final class DayPlan
 {
     /**
      * @param  iterable<Seen>  $seen
+     * @param  iterable<Block>  $reaching  from beside those days
      * @return list<DayLoad>
      */
-    public static function loads(User $user, iterable $seen, LocalDate $first, int $days): array
+    public static function loads(User $user, iterable $seen, iterable $reaching, LocalDate $first, int $days): array
     {
-        return self::load($seen, $first, $days)->loads(self::capacities($user, $first, $days));
+        return self::load($seen, $reaching, $first, $days)->loads(self::capacities($user, $first, $days));
     }
 
-    /** @param  iterable<Seen>  $seen */
-    public static function load(iterable $seen, LocalDate $first, int $days): LoadOfDays
+    /**
+     * @param  iterable<Seen>  $seen
+     * @param  iterable<Block>  $reaching  from beside those days
+     */
+    public static function load(iterable $seen, iterable $reaching, LocalDate $first, int $days): LoadOfDays
     {
         $load = new LoadOfDays($first, $days);
         foreach ($seen as $one) {
             $load->add($one->block);
+        }
+        foreach ($reaching as $block) {
+            $load->add($block);
         }
 
         return $load;

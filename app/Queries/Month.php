@@ -41,6 +41,9 @@ final readonly class Month
             }
             $starts[] = $one->block->seen->from->seconds;
         }
+        foreach ($this->occurrences->reaching($user, $window) as $block) {
+            $load->add($block);
+        }
         asort($starts);
         $clashes = [];
         foreach (Conflicts::among($blocks) as [, $second]) {

@@ -71,6 +71,29 @@ final readonly class OccurrencesBetween
     }
 
     /**
+     * What lies beside a stretch and reaches into it only by its travel or its margin: it counts in the load of those days,
+     * and is not shown there. A day's load is the same through whatever window it is seen.
+     *
+     * @return iterable<Block>
+     */
+    public function reaching(User $user, TimeRange $window): iterable
+    {
+        /** @var list<stdClass&object{id: string, travel: int, margin: int}> $rows */
+        $rows = DB::select('select id, travel, margin from entries where user_id = ? and start is not null and (travel > 0 or margin > 0)', [$user->id]);
+        if ($rows === []) {
+            return;
+        }
+        $ids = array_column($rows, 'id');
+        foreach ([TimeRange::of($window->from->plusSeconds(-60 * max(1, ...array_column($rows, 'margin'))), $window->from), TimeRange::of($window->to, $window->to->plusSeconds(60 * max(1, ...array_column($rows, 'travel'))))] as $beside) {
+            foreach ($this->each($user, $beside, $ids) as $one) {
+                if (! $one->block->seen->touches($window)) {
+                    yield $one->block;
+                }
+            }
+        }
+    }
+
+    /**
      * @param  list<ChangeRow>  $changes
      * @return list<Seen>
      *

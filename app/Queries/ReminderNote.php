@@ -57,7 +57,7 @@ final readonly class ReminderNote
     private function agenda(User $user, LocalDate $day): Note
     {
         $seen = $this->occurrences->find($user, TimeRange::days($day, 1));
-        $load = DayPlan::loads($user, $seen, $day, 1)[0];
+        $load = DayPlan::loads($user, $seen, $this->occurrences->reaching($user, TimeRange::days($day, 1)), $day, 1)[0];
         $lines = [];
         foreach ($seen as $one) {
             if ($one->block->isTask && $one->own('importance') === 'must') {

@@ -22,7 +22,7 @@ final readonly class Ruler
      */
     public function show(User $user, LocalDate $first, int $weeks, int $adding = 0): array
     {
-        $seen = $this->occurrences->each($user, TimeRange::days($first, $weeks * 7));
+        $window = TimeRange::days($first, $weeks * 7);
 
         return array_map(fn (DayLoad $load): array => [
             'date' => (string) $load->day,
@@ -30,6 +30,6 @@ final readonly class Ruler
             'capacity' => $load->capacity,
             'free' => $load->free($adding),
             'over' => $load->free($adding) < 0,
-        ], DayPlan::loads($user, $seen, $first, $weeks * 7));
+        ], DayPlan::loads($user, $this->occurrences->each($user, $window), $this->occurrences->reaching($user, $window), $first, $weeks * 7));
     }
 }

@@ -38,6 +38,9 @@ final readonly class Year
                 $bars[] = OccurrenceAsShown::of($one, [], null);
             }
         }
+        foreach ($this->occurrences->reaching($user, $window) as $block) {
+            $load->add($block);
+        }
         usort($bars, fn (array $a, array $b): int => $a['start'] <=> $b['start']);
         $holidays = $this->holidays->of($user->holidays);
         $shown = [];

@@ -19,14 +19,17 @@ final readonly class Deadlines
     /** Days for which a routine's one is still asked after. */
     private const REACH = 14;
 
-    /** Days. */
-    private const FURTHEST_BACK = 3660;
+    /** Days between an occurrence and its due date; what is further apart is not looked for. */
+    private const FURTHEST = 3660;
+
+    /** Days for which what has rolled on is looked for on today. */
+    private const ROLLED = 400;
 
     public function __construct(private OccurrencesBetween $occurrences, private Unreadable $unreadable)
     {
     }
 
-    /** @return array<string, list<array{entry_id: string, recurrence_id: string, title: string, calendar_id: string, area_id: string, due: string, done: bool, late: bool}>> by date */
+    /** @return array<string, list<array{entry_id: string, recurrence_id: string, title: string, calendar_id: string, area_id: string, due: string, done: bool, importance: string|null, effort: string|null, labels: list<string>, colour: string|null, routine: bool, late: bool}>> by date */
     public function on(User $user, LocalDate $first, int $days): array
     {
         $now = CarbonImmutable::now()->getTimestamp();
@@ -38,7 +41,7 @@ final readonly class Deadlines
         return $found;
     }
 
-    /** @return list<array{entry_id: string, recurrence_id: string, title: string, calendar_id: string, area_id: string, due: string, done: bool, late: bool}> what should be done by now, the latest first */
+    /** @return list<array{entry_id: string, recurrence_id: string, title: string, calendar_id: string, area_id: string, due: string, done: bool, importance: string|null, effort: string|null, labels: list<string>, colour: string|null, routine: bool, late: bool}> what should be done by now, the latest first */
     public function late(User $user): array
     {
         $today = $user->wallNow()->date();
@@ -67,10 +70,10 @@ final readonly class Deadlines
         }
     }
 
-    /** @return list<array{entry_id: string, recurrence_id: string, title: string, calendar_id: string, area_id: string, due: string, done: bool}> */
+    /** @return list<array{entry_id: string, recurrence_id: string, title: string, calendar_id: string, area_id: string, due: string, done: bool, importance: string|null, effort: string|null, labels: list<string>, colour: string|null, routine: bool}> */
     private function single(User $user, LocalDate $first, int $days): array
     {
-        $rows = DB::select("select e.id as entry_id, e.title, e.calendar_id, c.area_id, e.due, coalesce(max(h.done_at), 0) > 0 as done, coalesce(max(h.let_go_at), 0) > 0 as gone
+        $rows = DB::select("select e.id as entry_id, e.title, e.calendar_id, c.area_id, e.due, e.importance, e.effort, e.labels, e.colour, coalesce(max(h.done_at), 0) > 0 as done, coalesce(max(h.let_go_at), 0) > 0 as gone
             from entries e join calendars c on c.id = e.calendar_id left join changes h on h.entry_id = e.id
             where e.user_id = ? and e.rule is null and e.kind = 'task' and e.due >= ? and e.due < ? group by e.id order by e.due, e.position",
             [$user->id, (string) $first, (string) $first->plusDays($days)]);
@@ -78,14 +81,15 @@ final readonly class Deadlines
         foreach ($rows as $row) {
             assert($row instanceof stdClass && is_string($row->entry_id) && is_string($row->title) && is_string($row->calendar_id) && is_string($row->area_id) && is_string($row->due));
             if (! $row->gone) {
-                $found[] = ['entry_id' => $row->entry_id, 'recurrence_id' => 'once', 'title' => $row->title, 'calendar_id' => $row->calendar_id, 'area_id' => $row->area_id, 'due' => $row->due, 'done' => (bool) $row->done];
+                $found[] = ['entry_id' => $row->entry_id, 'recurrence_id' => 'once', 'title' => $row->title, 'calendar_id' => $row->calendar_id, 'area_id' => $row->area_id, 'due' => $row->due, 'done' => (bool) $row->done,
+                    ...self::filterable($row->importance, $row->effort, is_string($row->labels) ? json_decode($row->labels, true) : [], $row->colour), 'routine' => false];
             }
         }
 
         return $found;
     }
 
-    /** @return list<array{entry_id: string, recurrence_id: string, title: string, calendar_id: string, area_id: string, due: string, done: bool}> */
+    /** @return list<array{entry_id: string, recurrence_id: string, title: string, calendar_id: string, area_id: string, due: string, done: bool, importance: string|null, effort: string|null, labels: list<string>, colour: string|null, routine: bool}> */
     private function routines(User $user, LocalDate $first, int $days): array
     {
         /** @var list<stdClass&object{id: string, days: float}> $rows  and how many days after its start each is due */
@@ -93,19 +97,55 @@ final readonly class Deadlines
         if ($rows === []) {
             return [];
         }
-        // What is due years after it began is looked for among the occurrences of so long before, and no longer.
-        $back = min(self::FURTHEST_BACK, max(0, ...array_map(intval(...), array_column($rows, 'days'))));
+        $window = $this->places($user, $rows, $first, $days);
         $today = $user->wallNow()->dayNumber();
         $found = [];
-        foreach ($this->occurrences->each($user, TimeRange::days($first->plusDays(-$back), $days + $back), array_column($rows, 'id')) as $one) {
+        foreach ($this->occurrences->each($user, $window, array_column($rows, 'id')) as $one) {
             // What lapses is missed when it is over; what rolls on and was followed by the next one too.
             $isOver = ! $one->block->isDone && $one->block->seen->from->dayNumber() < $today && $one->entry->missed !== 'hold';
             $due = $one->entry->rule === null || ! $one->block->isTask || $isOver ? null : OccurrenceAsShown::due($one);
             if ($due !== null && substr($due, 0, 10) >= (string) $first && substr($due, 0, 10) < (string) $first->plusDays($days)) {
-                $found[] = ['entry_id' => $one->entry->id, 'recurrence_id' => $one->occurrence->recurrenceId, 'title' => $one->title(), 'calendar_id' => $one->entry->calendar_id, 'area_id' => $one->entry->area_id, 'due' => $due, 'done' => $one->block->isDone];
+                $found[] = ['entry_id' => $one->entry->id, 'recurrence_id' => $one->occurrence->recurrenceId, 'title' => $one->title(), 'calendar_id' => $one->entry->calendar_id, 'area_id' => $one->entry->area_id, 'due' => $due, 'done' => $one->block->isDone,
+                    ...self::filterable($one->own('importance'), $one->own('effort'), $one->own('labels'), $one->own('colour')), 'routine' => true];
             }
         }
 
         return $found;
+    }
+
+    /**
+     * Where the occurrences may stand that are due on some days: as long before or after as their due dates are, wherever
+     * single ones were moved, and on today for what has rolled on.
+     *
+     * @param  non-empty-list<stdClass&object{id: string, days: float}>  $rows
+     */
+    private function places(User $user, array $rows, LocalDate $first, int $days): TimeRange
+    {
+        $offsets = array_map(intval(...), array_column($rows, 'days'));
+        $from = $first->plusDays(-min(self::FURTHEST, max(0, ...$offsets)))->dayNumber();
+        $to = $first->plusDays($days + min(self::FURTHEST, max(0, ...array_map(fn (int $offset): int => -$offset, $offsets))))->dayNumber();
+        $moved = DB::selectOne('select min(moved_from) as earliest, max(moved_to) as latest from changes where user_id = ? and start is not null and day >= ? and day < ? and entry_id in (select value from json_each(?))',
+            [$user->id, (string) LocalDate::fromDayNumber($from), (string) LocalDate::fromDayNumber($to), json_encode(array_column($rows, 'id'), JSON_THROW_ON_ERROR)]);
+        assert($moved instanceof stdClass);
+        $today = $user->wallNow()->dayNumber();
+        $ends = [
+            is_string($moved->earliest) ? LocalDate::parse($moved->earliest)->dayNumber() : $from,
+            is_string($moved->latest) ? LocalDate::parse($moved->latest)->dayNumber() : $to,
+            $today >= $from && $today - $to < self::ROLLED ? $today + 1 : $to,
+        ];
+        $from = min($from, ...$ends);
+
+        return TimeRange::days(LocalDate::fromDayNumber($from), max($to, ...$ends) - $from);
+    }
+
+    /** @return array{importance: string|null, effort: string|null, labels: list<string>, colour: string|null} what a filter looks at */
+    private static function filterable(mixed $importance, mixed $effort, mixed $labels, mixed $colour): array
+    {
+        return [
+            'importance' => is_string($importance) ? $importance : null,
+            'effort' => is_string($effort) ? $effort : null,
+            'labels' => array_values(array_filter(is_array($labels) ? $labels : [], is_string(...))),
+            'colour' => is_string($colour) ? $colour : null,
+        ];
     }
 }

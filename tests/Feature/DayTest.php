@@ -70,7 +70,7 @@ test('let go it leaves the views and stays in the record, and can be taken up ag
 
 test('due and placed are two things', function () {
     $report = $this->entry(['title' => 'Grant report', 'all_day' => false, 'start' => '2026-11-25T14:00:00', 'end' => '2026-11-25T15:00:00', 'due' => '2026-11-27']);
-    expect(($this->day)('2026-11-27')['due'])->toBe([['entry_id' => $report['id'], 'recurrence_id' => 'once', 'title' => 'Grant report', 'calendar_id' => $report['calendar_id'], 'area_id' => $this->calendar()->area_id, 'due' => '2026-11-27', 'done' => false, 'late' => false]])
+    expect(($this->day)('2026-11-27')['due'])->toBe([['entry_id' => $report['id'], 'recurrence_id' => 'once', 'title' => 'Grant report', 'calendar_id' => $report['calendar_id'], 'area_id' => $this->calendar()->area_id, 'due' => '2026-11-27', 'done' => false, 'importance' => null, 'effort' => null, 'labels' => [], 'colour' => null, 'routine' => false, 'late' => false]])
         ->and(($this->day)('2026-11-25')['due'])->toBe([])->and($this->occurrences('from=2026-11-25&days=1')[0])->not->toHaveKey('after_due');
     $this->api('POST', "entries/{$report['id']}/move", ['start' => '2026-11-28', 'all_day' => true, 'length' => 1])->assertOk();
     expect($this->occurrences('from=2026-11-28&days=1')[0])->toMatchArray(['after_due' => true, 'due' => '2026-11-27'])
@@ -257,4 +257,32 @@ test('what a single occurrence is estimated at counts in the load, and one that 
     $this->api('PUT', "entries/{$vents['id']}/occurrences/2026-11-26T07:15:00/day", ['day' => '2026-11-27'])->assertNoContent();
     $listed = array_column($this->api('GET', 'board?from=2026-11-26&days=3')->json('days'), 'listed', 'date');
     expect($listed)->toBe(['2026-11-26' => 10, '2026-11-27' => 45 + 15, '2026-11-28' => 10]);
+});
+
+test('a deadline stands on its day wherever the work on it was moved, before or after, and through whatever window', function () {
+    $wages = $this->entry(['title' => 'Wages', 'start' => '2026-11-16', 'end' => '2026-11-16', 'rule' => 'FREQ=WEEKLY', 'due' => '2026-11-18']);
+    $early = $this->entry(['title' => 'Order', 'start' => '2026-11-20', 'end' => '2026-11-20', 'rule' => 'FREQ=WEEKLY', 'due' => '2026-11-12']);
+    $rolls = $this->entry(['title' => 'Traps', 'start' => '2026-11-23', 'end' => '2026-11-23', 'rule' => 'FREQ=WEEKLY', 'due' => '2026-12-01', 'missed' => 'roll']);
+    $this->api('POST', "entries/{$wages['id']}/move", ['start' => '2026-12-20', 'all_day' => true, 'length' => 1, 'scope' => 'one', 'recurrence_id' => '2026-11-30'])->assertOk();
+    $due = function (string $from, int $days): array {
+        $found = [];
+        foreach ($this->api('GET', "board?from={$from}&days={$days}")->json('days') as $day) {
+            foreach ($day['due'] as $one) {
+                $found[] = "{$day['date']} {$one['title']}";
+            }
+        }
+        sort($found);
+
+        return $found;
+    };
+    $all = ['2026-11-26 Order', '2026-12-01 Traps', '2026-12-02 Wages', '2026-12-03 Order'];
+    expect(array_values(array_filter($due('2026-11-26', 8))))->toBe($all);
+    $byDay = [];
+    for ($day = 0; $day < 8; $day++) {
+        array_push($byDay, ...$due((string) PlumRota\Core\Time\LocalDate::parse('2026-11-26')->plusDays($day), 1));
+    }
+    expect($byDay)->toBe($all);
+    // Late by its due date, though it stands weeks ahead.
+    $this->at('2026-12-03T09:00:00+01:00');
+    expect(array_column($this->api('GET', 'days/2026-12-03')->json('late'), 'title'))->toContain('Wages');
 });

@@ -100,7 +100,7 @@ function solo(kind: 'area' | 'calendar', id: string): void {
                 <NameField :value="area.name" :label="`Name of the life area ${area.name}`" :save="(name) => rename(`areas/${area.id}`, name)" />
                 <label class="intended"><input type="number" min="0" max="168" step="0.5" :value="area.intended_minutes === null ? '' : area.intended_minutes / 60" :aria-label="`Hours a week intended for ${area.name}`" @change="intend(area, $event)" /> h a week</label>
                 <span class="acts">
-                    <button class="press" :aria-pressed="view.soloArea === area.id" @click="solo('area', area.id)">Alone</button>
+                    <button class="press" :aria-pressed="view.soloArea === area.id" @click="solo('area', area.id)">Only this</button>
                     <button class="press" data-test="area-hide" @click="hide(`areas/${area.id}`, area)">{{ area.hidden ? 'Show' : 'Hide' }}</button>
                     <button class="press" :disabled="i === 0" :aria-label="`Move ${area.name} up`" @click="shiftArea(i, -1)">↑</button>
                     <button class="press" :disabled="i === areas.length - 1" :aria-label="`Move ${area.name} down`" @click="shiftArea(i, 1)">↓</button>
@@ -117,7 +117,7 @@ function solo(kind: 'area' | 'calendar', id: string): void {
                     <span class="acts">
                         <button class="press" :aria-expanded="opened === one.id" data-test="defaults" @click="opened = opened === one.id ? null : one.id">Defaults</button>
                         <button class="press" :aria-pressed="account.default_calendar_id === one.id" :title="account.default_calendar_id === one.id ? 'What is caught goes here' : 'Let what is caught go here'" @click="makeDefault(one)">Catches</button>
-                        <button class="press" :aria-pressed="view.soloCalendar === one.id" @click="solo('calendar', one.id)">Alone</button>
+                        <button class="press" :aria-pressed="view.soloCalendar === one.id" @click="solo('calendar', one.id)">Only this</button>
                         <button class="press" @click="hide(`calendars/${one.id}`, one)">{{ one.hidden ? 'Show' : 'Hide' }}</button>
                         <button class="press" :disabled="j === 0" :aria-label="`Move ${one.name} up`" @click="shiftCalendar(area, j, -1)">↑</button>
                         <button class="press" :disabled="j === area.calendars.length - 1" :aria-label="`Move ${one.name} down`" @click="shiftCalendar(area, j, 1)">↓</button>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Deadline } from '@/api/types'
+import { useChoice } from '@/choice/useChoice'
 import { timeOf } from '@/shared/time'
 import { paint, useAccount, useAreas } from '@/state/server'
 import { useView } from '@/state/view'
@@ -13,7 +14,9 @@ const account = useAccount()
 const view = useView()
 const { colour } = useAreas()
 const all = ref(false)
-const open = computed(() => props.due.filter((one) => !one.done))
+const { shown } = useChoice()
+/** Filters, hidden areas and “only this” hold for deadlines as for what stands on the day. */
+const open = computed(() => props.due.filter((one) => !one.done && shown({ ...one, kind: 'task' })))
 const seen = computed(() => (all.value || open.value.length <= MOST ? open.value : open.value.slice(0, MOST - 1)))
 
 function show(one: Deadline): void {

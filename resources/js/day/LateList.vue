@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ask } from '@/api/client'
 import type { Deadline, WorkingDay } from '@/api/types'
+import { useChoice } from '@/choice/useChoice'
 import { namedDate } from '@/shared/time'
 import { paint, useAccount, useAreas } from '@/state/server'
 import { useView } from '@/state/view'
@@ -17,7 +18,9 @@ const { colour } = useAreas()
 const { change } = useChanges()
 const MOST = 4
 const all = ref(false)
-const seen = computed(() => (all.value ? props.late : props.late.slice(0, MOST)))
+const { shown } = useChoice()
+const wanted = computed(() => props.late.filter((one) => shown({ ...one, kind: 'task' })))
+const seen = computed(() => (all.value ? wanted.value : wanted.value.slice(0, MOST)))
 
 function toToday(one: Deadline): void {
     const day = props.now.slice(0, 10)
@@ -32,12 +35,12 @@ function open(entryId: string): void {
 </script>
 
 <template>
-    <section v-if="late.length > 0 || asking.length > 0" class="late" aria-label="Late" data-test="late-list">
+    <section v-if="wanted.length > 0 || asking.length > 0" class="late" aria-label="Late" data-test="late-list">
         <article v-for="one in seen" :key="`${one.entry_id}|${one.recurrence_id}`" data-test="late" :data-title="one.title" :style="paint(colour(one.calendar_id))">
             <i aria-hidden="true" /><button class="plain title" @click="open(one.entry_id)">{{ one.title }}</button><b>{{ dueWords(one.due, now, account.clock) }}</b>
             <button class="press" data-test="late-today" @click="toToday(one)">onto today</button><button class="press" @click="tick(one)">done</button>
         </article>
-        <button v-if="late.length > MOST" class="plain more" @click="all = !all">{{ all ? 'show fewer' : `${late.length - MOST} more late` }}</button>
+        <button v-if="wanted.length > MOST" class="plain more" @click="all = !all">{{ all ? 'show fewer' : `${wanted.length - MOST} more late` }}</button>
         <article v-for="one in asking" :key="one.entry_id" class="asks" data-test="ask-again">
             <i aria-hidden="true" /><button class="plain title" @click="open(one.entry_id)">Ask {{ one.waiting_for }} again: {{ one.title }}</button><span>since {{ namedDate(one.ask_again) }}</span>
         </article>

@@ -1,5 +1,5 @@
 import type { AreaTally, Occurrence } from '@/api/types'
-import { useStorage } from '@vueuse/core'
+import { useSessionStorage, useStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { ref, shallowRef } from 'vue'
 
@@ -9,8 +9,9 @@ export type Sort = (typeof SORTS)[number]
 
 /** What the screen alone decides: which area is seen alone, whether the basket is folded, what is open. */
 export const useView = defineStore('view', () => {
-    const soloArea = ref<string | null>(null)
-    const soloCalendar = ref<string | null>(null)
+    /** "Only this": kept while the window is open, over a reload too. */
+    const soloArea = useSessionStorage<string | null>('only-area', null)
+    const soloCalendar = useSessionStorage<string | null>('only-calendar', null)
     const basketFolded = ref(localStorage.getItem('basket') === 'folded')
     const basketSort = useStorage<Sort>('basket-sort', 'pressing')
     const openedFolds = ref<Set<string>>(new Set())

@@ -102,6 +102,7 @@ export function aPage(): void {
         vi.useFakeTimers({ now: new Date('2026-11-25T06:00:00Z'), shouldAdvanceTime: true, toFake: ['setTimeout', 'clearTimeout', 'setInterval', 'clearInterval', 'Date'] })
         document.cookie = 'XSRF-TOKEN=there'
         localStorage.clear()
+        sessionStorage.clear()
         asked.length = 0
         answers = { 'GET areas': { areas }, 'GET revision': { revision: 1 }, 'GET basket': { items: [] }, 'GET filters': { filters: [], labels: [] }, 'GET reminders': { waiting: [] } }
         vi.stubGlobal('fetch', answer)

@@ -1230,6 +1230,11 @@ export interface components {
             area_id: string;
             due: string;
             done: boolean;
+            importance: components["schemas"]["Importance"];
+            effort: components["schemas"]["Effort"];
+            labels: string[];
+            colour: components["schemas"]["Colour"] | null;
+            routine: boolean;
             late: boolean;
         };
         WorkingDay: {

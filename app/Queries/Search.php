@@ -8,6 +8,8 @@ use App\Mapping\SeriesOf;
 use App\Models\User;
 use Illuminate\Support\Facades\DB;
 use PlumRota\Core\Capture\LastTime;
+use PlumRota\Core\Schedule\Change;
+use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Schedule\Occurrence;
 use PlumRota\Core\Schedule\Series;
 use PlumRota\Core\Schedule\Timeline;
@@ -152,7 +154,7 @@ final readonly class Search
     }
 
     /**
-     * The nearest occurrences before and after a moment.
+     * The latest occurrence before a moment, and the next one that is open: neither done, let go nor skipped, where it was moved to.
      *
      * @return array{string|null, string|null}
      */
@@ -162,20 +164,39 @@ final readonly class Search
         if ($series === null) {
             return [null, null];
         }
-        if (! $series->isRoutine()) {
-            return (string) $series->placement->start < (string) $now ? [$series->placement->startText(), null] : [null, $series->placement->startText()];
-        }
+        $changes = $this->changesOf($entry, $now->date());
         $timeline = new Timeline($user->timeZone(), $this->daysOff->marks($user));
+        $isOpen = fn (Occurrence $one): bool => ! $one->isDone() && ! $one->isLetGo();
         $last = $next = null;
         foreach (self::REACHES as $days) {
-            $last ??= self::text($timeline->occurrences($series, [], TimeRange::of($now->plusSeconds(-86400 * $days), $now)), true);
-            $next ??= self::text($timeline->occurrences($series, [], TimeRange::of($now, $now->plusSeconds(86400 * $days))), false);
+            $before = $timeline->occurrences($series, $changes, TimeRange::of($now->plusSeconds(-86400 * $days), $now));
+            $after = $timeline->occurrences($series, $changes, TimeRange::of($now, $now->plusSeconds(86400 * $days)));
+            $last ??= self::text(array_values(array_filter($before, fn (Occurrence $one): bool => ! $one->isLetGo() && $one->seen->from->seconds < $now->seconds)), true);
+            // What counts from its last finish has one that is open, also when its day is past.
+            $next ??= self::text(array_values(array_filter($series->afterDone ? [...$before, ...$after] : $after, $isOpen)), false);
             if ($last !== null && $next !== null) {
                 break;
             }
         }
 
         return [$last, $next];
+    }
+
+    /**
+     * What makes occurrences from lately on differ; all of a routine that counts from its finishes, and of what happens once.
+     *
+     * @return list<Change>
+     */
+    private function changesOf(EntryRow $entry, LocalDate $today): array
+    {
+        $since = (string) $today->plusDays(-self::REACHES[0]);
+        $changes = [];
+        foreach (DB::select('select '.ChangeRow::COLUMNS.' from changes where entry_id = ? and (? or day >= ? or moved_to >= ?)', [$entry->id, $entry->after_done || ! $entry->isRoutine(), $since, $since]) as $row) {
+            assert($row instanceof stdClass);
+            $changes[] = SeriesOf::change(ChangeRow::of($row));
+        }
+
+        return $changes;
     }
 
     /** @param  list<Occurrence>  $occurrences */

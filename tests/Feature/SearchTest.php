@@ -78,3 +78,22 @@ test('questions after the last time', function (string $text, ?string $words) {
     ['when did I last water the ferns?', 'water ferns'], ['When was the boiler service last?', 'boiler service'], ['last time I fed the citrus', 'fed citrus'],
     ['when did the new heater arrive', 'new heater'], ['heater', null], ['the last word', null], ['when', null],
 ]);
+
+test('the next one is open: not the one just ticked, where it was moved to, and of what counts from its finish the one that is wanted', function () {
+    $next = fn (string $words): ?string => $this->api('GET', 'search?q='.urlencode($words))->json('found.0.next');
+    $vents = $this->ventCheck();
+    expect($next('vent'))->toBe('2026-11-26T07:15:00');
+    $this->api('PUT', "entries/{$vents['id']}/occurrences/2026-11-26T07:15:00/done")->assertNoContent();
+    expect($next('vent'))->toBe('2026-11-27T07:15:00');
+    $this->api('POST', "entries/{$vents['id']}/move", ['start' => '2026-11-27T16:00', 'all_day' => false, 'length' => 15, 'scope' => 'one', 'recurrence_id' => '2026-11-27T07:15:00'])->assertOk();
+    expect($next('vent'))->toBe('2026-11-27T16:00:00');
+    $this->api('PUT', "entries/{$vents['id']}/occurrences/2026-11-27T07:15:00/skipped")->assertNoContent();
+    expect($next('vent'))->toBe('2026-11-30T07:15:00');
+    $hair = $this->entry(['title' => 'Hair wash', 'start' => '2026-11-20', 'end' => '2026-11-20', 'rule' => 'FREQ=DAILY;INTERVAL=5', 'after_done' => true]);
+    expect($next('hair'))->toBe('2026-11-20');
+    $this->api('PUT', "entries/{$hair['id']}/occurrences/2026-11-20/done")->assertNoContent();
+    expect($next('hair'))->toBe('2026-11-30');
+    $pane = $this->entry(['title' => 'Pane', 'start' => '2026-11-28', 'end' => '2026-11-28']);
+    $this->api('PUT', "entries/{$pane['id']}/occurrences/once/done")->assertNoContent();
+    expect($next('pane'))->toBeNull();
+});

@@ -4,15 +4,18 @@ declare(strict_types=1);
 
 namespace App\Queries;
 
+use App\Mapping\SeriesOf;
 use App\Models\User;
 use PlumRota\Core\Planning\Block;
 use PlumRota\Core\Planning\Conflicts;
 use PlumRota\Core\Recurrence\CommonRhythms;
 use PlumRota\Core\Recurrence\RuleInWords;
+use PlumRota\Core\Schedule\Change;
 use PlumRota\Core\Schedule\Occurrence;
 use PlumRota\Core\Schedule\Series;
 use PlumRota\Core\Schedule\Timeline;
 use PlumRota\Core\Time\Gregorian;
+use PlumRota\Core\Time\InvalidTime;
 use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\LocalDateTime;
 use PlumRota\Core\Time\TimeRange;
@@ -78,15 +81,24 @@ final readonly class RhythmPreview
     /** @return list<array<string, mixed>> */
     private function next(User $user, Series $series, Timeline $timeline, ?string $entryId): array
     {
-        $starts = $series->afterDone ? [$series->placement->start] : $series->recurrenceSet()->next(self::NEXT, $this->from($user, $series));
+        $changes = $entryId === null ? [] : $this->changes($user, $entryId);
+        $closed = [];
+        foreach ($changes as $change) {
+            $closed[$change->recurrenceId] = $change->skipped || $change->doneAt !== null || $change->letGoAt !== null;
+        }
+        $closed = array_filter($closed);
+        // As many more as are closed already: what was just ticked is not next.
+        $starts = $series->afterDone
+            ? array_filter([$series->afterDone()?->open($this->finishes($user, $series, $changes))])
+            : array_slice(array_values(array_filter($series->recurrenceSet()->next(self::NEXT + count($closed), $this->from($user, $series)), fn (LocalDateTime $start): bool => ! isset($closed[$series->recurrenceId($start)]))), 0, self::NEXT);
         if ($starts === []) {
             return [];
         }
         $lastStart = $starts[count($starts) - 1];
         $around = TimeRange::of($starts[0]->plusSeconds(-86400 * 2), $lastStart->plusSeconds(86400 * 2 + $series->placement->end()->seconds - $series->placement->start->seconds));
         $upcoming = array_slice(array_values(array_filter(
-            $timeline->occurrences($series, [], $around),
-            fn (Occurrence $one): bool => in_array($series->startOf($one->recurrenceId)->seconds, array_map(fn (LocalDateTime $start): int => $start->seconds, $starts), true),
+            $timeline->occurrences($series, $series->afterDone ? $changes : [], $around),
+            fn (Occurrence $one): bool => ! isset($closed[$one->recurrenceId]) && in_array($series->startOf($one->recurrenceId)->seconds, array_map(fn (LocalDateTime $start): int => $start->seconds, $starts), true),
         )), 0, self::NEXT);
         $others = array_filter($this->others($user, $upcoming), fn (Seen $seen): bool => $seen->entry->id !== $entryId);
 
@@ -96,6 +108,36 @@ final readonly class RhythmPreview
             'all_day' => $one->placement->allDay,
             'meets' => $this->met($one, $others),
         ], $upcoming);
+    }
+
+    /** @return list<Change> what became of occurrences of the entry, from lately on; all of one that counts from its finishes */
+    private function changes(User $user, string $entryId): array
+    {
+        $entry = $user->entries()->find($entryId);
+
+        return $entry === null ? [] : array_values($entry->changes()->when(! $entry->after_done, fn ($some) => $some->where('day', '>=', (string) $user->wallNow()->date()->plusDays(-1)))->get()->map(SeriesOf::change(...))->all());
+    }
+
+    /**
+     * @param  list<Change>  $changes
+     * @return list<LocalDateTime>
+     */
+    private function finishes(User $user, Series $series, array $changes): array
+    {
+        $finishes = [];
+        foreach ($changes as $change) {
+            if ($change->doneAt !== null) {
+                $finishes[] = $user->timeZone()->wall($change->doneAt);
+            } elseif ($change->skipped || $change->letGoAt !== null) {
+                try {
+                    $finishes[] = $series->startOf($change->recurrenceId);
+                } catch (InvalidTime) {
+                    // of a time when it had hours, or had none
+                }
+            }
+        }
+
+        return $finishes;
     }
 
     private function from(User $user, Series $series): LocalDateTime

@@ -286,3 +286,14 @@ test('a deadline stands on its day wherever the work on it was moved, before or 
     $this->at('2026-12-03T09:00:00+01:00');
     expect(array_column($this->api('GET', 'days/2026-12-03')->json('late'), 'title'))->toContain('Wages');
 });
+
+test('the sheet’s next dates leave out what is closed, and begin at the open one of what counts from its finish', function () {
+    $next = fn (array $entry): array => array_slice(array_column($this->api('POST', 'rhythm/preview', [...array_intersect_key($entry, array_flip(['start', 'end', 'all_day', 'after_done', 'rule'])), 'entry_id' => $entry['id']])->json('next'), 'start'), 0, 2);
+    $vents = $this->ventCheck();
+    $this->api('PUT', "entries/{$vents['id']}/occurrences/2026-11-25T07:15:00/done")->assertNoContent();
+    $this->api('PUT', "entries/{$vents['id']}/occurrences/2026-11-27T07:15:00/skipped")->assertNoContent();
+    expect($next($vents))->toBe(['2026-11-26T07:15:00', '2026-11-30T07:15:00']);
+    $hair = $this->entry(['title' => 'Hair wash', 'start' => '2026-11-20', 'end' => '2026-11-20', 'rule' => 'FREQ=DAILY;INTERVAL=5', 'after_done' => true]);
+    $this->api('PUT', "entries/{$hair['id']}/occurrences/2026-11-20/done")->assertNoContent();
+    expect($next($hair))->toBe(['2026-11-30']);
+});

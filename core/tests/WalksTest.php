@@ -115,7 +115,7 @@ test('what periods have together', function (string $rule, ?int $size) {
     'the last day of a shorter month' => ['RSCALE=GREGORIAN;FREQ=MONTHLY;SKIP=BACKWARD', 24], 'a date carried into the next month may meet one there' => ['RSCALE=GREGORIAN;FREQ=MONTHLY;SKIP=FORWARD', null],
     ['FREQ=YEARLY', 24], ['FREQ=YEARLY;BYMONTH=1,6;BYDAY=2MO', 48], ['FREQ=YEARLY;BYWEEKNO=20,38;BYDAY=MO', 48], ['FREQ=YEARLY;BYYEARDAY=100,-1', 48],
     'the long years from 2026 to 2049' => ['FREQ=YEARLY;BYYEARDAY=366', 6], 'years of 53 weeks: 2026, 2032, 2037, 2043, 2048' => ['FREQ=YEARLY;BYWEEKNO=53;BYDAY=TH', 5],
-    'beyond COUNT it is not summed on: January to May of 2026 have 22, 20, 22, 22 and 21' => ['FREQ=MONTHLY;BYDAY=MO,TU,WE,TH,FR', 107],
+    'beyond COUNT, and as many more as the first period holds, it is not summed on: January to June of 2026 have 22, 20, 22, 22, 21 and 22' => ['FREQ=MONTHLY;BYDAY=MO,TU,WE,TH,FR', 129],
     ['FREQ=HOURLY', 24], ['FREQ=HOURLY;INTERVAL=5;BYMINUTE=0,30', 48], ['FREQ=MINUTELY;BYSECOND=10,20,30', 72], ['FREQ=SECONDLY', 24],
     'some hours' => ['FREQ=HOURLY;BYHOUR=9', 1], 'some minutes, from 7:15 to 7:38' => ['FREQ=MINUTELY;BYMINUTE=15,38,39', 2], 'some seconds' => ['FREQ=SECONDLY;BYSECOND=0,23,24', 2], 'steps that drift over the days' => ['FREQ=HOURLY;INTERVAL=5;BYHOUR=9', null],
     '17 hours of Saturday, 31 January, and 7 of Sunday' => ['FREQ=HOURLY;BYDAY=SU', 7], 'of some months' => ['FREQ=HOURLY;BYMONTH=1', 17], 'of some dates' => ['FREQ=HOURLY;BYMONTHDAY=1', 7], 'of some days of the year' => ['FREQ=HOURLY;BYYEARDAY=31', 17], 'every twelfth hour of Mondays, from a Saturday for twelve days' => ['FREQ=HOURLY;INTERVAL=12;BYDAY=MO', 4],

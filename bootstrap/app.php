@@ -54,13 +54,22 @@ return Application::configure(basePath: dirname(__DIR__))
     ->withExceptions(function (Exceptions $exceptions): void {
         $exceptions->shouldRenderJsonWhen(fn (Request $request): bool => $request->is('api/*') || $request->expectsJson());
         $exceptions->dontReport([StaleEntry::class, TooDense::class, CannotReschedule::class, NoSuchOccurrence::class, ChangedSince::class, AlreadyDecided::class, InvalidTime::class, InvalidRule::class]);
+        // A disk that is full takes no log either: what cannot be stored is said without one.
+        $exceptions->report(function (PDOException|ErrorException|UnexpectedValueException $e): bool {
+            $sentence = StorageTrouble::sentence($e);
+            if ($sentence !== null) {
+                @error_log($sentence.' '.$e->getMessage());
+            }
+
+            return $sentence === null;
+        });
         $exceptions->render(fn (StaleEntry $e): JsonResponse => response()->json(['message' => $e->getMessage(), 'current' => (new EntryResource($e->current))->fields()], 409));
         $exceptions->render(fn (AlreadyDecided $e): JsonResponse => response()->json(['message' => $e->getMessage()], 409));
         $exceptions->render(fn (ChangedSince $e): JsonResponse => response()->json(['message' => $e->getMessage()], 409));
         $exceptions->render(fn (NoSuchOccurrence $e): JsonResponse => response()->json(['message' => $e->getMessage()], 404));
         $exceptions->render(fn (TooDense $e): JsonResponse => response()->json(['message' => $e->getMessage(), 'errors' => [$e->mayBeWished ? 'overlaps' : 'rule' => [$e->getMessage()]]], 422));
         $exceptions->render(fn (CannotReschedule|InvalidTime|InvalidRule $e): JsonResponse => response()->json(['message' => $e->getMessage(), 'errors' => ['start' => [$e->getMessage()]]], 422));
-        $exceptions->render(fn (PDOException|ErrorException $e, Request $request): ?JsonResponse => $request->is('api/*') ? StorageTrouble::answer($e) : null);
+        $exceptions->render(fn (PDOException|ErrorException|UnexpectedValueException $e, Request $request): ?JsonResponse => $request->is('api/*') ? StorageTrouble::answer($e) : null);
         $exceptions->render(fn (FatalError $e, Request $request): ?JsonResponse => $request->is('api/*') && str_contains($e->getMessage(), 'Maximum execution time')
             ? response()->json(['message' => 'This took too long and was stopped. Nothing was changed; ask for less at once.'], 503) : null);
         // The first of its sentences; each stands with its field besides.

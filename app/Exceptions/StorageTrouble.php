@@ -44,6 +44,6 @@ final class StorageTrouble
     /** Sessions, logs and files are written outside the database. */
     private static function saysFull(Throwable $fault): bool
     {
-        return str_contains($fault->getMessage(), 'No space left on device') || str_contains($fault->getMessage(), 'errno=28');
+        return str_contains($fault->getMessage(), 'No space left on device') || str_contains($fault->getMessage(), 'errno=28') || str_contains($fault->getMessage(), 'out of free disk space');
     }
 }

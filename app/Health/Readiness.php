@@ -79,9 +79,10 @@ final readonly class Readiness
     /** @return array{part: string, well: bool, says: string} */
     private function disk(): array
     {
-        $free = @disk_free_space(storage_path());
+        $database = config('database.connections.sqlite.database');
+        $free = min(array_filter([disk_free_space(storage_path()), is_string($database) && is_dir(dirname($database)) ? disk_free_space(dirname($database)) : false], is_float(...)) ?: [-1]);
 
-        return self::part('disk', $free !== false && $free >= self::LEAST_FREE_BYTES, $free === false ? 'cannot be measured' : round($free / 1024 ** 3, 1).' GB free');
+        return self::part('disk', $free >= self::LEAST_FREE_BYTES, $free < 0 ? 'cannot be measured' : round($free / 1024 ** 3, 1).' GB free');
     }
 
     /** @return array{part: string, well: bool, says: string} */

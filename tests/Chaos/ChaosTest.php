@@ -150,6 +150,37 @@ test('a database that is locked for long ends neither the worker nor loses a cha
         ->and((int) $db->query('select count(*) from entries')->fetchColumn())->toBe(1);
 });
 
+test('a disk that is full is said, loses nothing, and takes the same change once there is room', function () {
+    $disk = sys_get_temp_dir().'/plum-rota-disk-'.bin2hex(random_bytes(4));
+    mkdir($disk);
+    exec('mount -t tmpfs -o size=8m tmpfs '.escapeshellarg($disk).' 2>/dev/null', $_, $status);
+    if ($status !== 0) {
+        rmdir($disk);
+        $this->markTestSkipped('A small disk cannot be made here.');
+    }
+    try {
+        $this->installation = $machine = new Installation([], $disk);
+        $machine->startServer();
+        $client = (new Client($machine->url))->open();
+        $calendar = $client->send('GET', '/api/areas')['body']['areas'][0]['calendars'][0]['id'];
+        file_put_contents("{$disk}/filler", str_repeat('x', max(0, (int) disk_free_space($disk) - 300_000)));
+        $add = fn (int $i): array => $client->send('POST', '/api/entries', ['title' => "Pane {$i}", 'calendar_id' => $calendar, 'notes' => str_repeat('n', 4000)], "key-{$i}");
+        for ($i = 0; $i < 300 && ($answer = $add($i))['status'] === 201; $i++) {
+        }
+        expect($answer['status'])->toBe(503)->and($answer['body']['message'])->toBe('The disk is full, so nothing can be kept. Nothing was changed; make room, then try again.')
+            ->and($client->send('GET', '/api/areas')['status'])->toBe(200)->and($client->send('GET', '/ready')['status'])->toBe(503);
+        unlink("{$disk}/filler");
+        expect($add($i)['status'])->toBe(201);
+        $db = $machine->db();
+        expect($db->query('select count(*) from entries')->fetchColumn())->toBe($i + 1)->and($db->query('select count(distinct title) from entries')->fetchColumn())->toBe($i + 1)->and($db->query('pragma integrity_check')->fetchColumn())->toBe('ok');
+        unset($db);
+        $machine->stop();
+    } finally {
+        exec('umount -l '.escapeshellarg($disk));
+        rmdir($disk);
+    }
+});
+
 test('a mail server that is down, refuses or hangs holds up no phone; once it is well each mail arrives once', function () {
     $port = Installation::freePort();
     $this->installation = $machine = new Installation(['MAIL_MAILER' => 'smtp', 'MAIL_HOST' => '127.0.0.1', 'MAIL_PORT' => (string) $port, 'MAIL_TIMEOUT' => isLong() ? '10' : '1']);

@@ -19,10 +19,13 @@ final class Installation
     /** @var array<string, resource> by what they are */
     private array $processes = [];
 
-    /** @param  array<string, string>  $settings  of the environment */
-    public function __construct(private readonly array $settings = [])
+    /**
+     * @param  array<string, string>  $settings  of the environment
+     * @param  string|null  $within  the folder it lies in, where not the one for passing files
+     */
+    public function __construct(private readonly array $settings = [], ?string $within = null)
     {
-        $this->folder = sys_get_temp_dir().'/plum-rota-chaos-'.bin2hex(random_bytes(5));
+        $this->folder = ($within ?? sys_get_temp_dir()).'/plum-rota-chaos-'.bin2hex(random_bytes(5));
         mkdir("{$this->folder}/sessions", 0700, true);
         touch("{$this->folder}/db.sqlite");
         $this->port = self::freePort();

@@ -12,8 +12,9 @@ use Illuminate\Support\Facades\Log;
  * What a clock that was ahead has done, once it is set right: reminders of the weeks to come were handed over before their
  * time. They come again at their moment. What had fallen by the right clock too stays handed over.
  *
- * A clock that was behind for a while does no harm: what was handed over before it was set back is not early by the time
- * the clock has come there again.
+ * A clock that was behind for a while does no harm to what was handed over promptly: it is not early by the time the clock
+ * has come there again. What had been handed over hours after its moment could come twice, if the wrong clock runs on through
+ * just those hours; which of two clocks is right cannot be told from here.
  */
 final class WrongClock
 {

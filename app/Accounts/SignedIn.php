@@ -11,6 +11,7 @@ use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Auth;
 use Illuminate\Support\Facades\Cookie;
 use Illuminate\Support\Str;
+use PDOException;
 
 /**
  * Who is signed in where. A session belongs to a device; a device that was ended, or has expired, is signed out with its
@@ -52,7 +53,7 @@ final class SignedIn
             if ($device === null || $device->expires_at <= $now) {
                 $this->leave($request);
             } elseif ($device->seen_at < $now - self::SEEN_EVERY) {
-                Device::query()->whereKey($device->id)->update(['seen_at' => $now]);
+                self::noteSeen($device, $now);
             }
         }
         $brought = $request->cookie(self::COOKIE);
@@ -60,7 +61,7 @@ final class SignedIn
             [$id, $token] = explode('|', $brought, 2);
             $device = Device::query()->with('user')->where('expires_at', '>', $now)->find($id);
             if ($device?->token_hash !== null && hash_equals($device->token_hash, hash('sha256', $token))) {
-                Device::query()->whereKey($device->id)->update(['seen_at' => $now]);
+                self::noteSeen($device, $now);
                 $this->enter($request, $device->user, $device);
             } else {
                 Cookie::queue(Cookie::forget(self::COOKIE));
@@ -87,6 +88,16 @@ final class SignedIn
     public function endOthers(Request $request, User $user): void
     {
         Device::query()->where('user_id', $user->id)->whereKeyNot($this->current($request)->id ?? '')->delete();
+    }
+
+    /** A database that is busy, or a disk that is full, keeps nobody from reading. */
+    private static function noteSeen(Device $device, int $now): void
+    {
+        try {
+            Device::query()->whereKey($device->id)->update(['seen_at' => $now]);
+        } catch (PDOException) {
+            // noted the next time
+        }
     }
 
     private function enter(Request $request, User $user, Device $device): void

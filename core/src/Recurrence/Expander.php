@@ -19,16 +19,23 @@ final readonly class Expander
     /** More periods than this are not looked at; only a drifting clock with a COUNT has as many before it is done. */
     private const MOST_PERIODS = 2_000_000;
 
+    /** No zone sets its clocks by more than a day, so further from the end than this an instance comes before UNTIL. */
+    private const NEAR_THE_END = 2 * 86400;
+
     private int $start;
 
     private int $last;
 
+    /** What comes later than this may be one too many: only there UNTIL decides on each. */
+    private int $certain;
+
     private Walk $walk;
 
-    public function __construct(private RecurrenceRule $rule, LocalDateTime $start, ?Zone $zone = null)
+    public function __construct(private RecurrenceRule $rule, LocalDateTime $start, private ?Zone $zone = null)
     {
         $this->start = $start->seconds;
         $this->last = min($rule->until?->lastSecond($zone) ?? PHP_INT_MAX, Gregorian::LAST_SECOND);
+        $this->certain = $rule->until === null ? PHP_INT_MAX : $this->last - self::NEAR_THE_END;
         $this->walk = match (true) {
             $rule->rscale !== 'GREGORIAN' => new OtherCalendarWalk($rule, $start),
             $rule->freq->isWithinDay() => new ClockWalk($rule, $start),
@@ -45,7 +52,7 @@ final readonly class Expander
     public function collect(int $from, int $to, int $limit): array
     {
         $last = min($this->last, $to - 1);
-        if ($this->start > $last || $limit < 1) {
+        if ($this->start > $last || $limit < 1 || ! $this->isInTime($this->start)) {
             return [];
         }
         $found = $this->start >= $from ? [$this->start] : [];
@@ -72,7 +79,7 @@ final readonly class Expander
                     return $found;
                 }
                 $previous = $second;
-                if ($second >= $from) {
+                if ($second >= $from && $this->isInTime($second)) {
                     $found[] = $second;
                     if (++$number >= $limit) {
                         return $found;
@@ -82,6 +89,11 @@ final readonly class Expander
         }
 
         return $found;
+    }
+
+    private function isInTime(int $second): bool
+    {
+        return $second <= $this->certain || $this->rule->until === null || $this->rule->until->allows($second, $this->zone);
     }
 
     /** Whether the rule chooses its start by itself, were it not for being the start. */

@@ -57,14 +57,36 @@ final readonly class Until implements Stringable
         return new self(LocalDateTime::of($date, $time), false, ($m[7] ?? '') === 'Z');
     }
 
-    /** The last wall second allowed, in a zone's own time (or as written, for entries without zone). */
+    /**
+     * No later wall second is allowed, in a zone's own time (or as written, for entries without zone). Near a clock change
+     * an earlier one may not be either: allows() decides.
+     */
     public function lastSecond(?Zone $zone): int
     {
-        if ($this->dateOnly) {
-            return $this->wall->seconds + 86399;
-        }
+        return match (true) {
+            $this->dateOnly => $this->wall->seconds + 86399,
+            $this->isInstant($zone) => $zone->noWallAfter($this->wall->seconds)->seconds,
+            default => $this->wall->seconds,
+        };
+    }
 
-        return $this->utc && $zone !== null ? $zone->wall($this->wall->seconds)->seconds : $this->wall->seconds;
+    /**
+     * Whether an instance comes no later: as an instant, where it is one. On the day of a clock change the later wall time
+     * may be the earlier instant (RFC 5545 3.3.10 and 3.3.5).
+     *
+     * @param  int  $second  wall time
+     */
+    public function allows(int $second, ?Zone $zone): bool
+    {
+        return $this->isInstant($zone)
+            ? $zone->instant(LocalDateTime::fromSeconds($second)) <= $this->wall->seconds
+            : $second <= $this->lastSecond($zone);
+    }
+
+    /** @phpstan-assert-if-true Zone $zone */
+    private function isInstant(?Zone $zone): bool
+    {
+        return $this->utc && $zone !== null;
     }
 
     public function __toString(): string

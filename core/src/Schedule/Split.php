@@ -12,6 +12,9 @@ use PlumRota\Core\Time\LocalDateTime;
 /** A routine cut in two at one of its recurrence ids: what came before keeps its identity, the rest begins anew. */
 final readonly class Split
 {
+    /** Further than this from a cut, wall times come in the order of their instants; clocks change by a day at the most. */
+    private const CLOCKS = 2 * 86400;
+
     /**
      * @param  Series|null  $head  null when nothing lies before the cut
      * @param  Series  $tail  begins at the cut, under the id of the head
@@ -52,26 +55,40 @@ final readonly class Split
         if ($cut->seconds <= $series->placement->start->seconds) {
             return new self(null, $tail);
         }
+        [$until, $late] = self::before($uncut, $cut);
         $head = new Series(
             $series->id,
             $series->placement,
-            $rule->count === null ? $rule->ending(null, self::before($cut, $series->placement)) : $rule->ending($before, null),
+            $rule->count === null ? $rule->ending(null, $until) : $rule->ending($before, null),
             array_values(array_filter($series->extra, $isBefore)),
-            array_values(array_filter($series->except, $isBefore)),
+            array_values([...array_filter($series->except, $isBefore), ...($rule->count === null ? $late : [])]),
             breaks: $series->breaks,
         );
 
         return new self($head, $tail);
     }
 
-    /** UNTIL just before a moment, in the form its DTSTART asks for (RFC 5545 3.3.10). */
-    private static function before(LocalDateTime $cut, Placement $placement): Until
+    /**
+     * UNTIL just before a cut, in the form its DTSTART asks for (RFC 5545 3.3.10).
+     *
+     * Where clocks go forward, wall times from the cut on may be earlier instants than some before it: an UNTIL that leaves
+     * the ones before it in does not keep those out, and they become exceptions of the head.
+     *
+     * @return array{Until, list<LocalDateTime>} and what it lets in from the cut on
+     */
+    private static function before(Series $uncut, LocalDateTime $cut): array
     {
-        return match (true) {
-            $placement->allDay => Until::date($cut->date()->plusDays(-1)),
-            $placement->zone !== null => Until::instant($placement->zone->instant($cut) - 1),
-            default => Until::wall($cut->plusSeconds(-1)),
-        };
+        $zone = $uncut->placement->zone;
+        if ($uncut->placement->allDay || $zone === null) {
+            return [$uncut->placement->allDay ? Until::date($cut->date()->plusDays(-1)) : Until::wall($cut->plusSeconds(-1)), []];
+        }
+        $set = $uncut->recurrenceSet();
+        $instant = fn (LocalDateTime $one): int => $zone->instant($one);
+        $before = array_map($instant, $zone->isSteady($cut, $cut) ? [] : $set->between($cut->plusSeconds(-self::CLOCKS), $cut));
+        $after = $zone->isSteady($cut, $cut) ? [$cut] : $set->between($cut, $cut->plusSeconds(self::CLOCKS));
+        $last = max([min(array_map($instant, [$cut, ...$after])) - 1, ...$before]);
+
+        return [Until::instant($last), array_values(array_filter($after, fn (LocalDateTime $one): bool => $instant($one) <= $last))];
     }
 
     /** What the rule took silently from its start must not change with the new one: the 31st, or 29 February. */

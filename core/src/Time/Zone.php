@@ -59,6 +59,14 @@ final readonly class Zone implements Stringable
         return LocalDateTime::fromSeconds($instant + $this->offsets->at($instant));
     }
 
+    /** No later wall time than this stands for an instant up to this one: what the walls show, or would without a clock change near. */
+    public function noWallAfter(int $instant): LocalDateTime
+    {
+        $east = max($this->offsets->at($instant - 86400), $this->offsets->at($instant), $this->offsets->at($instant + 86400));
+
+        return LocalDateTime::fromSeconds($instant + $east);
+    }
+
     /** Seconds east of UTC at an instant. */
     public function offsetAt(int $instant): int
     {

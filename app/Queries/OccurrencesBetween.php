@@ -34,9 +34,10 @@ final readonly class OccurrencesBetween
     {
         $seen = [];
         $starts = [];
+        $begins = (new Timeline($user->timeZone()))->beginning($window);
         foreach ($this->each($user, $window) as $one) {
             $seen[] = $one;
-            $starts[] = $one->occurrence->seen->from->seconds;
+            $starts[] = $begins($one->occurrence);
         }
         asort($starts); // keeps the order of the entries where starts are equal
 

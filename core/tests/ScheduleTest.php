@@ -48,6 +48,31 @@ test('a routine at 7:15 stays at 7:15 across both clock changes', function () {
         ->and(seen($series, [], '2026-10-24', 3))->toBe(['2026-10-24T07:15 15', '2026-10-25T07:15 15', '2026-10-26T07:15 15']);
 });
 
+/** RFC 5545 3.3.5: a time that is left out is read with the offset before the change. */
+test('what lies in the hour that a clock change leaves out keeps its length', function (string $start, int $minutes, string $from, string $to) {
+    $range = timed($start, $minutes)->seenFrom(Zone::of('Europe/Berlin'));
+    expect((string) $range->from)->toBe($from)->and((string) $range->to)->toBe($to);
+})->with([
+    'within it' => ['2026-03-29T02:15', 30, '2026-03-29T03:15:00', '2026-03-29T03:45:00'],
+    'over its end' => ['2026-03-29T02:30', 45, '2026-03-29T03:30:00', '2026-03-29T04:15:00'],
+    'from before it' => ['2026-03-29T01:30', 60, '2026-03-29T01:30:00', '2026-03-29T03:30:00'],
+]);
+
+test('what is seen over the end of summer time from another zone is not without length', function (int $minutes, string $to) {
+    $range = timed('2026-10-25T00:30', $minutes, 'UTC')->seenFrom(Zone::of('Europe/Berlin'));
+    expect((string) $range->from)->toBe('2026-10-25T02:30:00')->and((string) $range->to)->toBe($to);
+})->with([[40, '2026-10-25T03:10:00'], [60, '2026-10-25T03:30:00'], [30, '2026-10-25T03:00:00'], [150, '2026-10-25T04:00:00']]);
+
+test('occurrences come in the order in which they begin, also while an hour comes twice', function (bool $isChanged) {
+    $series = new Series('gauge', timed('2026-10-24T23:00', 10, 'UTC'), RuleParser::parse('FREQ=MINUTELY;INTERVAL=30;COUNT=8'));
+    $changes = $isChanged ? [new Change('2026-10-25T02:30:00', timed('2026-10-24T23:45', 10, 'UTC'))] : [];
+    $found = (new Timeline(Zone::of('Europe/Berlin')))->occurrences($series, $changes, TimeRange::days(LocalDate::parse('2026-10-25'), 1));
+    $begins = array_map(fn (Occurrence $one): int => $one->placement->startsAt(Zone::of('Europe/Berlin')), $found);
+    $sorted = $begins;
+    sort($sorted);
+    expect($begins)->toBe($sorted)->and(count($found))->toBe(8);
+})->with([false, true]);
+
 test('seen from another zone it follows both zones’ clock changes', function () {
     // New York changes on 8 March, Berlin on 29 March 2026: the distance is 6 hours, 5 in between, then 6 again.
     $series = routine('FREQ=DAILY', '2026-03-01T07:15');

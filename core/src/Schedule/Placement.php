@@ -56,7 +56,12 @@ final readonly class Placement
         return $this->start->plusMinutes($this->allDay ? $this->length * 1440 : $this->length);
     }
 
-    /** What it covers on the walls of someone in a zone. */
+    /**
+     * What it covers on the walls of someone in a zone.
+     *
+     * A start that a clock change leaves out is read an hour on (RFC 5545 3.3.5), and the end goes with it: the entry keeps
+     * its length, and counts in the load.
+     */
     public function seenFrom(Zone $viewer): TimeRange
     {
         if ($this->allDay) {
@@ -68,12 +73,13 @@ final readonly class Placement
             return TimeRange::of($this->start, $end);
         }
         $from = $own->instant($this->start);
-        $to = max($from, $own->instant($end));
+        $leftOut = $own->wall($from)->seconds - $this->start->seconds;
+        $to = max($from, $own->instant($end->plusSeconds($leftOut)));
         $seenFrom = $viewer->wall($from);
         $seenTo = $viewer->wall($to);
 
-        // Across the end of summer time the later wall may show the earlier time.
-        return TimeRange::of($seenFrom, $seenTo->seconds < $seenFrom->seconds ? $seenFrom : $seenTo);
+        // Across the end of summer time the later wall may show the same time, or an earlier one: then it is as long as it lasts.
+        return TimeRange::of($seenFrom, $seenTo->seconds <= $seenFrom->seconds ? $seenFrom->plusSeconds($to - $from) : $seenTo);
     }
 
     /** The instant it starts at, for someone in a zone (all-day entries start with the day). */

@@ -24,7 +24,8 @@ final readonly class Timeline
     }
 
     /**
-     * The occurrences that touch a window of the viewer's wall time, by start.
+     * The occurrences that touch a window of the viewer's wall time, in the order in which they begin: where clocks are
+     * changed that is not the order of the times on the wall.
      *
      * @param  list<Change>  $changes  of this series; for one that counts after it is done all of them, else at least
      *                                 those whose recurrence id or whose new place lies near the window
@@ -53,18 +54,32 @@ final readonly class Timeline
                 $found[] = $one;
             }
         }
-        if ($changes === []) {
-            return $found;
-        }
         foreach ($byId as $id => $change) {
             $one = $this->strayed($series, (string) $id, $change);
             if ($one !== null && $one->seen->touches($window)) {
                 $found[] = $one;
             }
         }
-        usort($found, fn (Occurrence $a, Occurrence $b): int => $a->seen->from->seconds <=> $b->seen->from->seconds);
+
+        if ($changes === [] && ($series->placement->zone ?? $this->viewer) === $this->viewer && $this->viewer->isSteady($window->from, $window->to)) {
+            return $found;
+        }
+        $begins = $this->beginning($window);
+        usort($found, fn (Occurrence $a, Occurrence $b): int => [$begins($a), $a->recurrenceId] <=> [$begins($b), $b->recurrenceId]);
 
         return $found;
+    }
+
+    /**
+     * What occurrences of a window are ordered by. Where clocks are set back, an earlier time on the wall may come later.
+     *
+     * @return \Closure(Occurrence): int seconds
+     */
+    public function beginning(TimeRange $window): \Closure
+    {
+        return $this->viewer->isSteady($window->from, $window->to)
+            ? fn (Occurrence $one): int => $one->seen->from->seconds
+            : fn (Occurrence $one): int => $one->placement->startsAt($this->viewer);
     }
 
     /**

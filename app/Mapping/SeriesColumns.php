@@ -25,6 +25,7 @@ final class SeriesColumns
     public static function of(Series $series): array
     {
         $offDay = $series->breaks?->offDay;
+        $first = array_reduce($series->extra, fn (LocalDateTime $first, LocalDateTime $date): LocalDateTime => $date->seconds < $first->seconds ? $date : $first, $series->placement->start);
         $text = fn (LocalDateTime $date): string => $series->placement->allDay ? (string) $date->date() : (string) $date;
 
         return [
@@ -33,7 +34,7 @@ final class SeriesColumns
             'after_done' => $series->afterDone,
             'extra_dates' => array_map($text, $series->extra),
             'except_dates' => array_map($text, $series->except),
-            'first_day' => (string) $series->placement->start->date()->plusDays(-self::ZONE_DAYS - ($offDay === OffDay::Before ? self::OFF_DAYS : 0)),
+            'first_day' => (string) $first->date()->plusDays(-self::ZONE_DAYS - ($offDay === OffDay::Before ? self::OFF_DAYS : 0)),
             'last_day' => self::lastDay($series),
             ...($series->rule === null ? ['off_day' => 'keep', 'seasons' => [], 'pauses' => []] : []),
         ];

@@ -5,14 +5,15 @@ declare(strict_types=1);
 namespace App\Queries;
 
 use App\Mapping\SeriesOf;
+use App\Models\Entry;
 use App\Models\User;
 use PlumRota\Core\Planning\Block;
 use PlumRota\Core\Planning\Conflicts;
 use PlumRota\Core\Recurrence\CommonRhythms;
-use PlumRota\Core\Recurrence\RuleInWords;
 use PlumRota\Core\Schedule\Change;
 use PlumRota\Core\Schedule\Occurrence;
 use PlumRota\Core\Schedule\Series;
+use PlumRota\Core\Schedule\SeriesInWords;
 use PlumRota\Core\Schedule\Timeline;
 use PlumRota\Core\Time\Gregorian;
 use PlumRota\Core\Time\InvalidTime;
@@ -37,6 +38,9 @@ final readonly class RhythmPreview
      */
     public function show(User $user, Series $series, ?string $entryId): array
     {
+        $entry = $entryId === null ? null : $user->entries()->find($entryId);
+        $old = $entry === null ? null : SeriesOf::mendable($entry);
+        $series = $old !== null && $series->hasRhythmOf($old) ? $series : $series->startingOnRule();
         $rule = $series->rule;
         $today = $user->wallNow()->date();
         $first = LocalDate::of($today->year, $today->month, 1);
@@ -54,11 +58,11 @@ final readonly class RhythmPreview
         return [
             'rule' => $rule === null ? null : (string) $rule,
             'start' => $series->placement->startText(),
-            'sentence' => $rule === null ? 'once' : (new RuleInWords($rule, $series->placement->start, $series->afterDone))->sentence(),
+            'sentence' => SeriesInWords::of($series) ?? 'once',
             'count' => $this->count($series),
             'lands' => array_values($lands),
             'lands_from' => (string) $first,
-            'next' => $this->next($user, $series, $timeline, $entryId),
+            'next' => $this->next($user, $series, $timeline, $entry),
             'presses' => array_map(strval(...), CommonRhythms::from($series->placement->start->date())),
         ];
     }
@@ -79,9 +83,9 @@ final readonly class RhythmPreview
     }
 
     /** @return list<array<string, mixed>> */
-    private function next(User $user, Series $series, Timeline $timeline, ?string $entryId): array
+    private function next(User $user, Series $series, Timeline $timeline, ?Entry $entry): array
     {
-        $changes = $entryId === null ? [] : $this->changes($user, $entryId);
+        $changes = $entry === null ? [] : $this->changes($user, $entry);
         $closed = [];
         foreach ($changes as $change) {
             $closed[$change->recurrenceId] = $change->skipped || $change->doneAt !== null || $change->letGoAt !== null;
@@ -100,7 +104,7 @@ final readonly class RhythmPreview
             $timeline->occurrences($series, $series->afterDone ? $changes : [], $around),
             fn (Occurrence $one): bool => ! isset($closed[$one->recurrenceId]) && in_array($series->startOf($one->recurrenceId)->seconds, array_map(fn (LocalDateTime $start): int => $start->seconds, $starts), true),
         )), 0, self::NEXT);
-        $others = array_filter($this->others($user, $upcoming), fn (Seen $seen): bool => $seen->entry->id !== $entryId);
+        $others = array_filter($this->others($user, $upcoming), fn (Seen $seen): bool => $seen->entry->id !== $entry?->id);
 
         return array_map(fn (Occurrence $one): array => [
             'start' => $one->placement->allDay ? (string) $one->seen->from->date() : (string) $one->seen->from,
@@ -111,11 +115,9 @@ final readonly class RhythmPreview
     }
 
     /** @return list<Change> what became of occurrences of the entry, from lately on; all of one that counts from its finishes */
-    private function changes(User $user, string $entryId): array
+    private function changes(User $user, Entry $entry): array
     {
-        $entry = $user->entries()->find($entryId);
-
-        return $entry === null ? [] : array_values($entry->changes()->when(! $entry->after_done, fn ($some) => $some->where('day', '>=', (string) $user->wallNow()->date()->plusDays(-1)))->get()->map(SeriesOf::change(...))->all());
+        return array_values($entry->changes()->when(! $entry->after_done, fn ($some) => $some->where('day', '>=', (string) $user->wallNow()->date()->plusDays(-1)))->get()->map(SeriesOf::change(...))->all());
     }
 
     /**

@@ -14,11 +14,12 @@ final readonly class AddEntry
     {
     }
 
+    /** A start that its rule does not choose gives way to the first date that it does. */
     public function add(User $user, EntryValues $values): Entry
     {
         return $this->writes->run($user, "Added “{$values->title()}”", function () use ($user, $values): Entry {
             $entry = new Entry(['user_id' => $user->id]);
-            SaveSeries::into($entry, $values->series, $values->columns);
+            SaveSeries::into($entry, $values->series?->startingOnRule(), $values->columns);
 
             return $entry;
         });

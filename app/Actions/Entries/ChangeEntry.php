@@ -9,11 +9,12 @@ use App\Mapping\SeriesColumns;
 use App\Mapping\SeriesOf;
 use App\Models\Entry;
 use App\Models\User;
-use PlumRota\Core\Recurrence\RecurrenceSet;
 use PlumRota\Core\Schedule\CannotReschedule;
 use PlumRota\Core\Schedule\Placement;
 use PlumRota\Core\Schedule\Scope;
 use PlumRota\Core\Schedule\Series;
+use PlumRota\Core\Schedule\Split;
+use PlumRota\Core\Schedule\Successor;
 use PlumRota\Core\Time\LocalDateTime;
 
 /**
@@ -43,13 +44,13 @@ final readonly class ChangeEntry
             StaleEntry::check($entry, $version);
             $old = SeriesOf::mendable($entry);
             if ($old === null || ! $old->isRoutine() || $recurrenceId === null) {
-                return $this->whole($entry, $values, null);
+                return $this->whole($entry, $values);
             }
 
             return match ($scope) {
                 Scope::One => $this->one($entry, $old, $values, $recurrenceId),
                 Scope::Onward => $this->onward($entry, $old, $values, $recurrenceId),
-                Scope::Whole => $this->whole($entry, $values, null),
+                Scope::Whole => $this->whole($entry, $values),
             };
         });
     }
@@ -82,46 +83,58 @@ final readonly class ChangeEntry
     private function onward(Entry $entry, Series $old, EntryValues $values, string $recurrenceId): Entry
     {
         $cut = $old->startOf($recurrenceId);
-        $sameDay = $values->series !== null && $values->series->placement->start->dayNumber() === $old->placement->start->dayNumber();
         $before = (string) $entry->start;
         $tail = $this->split->at($entry, $recurrenceId);
+        $new = $values->series;
+        if ($new === null || $new->placement->start->dayNumber() !== $old->placement->start->dayNumber()) {
+            return $this->whole($tail, $values);
+        }
+        $cutOff = SeriesOf::mendable($tail);
+        $columns = $values->columns;
+        if (is_string($columns['due'] ?? null)) {
+            $columns['due'] = DueWithStart::moved($columns['due'], $before, (string) $cut->date());
+        }
+        $isSameRule = (string) $new->rule === (string) $old->rule;
+        $rule = $isSameRule || ($new->rule !== null && $old->rule !== null && $new->rule->count !== null && $new->rule->ending(null, null) == $old->rule->ending(null, null))
+            ? $cutOff?->rule : $new->rule;
+        $isSame = $isSameRule && SeriesColumns::place($new->placement) === SeriesColumns::place($old->placement);
+        $start = $isSame && $cutOff !== null ? $cutOff->placement->start : Split::startOfTail($old, $cut, $new);
+        $new = new Series('', $new->placement->startingAt($start), $rule, $cutOff->extra ?? [], $cutOff->except ?? [], $new->afterDone, $new->breaks);
 
-        return $this->whole($tail, $values, $sameDay ? $cut : null, $before);
+        return $this->whole($tail, new EntryValues($new, $columns));
     }
 
-    /** @param  LocalDateTime|null  $day stands for the first day, when only what comes from it on is meant */
-    private function whole(Entry $entry, EntryValues $values, ?LocalDateTime $day, ?string $shownStart = null): Entry
+    /** Where the dates stay, every instance keeps its recurrence id, and a start besides the rule its place. */
+    private function whole(Entry $entry, EntryValues $values): Entry
     {
         $old = SeriesOf::mendable($entry);
         $new = $values->series;
-        $columns = $values->columns;
-        if ($new !== null && $day !== null) {
-            $rule = $new->rule !== null && $old?->rule !== null && $new->rule->ending(null, null) == $old->rule->ending(null, null) && $new->rule->count !== null
-                ? $old->rule : $new->rule;
-            $new = new Series('', self::onDayOf($new->placement, $day), $rule, $new->extra, $new->except, $new->afterDone, $new->breaks);
-            if (is_string($columns['due'] ?? null) && $shownStart !== null) {
-                $columns['due'] = DueWithStart::moved($columns['due'], $shownStart, (string) $day->date());
-            }
+        if ($old !== null && $new !== null && $new->hasRhythmOf($old)) {
+            SaveSeries::into($entry, $new, $values->columns);
+
+            return $entry;
         }
-        $new = $new === null ? null : self::startingOnRule($new);
-        SaveSeries::into($entry, $new, $columns);
+        $new = $new?->startingOnRule();
+        if ($old !== null && $new !== null) {
+            $new = self::withSingleDates($old, $new);
+        }
+        SaveSeries::into($entry, $new, $values->columns);
         if ($old !== null) {
-            $this->rekey->apply($entry, $old, $new, fn (LocalDateTime $date): LocalDateTime => $new === null ? $date
-                : LocalDateTime::fromSeconds($date->dayNumber() * 86400 + $new->placement->start->seconds - $new->placement->start->dayNumber() * 86400));
+            $this->rekey->apply($entry, $old, $new, fn (LocalDateTime $date): LocalDateTime => $new === null ? $date : (new Successor($old, $new))->of($date));
         }
 
         return $entry;
     }
 
-    /** A start that its rule does not choose gives way to the first one it does. */
-    private static function startingOnRule(Series $series): Series
+    /** Single dates that were not touched go along to the new hours. */
+    private static function withSingleDates(Series $old, Series $new): Series
     {
-        if ($series->rule === null || $series->afterDone || $series->rule->namesTimes()) {
-            return $series;
-        }
-        $first = RecurrenceSet::firstOnOrAfter($series->rule, $series->placement->start) ?? $series->placement->start;
+        $dates = fn (Series $series, string $which): array => array_map(strval(...), $which === 'extra' ? $series->extra : $series->except);
+        $along = array_map((new Successor($old, $new))->of(...), [...$old->extra, ...$old->except]);
+        $extra = $dates($new, 'extra') === $dates($old, 'extra') ? array_slice($along, 0, count($old->extra)) : $new->extra;
+        $except = $dates($new, 'except') === $dates($old, 'except') ? array_slice($along, count($old->extra)) : $new->except;
 
-        return new Series($series->id, $series->placement->startingAt($first), $series->rule, $series->extra, $series->except, $series->afterDone, $series->breaks);
+        return new Series($new->id, $new->placement, $new->rule, $extra, $except, $new->afterDone, $new->breaks);
     }
 
     private static function onDayOf(Placement $placement, LocalDateTime $day): Placement

@@ -86,6 +86,7 @@ class EntryRequest extends FormRequest
             'end' => ['nullable', 'string', 'max:30'],
             'zone' => ['nullable', 'string', 'max:60'],
             'end_zone' => ['nullable', 'string', 'max:60'],
+            'floating' => ['sometimes', 'boolean'],
             'off_day' => ['sometimes', Rule::enum(OffDay::class)],
             'seasons' => ['sometimes', 'array', 'max:4'],
             'seasons.*.from' => ['required', 'regex:/^\d\d-\d\d$/'],
@@ -95,6 +96,10 @@ class EntryRequest extends FormRequest
             'pauses.*.to' => ['required', new KnownDate('A pause ends on a date.')],
             'rule' => ['nullable', 'string', 'max:4000'],
             'after_done' => ['required', 'boolean'],
+            'extra_dates' => ['sometimes', 'array', 'max:1000'],
+            'extra_dates.*' => ['string', 'max:30'],
+            'except_dates' => ['sometimes', 'array', 'max:1000'],
+            'except_dates.*' => ['string', 'max:30'],
         ];
     }
 
@@ -166,7 +171,7 @@ class EntryRequest extends FormRequest
             'margin' => $this->integer('margin'),
             'colour' => $this->input('colour'),
             'labels' => array_values(array_filter(array_map(fn (mixed $label): string => is_string($label) ? trim($label) : '', $this->array('labels')), fn (string $label): bool => $label !== '')),
-            'end_zone' => $this->series === null || $this->boolean('all_day') ? null : $this->endZone(),
+            'end_zone' => $this->series === null || $this->boolean('all_day') || $this->boolean('floating') ? null : $this->endZone(),
             'off_day' => $this->series?->rule === null ? 'keep' : ($this->string('off_day')->value() ?: 'keep'),
             'seasons' => $this->series?->rule === null ? [] : $this->stretches('seasons'),
             'pauses' => $this->series?->rule === null ? [] : $this->stretches('pauses'),
@@ -224,15 +229,18 @@ class EntryRequest extends FormRequest
             if ($rule !== null) {
                 $this->requireDates($rule, $first);
             }
-            $entry = $this->entry();
-            $old = $entry === null ? null : SeriesOf::mendable($entry);
-            $this->series = new Series('', $placement, $rule, $rule === null ? [] : $old->extra ?? [], $rule === null ? [] : $old->except ?? [], $rule !== null && $this->boolean('after_done'),
+            $field = 'extra_dates';
+            $extra = $this->singleDates('extra_dates', $placement);
+            $field = 'except_dates';
+            $except = $this->singleDates('except_dates', $placement);
+            $this->series = new Series('', $placement, $rule, $extra, $rule === null && $extra === [] ? [] : $except, $rule !== null && $this->boolean('after_done'),
                 $rule === null ? null : $this->breaks());
         } catch (InvalidTime|InvalidRule $e) {
             $validator->errors()->add($field, $e->getMessage());
         }
     }
 
+    /** @param  Zone  $zone  plays no part in what is meant wherever one is */
     private function placement(LocalDateTime $first, Zone $zone): Placement
     {
         $end = $this->filled('end') ? $this->string('end')->value() : null;
@@ -243,11 +251,35 @@ class EntryRequest extends FormRequest
         }
         $to = $end === null ? $first->plusMinutes(30) : PlannableDays::moment($end);
 
+        if ($this->boolean('floating')) {
+            return Placement::timed($first, intdiv($to->seconds - $first->seconds, 60), null);
+        }
         if ($end !== null && $this->endZone() !== null) {
             $to = $zone->wall(Zone::of((string) $this->endZone())->instant($to));
         }
 
         return Placement::timed($first, intdiv($to->seconds - $first->seconds, 60), $zone);
+    }
+
+    /**
+     * Dates that come besides the rule, or not at all; where it has hours a date stands for those of the start.
+     *
+     * @return list<LocalDateTime> each once, in order
+     *
+     * @throws InvalidTime
+     */
+    private function singleDates(string $name, Placement $placement): array
+    {
+        $dates = [];
+        foreach ($this->array($name) as $text) {
+            assert(is_string($text));
+            $date = $placement->allDay ? PlannableDays::date(substr($text, 0, 10))->startOfDay()
+                : (str_contains($text, 'T') ? PlannableDays::moment($text) : LocalDateTime::of(PlannableDays::date($text), $placement->start->time()));
+            $dates[$date->seconds] = $date;
+        }
+        ksort($dates);
+
+        return array_values($dates);
     }
 
     /** Null where the end is told by the clocks of the start. */
@@ -295,7 +327,7 @@ class EntryRequest extends FormRequest
         return ['kind' => 'task', 'all_day' => true, 'start' => null, 'end' => null, 'zone' => null, 'notes' => '', 'due' => null, 'rule' => null,
             'after_done' => false, 'missed' => 'hold', 'reminders' => null, 'always_through' => false, 'overlaps' => false, 'importance' => null, 'effort' => null, 'estimate' => null, 'busy' => true,
             'private' => false, 'protected' => false, 'travel' => 0, 'place' => '', 'link' => '', 'checklist' => [], 'tentative' => false, 'margin' => 0, 'colour' => null, 'labels' => [], 'end_zone' => null,
-            'off_day' => 'keep', 'seasons' => [], 'pauses' => [], 'not_before' => null, 'around' => null, 'waiting_for' => '', 'ask_again' => null];
+            'off_day' => 'keep', 'seasons' => [], 'pauses' => [], 'extra_dates' => [], 'except_dates' => [], 'floating' => false, 'not_before' => null, 'around' => null, 'waiting_for' => '', 'ask_again' => null];
     }
 
     /** @return array<string, mixed> the entry as a sheet would send it */

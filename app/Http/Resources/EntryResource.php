@@ -9,7 +9,7 @@ use App\Models\Attachment;
 use App\Models\Entry;
 use Illuminate\Http\Request;
 use Illuminate\Http\Resources\Json\JsonResource;
-use PlumRota\Core\Recurrence\RuleInWords;
+use PlumRota\Core\Schedule\SeriesInWords;
 use PlumRota\Core\Time\Zone;
 
 /** @property Entry $resource */
@@ -49,7 +49,10 @@ final class EntryResource extends JsonResource
             'end_zone' => $entry->end_zone,
             'rule' => $entry->rule,
             'after_done' => $entry->after_done,
-            'in_words' => $series === null || $series->rule === null ? null : (new RuleInWords($series->rule, $series->placement->start, $series->afterDone))->sentence(),
+            'floating' => $entry->start !== null && ! $entry->all_day && $entry->zone === null,
+            'extra_dates' => $entry->extra_dates,
+            'except_dates' => $entry->except_dates,
+            'in_words' => $series === null ? null : SeriesInWords::of($series),
             'due' => $entry->due,
             'missed' => $entry->missed,
             'not_before' => $entry->not_before,

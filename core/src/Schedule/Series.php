@@ -44,6 +44,42 @@ final readonly class Series
         return new RecurrenceSet($this->placement->start, $this->rule, $this->extra, $this->except, $this->placement->zone);
     }
 
+    /** The same routine with its first occurrence elsewhere. */
+    public function startingAt(LocalDateTime $start): self
+    {
+        return new self($this->id, $this->placement->startingAt($start), $this->rule, $this->extra, $this->except, $this->afterDone, $this->breaks);
+    }
+
+    /** Whether the first occurrence is one that the rule chooses; else it is one more, besides the rule (RFC 5545 3.8.5.3). */
+    public function startsOnRule(): bool
+    {
+        return $this->rule === null || $this->afterDone || RecurrenceSet::firstOnOrAfter($this->rule, $this->placement->start)?->seconds === $this->placement->start->seconds;
+    }
+
+    /** The same, from the first date on that its rule chooses. */
+    public function startingOnRule(): self
+    {
+        if ($this->rule === null || $this->afterDone) {
+            return $this;
+        }
+        $first = RecurrenceSet::firstOnOrAfter($this->rule, $this->placement->start);
+
+        return $first === null ? $this : $this->startingAt($first);
+    }
+
+    /** Whether another has the same instances under the same recurrence ids, single dates aside. */
+    public function hasRhythmOf(self $other): bool
+    {
+        return (string) $this->rule === (string) $other->rule && $this->afterDone === $other->afterDone
+            && $this->placement->allDay === $other->placement->allDay && $this->placement->startText() === $other->placement->startText();
+    }
+
+    /** Whether it may come several times a day. */
+    public function namesTimes(): bool
+    {
+        return $this->rule !== null && $this->rule->namesTimes();
+    }
+
     public function afterDone(): ?AfterDone
     {
         return $this->afterDone && $this->rule !== null ? new AfterDone($this->placement->start, $this->rule) : null;

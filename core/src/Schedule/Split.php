@@ -44,9 +44,11 @@ final readonly class Split
         $isAfter = fn (LocalDateTime $date): bool => $date->seconds >= $cut->seconds;
         $isBefore = fn (LocalDateTime $date): bool => ! $isAfter($date);
         $tailRule = self::pinned($rule, $series->placement->start, $cut);
+        // The rule counts its periods from its first instance, which a date besides the rule is not.
+        $first = (new Series($series->id, $series->placement, $rule))->recurrenceSet()->next(1, $cut)[0] ?? $cut;
         $tail = new Series(
             $series->id,
-            $series->placement->startingAt($cut),
+            $series->placement->startingAt($first),
             $rule->count === null ? $tailRule : $tailRule->ending(max(1, $rule->count - $before), null),
             array_values(array_filter($series->extra, $isAfter)),
             array_values(array_filter($series->except, $isAfter)),
@@ -61,11 +63,45 @@ final readonly class Split
             $series->placement,
             $rule->count === null ? $rule->ending(null, $until) : $rule->ending($before, null),
             array_values(array_filter($series->extra, $isBefore)),
-            array_values([...array_filter($series->except, $isBefore), ...($rule->count === null ? $late : [])]),
+            [...array_filter($series->except, $isBefore), ...($rule->count === null ? $late : [])],
             breaks: $series->breaks,
         );
 
         return new self($head, $tail);
+    }
+
+    /**
+     * Where the tail begins when its hours or its rhythm are changed with the cut. What comes several times a day begins with
+     * the one that takes the place of the cut, or after the last one of the head: none is doubled, none left out.
+     *
+     * @param  Series  $old  before the cut
+     * @param  Series  $wished  its first occurrence stands for the day of the cut
+     */
+    public static function startOfTail(Series $old, LocalDateTime $cut, Series $wished): LocalDateTime
+    {
+        $ofDay = fn (LocalDateTime $one): int => $one->seconds - $one->date()->startOfDay()->seconds;
+        $day = $cut->date()->startOfDay();
+        $hour = $day->plusSeconds($ofDay($wished->placement->start));
+        if (! $old->namesTimes() && ! $wished->namesTimes()) {
+            return $hour;
+        }
+        $earlier = $old->recurrenceSet()->between($day, $cut);
+        $earliest = $earlier === [] ? $day : $earlier[count($earlier) - 1]->plusSeconds(1);
+        if ($wished->rule === null || ! $wished->namesTimes()) {
+            return $hour->seconds >= $earliest->seconds ? $hour : $hour->plusSeconds(86400);
+        }
+        if ($wished->rule->freq->isWithinDay()) {
+            $shifted = $cut->plusSeconds($ofDay($wished->placement->start) - $ofDay($old->placement->start));
+
+            return (new Series('', $wished->placement->startingAt($shifted), $wished->rule->ending(null, null)))->recurrenceSet()->next(1, $earliest)[0] ?? $cut;
+        }
+        // From the day before on, so that the minutes and seconds are those of the start; which days the interval leaves out
+        // plays no part in the first one.
+        $probe = (new Series('', $wished->placement->startingAt($hour->plusSeconds(-86400)), $wished->rule->ending(null, null)->everyTime()))->recurrenceSet();
+        $ofDayNow = $probe->between($day, $day->plusSeconds(86400));
+        $asMany = count($ofDayNow) === count($old->recurrenceSet()->between($day, $day->plusSeconds(86400)));
+
+        return $asMany ? $ofDayNow[count($earlier)] : $probe->next(1, $earliest)[0] ?? $cut;
     }
 
     /**

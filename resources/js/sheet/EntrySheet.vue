@@ -107,7 +107,7 @@ async function load(): Promise<void> {
 }
 void load()
 
-const place = computed(() => form.value && { all_day: form.value.all_day, start: form.value.start, end: form.value.end, zone: form.value.zone, rule: form.value.rule, after_done: form.value.after_done, end_zone: form.value.end_zone, off_day: form.value.off_day, seasons: form.value.seasons, pauses: form.value.pauses })
+const place = computed(() => form.value && { all_day: form.value.all_day, start: form.value.start, end: form.value.end, zone: form.value.zone, rule: form.value.rule, after_done: form.value.after_done, end_zone: form.value.end_zone, off_day: form.value.off_day, seasons: form.value.seasons, pauses: form.value.pauses, extra_dates: form.value.extra_dates, except_dates: form.value.except_dates, floating: form.value.floating })
 const settled = refDebounced(computed(() => JSON.stringify(place.value)), 150)
 const preview = useQuery({
     queryKey: computed(() => ['preview', settled.value, props.target.entryId]),

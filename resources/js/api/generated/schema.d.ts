@@ -1670,6 +1670,12 @@ export interface components {
             seasons?: components["schemas"]["Stretch"][];
             /** @description Dates, both included */
             pauses?: components["schemas"]["Stretch"][];
+            /** @description Dates besides the rule (RDATE), with hours unless it is all day */
+            extra_dates?: string[];
+            /** @description Dates of the rule on which it does not come (EXDATE) */
+            except_dates?: string[];
+            /** @description At the same hour wherever one is, by no zone (RFC 5545 3.3.5) */
+            floating?: boolean;
         };
         Reach: {
             /** @enum {unknown} */
@@ -1771,6 +1777,12 @@ export interface components {
             seasons: components["schemas"]["Stretch"][];
             /** @description Dates, both included */
             pauses: components["schemas"]["Stretch"][];
+            /** @description Dates besides the rule (RDATE), with hours unless it is all day */
+            extra_dates: string[];
+            /** @description Dates of the rule on which it does not come (EXDATE) */
+            except_dates: string[];
+            /** @description At the same hour wherever one is, by no zone (RFC 5545 3.3.5) */
+            floating: boolean;
             /** @description For what happens once */
             done: boolean;
             /** @description What the occurrence that was asked for has of its own */

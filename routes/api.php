@@ -118,6 +118,7 @@ Route::middleware(['auth:sanctum', AnswerOnce::class])->group(function (): void 
     Route::put('entries/{entry}/occurrences/{recurrence}/day', [OccurrenceController::class, 'putOnDay']);
     Route::post('entries/{entry}/steps/{step}/out', [OccurrenceController::class, 'takeStepOut']);
     Route::match(['put', 'delete'], 'entries/{entry}/occurrences/{recurrence}/skipped', [OccurrenceController::class, 'skipped']);
+    Route::delete('entries/{entry}/occurrences/{recurrence}/own', [OccurrenceController::class, 'giveBack']);
 
     Route::get('reminders', [ReminderController::class, 'waiting']);
     Route::post('reminders/{delivery}/claim', [ReminderController::class, 'claim']);

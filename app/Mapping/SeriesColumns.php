@@ -51,6 +51,9 @@ final class SeriesColumns
         ];
     }
 
+    /** The columns of a change whose occurrence stands where its rule puts it. */
+    public const NOT_MOVED = ['all_day' => null, 'start' => null, 'length' => null, 'zone' => null, 'moved_from' => null, 'moved_to' => null];
+
     /** @return array{all_day: bool, start: string, length: int, zone: string|null, moved_from: string, moved_to: string} */
     public static function moved(Placement $placement): array
     {

@@ -16,6 +16,7 @@ use PlumRota\Core\Recurrence\RuleParser;
 use PlumRota\Core\Recurrence\Season;
 use PlumRota\Core\Schedule\Breaks;
 use PlumRota\Core\Schedule\Change;
+use PlumRota\Core\Schedule\Details;
 use PlumRota\Core\Schedule\Placement;
 use PlumRota\Core\Schedule\Series;
 use PlumRota\Core\Time\LocalDate;
@@ -40,6 +41,16 @@ final class SeriesOf
             array_map(self::moment(...), $entry->except_dates),
             $entry->after_done,
             self::breaks($entry->off_day, $entry->seasons, $entry->pauses),
+            self::details($entry),
+        );
+    }
+
+    public static function details(Entry|EntryRow $entry): Details
+    {
+        return new Details(
+            $entry->title, $entry->calendar_id, $entry->kind === 'task', $entry->missed, $entry->due, $entry->importance, $entry->effort, $entry->estimate, $entry->busy, $entry->tentative,
+            $entry->private, $entry->protected, $entry->travel, $entry->margin, $entry->place, $entry->link, $entry->notes, $entry->labels, $entry->colour, $entry->checklist,
+            $entry->own_reminders ? $entry->reminders : null, $entry->always_through, $entry->end_zone,
         );
     }
 
@@ -49,7 +60,7 @@ final class SeriesOf
         try {
             return self::entry($entry);
         } catch (InvalidRule) {
-            return $entry->start === null ? null : new Series($entry->id, self::placement($entry->all_day, $entry->start, $entry->length, $entry->zone));
+            return $entry->start === null ? null : new Series($entry->id, self::placement($entry->all_day, $entry->start, $entry->length, $entry->zone), details: self::details($entry));
         }
     }
 
@@ -85,7 +96,7 @@ final class SeriesOf
         $placement = $change->start === null ? null
             : self::placement((bool) $change->all_day, $change->start, $change->length ?? 1, $change->zone);
 
-        return new Change($change->recurrence_id, $placement, $change->skipped, $change->done_at, $change->let_go_at);
+        return new Change($change->recurrence_id, $placement, $change->skipped, $change->done_at, $change->let_go_at, $change->fields);
     }
 
     public static function placement(bool $allDay, string $start, int $length, ?string $zone): Placement
@@ -93,6 +104,12 @@ final class SeriesOf
         return $allDay
             ? Placement::allDay(LocalDate::parse(substr($start, 0, 10)), $length)
             : Placement::timed(LocalDateTime::parse($start), $length, $zone === null ? null : Zone::of($zone));
+    }
+
+    /** What one occurrence of an entry is, whatever it has of its own. */
+    public static function detailsOf(Entry $entry, string $recurrenceId): Details
+    {
+        return self::details($entry)->with($entry->changes()->where('recurrence_id', $recurrenceId)->first()->fields ?? []);
     }
 
     /** A date stands for its midnight. */

@@ -93,13 +93,7 @@ final class Entry extends Model
      */
     public function remindersFor(bool $allDay): array
     {
-        $own = $allDay ? array_values(array_filter($this->reminders, fn (string $one): bool => Reminder::parse($one)->trigger->fitsAllDay())) : $this->reminders;
-
-        return match (true) {
-            $this->own_reminders && ($own !== [] || $this->reminders === []) => $own,
-            $allDay => $this->calendar->reminders_all_day,
-            default => $this->calendar->reminders,
-        };
+        return Reminder::applying($this->own_reminders ? $this->reminders : null, $this->calendar->reminders, $this->calendar->reminders_all_day, $allDay);
     }
 
     /** @return BelongsTo<Calendar, $this> */

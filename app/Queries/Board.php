@@ -62,7 +62,7 @@ final readonly class Board
             'entries' => self::entries($seen),
             'occurrences' => $this->shown($visible, $met, $lanes),
             'conflicts' => $conflicts,
-            'areas' => $this->hours->within($user, $window, $days, array_map(fn (Seen $one): Block => $one->block, $seen), array_map(fn (Seen $one): string => $one->entry->area_id, $seen)),
+            'areas' => $this->hours->within($user, $window, $days, array_map(fn (Seen $one): Block => $one->block, $seen), array_map(fn (Seen $one): string => $one->areaId, $seen)),
             'unreadable' => $this->unreadable->all(),
             'now' => (string) $user->wallNow(),
             'revision' => $user->revision,

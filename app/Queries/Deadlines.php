@@ -75,7 +75,7 @@ final readonly class Deadlines
     {
         $rows = DB::select("select e.id as entry_id, e.title, e.calendar_id, c.area_id, e.due, e.importance, e.effort, e.labels, e.colour, coalesce(max(h.done_at), 0) > 0 as done, coalesce(max(h.let_go_at), 0) > 0 as gone
             from entries e join calendars c on c.id = e.calendar_id left join changes h on h.entry_id = e.id
-            where e.user_id = ? and e.rule is null and e.kind = 'task' and e.due >= ? and e.due < ? group by e.id order by e.due, e.position",
+            where e.user_id = ? and e.rule is null and e.extra_dates = '[]' and e.kind = 'task' and e.due >= ? and e.due < ? group by e.id order by e.due, e.position",
             [$user->id, (string) $first, (string) $first->plusDays($days)]);
         $found = [];
         foreach ($rows as $row) {
@@ -93,20 +93,23 @@ final readonly class Deadlines
     private function routines(User $user, LocalDate $first, int $days): array
     {
         /** @var list<stdClass&object{id: string, days: float}> $rows  and how many days after its start each is due */
-        $rows = DB::select("select id, julianday(substr(due, 1, 10)) - julianday(substr(start, 1, 10)) as days from entries where user_id = ? and rule is not null and kind = 'task' and due is not null", [$user->id]);
+        $rows = DB::select("select id, julianday(substr(due, 1, 10)) - julianday(substr(start, 1, 10)) as days from entries where user_id = :user and (rule is not null or extra_dates <> '[]') and kind = 'task' and due is not null
+            union all select h.entry_id, julianday(substr(json_extract(h.fields, '$.due'), 1, 10)) - julianday(h.day) from changes h join entries e on e.id = h.entry_id
+                where h.user_id = :user2 and h.fields <> '{}' and h.fields <> '[]' and e.kind = 'task' and json_extract(h.fields, '$.due') >= :from and json_extract(h.fields, '$.due') < :to",
+            ['user' => $user->id, 'user2' => $user->id, 'from' => (string) $first, 'to' => (string) $first->plusDays($days)]);
         if ($rows === []) {
             return [];
         }
         $window = $this->places($user, $rows, $first, $days);
         $today = $user->wallNow()->dayNumber();
         $found = [];
-        foreach ($this->occurrences->each($user, $window, array_column($rows, 'id')) as $one) {
+        foreach ($this->occurrences->each($user, $window, array_values(array_unique(array_column($rows, 'id')))) as $one) {
             // What lapses is missed when it is over; what rolls on and was followed by the next one too.
             $isOver = ! $one->block->isDone && $one->block->seen->from->dayNumber() < $today && $one->entry->missed !== 'hold';
-            $due = $one->entry->rule === null || ! $one->block->isTask || $isOver ? null : OccurrenceAsShown::due($one);
+            $due = ! $one->occurrence->isRoutine || ! $one->block->isTask || $isOver ? null : $one->occurrence->due();
             if ($due !== null && substr($due, 0, 10) >= (string) $first && substr($due, 0, 10) < (string) $first->plusDays($days)) {
-                $found[] = ['entry_id' => $one->entry->id, 'recurrence_id' => $one->occurrence->recurrenceId, 'title' => $one->title(), 'calendar_id' => $one->entry->calendar_id, 'area_id' => $one->entry->area_id, 'due' => $due, 'done' => $one->block->isDone,
-                    ...self::filterable($one->own('importance'), $one->own('effort'), $one->own('labels'), $one->own('colour')), 'routine' => true];
+                $found[] = ['entry_id' => $one->entry->id, 'recurrence_id' => $one->occurrence->recurrenceId, 'title' => $one->title(), 'calendar_id' => $one->details()->calendar_id, 'area_id' => $one->areaId, 'due' => $due, 'done' => $one->block->isDone,
+                    ...self::filterable($one->details()->importance, $one->details()->effort, $one->details()->labels, $one->details()->colour), 'routine' => true];
             }
         }
 

@@ -21,8 +21,8 @@ final readonly class DoneByDay
     {
         $zone = $user->timeZone();
         $rows = DB::select("select h.entry_id, h.recurrence_id, h.done_at, coalesce(json_extract(h.fields, '$.title'), e.title) as title, coalesce(json_extract(h.fields, '$.estimate'), e.estimate) as estimate,
-                e.calendar_id, c.area_id, e.colour, e.rule is not null or e.extra_dates <> '[]' as routine
-            from changes h join entries e on e.id = h.entry_id join calendars c on c.id = e.calendar_id
+                c.id as calendar_id, c.area_id, coalesce(json_extract(h.fields, '$.colour'), e.colour) as colour, e.rule is not null or e.extra_dates <> '[]' as routine
+            from changes h join entries e on e.id = h.entry_id join calendars c on c.id = coalesce(json_extract(h.fields, '$.calendar_id'), e.calendar_id)
             where h.user_id = ? and h.done_at >= ? and h.done_at < ? order by h.done_at desc, h.id",
             [$user->id, $zone->instant($first->startOfDay()), $zone->instant($first->plusDays($days)->startOfDay())]);
         /** @var list<string> $ids */

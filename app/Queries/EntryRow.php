@@ -11,7 +11,7 @@ final readonly class EntryRow
 {
     public const COLUMNS = 'e.id, e.calendar_id, c.area_id, e.kind, e.title, e.notes, e.all_day, e.start, e.length, e.zone, e.end_zone, e.rule, e.after_done, e.extra_dates, e.except_dates, '
         .'e.due, e.missed, e.importance, e.effort, e.estimate, e.busy, e.tentative, e.private, e.protected, e.travel, e.margin, e.place, e.link, e.labels, e.colour, e.checklist, '
-        .'e.off_day, e.seasons, e.pauses, e.position, e.version';
+        .'e.off_day, e.seasons, e.pauses, e.own_reminders, e.reminders, e.always_through, e.position, e.version';
 
     /**
      * @param  list<string>  $extra_dates
@@ -20,6 +20,7 @@ final readonly class EntryRow
      * @param  list<array{text: string, done: bool}>  $checklist
      * @param  list<array{from: string, to: string}>  $seasons
      * @param  list<array{from: string, to: string}>  $pauses
+     * @param  list<string>  $reminders
      */
     private function __construct(
         public string $id,
@@ -56,6 +57,9 @@ final readonly class EntryRow
         public string $off_day,
         public array $seasons,
         public array $pauses,
+        public bool $own_reminders,
+        public array $reminders,
+        public bool $always_through,
         public int $position,
         public int $version,
     ) {
@@ -79,10 +83,10 @@ final readonly class EntryRow
      */
     private static function read(array $row): array
     {
-        foreach (['all_day', 'after_done', 'busy', 'tentative', 'private', 'protected'] as $flag) {
+        foreach (['all_day', 'after_done', 'busy', 'tentative', 'private', 'protected', 'own_reminders', 'always_through'] as $flag) {
             $row[$flag] = (bool) $row[$flag];
         }
-        foreach (['extra_dates', 'except_dates', 'labels', 'checklist', 'seasons', 'pauses'] as $list) {
+        foreach (['extra_dates', 'except_dates', 'labels', 'checklist', 'seasons', 'pauses', 'reminders'] as $list) {
             $text = $row[$list];
             $row[$list] = $text === '[]' || ! is_string($text) ? [] : json_decode($text, true);
         }

@@ -47,8 +47,6 @@ final readonly class Leftovers
 
     private static function weight(Seen $one): int
     {
-        $importance = $one->own('importance');
-
-        return Importance::weight(is_string($importance) ? $importance : null);
+        return Importance::weight($one->details()->importance);
     }
 }

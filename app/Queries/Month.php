@@ -33,7 +33,7 @@ final readonly class Month
             $entries[$one->entry->id] ??= OccurrenceAsShown::shared($one->entry);
             $load->add($one->block);
             $blocks[] = $one->block;
-            $areaOf[] = $one->entry->area_id;
+            $areaOf[] = $one->areaId;
             if ($nextOnly) {
                 $kept[] = $one;
             } else {

@@ -4,9 +4,6 @@ declare(strict_types=1);
 
 namespace App\Queries;
 
-use PlumRota\Core\Planning\Due;
-use PlumRota\Core\Time\LocalDate;
-
 /**
  * Occurrences as the page gets them: what all of an entry have in common once (EntryShown of the contract), and what
  * each has for itself (OccurrenceShown), where it differs.
@@ -14,7 +11,7 @@ use PlumRota\Core\Time\LocalDate;
 final class OccurrenceAsShown
 {
     /** Fields that a single occurrence may have of its own. */
-    private const OWN = ['title', 'importance', 'effort', 'labels', 'colour', 'place', 'estimate', 'position'];
+    private const OWN = ['title', 'calendar_id', 'importance', 'effort', 'labels', 'colour', 'place', 'estimate', 'travel', 'margin', 'busy', 'tentative', 'private', 'protected', 'position'];
 
     /** @return array<string, mixed> */
     public static function shared(EntryRow $entry): array
@@ -63,12 +60,10 @@ final class OccurrenceAsShown
             'start' => $isAllDay ? substr((string) $range->from, 0, 10) : (string) $range->from,
             'end' => $isAllDay ? substr((string) $range->to, 0, 10) : (string) $range->to,
         ];
-        $due = self::due($seen);
-        if ($due !== null) {
+        $due = $occurrence->due();
+        if ($due !== null || $seen->entry->due !== null) {
             $shown['due'] = $due;
-            if (! $occurrence->isDone() && Due::parse($due)->isMissedBy($range->to)) {
-                $shown['after_due'] = true;
-            }
+            $shown += array_filter(['late' => $seen->isLate, 'after_due' => $occurrence->isAfterDue()]);
         }
         if ($occurrence->since !== null) {
             $shown['since'] = (string) $occurrence->since;
@@ -99,8 +94,14 @@ final class OccurrenceAsShown
                 $changed[$name] = $fields[$name];
             }
         }
+        if (isset($fields['calendar_id'])) {
+            $changed['area_id'] = $seen->areaId;
+        }
+        if (isset($fields['notes'])) {
+            $changed['has_notes'] = $fields['notes'] !== '';
+        }
         if (isset($fields['checklist'])) {
-            $steps = $seen->checklist();
+            $steps = $seen->details()->checklist;
             $changed += ['steps' => count($steps), 'steps_done' => self::done($steps)];
         }
 
@@ -111,16 +112,5 @@ final class OccurrenceAsShown
     private static function done(array $steps): int
     {
         return count(array_filter($steps, fn (array $step): bool => $step['done']));
-    }
-
-    /** The due date of a routine moves with its occurrences. */
-    public static function due(Seen $seen): ?string
-    {
-        $entry = $seen->entry;
-        if ($entry->due === null || $entry->start === null || $entry->rule === null) {
-            return $entry->due;
-        }
-
-        return Due::ofOccurrence($entry->due, LocalDate::parse(substr($entry->start, 0, 10)), LocalDate::parse(substr($seen->occurrence->recurrenceId, 0, 10)));
     }
 }

@@ -6,10 +6,10 @@ namespace App\Queries;
 
 use App\Mapping\SeriesOf;
 use App\Models\User;
+use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
 use PlumRota\Core\Planning\Block;
 use PlumRota\Core\Planning\CarryOver;
-use PlumRota\Core\Planning\Due;
 use PlumRota\Core\Recurrence\InvalidRule;
 use PlumRota\Core\Schedule\Density;
 use PlumRota\Core\Schedule\Occurrence;
@@ -56,12 +56,14 @@ final readonly class OccurrencesBetween
         $holdsToday = TimeRange::days($today, 1)->touches($window);
         $entries = $this->entries($user, $from, $to, $holdsToday ? (string) $today : null, $only);
         $changes = $this->changes($user, $entries, $from, $to);
+        /** @var array<string, string> $areas  by calendar */
+        $areas = DB::table('calendars')->where('user_id', $user->id)->pluck('area_id', 'id')->all();
         $timeline = new Timeline($user->timeZone(), $this->daysOff->marks($user));
         $carryOver = $window->from->seconds < $today->plusDays(1)->startOfDay()->seconds ? new CarryOver($timeline, $today) : null;
         $most = self::MOST_A_DAY * (intdiv($window->to->seconds - $window->from->seconds, 86400) + 4);
         foreach ($entries as $entry) {
             try {
-                $seen = $this->ofEntry($entry, $changes[$entry->id] ?? [], $timeline, $carryOver, $window, $holdsToday, $most);
+                $seen = $this->ofEntry($entry, $changes[$entry->id] ?? [], $areas, $timeline, $carryOver, $window, $holdsToday, $most);
             } catch (InvalidTime|InvalidRule $fault) {
                 $this->unreadable->failed($entry->id, $entry->title, $fault);
 
@@ -80,11 +82,13 @@ final readonly class OccurrencesBetween
     public function reaching(User $user, TimeRange $window): iterable
     {
         /** @var list<stdClass&object{id: string, travel: int, margin: int}> $rows */
-        $rows = DB::select('select id, travel, margin from entries where user_id = ? and start is not null and (travel > 0 or margin > 0)', [$user->id]);
+        $rows = DB::select("select id, travel, margin from entries where user_id = :user and start is not null and (travel > 0 or margin > 0)
+            union all select entry_id, coalesce(json_extract(fields, '$.travel'), 0), coalesce(json_extract(fields, '$.margin'), 0) from changes
+                where user_id = :user2 and fields <> '{}' and fields <> '[]' and (json_extract(fields, '$.travel') > 0 or json_extract(fields, '$.margin') > 0)", ['user' => $user->id, 'user2' => $user->id]);
         if ($rows === []) {
             return;
         }
-        $ids = array_column($rows, 'id');
+        $ids = array_values(array_unique(array_column($rows, 'id')));
         foreach ([TimeRange::of($window->from->plusSeconds(-60 * max(1, ...array_column($rows, 'margin'))), $window->from), TimeRange::of($window->to, $window->to->plusSeconds(60 * max(1, ...array_column($rows, 'travel'))))] as $beside) {
             foreach ($this->each($user, $beside, $ids) as $one) {
                 if (! $one->block->seen->touches($window)) {
@@ -96,11 +100,12 @@ final readonly class OccurrencesBetween
 
     /**
      * @param  list<ChangeRow>  $changes
+     * @param  array<string, string>  $areas  by calendar
      * @return list<Seen>
      *
      * @throws InvalidTime|InvalidRule when a row holds what cannot be reckoned with
      */
-    private function ofEntry(EntryRow $entry, array $changes, Timeline $timeline, ?CarryOver $carryOver, TimeRange $window, bool $holdsToday, int $most): array
+    private function ofEntry(EntryRow $entry, array $changes, array $areas, Timeline $timeline, ?CarryOver $carryOver, TimeRange $window, bool $holdsToday, int $most): array
     {
         $series = SeriesOf::entry($entry);
         if ($series === null) {
@@ -123,20 +128,17 @@ final readonly class OccurrencesBetween
             $occurrences = array_filter($occurrences, fn (Occurrence $one): bool => $one->recurrenceId !== $missed->recurrenceId);
             $occurrences = $holdsToday ? [...$occurrences, $carryOver->onToday($missed)] : $occurrences;
         }
+        $now = CarbonImmutable::now()->getTimestamp();
         $seen = [];
         foreach ($occurrences as $occurrence) {
             if ($occurrence->isLetGo()) {
                 continue;
             }
-            $own = $byId[$occurrence->recurrenceId]->fields['estimate'] ?? null;
-            $block = new Block($entry->id.'|'.$occurrence->recurrenceId, $occurrence->seen, $occurrence->placement->allDay, $isTask, $entry->busy, $occurrence->isDone(),
-                $entry->travel, is_int($own) ? $own : $entry->estimate ?? ($occurrence->since === null || $series->placement->allDay ? null : $series->placement->length), $entry->margin, $entry->tentative);
-            $one = new Seen($entry, $occurrence, $byId[$occurrence->recurrenceId] ?? null, $block);
-            $due = OccurrenceAsShown::due($one);
-            if ($due !== null) {
-                Due::parse($due)->isMissedBy($occurrence->seen->to); // what cannot be told of one is found here, not while a view is made of all
-            }
-            $seen[] = $one;
+            $details = $occurrence->details;
+            $block = new Block($entry->id.'|'.$occurrence->recurrenceId, $occurrence->seen, $occurrence->placement->allDay, $isTask, $details->busy, $occurrence->isDone(), $details->travel,
+                $details->estimate ?? ($occurrence->since === null || $series->placement->allDay ? null : $series->placement->length), $details->margin, $details->tentative);
+            $occurrence->isAfterDue(); // what cannot be told of one is found here, not while a view is made of all
+            $seen[] = new Seen($entry, $occurrence, $byId[$occurrence->recurrenceId] ?? null, $block, $areas[$details->calendar_id] ?? $entry->area_id, $isTask && $occurrence->isLate($timeline->viewer, $now));
         }
 
         return $seen;

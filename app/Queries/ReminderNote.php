@@ -4,9 +4,11 @@ declare(strict_types=1);
 
 namespace App\Queries;
 
+use App\Mapping\SeriesOf;
 use App\Models\Delivery;
 use App\Models\User;
 use Illuminate\Support\Facades\URL;
+use PlumRota\Core\Schedule\Details;
 use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\LocalDateTime;
 use PlumRota\Core\Time\TimeRange;
@@ -40,12 +42,13 @@ final readonly class ReminderNote
     private function single(User $user, Delivery $one): Note
     {
         $entry = $one->entry;
-        $leave = $entry !== null && ! $one->all_day && $entry->travel > 0 ? 'Leave by '.$this->time($user, $user->timeZone()->wall($one->starts_at - $entry->travel * 60)).'.' : '';
-        $task = $entry !== null && $entry->kind === 'task';
+        $details = $entry === null ? new Details(isTask: false) : SeriesOf::detailsOf($entry, $one->recurrence_id);
+        $leave = ! $one->all_day && $details->travel > 0 ? 'Leave by '.$this->time($user, $user->timeZone()->wall($one->starts_at - $details->travel * 60)).'.' : '';
+        $task = $details->isTask;
 
-        return new Note($this->title($one), array_values(array_filter([ucfirst($this->when($user, $one)).'.', $leave, $entry->place ?? ''])), array_values(array_filter([
+        return new Note($this->title($one), array_values(array_filter([ucfirst($this->when($user, $one)).'.', $leave, $details->place])), array_values(array_filter([
             $task ? ['words' => 'Done', 'url' => $this->link($one, 'done')] : null,
-            $task ? ['words' => $entry->rule === null ? 'Let it go' : 'Skip this one', 'url' => $this->link($one, 'skip')] : null,
+            $task ? ['words' => $entry?->rule === null ? 'Let it go' : 'Skip this one', 'url' => $this->link($one, 'skip')] : null,
             ['words' => 'In 10 minutes', 'url' => $this->link($one, 'ten')],
             ['words' => 'In an hour', 'url' => $this->link($one, 'hour')],
             ['words' => 'This evening', 'url' => $this->link($one, 'evening')],
@@ -60,14 +63,14 @@ final readonly class ReminderNote
         $load = DayPlan::loads($user, $seen, $this->occurrences->reaching($user, TimeRange::days($day, 1)), $day, 1)[0];
         $lines = [];
         foreach ($seen as $one) {
-            if ($one->block->isTask && $one->own('importance') === 'must') {
+            if ($one->block->isTask && $one->details()->importance === 'must') {
                 $lines[] = 'Must: '.$one->title();
             }
         }
         foreach ($seen as $one) {
             if (! $one->block->allDay && ! $one->block->isTask) {
                 $from = $one->block->seen->from;
-                $lines[] = $this->time($user, $from).' '.$one->title().($one->entry->travel > 0 ? ', leave by '.$this->time($user, $from->plusSeconds(-$one->entry->travel * 60)) : '').($one->entry->place === '' ? '' : ', '.$one->entry->place);
+                $lines[] = $this->time($user, $from).' '.$one->title().($one->details()->travel > 0 ? ', leave by '.$this->time($user, $from->plusSeconds(-$one->details()->travel * 60)) : '').($one->details()->place === '' ? '' : ', '.$one->details()->place);
             }
         }
         foreach ($this->deadlines->on($user, $day, 1)[(string) $day] ?? [] as $due) {
@@ -94,9 +97,7 @@ final readonly class ReminderNote
 
     private function title(Delivery $one): string
     {
-        $own = $one->entry?->changes()->where('recurrence_id', $one->recurrence_id)->first()->fields['title'] ?? null;
-
-        return is_string($own) ? $own : $one->entry->title ?? 'Something that is not there any more';
+        return $one->entry === null ? 'Something that is not there any more' : SeriesOf::detailsOf($one->entry, $one->recurrence_id)->title;
     }
 
     private function when(User $user, Delivery $one): string

@@ -15,6 +15,8 @@ use PlumRota\Core\Reminding\QuietHours;
 use PlumRota\Core\Reminding\Reminder;
 use PlumRota\Core\Reminding\Trigger;
 use PlumRota\Core\Reminding\Way;
+use PlumRota\Core\Schedule\Details;
+use PlumRota\Core\Schedule\Occurrence;
 use PlumRota\Core\Schedule\Series;
 use PlumRota\Core\Time\InvalidTime;
 
@@ -37,27 +39,25 @@ final readonly class ReminderRows
      */
     public function of(User $user, Entry $entry, int $after, int $until, ?int $unchangedSince = null): array
     {
-        $ways = ['hours' => self::ways($entry->remindersFor(allDay: false)), 'days' => self::ways($entry->remindersFor(allDay: true))];
-        $triggers = array_map(Trigger::parse(...), array_map(strval(...), array_keys($ways['hours'] + $ways['days'])));
-        if ($triggers === []) {
-            return [];
-        }
+        $calendars = $user->calendars()->get()->keyBy('id');
+        $waysOf = fn (Details $details, bool $isAllDay): array => self::ways(Reminder::applying($details->reminders,
+            $calendars[$details->calendar_id]->reminders ?? [], $calendars[$details->calendar_id]->reminders_all_day ?? [], $isAllDay));
         $rows = [];
         try {
-            $moments = iterator_to_array($this->moments($user, $entry, $triggers, $after, $until), false);
+            $moments = iterator_to_array($this->moments($user, $entry, $waysOf, $after, $until), false);
         } catch (InvalidTime|InvalidRule $fault) {
             report($fault); // one that cannot be reckoned with silences no other
 
             return [];
         }
-        foreach ($moments as [$trigger, $at, $recurrenceId, $startsAt, $isAllDay]) {
+        foreach ($moments as [$trigger, $at, $recurrenceId, $startsAt, $isAllDay, $details]) {
             if ($unchangedSince !== null && $at <= self::lastWritten($entry, $recurrenceId, $unchangedSince)) {
                 continue;
             }
-            foreach ($ways[$isAllDay ? 'days' : 'hours'][$trigger] ?? [] as $way) {
+            foreach ($waysOf($details, $isAllDay)[$trigger] ?? [] as $way) {
                 $rows[] = [
                     'user_id' => $user->id, 'kind' => 'reminder', 'entry_id' => $entry->id, 'recurrence_id' => $recurrenceId, 'trigger' => $trigger, 'way' => $way->value,
-                    'key' => "{$entry->id}|{$recurrenceId}|{$trigger}|{$way->value}", 'fell_at' => $at, 'moment' => $this->held($user, $entry, $at), 'starts_at' => $startsAt, 'all_day' => $isAllDay,
+                    'key' => "{$entry->id}|{$recurrenceId}|{$trigger}|{$way->value}", 'fell_at' => $at, 'moment' => $this->held($user, $details, $at), 'starts_at' => $startsAt, 'all_day' => $isAllDay,
                 ];
             }
         }
@@ -66,7 +66,7 @@ final readonly class ReminderRows
     }
 
     /** The moment at which what falls then may be handed over. */
-    public function held(User $user, Entry $entry, int $at): int
+    public function held(User $user, Details|Entry $entry, int $at): int
     {
         return $entry->always_through ? $at : (new QuietHours($user->quiet_from, $user->quiet_to))->held($at, $user->timeZone());
     }
@@ -97,22 +97,30 @@ final readonly class ReminderRows
     }
 
     /**
-     * @param  non-empty-list<Trigger>  $triggers
-     * @return \Generator<array{string, int, string, int, bool}>  trigger, moment, recurrence id, start, whether all-day
+     * @param  \Closure(Details, bool): array<string, list<Way>>  $waysOf  by trigger
+     * @return \Generator<array{string, int, string, int, bool, Details}>  trigger, moment, recurrence id, start, whether all-day
      */
-    private function moments(User $user, Entry $entry, array $triggers, int $after, int $until): \Generator
+    private function moments(User $user, Entry $entry, \Closure $waysOf, int $after, int $until): \Generator
     {
         $moments = new Moments($user->timeZone(), $this->daysOff->marks($user));
         $series = SeriesOf::entry($entry);
+        $changes = array_values($entry->changes->map(SeriesOf::change(...))->all());
+        $parsed = fn (array $ways): array => array_map(Trigger::parse(...), array_map(strval(...), array_keys($ways)));
+        $details = SeriesOf::details($entry);
+        $all = $waysOf($details, false) + $waysOf($details, true);
+        foreach ($changes as $change) {
+            $all += $change->own === [] ? [] : $waysOf($details->with($change->own), false) + $waysOf($details->with($change->own), true);
+        }
         if ($series !== null) {
-            foreach ($moments->between($series, array_values($entry->changes->map(SeriesOf::change(...))->all()), $triggers, $after, $until, $entry->due, $entry->travel) as $one) {
-                yield [(string) $one->trigger, $one->at, $one->occurrence->recurrenceId, $one->occurrence->placement->startsAt($user->timeZone()), $one->occurrence->placement->allDay];
+            $of = fn (Occurrence $one): array => $parsed($waysOf($one->details, $one->placement->allDay));
+            foreach ($moments->between($series, $changes, $parsed($all), $after, $until, $of) as $one) {
+                yield [(string) $one->trigger, $one->at, $one->occurrence->recurrenceId, $one->occurrence->placement->startsAt($user->timeZone()), $one->occurrence->placement->allDay, $one->occurrence->details];
             }
         } elseif ($entry->due !== null && $entry->changes->every(fn (OccurrenceChange $change): bool => $change->done_at === null && $change->let_go_at === null)) {
-            foreach ($moments->ofUnscheduled($entry->due, $triggers, $after, $until) as $one) {
+            foreach ($moments->ofUnscheduled($entry->due, $parsed($all), $after, $until) as $one) {
                 $hasHour = str_contains($entry->due, 'T');
                 $due = Due::parse($entry->due);
-                yield [(string) $one['trigger'], $one['at'], Series::ONCE, $hasHour ? $due->instant($user->timeZone()) : $user->timeZone()->instant($due->day()->startOfDay()), ! $hasHour];
+                yield [(string) $one['trigger'], $one['at'], Series::ONCE, $hasHour ? $due->instant($user->timeZone()) : $user->timeZone()->instant($due->day()->startOfDay()), ! $hasHour, $details];
             }
         }
     }

@@ -38,19 +38,18 @@ final readonly class RoutineHistory
                 continue; // it is not over yet
             }
             $change = $changes->get($one->recurrenceId);
-            $title = $change->fields['title'] ?? null;
             $past[] = [
                 'recurrence_id' => $one->recurrenceId,
                 'start' => $one->placement->allDay ? (string) $one->seen->from->date() : (string) $one->seen->from,
                 'state' => match (true) {
                     $one->isDone() => 'done',
                     $one->isLetGo() => 'let_go',
-                    $entry->kind === 'task' => 'missed',
+                    $one->details->isTask => 'missed',
                     default => 'past',
                 },
                 'moved' => $one->isMoved(),
                 'done_at' => $change?->done_at === null ? null : (string) $user->timeZone()->wall($change->done_at),
-                'title' => is_string($title) ? $title : null,
+                'title' => $one->details->title === $entry->title ? null : $one->details->title,
             ];
         }
         foreach ($changes as $change) {

@@ -117,6 +117,8 @@ final readonly class Search
         $now = $user->wallNow();
         $done = $this->lastDone($user, array_keys($entries));
         $changes = $this->changes(array_filter(array_column($rows, 'change_id')));
+        /** @var array<string, string> $areas  by calendar */
+        $areas = $user->calendars()->pluck('area_id', 'id')->all();
         $found = [];
         $dates = [];
         foreach ($rows as $row) {
@@ -125,7 +127,7 @@ final readonly class Search
                 continue;
             }
             $change = $row['change_id'] === null ? null : $changes[$row['change_id']] ?? null;
-            $title = $change->fields['title'] ?? null;
+            $details = SeriesOf::details($entry)->with($change->fields ?? []);
             if ($change !== null) {
                 $at = $change->start ?? ($change->recurrence_id === Series::ONCE ? $entry->start : $change->recurrence_id);
                 $isPast = $at !== null && $at < (string) $now;
@@ -137,11 +139,11 @@ final readonly class Search
             $found[] = [
                 'entry_id' => $entry->id,
                 'recurrence_id' => $change !== null && $entry->isRoutine() ? $change->recurrence_id : null,
-                'title' => is_string($title) ? $title : $entry->title,
+                'title' => $details->title,
                 'kind' => $entry->kind,
-                'calendar_id' => $entry->calendar_id,
-                'area_id' => $entry->area_id,
-                'colour' => $entry->colour,
+                'calendar_id' => $details->calendar_id,
+                'area_id' => $areas[$details->calendar_id] ?? $entry->area_id,
+                'colour' => $details->colour,
                 'routine' => $entry->isRoutine(),
                 'snippet' => str_contains($row['snippet'], "\x02") ? $row['snippet'] : '',
                 'last_done' => $lastDone,

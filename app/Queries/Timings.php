@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Queries;
 
+use App\Mapping\SeriesOf;
 use App\Models\Timing;
 use App\Models\User;
 use Carbon\CarbonImmutable;
@@ -22,14 +23,14 @@ final class Timings
             return null;
         }
         $entry = $user->entries()->find($timing->entry_id);
-        $title = $entry?->changes()->where('recurrence_id', $timing->recurrence_id)->first()->fields['title'] ?? $entry?->title;
+        $details = $entry === null ? null : SeriesOf::detailsOf($entry, $timing->recurrence_id);
 
         return [
             'id' => $timing->id,
             'entry_id' => $timing->entry_id,
             'recurrence_id' => $timing->recurrence_id,
-            'title' => is_string($title) ? $title : 'something that is not there any more',
-            'calendar_id' => $entry?->calendar_id,
+            'title' => $details->title ?? 'something that is not there any more',
+            'calendar_id' => $details?->calendar_id,
             'started_at' => $timing->started_at,
             'planned' => $timing->planned,
             'bell' => $timing->stint()->bell(),

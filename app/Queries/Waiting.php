@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Queries;
 
 use App\Actions\Reminders\PlanReminders;
+use App\Mapping\SeriesOf;
 use App\Models\Delivery;
 use App\Models\User;
 use Carbon\CarbonImmutable;
@@ -27,34 +28,40 @@ final readonly class Waiting
     {
         $all = Delivery::query()->where('user_id', $user->id)->whereNull('answered_at')->fallen()
             ->where(fn (Builder $here) => $here->whereNotNull('handed_at')->orWhere('way', 'screen'))->where('fell_at', '>', CarbonImmutable::now()->getTimestamp() - PlanReminders::LONGEST_BACK)->with(['entry.calendar', 'user'])->orderBy('fell_at')->orderBy('id')->limit(2 * self::MOST)->get();
+        /** @var array<string, string> $areas */
+        $areas = $user->calendars()->pluck('area_id', 'id')->all();
         $waiting = [];
         foreach ($all as $one) {
             $place = $one->entry_id === null ? "{$one->kind}|{$one->recurrence_id}" : "{$one->entry_id}|{$one->recurrence_id}|{$one->fell_at}";
-            $waiting[$place] ??= $this->item($user, $one);
+            $waiting[$place] ??= $this->item($user, $one, $areas);
         }
 
         return array_slice(array_values($waiting), 0, self::MOST);
     }
 
-    /** @return array<string, mixed> */
-    private function item(User $user, Delivery $one): array
+    /**
+     * @param  array<string, string>  $areas  by calendar
+     * @return array<string, mixed>
+     */
+    private function item(User $user, Delivery $one, array $areas): array
     {
+        $details = $one->entry === null ? null : SeriesOf::detailsOf($one->entry, $one->recurrence_id);
         $note = $one->entry === null ? $this->notes->of($user, [$one]) : null;
 
         return [
             'id' => $one->id,
             'entry_id' => $one->entry_id,
             'recurrence_id' => $one->recurrence_id,
-            'title' => $one->entry->title ?? $note->title ?? '',
+            'title' => $details->title ?? $note->title ?? '',
             'lines' => $note->lines ?? [],
             'kind' => $one->entry->kind ?? ($one->kind === 'evening' ? 'evening' : 'agenda'),
             'routine' => $one->entry !== null && ($one->entry->rule !== null || $one->entry->extra_dates !== []),
             'all_day' => $one->all_day,
-            'area_id' => $one->entry?->calendar->area_id,
+            'area_id' => $details === null ? null : $areas[$details->calendar_id] ?? null,
             'moment' => $one->fell_at,
             'starts_at' => $one->starts_at,
             'due' => $one->entry !== null && $one->entry->start === null,
-            'leave_at' => $one->entry !== null && ! $one->all_day && $one->entry->travel > 0 ? $one->starts_at - $one->entry->travel * 60 : null,
+            'leave_at' => $one->entry !== null && ! $one->all_day && $details->travel > 0 ? $one->starts_at - $details->travel * 60 : null,
             'claimed' => $one->shown_at !== null,
             'gathered' => $one->gathered,
         ];

@@ -26,7 +26,7 @@ final readonly class WorkingDay
         foreach ($this->occurrences->each($user, TimeRange::days($day, 1)) as $one) {
             $ids[$one->entry->id] = $one->entry->id;
             if ($one->block->isTask) {
-                $one->own('importance') === 'must' ? $musts++ : $others++;
+                $one->details()->importance === 'must' ? $musts++ : $others++;
             }
         }
         $yesterday = $day->plusDays(-1);

@@ -30,9 +30,9 @@ final readonly class Year
         $entries = $bars = $minutes = [];
         foreach ($this->occurrences->each($user, $window) as $one) {
             $load->add($one->block);
-            $minutes[$one->entry->area_id] = ($minutes[$one->entry->area_id] ?? 0) + AreaHours::of($window, $one->block);
+            $minutes[$one->areaId] = ($minutes[$one->areaId] ?? 0) + AreaHours::of($window, $one->block);
             $day = max(0, $one->block->seen->from->dayNumber() - $start);
-            $counts[$day][$one->entry->calendar_id] = ($counts[$day][$one->entry->calendar_id] ?? 0) + 1;
+            $counts[$day][$one->details()->calendar_id] = ($counts[$day][$one->details()->calendar_id] ?? 0) + 1;
             if (self::isBar($one)) {
                 $entries[$one->entry->id] ??= OccurrenceAsShown::shared($one->entry);
                 $bars[] = OccurrenceAsShown::of($one, [], null);

@@ -125,8 +125,8 @@ test('a due time in the gap of a clock change falls half an hour after it', func
 
 test('each occurrence is due as long after it as the first is after the first', function () {
     $first = LocalDate::parse('2026-11-02');
-    expect(Due::ofOccurrence('2026-11-04T18:00:00', $first, LocalDate::parse('2026-11-23')))->toBe('2026-11-25T18:00:00')
-        ->and(Due::ofOccurrence('2026-11-02', $first, LocalDate::parse('2027-02-28')))->toBe('2027-02-28');
+    expect(Due::shifted('2026-11-04T18:00:00', 21))->toBe('2026-11-25T18:00:00')
+        ->and(Due::shifted('2026-11-02', 119))->toBe('2027-03-01')->and(Due::shifted('2026-11-02', 0))->toBe('2026-11-02');
 });
 
 test('what presses comes first', function () {

@@ -11,6 +11,7 @@ use PlumRota\Core\Reminding\Reminder;
 use PlumRota\Core\Reminding\Trigger;
 use PlumRota\Core\Reminding\Way;
 use PlumRota\Core\Schedule\Change;
+use PlumRota\Core\Schedule\Details;
 use PlumRota\Core\Schedule\Placement;
 use PlumRota\Core\Schedule\Series;
 use PlumRota\Core\Time\InvalidTime;
@@ -22,7 +23,8 @@ use PlumRota\Core\Time\Zone;
 function fallen(Series $series, array $triggers, string $from, string $to, ?string $due = null, int $travel = 0, array $changes = []): array
 {
     $berlin = Zone::of('Europe/Berlin');
-    $moments = (new Moments($berlin))->between($series, $changes, array_map(Trigger::parse(...), $triggers), $berlin->instant(LocalDateTime::parse($from)), $berlin->instant(LocalDateTime::parse($to)), $due, $travel);
+    $series = new Series($series->id, $series->placement, $series->rule, $series->extra, $series->except, $series->afterDone, $series->breaks, new Details(due: $due, travel: $travel));
+    $moments = (new Moments($berlin))->between($series, $changes, array_map(Trigger::parse(...), $triggers), $berlin->instant(LocalDateTime::parse($from)), $berlin->instant(LocalDateTime::parse($to)));
 
     return array_map(fn (Moment $one): string => substr((string) $berlin->wall($one->at), 5, 11)." {$one->trigger}", $moments);
 }

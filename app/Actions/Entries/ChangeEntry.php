@@ -10,6 +10,7 @@ use App\Mapping\SeriesOf;
 use App\Models\Entry;
 use App\Models\User;
 use PlumRota\Core\Schedule\CannotReschedule;
+use PlumRota\Core\Schedule\Details;
 use PlumRota\Core\Schedule\Placement;
 use PlumRota\Core\Schedule\Scope;
 use PlumRota\Core\Schedule\Series;
@@ -20,13 +21,15 @@ use PlumRota\Core\Time\LocalDateTime;
 /**
  * Saves an entry as its sheet shows it: for one occurrence, from one on, or for the whole.
  *
- * The sheet of a routine shows its first day. From here on that day stands for the day of the cut, and for one
- * occurrence for that one's own day.
+ * The start that is sent is that of the whole routine. From here on its day stands for the day of the cut, and for one
+ * occurrence for that one's own day. The due date that is sent is that of the occurrence, where one is named.
  */
 final readonly class ChangeEntry
 {
-    /** What a single occurrence may have of its own, besides its place. */
-    public const OWN = ['title', 'notes', 'importance', 'effort', 'checklist', 'labels', 'colour', 'place', 'link', 'estimate'];
+    /** What a routine has once for all of its occurrences, with its name on the screen. */
+    private const OF_ALL = ['kind' => 'its kind', 'missed' => 'what becomes of it when it is missed', 'off_day' => 'its days off', 'seasons' => 'its seasons', 'pauses' => 'its pauses', 'overlaps' => 'whether it may lie on itself'];
+
+    private const PLACE = ['start', 'end', 'all_day', 'zone', 'end_zone', 'floating'];
 
     public function __construct(
         private WritePath $writes,
@@ -46,6 +49,10 @@ final readonly class ChangeEntry
             if ($old === null || ! $old->isRoutine() || $recurrenceId === null) {
                 return $this->whole($entry, $values);
             }
+            $due = $values->columns['due'] ?? null;
+            if ($scope === Scope::Whole && $values->has('due') && is_string($due)) {
+                $values = $values->with($values->series, ['due' => DueWithStart::moved($due, (string) $old->startOf($recurrenceId)->date(), (string) $old->placement->start->date())]);
+            }
 
             return match ($scope) {
                 Scope::One => $this->one($entry, $old, $values, $recurrenceId),
@@ -62,22 +69,53 @@ final readonly class ChangeEntry
             || $new->placement->start->dayNumber() !== $old->placement->start->dayNumber()) {
             throw new CannotReschedule('Another rhythm or first day concerns more than this one. Choose from here on, or the whole routine.');
         }
-        $own = $entry->changes()->where('recurrence_id', $recurrenceId)->first();
-        $fields = $own->fields ?? [];
-        foreach (self::OWN as $name) {
-            if (array_key_exists($name, $values->columns) && $values->columns[$name] !== $entry->getAttribute($name)) {
-                $fields[$name] = $values->columns[$name];
-            }
+        $ofAll = array_filter(self::OF_ALL, fn (string $name): bool => array_key_exists($name, $values->columns) && $values->columns[$name] !== $entry->getAttribute($name), ARRAY_FILTER_USE_KEY);
+        if ($ofAll !== [] || array_map(strval(...), $new->extra) !== array_map(strval(...), $old->extra) || array_map(strval(...), $new->except) !== array_map(strval(...), $old->except)) {
+            throw new CannotReschedule('All of a routine share '.(implode(', ', $ofAll) ?: 'its single dates').'. Choose from here on, or the whole routine.');
         }
-        $columns = ['fields' => $fields];
-        if (SeriesColumns::place($new->placement) !== SeriesColumns::place($old->placement)) {
-            $columns += SeriesColumns::moved(self::onDayOf($new->placement, $own === null || $own->start === null ? $old->startOf($recurrenceId) : SeriesOf::moment($own->start)));
+        $fields = $entry->changes()->where('recurrence_id', $recurrenceId)->first()->fields ?? [];
+        $columns = ['fields' => $this->own($entry, $values, $fields, $old, $recurrenceId)];
+        if ($values->has(...self::PLACE)) {
+            $start = $old->startOf($recurrenceId);
+            $columns += SeriesColumns::place($new->placement) === SeriesColumns::place($old->placement)
+                ? SeriesColumns::NOT_MOVED
+                : SeriesColumns::moved(self::onDayOf($new->placement, $start));
         }
         $this->touch->apply($entry, $recurrenceId, $columns);
         $entry->version++;
         $entry->save();
 
         return $entry;
+    }
+
+    /**
+     * What one occurrence has of its own after a save: of what was sent whatever differs from the whole.
+     *
+     * @param  array<string, mixed>  $fields  what it had
+     * @return array<string, mixed>
+     */
+    private function own(Entry $entry, EntryValues $values, array $fields, Series $old, string $recurrenceId): array
+    {
+        foreach (Details::OWN as $name) {
+            if (! array_key_exists($name, $values->columns) || ! $values->has($name === 'own_reminders' ? 'reminders' : $name)) {
+                continue;
+            }
+            $all = $entry->getAttribute($name);
+            if ($name === 'due' && is_string($all)) {
+                $all = DueWithStart::moved($all, (string) $old->placement->start->date(), (string) $old->startOf($recurrenceId)->date());
+            }
+            if ($values->columns[$name] === $all) {
+                unset($fields[$name]);
+            } else {
+                $fields[$name] = $values->columns[$name];
+            }
+        }
+        // Reminders are a list and whether it counts: one is nothing without the other.
+        if (array_key_exists('reminders', $fields) || array_key_exists('own_reminders', $fields)) {
+            $fields += ['own_reminders' => $entry->own_reminders, 'reminders' => $entry->reminders];
+        }
+
+        return $fields;
     }
 
     private function onward(Entry $entry, Series $old, EntryValues $values, string $recurrenceId): Entry
@@ -91,7 +129,7 @@ final readonly class ChangeEntry
         }
         $cutOff = SeriesOf::mendable($tail);
         $columns = $values->columns;
-        if (is_string($columns['due'] ?? null)) {
+        if (is_string($columns['due'] ?? null) && ! $values->has('due')) {
             $columns['due'] = DueWithStart::moved($columns['due'], $before, (string) $cut->date());
         }
         $isSameRule = (string) $new->rule === (string) $old->rule;
@@ -101,7 +139,7 @@ final readonly class ChangeEntry
         $start = $isSame && $cutOff !== null ? $cutOff->placement->start : Split::startOfTail($old, $cut, $new);
         $new = new Series('', $new->placement->startingAt($start), $rule, $cutOff->extra ?? [], $cutOff->except ?? [], $new->afterDone, $new->breaks);
 
-        return $this->whole($tail, new EntryValues($new, $columns));
+        return $this->whole($tail, $values->with($new, $columns));
     }
 
     /** Where the dates stay, every instance keeps its recurrence id, and a start besides the rule its place. */

@@ -8,6 +8,7 @@ use App\Journal\WritePath;
 use App\Models\Entry;
 use App\Models\User;
 use App\Queries\OccurrencePlace;
+use PlumRota\Core\Schedule\Details;
 use PlumRota\Core\Schedule\Placement;
 use PlumRota\Core\Schedule\Series;
 
@@ -39,12 +40,13 @@ final readonly class CopyEntry
             $id = $recurrenceId ?? Series::ONCE;
             $own = $entry->changes()->where('recurrence_id', $id)->first();
             $place = $to ?? ($entry->start === null ? null : $this->places->of($user, $entry, $id));
-            $fields = array_intersect_key($own->fields ?? [], array_flip(ChangeEntry::OWN));
+            $fields = array_intersect_key($own->fields ?? [], array_flip(Details::OWN));
             $steps = $fields['checklist'] ?? $entry->checklist;
             $due = $entry->due === null || $entry->start === null || $place === null ? $entry->due : DueWithStart::moved($entry->due, $entry->start, $place->startText());
             SaveSeries::into($copy, $place === null ? null : new Series('', $place), [
-                ...$fields,
                 'due' => $due,
+                ...$fields,
+                'calendar_id' => $calendarId ?? $fields['calendar_id'] ?? $entry->calendar_id,
                 'checklist' => is_array($steps) ? array_map(fn (mixed $step): array => ['text' => is_array($step) ? $step['text'] ?? '' : '', 'done' => false], array_values($steps)) : [],
             ]);
 

@@ -12,9 +12,21 @@ final readonly class EntryValues
     /**
      * @param  Series|null  $series  null for a task in the basket; its id plays no part
      * @param  array<string, mixed>  $columns  everything else of the entries table
+     * @param  list<string>|null  $sent  the fields of the contract that were given; null for all. What was not stays as it is
      */
-    public function __construct(public ?Series $series, public array $columns)
+    public function __construct(public ?Series $series, public array $columns, private ?array $sent = null)
     {
+    }
+
+    public function has(string ...$fields): bool
+    {
+        return $this->sent === null || array_intersect($fields, $this->sent) !== [];
+    }
+
+    /** @param  array<string, mixed>  $columns */
+    public function with(?Series $series, array $columns): self
+    {
+        return new self($series, [...$this->columns, ...$columns], $this->sent);
     }
 
     public function title(): string

@@ -6,6 +6,7 @@ namespace App\Actions\Entries;
 
 use App\Actions\Reminders\QuietReminders;
 use App\Journal\WritePath;
+use App\Mapping\SeriesOf;
 use App\Models\Entry;
 use App\Models\User;
 use Carbon\CarbonImmutable;
@@ -20,7 +21,8 @@ final readonly class LetGoOccurrence
     /** @throws NoSuchOccurrence */
     public function letGo(User $user, Entry $entry, string $recurrenceId, bool $goes): void
     {
-        $this->writes->run($user, $goes ? "Let go “{$entry->title}”" : "Took “{$entry->title}” up again", function () use ($entry, $recurrenceId, $goes): void {
+        $title = SeriesOf::detailsOf($entry, $recurrenceId)->title;
+        $this->writes->run($user, $goes ? "Let go “{$title}”" : "Took “{$title}” up again", function () use ($entry, $recurrenceId, $goes): void {
             $now = CarbonImmutable::now()->getTimestamp();
             $this->touch->apply($entry, $recurrenceId, ['let_go_at' => $goes ? $now : null]);
             if ($goes) {

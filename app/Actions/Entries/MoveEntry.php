@@ -94,7 +94,7 @@ final readonly class MoveEntry
         // What this one had of a place of its own gives way to the new place of all.
         $own = $routine->changes()->where('recurrence_id', $recurrenceId)->first();
         if ($own !== null && $own->start !== null) {
-            $this->touch->apply($routine, $recurrenceId, ['start' => null, 'all_day' => null, 'length' => null, 'zone' => null, 'moved_from' => null, 'moved_to' => null]);
+            $this->touch->apply($routine, $recurrenceId, SeriesColumns::NOT_MOVED);
         }
         SaveSeries::into($routine, $shift->series);
         $this->rekey->apply($routine, $series, $shift->series, $shift->moment(...));

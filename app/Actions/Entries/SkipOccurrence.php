@@ -6,6 +6,7 @@ namespace App\Actions\Entries;
 
 use App\Actions\Reminders\QuietReminders;
 use App\Journal\WritePath;
+use App\Mapping\SeriesOf;
 use App\Models\Entry;
 use App\Models\User;
 
@@ -19,7 +20,8 @@ final readonly class SkipOccurrence
     /** @throws NoSuchOccurrence */
     public function skip(User $user, Entry $entry, string $recurrenceId, bool $skipped): void
     {
-        $this->writes->run($user, $skipped ? "Skipped “{$entry->title}”" : "Took “{$entry->title}” in again",
+        $title = SeriesOf::detailsOf($entry, $recurrenceId)->title;
+        $this->writes->run($user, $skipped ? "Skipped “{$title}”" : "Took “{$title}” in again",
             function () use ($entry, $recurrenceId, $skipped): void {
                 $this->touch->apply($entry, $recurrenceId, ['skipped' => $skipped]);
                 if ($skipped) {

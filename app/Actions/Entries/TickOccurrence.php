@@ -6,6 +6,7 @@ namespace App\Actions\Entries;
 
 use App\Actions\Reminders\QuietReminders;
 use App\Journal\WritePath;
+use App\Mapping\SeriesOf;
 use App\Models\Entry;
 use App\Models\Timing;
 use App\Models\User;
@@ -26,7 +27,8 @@ final readonly class TickOccurrence
      */
     public function tick(User $user, Entry $entry, string $recurrenceId, bool $done, ?int $at = null): void
     {
-        $label = $done ? "Ticked off “{$entry->title}”" : "“{$entry->title}” is not done after all";
+        $title = SeriesOf::detailsOf($entry, $recurrenceId)->title;
+        $label = $done ? "Ticked off “{$title}”" : "“{$title}” is not done after all";
         $this->writes->run($user, $label, function () use ($user, $entry, $recurrenceId, $done, $at): void {
             $now = CarbonImmutable::now()->getTimestamp();
             if ($done && $this->rolledOn->of($user, $entry)?->recurrenceId === $recurrenceId) {

@@ -16,6 +16,7 @@ use App\Http\Requests\MoveRequest;
 use App\Http\Requests\PreviewRequest;
 use App\Http\Requests\RemoveRequest;
 use App\Http\Resources\EntryResource;
+use App\Http\Resources\ThisOne;
 use App\Queries\RhythmPreview;
 use App\Queries\Timings;
 use Illuminate\Http\JsonResponse;
@@ -31,13 +32,8 @@ final class EntryController
         $found = $user->entries()->findOrFail($entry);
         $id = $request->query('recurrence_id');
         $id = is_string($id) && $id !== '' ? $id : 'once';
-        $own = $found->changes()->where('recurrence_id', $id)->first();
 
-        return response()->json([...(new EntryResource($found))->fields(), 'this_one' => [
-            'checklist' => $own->fields['checklist'] ?? $found->checklist,
-            'done' => $own?->done_at !== null,
-            'timed' => $timings->minutes($user, [$found->id])["{$found->id}|{$id}"] ?? 0,
-        ]]);
+        return response()->json([...(new EntryResource($found))->fields(), 'this_one' => ThisOne::shown($user, $found, $id, $timings->minutes($user, [$found->id])["{$found->id}|{$id}"] ?? 0)]);
     }
 
     public function store(EntryRequest $request, AddEntry $entries): JsonResponse

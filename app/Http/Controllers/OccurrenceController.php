@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Actions\Entries\GiveBackOwn;
 use App\Actions\Entries\LetGoOccurrence;
 use App\Actions\Entries\PutOnDay;
 use App\Actions\Entries\SkipOccurrence;
@@ -51,6 +52,14 @@ final class OccurrenceController
         $task = $steps->take($user, $user->entries()->findOrFail($entry), $step, is_string($recurrence) && $recurrence !== 'once' ? $recurrence : null);
 
         return (new EntryResource($task->refresh()))->response($request)->setStatusCode(201);
+    }
+
+    public function giveBack(Request $request, string $entry, string $recurrence, GiveBackOwn $own): Response
+    {
+        $user = Account::of($request);
+        $own->giveBack($user, $user->entries()->findOrFail($entry), $recurrence);
+
+        return response()->noContent();
     }
 
     public function skipped(Request $request, string $entry, string $recurrence, SkipOccurrence $skip): Response

@@ -35,6 +35,9 @@ class EntryRequest extends FormRequest
 {
     private ?Series $series = null;
 
+    /** @var list<string>|null fields that were sent, where the others stay as they are */
+    private ?array $sent = null;
+
     /** @return array<string, mixed> */
     public function rules(): array
     {
@@ -129,6 +132,7 @@ class EntryRequest extends FormRequest
     protected function prepareForValidation(): void
     {
         $entry = $this->entry();
+        $this->sent = $entry === null ? null : array_map(strval(...), array_keys($this->all()));
         $this->mergeIfMissing($entry === null ? self::blank() : self::asSent($entry));
     }
 
@@ -178,7 +182,7 @@ class EntryRequest extends FormRequest
             'place' => $this->string('place')->value(),
             'link' => $this->string('link')->value(),
             'checklist' => array_values($this->array('checklist')),
-        ]);
+        ], $this->sent);
     }
 
     public function scope(): Scope
@@ -229,12 +233,13 @@ class EntryRequest extends FormRequest
             if ($rule !== null) {
                 $this->requireDates($rule, $first);
             }
+            $breaks = $rule === null ? null : $this->breaks();
             $field = 'extra_dates';
             $extra = $this->singleDates('extra_dates', $placement);
             $field = 'except_dates';
             $except = $this->singleDates('except_dates', $placement);
             $this->series = new Series('', $placement, $rule, $extra, $rule === null && $extra === [] ? [] : $except, $rule !== null && $this->boolean('after_done'),
-                $rule === null ? null : $this->breaks());
+                $breaks);
         } catch (InvalidTime|InvalidRule $e) {
             $validator->errors()->add($field, $e->getMessage());
         }

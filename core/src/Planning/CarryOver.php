@@ -6,7 +6,6 @@ namespace PlumRota\Core\Planning;
 
 use PlumRota\Core\Schedule\Change;
 use PlumRota\Core\Schedule\Occurrence;
-use PlumRota\Core\Schedule\Placement;
 use PlumRota\Core\Schedule\Series;
 use PlumRota\Core\Schedule\Timeline;
 use PlumRota\Core\Time\LocalDate;
@@ -48,9 +47,7 @@ final readonly class CarryOver
     /** The same one on today: in the day's list, for its hours are over. */
     public function onToday(Occurrence $missed): Occurrence
     {
-        $placement = Placement::allDay($this->today);
-
-        return new Occurrence($missed->seriesId, $missed->recurrenceId, $placement, TimeRange::days($this->today, 1), $missed->change, $missed->seen->from->date());
+        return $missed->onDay($this->today, $missed->seen->from->date());
     }
 
     /** How many mornings it has rolled on. */

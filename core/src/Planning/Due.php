@@ -32,15 +32,14 @@ final readonly class Due
     }
 
     /**
-     * The due date of one occurrence: as many days after it as that of the first one is after the first.
+     * The text of a due date so many days later, at the same time: that of a routine goes along with its occurrences, and with
+     * its start.
      *
-     * @param  string  $text  of the first occurrence
+     * @throws InvalidTime where it would lie in years that there are not
      */
-    public static function ofOccurrence(string $text, LocalDate $first, LocalDate $occurrence): string
+    public static function shifted(string $text, int $days): string
     {
-        $days = $occurrence->dayNumber() - $first->dayNumber();
-
-        return LocalDate::parse(substr($text, 0, 10))->plusDays($days).substr($text, 10);
+        return $days === 0 ? $text : LocalDate::parse(substr($text, 0, 10))->plusDays($days).substr($text, 10);
     }
 
     public function day(): LocalDate

@@ -39,6 +39,26 @@ final readonly class Reminder implements Stringable
         ));
     }
 
+    /**
+     * Those of an entry or an occurrence: its own, else those of its calendar. What is all day has no hours to reckon from;
+     * where none of its own fits it, those of its calendar for whole days stand in.
+     *
+     * @param  list<string>|null  $own  null where it has none of its own
+     * @param  list<string>  $timed  of the calendar
+     * @param  list<string>  $allDay  of the calendar, for whole days
+     * @return list<string>
+     */
+    public static function applying(?array $own, array $timed, array $allDay, bool $isAllDay): array
+    {
+        $fitting = $isAllDay ? array_values(array_filter($own ?? [], fn (string $one): bool => self::parse($one)->trigger->fitsAllDay())) : $own ?? [];
+
+        return match (true) {
+            $own !== null && ($fitting !== [] || $own === []) => $fitting,
+            $isAllDay => $allDay,
+            default => $timed,
+        };
+    }
+
     public function __toString(): string
     {
         return $this->ways === [Way::Screen] ? (string) $this->trigger : $this->trigger.';'.implode(',', array_map(fn (Way $way): string => $way->value, $this->ways));

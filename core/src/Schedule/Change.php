@@ -14,6 +14,7 @@ final readonly class Change
      * @param  Placement|null  $placement  where it stands instead
      * @param  int|null  $doneAt  Unix seconds
      * @param  int|null  $letGoAt  Unix seconds at which it was decided not to do it
+     * @param  array<string, mixed>  $own  what it is instead, by the names of Details::OWN
      */
     public function __construct(
         public string $recurrenceId,
@@ -21,6 +22,7 @@ final readonly class Change
         public bool $skipped = false,
         public ?int $doneAt = null,
         public ?int $letGoAt = null,
+        public array $own = [],
     ) {
     }
 

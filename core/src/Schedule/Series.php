@@ -31,6 +31,7 @@ final readonly class Series
         public array $except = [],
         public bool $afterDone = false,
         public ?Breaks $breaks = null,
+        public Details $details = new Details,
     ) {
     }
 
@@ -47,7 +48,7 @@ final readonly class Series
     /** The same routine with its first occurrence elsewhere. */
     public function startingAt(LocalDateTime $start): self
     {
-        return new self($this->id, $this->placement->startingAt($start), $this->rule, $this->extra, $this->except, $this->afterDone, $this->breaks);
+        return new self($this->id, $this->placement->startingAt($start), $this->rule, $this->extra, $this->except, $this->afterDone, $this->breaks, $this->details);
     }
 
     /** Whether the first occurrence is one that the rule chooses; else it is one more, besides the rule (RFC 5545 3.8.5.3). */

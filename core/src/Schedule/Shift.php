@@ -56,7 +56,7 @@ final readonly class Shift
 
         return new self(
             new Series($series->id, $only === null ? $start : self::aligned($start, $first, $newRule), $newRule, array_map($shifted, $series->extra),
-                array_map($shifted, $series->except), $series->afterDone, $series->breaks),
+                array_map($shifted, $series->except), $series->afterDone, $series->breaks, $series->details),
             $days, $seconds, $only,
         );
     }

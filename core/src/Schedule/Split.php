@@ -53,6 +53,7 @@ final readonly class Split
             array_values(array_filter($series->extra, $isAfter)),
             array_values(array_filter($series->except, $isAfter)),
             breaks: $series->breaks,
+            details: $series->details,
         );
         if ($cut->seconds <= $series->placement->start->seconds) {
             return new self(null, $tail);
@@ -65,6 +66,7 @@ final readonly class Split
             array_values(array_filter($series->extra, $isBefore)),
             [...array_filter($series->except, $isBefore), ...($rule->count === null ? $late : [])],
             breaks: $series->breaks,
+            details: $series->details,
         );
 
         return new self($head, $tail);

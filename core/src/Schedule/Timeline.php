@@ -8,6 +8,7 @@ use PlumRota\Core\Recurrence\DayMarks;
 use PlumRota\Core\Recurrence\LivedSet;
 use PlumRota\Core\Recurrence\RecurrenceSet;
 use PlumRota\Core\Time\InvalidTime;
+use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\LocalDateTime;
 use PlumRota\Core\Time\TimeRange;
 use PlumRota\Core\Time\Zone;
@@ -19,7 +20,7 @@ final readonly class Timeline
     private const FURTHEST_ZONES = 26 * 3600;
 
     /** @param  DayMarks  $marks  the viewer's working days, less holidays and days away */
-    public function __construct(private Zone $viewer, private DayMarks $marks = new DayMarks)
+    public function __construct(public Zone $viewer, private DayMarks $marks = new DayMarks)
     {
     }
 
@@ -154,7 +155,19 @@ final readonly class Timeline
         }
         $placement = $change->placement ?? $series->placement->startingAt($start);
 
-        return new Occurrence($series->id, $id, $placement, $placement->seenFrom($this->viewer), $change);
+        $details = $change === null ? $series->details : $series->details->with($change->own);
+
+        return new Occurrence($series->id, $id, $placement, $placement->seenFrom($this->viewer), $change, $details, self::dueDays($series, $id, $change), $series->isRoutine());
+    }
+
+    /** By how many days the due date of a routine has gone along; one of its own stays. */
+    private static function dueDays(Series $series, string $id, ?Change $change): int
+    {
+        if ($series->details->due === null || $id === Series::ONCE || ($change !== null && array_key_exists('due', $change->own))) {
+            return 0;
+        }
+
+        return LocalDate::parse(substr($id, 0, 10))->dayNumber() - $series->placement->start->dayNumber();
     }
 
     /** One whose recurrence id lies elsewhere: moved into the window, or done before the rule was changed. */

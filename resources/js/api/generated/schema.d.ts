@@ -1061,6 +1061,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/entries/{entry}/occurrences/{recurrence}/own": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry: string;
+                recurrence: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** @description Makes it like the others again, in its place and in all else; a tick stays */
+        delete: operations["giveBackOwn"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/reminders": {
         parameters: {
             query?: never;
@@ -1490,13 +1510,24 @@ export interface components {
             edited?: boolean;
             done?: boolean;
             title?: string;
+            calendar_id?: string;
+            area_id?: string;
             importance?: components["schemas"]["Importance"];
             effort?: components["schemas"]["Effort"];
             labels?: string[];
             colour?: components["schemas"]["Colour"] | null;
             place?: string;
             estimate?: number | null;
+            travel?: number;
+            margin?: number;
+            busy?: boolean;
+            tentative?: boolean;
+            private?: boolean;
+            protected?: boolean;
+            has_notes?: boolean;
             due?: string | null;
+            /** @description It was due by now and is open */
+            late?: boolean;
             /** @description Its place ends after it is due */
             after_due?: boolean;
             /** @description The day it was meant for when it has rolled on to today */
@@ -1787,6 +1818,19 @@ export interface components {
             done: boolean;
             /** @description What the occurrence that was asked for has of its own */
             this_one?: {
+                /** @description Of this one */
+                due: string | null;
+                /** @description What it has instead of what all have, by the names of EntryInput */
+                own: {
+                    [key: string]: unknown;
+                };
+                /** @description Where it stands by itself, on the walls of the account's zone */
+                place: {
+                    all_day: boolean;
+                    start: string;
+                    /** @description The last day, itself included, or the moment it ends */
+                    end: string;
+                } | null;
                 checklist: components["schemas"]["Step"][];
                 done: boolean;
                 /** @description minutes */
@@ -4006,6 +4050,28 @@ export interface operations {
         requestBody?: never;
         responses: {
             /** @description Taken in again */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            404: components["responses"]["Refused"];
+        };
+    };
+    giveBackOwn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry: string;
+                recurrence: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As the others */
             204: {
                 headers: {
                     [name: string]: unknown;

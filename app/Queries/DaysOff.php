@@ -12,9 +12,6 @@ use PlumRota\Core\Time\Weekday;
 /** The days on which a person does not work: by weekday, and the public holidays of the chosen country. */
 final class DaysOff
 {
-    /** Days by which a day off may shift an occurrence, at most. */
-    public const REACH = 60;
-
     /** @var array<int, DayMarks> by account */
     private array $known = [];
 

@@ -8,6 +8,7 @@ use App\Actions\Entries\NoSuchOccurrence;
 use App\Mapping\SeriesOf;
 use App\Models\Entry;
 use App\Models\User;
+use PlumRota\Core\Recurrence\LivedSet;
 use PlumRota\Core\Schedule\Occurrence;
 use PlumRota\Core\Schedule\Placement;
 use PlumRota\Core\Schedule\Series;
@@ -42,7 +43,7 @@ final readonly class OccurrencePlace
         if ($series->breaks === null || $series->afterDone) {
             return $series->placement->startingAt($start);
         }
-        $window = TimeRange::days(LocalDate::fromDayNumber($start->dayNumber() - DaysOff::REACH), 2 * DaysOff::REACH);
+        $window = TimeRange::days(LocalDate::fromDayNumber($start->dayNumber() - LivedSet::FURTHEST), 2 * LivedSet::FURTHEST);
         $stands = array_filter((new Timeline($user->timeZone(), $this->daysOff->marks($user)))->occurrences($series, [], $window), fn (Occurrence $one): bool => $one->recurrenceId === $recurrenceId);
 
         return reset($stands) === false ? throw new NoSuchOccurrence : reset($stands)->placement;

@@ -11,6 +11,7 @@ use Illuminate\Support\Facades\DB;
 use PlumRota\Core\Planning\Block;
 use PlumRota\Core\Planning\CarryOver;
 use PlumRota\Core\Recurrence\InvalidRule;
+use PlumRota\Core\Recurrence\LivedSet;
 use PlumRota\Core\Schedule\Density;
 use PlumRota\Core\Schedule\Occurrence;
 use PlumRota\Core\Schedule\Timeline;
@@ -195,11 +196,14 @@ final readonly class OccurrencesBetween
                 $whole[] = $entry->id;
             }
         }
-        $earliest = (string) LocalDate::parse($from)->plusDays(-$longest - DaysOff::REACH);
+        // A day off may send an occurrence either way from its recurrence id.
+        $offDays = array_unique(array_map(fn (EntryRow $entry): string => $entry->off_day, $entries));
+        $earliest = (string) LocalDate::parse($from)->plusDays(-$longest - (in_array('after', $offDays, true) ? LivedSet::FURTHEST : 0));
+        $latest = (string) LocalDate::parse($to)->plusDays(in_array('before', $offDays, true) ? LivedSet::FURTHEST : 0);
         $rows = DB::select('select '.ChangeRow::COLUMNS.' from changes where user_id = :user and day between :from and :to
             union select '.ChangeRow::COLUMNS.' from changes where user_id = :user2 and moved_from <= :to2 and moved_to >= :from2
             union select '.ChangeRow::COLUMNS.' from changes where entry_id in (select value from json_each(:whole))',
-            ['user' => $user->id, 'user2' => $user->id, 'from' => $earliest, 'from2' => $from, 'to' => $to, 'to2' => $to, 'whole' => json_encode($whole, JSON_THROW_ON_ERROR)]);
+            ['user' => $user->id, 'user2' => $user->id, 'from' => $earliest, 'from2' => $from, 'to' => $latest, 'to2' => $to, 'whole' => json_encode($whole, JSON_THROW_ON_ERROR)]);
         $byEntry = [];
         foreach ($rows as $row) {
             assert($row instanceof stdClass);

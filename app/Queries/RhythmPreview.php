@@ -9,9 +9,12 @@ use App\Models\Entry;
 use App\Models\User;
 use PlumRota\Core\Planning\Block;
 use PlumRota\Core\Planning\Conflicts;
+use PlumRota\Core\Planning\Due;
 use PlumRota\Core\Recurrence\CommonRhythms;
+use PlumRota\Core\Recurrence\LivedSet;
 use PlumRota\Core\Schedule\Change;
 use PlumRota\Core\Schedule\Occurrence;
+use PlumRota\Core\Schedule\Placement;
 use PlumRota\Core\Schedule\Series;
 use PlumRota\Core\Schedule\SeriesInWords;
 use PlumRota\Core\Schedule\Timeline;
@@ -34,9 +37,11 @@ final readonly class RhythmPreview
 
     /**
      * @param  string|null  $entryId  the entry being edited, which does not meet itself
+     * @param  string|null  $due  of the occurrence that is named, else of the first
+     * @param  string|null  $recurrenceId  of the entry as it is saved
      * @return array<string, mixed> the schema RhythmPreview of the contract
      */
-    public function show(User $user, Series $series, ?string $entryId): array
+    public function show(User $user, Series $series, ?string $entryId, ?string $due = null, ?string $recurrenceId = null): array
     {
         $entry = $entryId === null ? null : $user->entries()->find($entryId);
         $old = $entry === null ? null : SeriesOf::mendable($entry);
@@ -63,8 +68,21 @@ final readonly class RhythmPreview
             'lands' => array_values($lands),
             'lands_from' => (string) $first,
             'next' => $this->next($user, $series, $timeline, $entry),
+            'after_due' => $due !== null && Due::parse($due)->isMissedBy(self::placed($series, $old, $recurrenceId)->seenFrom($user->timeZone())->to),
             'presses' => array_map(strval(...), CommonRhythms::from($series->placement->start->date())),
         ];
+    }
+
+    /** Where the occurrence that is edited would stand. */
+    private static function placed(Series $series, ?Series $old, ?string $recurrenceId): Placement
+    {
+        try {
+            $days = $old === null || $recurrenceId === null ? 0 : $old->startOf($recurrenceId)->dayNumber() - $old->placement->start->dayNumber();
+        } catch (InvalidTime) {
+            $days = 0;
+        }
+
+        return $series->placement->startingAt($series->placement->start->plusSeconds($days * 86400));
     }
 
     /** How often it comes in all; null when it does not end, or not soon. */
@@ -99,7 +117,8 @@ final readonly class RhythmPreview
             return [];
         }
         $lastStart = $starts[count($starts) - 1];
-        $around = TimeRange::of($starts[0]->plusSeconds(-86400 * 2), $lastStart->plusSeconds(86400 * 2 + $series->placement->end()->seconds - $series->placement->start->seconds));
+        $beside = 86400 * (2 + ($series->breaks === null ? 0 : LivedSet::FURTHEST));
+        $around = TimeRange::of($starts[0]->plusSeconds(-$beside), $lastStart->plusSeconds($beside + $series->placement->end()->seconds - $series->placement->start->seconds));
         $upcoming = array_slice(array_values(array_filter(
             $timeline->occurrences($series, $series->afterDone ? $changes : [], $around),
             fn (Occurrence $one): bool => ! isset($closed[$one->recurrenceId]) && in_array($series->startOf($one->recurrenceId)->seconds, array_map(fn (LocalDateTime $start): int => $start->seconds, $starts), true),

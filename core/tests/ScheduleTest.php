@@ -172,6 +172,26 @@ test('a whole routine follows one of its occurrences', function (string $rule, s
     'every third day' => ['FREQ=DAILY;INTERVAL=3', '2026-11-23T07:15', '2026-11-26T07:15', '2026-11-27T07:15', 'FREQ=DAILY;INTERVAL=3', ['11-24T07:15', '11-27T07:15']],
 ]);
 
+test('the whole keeps its last occurrence when it moves, and gets none more', function (string $rule, string $from, string $to, array $all, string $newRule) {
+    $shift = Shift::of(routine($rule), LocalDateTime::parse($from), timed($to));
+    expect(array_map(fn (LocalDateTime $d): string => substr((string) $d, 5, 11), $shift->series->recurrenceSet()->next(20)))->toBe($all)->and((string) $shift->series->rule)->toBe($newRule);
+})->with([
+    'an hour later, to an instant' => ['FREQ=DAILY;UNTIL=20261125T061500Z', '2026-11-23T07:15', '2026-11-23T08:15', ['11-23T08:15', '11-24T08:15', '11-25T08:15'], 'FREQ=DAILY;UNTIL=20261125T071500Z'],
+    'earlier' => ['FREQ=DAILY;UNTIL=20261125T061500Z', '2026-11-23T07:15', '2026-11-23T05:00', ['11-23T05:00', '11-24T05:00', '11-25T05:00'], 'FREQ=DAILY;UNTIL=20261125T040000Z'],
+    'a day later, to a date' => ['FREQ=WEEKLY;BYDAY=MO;UNTIL=20261207', '2026-11-23T07:15', '2026-11-24T07:15', ['11-24T07:15', '12-01T07:15', '12-08T07:15'], 'FREQ=WEEKLY;UNTIL=20261208;BYDAY=TU'],
+    'one weekday of several' => ['FREQ=WEEKLY;BYDAY=MO,WE;UNTIL=20261201', '2026-11-23T07:15', '2026-11-27T07:15', ['11-25T07:15', '11-27T07:15', '12-04T07:15'], 'FREQ=WEEKLY;UNTIL=20261204;BYDAY=WE,FR'],
+    'one weekday of several, counted' => ['FREQ=WEEKLY;BYDAY=MO,WE;COUNT=3', '2026-11-23T07:15', '2026-11-27T07:15', ['11-25T07:15', '11-27T07:15', '12-04T07:15'], 'FREQ=WEEKLY;UNTIL=20261204T061500Z;BYDAY=WE,FR'],
+]);
+
+test('a move in another zone carries all over midnight where it does so for one', function () {
+    $series = new Series('call', timed('2026-11-23T20:00', 30, 'America/New_York'), RuleParser::parse('FREQ=WEEKLY;INTERVAL=2;BYDAY=MO,WE,FR'));
+    // In Berlin, Tuesday 2:00 is put at 7:00 of the same day: in New York that is an hour after midnight.
+    $shift = Shift::of($series, LocalDateTime::parse('2026-11-23T20:00'), timed('2026-11-24T01:00', 30, 'America/New_York'), Zone::of('Europe/Berlin'));
+    $seen = fn (Series $one): array => array_map(fn (string $line): string => substr($line, 5, 11), seen($one, [], '2026-11-23', 21));
+    expect($seen($series))->toBe(['11-24T02:00', '11-26T02:00', '11-28T02:00', '12-08T02:00', '12-10T02:00', '12-12T02:00'])
+        ->and($seen($shift->series))->toBe(['11-24T07:00', '11-26T07:00', '11-28T07:00', '12-08T07:00', '12-10T07:00', '12-12T07:00']);
+});
+
 test('a rhythm that cannot follow says so', function (string $rule, string $from, string $to) {
     expect(fn () => Shift::of(routine($rule), LocalDateTime::parse($from), timed($to)))->toThrow(CannotReschedule::class);
 })->with([

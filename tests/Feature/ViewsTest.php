@@ -105,6 +105,17 @@ test('public holidays of the chosen country stand in the views', function () {
     expect(array_filter(array_column($this->api('GET', 'board?from=2026-12-21&days=7')->json('days'), 'holiday')))->toBe([]);
 });
 
+test('what a long break sends to another day is ticked in every window alike', function (string $offDay, string $stands) {
+    $this->api('PATCH', 'account', ['holidays' => 'DE'])->assertOk();
+    // Good Friday is 26 March 2027, Easter Monday 29 March (date-holidays 3.37).
+    $entry = $this->entry(['title' => 'Wages', 'start' => '2027-03-22', 'rule' => 'FREQ=WEEKLY;BYDAY='.($offDay === 'before' ? 'MO' : 'FR'), 'off_day' => $offDay])['id'];
+    $rid = $offDay === 'before' ? '2027-03-29' : '2027-03-26';
+    $this->api('PUT', "entries/{$entry}/occurrences/{$rid}/done")->assertNoContent();
+    $states = array_map(fn (string $window): array => array_map(fn (array $one): array => [$one['start'], $one['done']], array_values(array_filter($this->occurrences($window), fn (array $one): bool => $one['recurrence_id'] === $rid))),
+        ["from={$stands}&days=1", 'from=2027-03-22&days=21']);
+    expect($states)->toBe([[[$stands, true]], [[$stands, true]]]);
+})->with([['before', '2027-03-25'], ['after', '2027-03-30']]);
+
 test('a routine gives way on holidays and other days off, outside its season and in its pauses', function (array $fields, array $wanted) {
     $this->api('PATCH', 'account', ['holidays' => 'DE'])->assertOk();
     $this->entry(['title' => 'Wages', 'start' => '2026-11-25', 'end' => '2026-11-25', 'rule' => 'FREQ=MONTHLY;BYMONTHDAY=25', ...$fields]);

@@ -33,7 +33,7 @@ final readonly class MoveEntry
      */
     public function move(User $user, Entry $entry, ?Placement $to, Scope $scope, ?string $recurrenceId, ?int $version): Entry
     {
-        return $this->writes->run($user, "Moved “{$entry->title}”", function () use ($entry, $to, $scope, $recurrenceId, $version): Entry {
+        return $this->writes->run($user, "Moved “{$entry->title}”", function () use ($user, $entry, $to, $scope, $recurrenceId, $version): Entry {
             $entry->refresh();
             StaleEntry::check($entry, $version);
             $series = SeriesOf::entry($entry);
@@ -56,7 +56,7 @@ final readonly class MoveEntry
             }
             $routine = $scope === Scope::Onward && ! $series->afterDone ? $this->split->at($entry, $recurrenceId) : $entry;
 
-            return $this->shift($routine, $recurrenceId, $to);
+            return $this->shift($user, $routine, $recurrenceId, $to);
         });
     }
 
@@ -82,12 +82,12 @@ final readonly class MoveEntry
         return $entry;
     }
 
-    private function shift(Entry $routine, string $recurrenceId, Placement $to): Entry
+    private function shift(User $user, Entry $routine, string $recurrenceId, Placement $to): Entry
     {
         $series = SeriesOf::entry($routine);
         assert($series !== null);
         $from = $series->startOf($recurrenceId);
-        $shift = Shift::of($series, $from, $to);
+        $shift = Shift::of($series, $from, $to, $user->timeZone());
         if ($routine->due !== null) {
             $routine->due = DueWithStart::moved($routine->due, (string) $routine->start, $shift->series->placement->startText());
         }

@@ -17,11 +17,15 @@ use App\Http\Requests\PreviewRequest;
 use App\Http\Requests\RemoveRequest;
 use App\Http\Resources\EntryResource;
 use App\Http\Resources\ThisOne;
+use App\Mapping\SeriesOf;
 use App\Queries\RhythmPreview;
 use App\Queries\Timings;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
+use PlumRota\Core\Planning\Due;
+use PlumRota\Core\Schedule\Scope;
+use PlumRota\Core\Schedule\Series;
 
 final class EntryController
 {
@@ -54,7 +58,12 @@ final class EntryController
         $user = Account::of($request);
         $found = $user->entries()->findOrFail($entry);
 
-        return (new EntryResource($entries->move($user, $found, $request->place(), $request->scope(), $request->recurrenceId(), $request->version())))->response($request)->setStatusCode(200);
+        $moved = $entries->move($user, $found, $request->place(), $request->scope(), $request->recurrenceId(), $request->version());
+        $id = $request->scope() === Scope::One ? $request->recurrenceId() ?? Series::ONCE : Series::ONCE;
+        $due = ThisOne::due($moved, $id);
+        $place = $id === Series::ONCE ? SeriesOf::mendable($moved)?->placement : $request->place();
+
+        return response()->json([...(new EntryResource($moved))->fields(), 'after_due' => $due !== null && $place !== null && Due::parse($due)->isMissedBy($place->seenFrom($user->timeZone())->to)]);
     }
 
     public function copy(CopyRequest $request, string $entry, CopyEntry $entries): JsonResponse
@@ -77,6 +86,8 @@ final class EntryController
         $series = $request->series();
         assert($series !== null);
 
-        return response()->json($preview->show(Account::of($request), $series, $request->filled('entry_id') ? $request->string('entry_id')->value() : null));
+        $due = $request->input('due');
+
+        return response()->json($preview->show(Account::of($request), $series, $request->filled('entry_id') ? $request->string('entry_id')->value() : null, is_string($due) ? $due : null, $request->recurrenceId()));
     }
 }

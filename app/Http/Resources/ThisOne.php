@@ -34,7 +34,8 @@ final class ThisOne
             'checklist' => $details->checklist,
             'done' => $change?->done_at !== null,
             'timed' => $timed,
-            'due' => self::due($entry, $recurrenceId, $change->fields ?? []),
+            'due' => self::due($entry, $recurrenceId),
+            'due_as_all' => self::dueAsAll($entry, $recurrenceId),
             'own' => (object) $own,
             'place' => $placement === null || $seen === null || $recurrenceId === Series::ONCE ? null : [
                 'all_day' => $placement->allDay,
@@ -44,12 +45,19 @@ final class ThisOne
         ];
     }
 
-    /** @param  array<string, mixed>  $fields */
-    private static function due(Entry $entry, string $recurrenceId, array $fields): ?string
+    /** A date, or a date and time. */
+    public static function due(Entry $entry, string $recurrenceId): ?string
     {
-        if (array_key_exists('due', $fields)) {
-            return is_string($fields['due']) ? $fields['due'] : null;
+        $fields = $entry->changes()->where('recurrence_id', $recurrenceId)->first()->fields ?? [];
+        if (! array_key_exists('due', $fields)) {
+            return self::dueAsAll($entry, $recurrenceId);
         }
+
+        return is_string($fields['due']) ? $fields['due'] : null;
+    }
+
+    private static function dueAsAll(Entry $entry, string $recurrenceId): ?string
+    {
         if ($entry->due === null || $entry->start === null || $recurrenceId === Series::ONCE) {
             return $entry->due;
         }

@@ -15,7 +15,7 @@ use PlumRota\Core\Time\LocalDateTime;
 final readonly class LivedSet
 {
     /** A day off sends an occurrence no further than this many days. */
-    private const FURTHEST = 60;
+    public const FURTHEST = 60;
 
     /**
      * @param  list<Season>  $seasons  none stands for all the year
@@ -41,13 +41,17 @@ final readonly class LivedSet
         $found = [];
         foreach ($this->set->between($from->plusSeconds(-$reach), $to->plusSeconds($reach)) as $id) {
             $at = $this->stands($id);
-            if ($at !== null && $at->seconds >= $from->seconds && $at->seconds < $to->seconds) {
-                $found[] = ['id' => $id, 'at' => $at];
+            if ($at === null || $at->seconds < $from->seconds || $at->seconds >= $to->seconds) {
+                continue;
+            }
+            // Of several that come to stand at the same time there is one: the one that belongs there, else the first.
+            if (! isset($found[$at->seconds]) || $at->seconds === $id->seconds) {
+                $found[$at->seconds] = ['id' => $id, 'at' => $at];
             }
         }
-        usort($found, fn (array $a, array $b): int => $a['at']->seconds <=> $b['at']->seconds);
+        ksort($found);
 
-        return $found;
+        return array_values($found);
     }
 
     /**
@@ -92,12 +96,7 @@ final readonly class LivedSet
     private function stands(LocalDateTime $id): ?LocalDateTime
     {
         $day = $id->dayNumber();
-        foreach ($this->pauses as $pause) {
-            if ($pause->holds($day)) {
-                return null;
-            }
-        }
-        if ($this->seasons !== [] && array_filter($this->seasons, fn (Season $season): bool => $season->holds($day)) === []) {
+        if (! $this->isOpen($day)) {
             return null;
         }
         if ($this->offDay === OffDay::Keep || $this->marks->isWorking($day)) {
@@ -105,6 +104,23 @@ final readonly class LivedSet
         }
         $other = $this->offDay === OffDay::Skip ? null : $this->marks->nearest($day, $this->offDay === OffDay::After);
 
-        return $other === null ? null : $id->plusSeconds(($other - $day) * 86400);
+        return $other === null || ! $this->isOpen($other) ? null : $id->plusSeconds(($other - $day) * 86400);
+    }
+
+    /** Whether a day lies in a season and in no pause. */
+    private function isOpen(int $day): bool
+    {
+        foreach ($this->pauses as $pause) {
+            if ($pause->holds($day)) {
+                return false;
+            }
+        }
+        foreach ($this->seasons as $season) {
+            if ($season->holds($day)) {
+                return true;
+            }
+        }
+
+        return $this->seasons === [];
     }
 }

@@ -57,9 +57,9 @@ final readonly class RecurrenceRule implements Stringable
     }
 
     /** @param  list<WeekdayNum>  $byDay */
-    public function onWeekdays(array $byDay): self
+    public function onWeekdays(array $byDay, ?Weekday $weekStart = null): self
     {
-        return $this->with(['byDay' => $byDay]);
+        return $this->with(['byDay' => $byDay, 'weekStart' => $weekStart ?? $this->weekStart]);
     }
 
     /** @param  list<int>  $byMonthDay */

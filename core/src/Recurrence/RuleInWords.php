@@ -34,20 +34,20 @@ final readonly class RuleInWords
             Frequency::Monthly => $this->monthly(),
             Frequency::Yearly => $this->yearly(),
             default => $this->daily(),
-        }.$this->times().$this->end();
+        }.$this->times().$this->positions().$this->end();
     }
 
     private function daily(): string
     {
         return $this->every().$this->onWeekdays('on').$this->monthDays(' on the ').$this->yearDays()
-            .$this->months(' in ').$this->positions();
+            .$this->months(' in ');
     }
 
     private function weekly(): string
     {
         $days = $this->plainWeekdays();
         if ($this->rule->bySetPos !== []) {
-            return $this->every().' on '.$this->joined(array_map(fn (int $day): string => $this->weekday($day), $days)).$this->months(' in ').$this->positions();
+            return $this->every().' on '.$this->joined(array_map(fn (int $day): string => $this->weekday($day), $days)).$this->months(' in ');
         }
         if ($days === [1, 2, 3, 4, 5]) {
             return ($this->rule->interval === 1 ? 'every weekday' : $this->every().' from Monday to Friday').$this->months(' in ');
@@ -71,11 +71,11 @@ final readonly class RuleInWords
         $day = match (true) {
             $this->leavesDateToOther() => ' on the same date',
             $this->rule->byMonthDay !== [] => $this->monthDays(' on the ').$this->onWeekdays('if it is'),
-            $this->rule->byDay !== [] => ' on '.($this->rule->bySetPos !== [] && $this->allPlain() ? $this->chosenOf() : $this->numberedWeekdays()),
+            $this->rule->byDay !== [] => ' on '.($this->namesItsPlaces() ? $this->chosenOf() : $this->numberedWeekdays()),
             default => ' on the '.self::ordinal($this->start->date()->day),
         };
 
-        return $this->every().$day.$this->months(' in ').$this->positionsUnlessChosen().$this->skip();
+        return $this->every().$day.$this->months(' in ').$this->skip();
     }
 
     private function yearly(): string
@@ -86,29 +86,29 @@ final readonly class RuleInWords
             $days = $rule->byDay !== [] ? $this->numberedWeekdays() : $date->weekday()->english();
 
             return $this->every().' on '.$days.' of '.(count($rule->byWeekNo) === 1 ? 'week ' : 'weeks ').$this->joined($rule->byWeekNo)
-                .$this->months(' in ').$this->positions();
+                .$this->months(' in ');
         }
         if ($rule->byYearDay !== []) {
-            return $this->every().$this->yearDays().$this->onWeekdays('if it is').$this->months(' in ').$this->positions();
+            return $this->every().$this->yearDays().$this->onWeekdays('if it is').$this->months(' in ');
         }
         if ($rule->rscale === 'GREGORIAN' && $rule->byMonthDay !== [] && $rule->byDay === [] && count($rule->byMonth) === 1 && count($rule->byMonthDay) === 1 && $rule->byMonthDay[0] > 0) {
-            return $this->every().' on '.$rule->byMonthDay[0].' '.self::MONTHS[$rule->byMonth[0]].$this->positions().$this->skip();
+            return $this->every().' on '.$rule->byMonthDay[0].' '.self::MONTHS[$rule->byMonth[0]].$this->skip();
         }
         if ($rule->byMonthDay !== []) {
             return $this->every().$this->monthDays(' on the ').$this->onWeekdays('if it is')
-                .($rule->byMonth === [] && $rule->byLeapMonth === [] ? ' of every month' : $this->months(' of ')).$this->positions().$this->skip();
+                .($rule->byMonth === [] && $rule->byLeapMonth === [] ? ' of every month' : $this->months(' of ')).$this->skip();
         }
         if ($rule->byDay !== []) {
-            $days = $rule->bySetPos !== [] && $this->allPlain() ? $this->chosenOf() : $this->numberedWeekdays();
+            $days = $this->namesItsPlaces() ? $this->chosenOf() : $this->numberedWeekdays();
 
-            return $this->every().' on '.$days.$this->months(' of ').$this->positionsUnlessChosen().$this->skip();
+            return $this->every().' on '.$days.$this->months(' of ').$this->skip();
         }
         if ($this->leavesDateToOther()) {
             return $this->every().' on the same date'.$this->months(' of ').$this->skip();
         }
         $day = $rule->byMonth === [] ? ' on '.$date->day.' '.self::MONTHS[$date->month] : ' on the '.self::ordinal($date->day).$this->months(' of ');
 
-        return $this->every().$day.$this->positions().$this->skip();
+        return $this->every().$day.$this->skip();
     }
 
     /** Whether the date is that of the start in a calendar that is not this one. */
@@ -165,14 +165,20 @@ final readonly class RuleInWords
         return 'the '.$this->joined($places).' '.$kind;
     }
 
-    private function positionsUnlessChosen(): string
+    /** Whether BYSETPOS picks from plain weekdays alone, so that it can be said with them. */
+    private function namesItsPlaces(): bool
     {
-        return $this->rule->byDay !== [] && $this->rule->byMonthDay === [] && $this->allPlain() ? '' : $this->positions();
+        $rule = $this->rule;
+        $isLong = $rule->freq === Frequency::Monthly || ($rule->freq === Frequency::Yearly && $rule->byWeekNo === [] && $rule->byYearDay === []);
+        $times = max(1, count($rule->byHour)) * max(1, count($rule->byMinute)) * max(1, count($rule->bySecond));
+
+        return $rule->bySetPos !== [] && $isLong && $rule->byDay !== [] && $rule->byMonthDay === [] && $this->allPlain() && $times === 1;
     }
 
+    /** It picks from all days and times together (RFC 5545 3.3.10), so it comes after both. */
     private function positions(): string
     {
-        return $this->rule->bySetPos === [] ? ''
+        return $this->rule->bySetPos === [] || $this->namesItsPlaces() ? ''
             : ', only the '.$this->joined(array_map(self::ordinal(...), $this->rule->bySetPos)).' of these';
     }
 

@@ -6,10 +6,12 @@ namespace PlumRota\Core\Schedule;
 
 use PlumRota\Core\Recurrence\Frequency;
 use PlumRota\Core\Recurrence\RecurrenceRule;
+use PlumRota\Core\Recurrence\Until;
 use PlumRota\Core\Recurrence\WeekdayNum;
 use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\LocalDateTime;
 use PlumRota\Core\Time\Weekday;
+use PlumRota\Core\Time\Zone;
 
 /**
  * A whole routine moved the way one of its occurrences was: the time of day for all, and the day where the rhythm can
@@ -17,66 +19,149 @@ use PlumRota\Core\Time\Weekday;
  */
 final readonly class Shift
 {
+    private const CANNOT_FOLLOW = 'This rhythm cannot follow to another day. Move just this one, or change the rhythm in its sheet.';
+
+    /** A routine that ends after more times than this keeps its COUNT, whichever they are. */
+    private const MOST_COUNTED = 2000;
+
     /**
      * @param  Series  $series  the routine after the move
-     * @param  int  $days  by how many days the occurrences that moved have moved
-     * @param  int  $seconds  by how much the time of day has changed
-     * @param  Weekday|null  $only  the one weekday whose occurrences changed their day; null for all
+     * @param  int  $seconds  by how much every occurrence has moved on its own walls
+     * @param  int  $days  by how many days more those of one weekday have
+     * @param  Weekday|null  $only  that weekday; null for none
      */
-    private function __construct(public Series $series, private int $days, private int $seconds, private ?Weekday $only)
+    private function __construct(public Series $series, private int $seconds, private int $days, private ?Weekday $only)
     {
     }
 
     /**
+     * What moves to another day is the weekday of the one that was moved, where there are several; the time of day is that of
+     * all. Both are meant as the viewer sees them: in another zone the same move may carry all of them over midnight.
+     *
      * @param  LocalDateTime  $from  the start that the rule gives the moved occurrence
      * @param  Placement  $to  where that occurrence now stands
+     * @param  Zone|null  $viewer  null for one in the zone of the series
      *
      * @throws CannotReschedule
      */
-    public static function of(Series $series, LocalDateTime $from, Placement $to): self
+    public static function of(Series $series, LocalDateTime $from, Placement $to, ?Zone $viewer = null): self
     {
         $rule = $series->rule;
-        $days = $to->start->dayNumber() - $from->dayNumber();
-        $seconds = $to->start->seconds - $from->seconds - $days * 86400;
+        $seconds = $to->start->seconds - $from->seconds;
         if ($rule === null) {
-            return new self(new Series($series->id, $to), $days, $seconds, null);
+            return new self(new Series($series->id, $to, details: $series->details), $seconds, 0, null);
         }
-        if ($rule->namesTimes() && $seconds !== 0) {
+        $days = $to->start->dayNumber() - $from->dayNumber();
+        if ($rule->namesTimes() && $seconds !== $days * 86400) {
             throw new CannotReschedule('This rhythm names its own hours. Change them in its sheet.');
         }
-        $only = $days !== 0 && count($rule->byDay) > 1 ? $from->date()->weekday() : null;
-        $newRule = $days === 0 ? $rule : self::movedRule($rule, $from->date(), $to->start->date());
-        $first = $series->placement->start;
-        $moves = $only === null || $first->date()->weekday() === $only;
-        $start = $to->startingAt(LocalDateTime::fromSeconds(
-            ($first->dayNumber() + ($moves ? $days : 0)) * 86400 + $to->start->seconds - $to->start->dayNumber() * 86400,
-        ));
-        $shift = new self(new Series($series->id, $start, $newRule), $days, $seconds, $only);
-        $shifted = fn (LocalDateTime $date): LocalDateTime => $shift->moment($date);
+        $hasSeveral = $rule->freq === Frequency::Weekly && count($rule->byDay) > 1;
+        $seenDays = $viewer === null || $to->allDay || $series->placement->allDay ? $days
+            : $to->seenFrom($viewer)->from->dayNumber() - $series->placement->startingAt($from)->seenFrom($viewer)->from->dayNumber();
+        $only = $hasSeveral && $seenDays !== 0 ? $from->date()->weekday() : null;
+        $ownDays = $only === null ? 0 : $seenDays;
+        $newRule = match (true) {
+            $days === 0 && $only === null => $rule,
+            $hasSeveral => self::turned($rule, $days - $ownDays, $only, $ownDays),
+            default => self::movedRule($rule, $from->date(), $to->start->date()),
+        };
+        $shift = new self($series, $seconds - $ownDays * 86400, $ownDays, $only);
+        $first = $shift->moment($series->placement->start);
+        $start = $to->startingAt($first);
+        if ($only !== null) {
+            $start = self::aligned($start, $shift->everyOne($series->placement->start), $newRule);
+        }
+        [$newRule, $beyond] = $shift->ended($series, new Series($series->id, $start, $newRule));
 
         return new self(
-            new Series($series->id, $only === null ? $start : self::aligned($start, $first, $newRule), $newRule, array_map($shifted, $series->extra),
-                array_map($shifted, $series->except), $series->afterDone, $series->breaks, $series->details),
-            $days, $seconds, $only,
+            new Series($series->id, $start, $newRule, array_map($shift->moment(...), $series->extra), [...array_map($shift->moment(...), $series->except), ...$beyond],
+                $series->afterDone, $series->breaks, $series->details),
+            $shift->seconds, $ownDays, $only,
         );
     }
 
     /** Where an instance of the old rhythm went. */
     public function moment(LocalDateTime $old): LocalDateTime
     {
-        $moves = $this->only === null || $old->date()->weekday() === $this->only;
+        return $this->everyOne($old)->plusSeconds($this->only !== null && $old->date()->weekday() === $this->only ? $this->days * 86400 : 0);
+    }
 
-        return $old->plusSeconds(($moves ? $this->days * 86400 : 0) + $this->seconds);
+    /** Where it went by the new time of day alone. */
+    private function everyOne(LocalDateTime $old): LocalDateTime
+    {
+        return $old->plusSeconds($this->seconds);
+    }
+
+    /**
+     * The end of the rule after the move: it keeps as many occurrences as it had.
+     *
+     * @param  Series  $moved  with the end that it had
+     * @return array{RecurrenceRule, list<LocalDateTime>} and what its new end lets in that it did not have
+     */
+    private function ended(Series $old, Series $moved): array
+    {
+        assert($old->rule !== null && $moved->rule !== null);
+        [$rule, $newRule] = [$old->rule, $moved->rule];
+        $isCounted = $rule->count !== null;
+        if ((! $isCounted && $rule->until === null) || ($isCounted && ($this->only === null || $rule->count > self::MOST_COUNTED))) {
+            return [$newRule, []];
+        }
+        $set = (new Series('', $old->placement, $rule))->recurrenceSet();
+        $last = $rule->until === null ? PHP_INT_MAX : $rule->until->lastSecond($old->placement->zone);
+        // A weekday moves within its week: before the last two rounds nothing can be missing or too much.
+        $instances = $isCounted ? $set->next((int) $rule->count)
+            : $set->between(LocalDateTime::fromSeconds(max($old->placement->start->seconds, $last - 2 * self::round($rule) * 86400)), LocalDateTime::fromSeconds($last + 1));
+        if ($instances === []) {
+            return [$newRule->ending(null, self::until($this->everyOne(LocalDateTime::fromSeconds($last)), $moved->placement)), []];
+        }
+        $went = array_map(fn (LocalDateTime $one): int => $this->moment($one)->seconds, $instances);
+        $open = (new Series('', $moved->placement, $newRule->ending(null, null)))->recurrenceSet();
+        $now = array_map(fn (LocalDateTime $one): int => $one->seconds, $open->between(LocalDateTime::fromSeconds(min($went)), LocalDateTime::fromSeconds(max($went) + 1)));
+        $beyond = array_values(array_diff($now, $went));
+        if ($isCounted && $beyond === []) {
+            return [$newRule, []];
+        }
+        $end = LocalDateTime::fromSeconds(max($went));
+        $along = $rule->until === null ? $end : $this->everyOne(LocalDateTime::fromSeconds($last));
+        // The end goes along with the rest where that lets nothing more in.
+        if ($along->seconds > $end->seconds && $open->between($end->plusSeconds(1), $along->plusSeconds(1)) === []) {
+            $end = $along;
+        }
+
+        $endOfDay = $end->date()->plusDays(1)->startOfDay();
+        $staysDate = $rule->until?->dateOnly === true && $open->between(LocalDateTime::fromSeconds(max($went) + 1), $endOfDay) === [];
+
+        return [$newRule->ending(null, $staysDate ? Until::date($end->date()) : self::until($end, $moved->placement)), array_map(LocalDateTime::fromSeconds(...), $beyond)];
+    }
+
+    /** Days in which a rule comes round once, at the least: looked back from its end. */
+    private static function round(RecurrenceRule $rule): int
+    {
+        return $rule->interval * match ($rule->freq) {
+            Frequency::Yearly => 366,
+            Frequency::Monthly => 31,
+            Frequency::Weekly => 7,
+            default => 1,
+        };
+    }
+
+    /** In the form its DTSTART asks for (RFC 5545 3.3.10). */
+    private static function until(LocalDateTime $last, Placement $placement): Until
+    {
+        return match (true) {
+            $placement->allDay => Until::date($last->date()),
+            $placement->zone !== null => Until::instant($placement->zone->instant($last)),
+            default => Until::wall($last),
+        };
     }
 
     private static function movedRule(RecurrenceRule $rule, LocalDate $from, LocalDate $to): RecurrenceRule
     {
-        $sentence = 'This rhythm cannot follow to another day. Move just this one, or change the rhythm in its sheet.';
         $plain = array_filter($rule->byDay, fn (WeekdayNum $day): bool => $day->nth !== 0) === []
             && $rule->bySetPos === [] && $rule->byYearDay === [] && $rule->byWeekNo === [];
         $sameMonth = $from->year === $to->year && $from->month === $to->month;
         if ($rule->freq === Frequency::Weekly && $plain && $rule->byDay !== []) {
-            return self::movedWeekday($rule, $from, $to) ?? throw new CannotReschedule($sentence);
+            return self::turned($rule, $to->dayNumber() - $from->dayNumber(), null, 0);
         }
         if ($plain && $rule->byDay === [] && $rule->byMonthDay === [$from->day] && $sameMonth) {
             return $rule->onMonthDays([$to->day]);
@@ -84,22 +169,32 @@ final readonly class Shift
         $follows = $plain && $rule->byDay === [] && $rule->byMonthDay === [] && $rule->byMonth === []
             && ($rule->freq === Frequency::Daily || $rule->freq === Frequency::Weekly || ($sameMonth && $to->day <= 28));
 
-        return $follows ? $rule : throw new CannotReschedule($sentence);
+        return $follows ? $rule : throw new CannotReschedule(self::CANNOT_FOLLOW);
     }
 
-    private static function movedWeekday(RecurrenceRule $rule, LocalDate $from, LocalDate $to): ?RecurrenceRule
+    /**
+     * A rule of weekdays with all of them so many days on, and one of them by some more. The week begins as much later, so that
+     * every second week stays the same one.
+     *
+     * @throws CannotReschedule
+     */
+    private static function turned(RecurrenceRule $rule, int $days, ?Weekday $only, int $more): RecurrenceRule
     {
-        $several = count($rule->byDay) > 1;
-        $sameWeek = (string) $from->startOfWeek($rule->weekStart) === (string) $to->startOfWeek($rule->weekStart);
-        $stays = array_filter($rule->byDay, fn (WeekdayNum $day): bool => $day->weekday !== $from->weekday());
-        $taken = array_filter($stays, fn (WeekdayNum $day): bool => $day->weekday === $to->weekday());
-        if ($taken !== [] || ($several && ! $sameWeek)) {
-            return null;
+        $turn = fn (Weekday $day, int $by): Weekday => Weekday::from((($day->value - 1 + $by) % 7 + 7) % 7 + 1);
+        $start = $turn($rule->weekStart, $days);
+        $weekdays = [];
+        foreach ($rule->byDay as $day) {
+            $to = $turn($day->weekday, $days);
+            $place = ($to->value - $start->value + 7) % 7 + ($day->weekday === $only ? $more : 0);
+            $to = $turn($to, $day->weekday === $only ? $more : 0);
+            if ($day->nth !== 0 || $rule->bySetPos !== [] || $rule->byMonth !== [] || isset($weekdays[$to->value]) || $place < 0 || $place > 6) {
+                throw new CannotReschedule(self::CANNOT_FOLLOW);
+            }
+            $weekdays[$to->value] = WeekdayNum::of($to);
         }
-        $weekdays = [...$stays, WeekdayNum::of($to->weekday())];
-        usort($weekdays, fn (WeekdayNum $a, WeekdayNum $b): int => $a->weekday->value <=> $b->weekday->value);
+        ksort($weekdays);
 
-        return $rule->onWeekdays($weekdays);
+        return $rule->onWeekdays(array_values($weekdays), $rule->interval > 1 && count($weekdays) > 1 ? $start : $rule->weekStart);
     }
 
     /** Among several weekdays the start becomes the first that is left in its week, in step with the interval. */

@@ -6,7 +6,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed, nextTick, onMounted, ref } from 'vue'
 
 /** How far a change of a routine reaches, and what that would touch; asked beside where it happened. */
-const props = defineProps<{ question: string; reach?: { entryId: string; recurrenceId: string } }>()
+const props = defineProps<{ question: string; reach?: { entryId: string; recurrenceId: string }; notOne?: string }>()
 const emit = defineEmits<{ choose: [scope: Scope]; leave: [] }>()
 
 const box = ref<HTMLElement | null>(null)
@@ -30,14 +30,14 @@ function account(part: ReachAccount['whole']): string {
 }
 const accounts = computed(() => touched.data.value && [`From here on: ${account(touched.data.value.onward)}.`, `The whole: ${account(touched.data.value.whole)}.`])
 
-onMounted(() => nextTick(() => box.value?.querySelector('button')?.focus()))
+onMounted(() => nextTick(() => box.value?.querySelector<HTMLElement>('button:not(:disabled)')?.focus()))
 
 function key(event: KeyboardEvent): void {
     const choice = choices[Number(event.key) - 1]
-    if (choice) emit('choose', choice.scope)
+    if (choice && !(choice.scope === 'one' && props.notOne)) emit('choose', choice.scope)
     else if (event.key === 'Escape') emit('leave')
     else if (event.key === 'ArrowRight' || event.key === 'ArrowLeft') {
-        const buttons = [...(box.value?.querySelectorAll('button') ?? [])]
+        const buttons = [...(box.value?.querySelectorAll<HTMLButtonElement>('button:not(:disabled)') ?? [])]
         const at = buttons.indexOf(document.activeElement as HTMLButtonElement)
         buttons[(at + (event.key === 'ArrowRight' ? 1 : buttons.length - 1)) % buttons.length]?.focus()
     } else return
@@ -49,7 +49,8 @@ function key(event: KeyboardEvent): void {
 <template>
     <div ref="box" class="choice" role="group" :aria-label="question" data-test="scope" @keydown="key">
         <span class="question">{{ question }}</span>
-        <button v-for="(choice, i) in choices" :key="choice.scope" class="press" :data-test="`scope-${choice.scope}`" @click="emit('choose', choice.scope)">{{ choice.words }} <kbd>{{ i + 1 }}</kbd></button>
+        <button v-for="(choice, i) in choices" :key="choice.scope" class="press" :disabled="choice.scope === 'one' && !!notOne" :data-test="`scope-${choice.scope}`" @click="emit('choose', choice.scope)">{{ choice.words }} <kbd>{{ i + 1 }}</kbd></button>
+        <span v-if="notOne" class="account" data-test="not-one">{{ notOne }}</span>
         <span v-for="line in accounts" :key="line" class="account" data-test="reach">{{ line }}</span>
     </div>
 </template>

@@ -23,7 +23,7 @@ describe('moving what stands on the board', () => {
         Object.assign(asking, { carried: null, target: null, copies: false, over: null })
         moves = await using(useMoves)
         useView().occurrences = [repot, vents]
-        answering({ 'POST entries/repot/move': { id: 'repot', version: 2 }, 'POST entries/vents/move': { id: 'vents', version: 5 } })
+        answering({ 'POST entries/repot/move': { id: 'repot', version: 2, due: repot.due, after_due: false }, 'POST entries/vents/move': { id: 'vents', version: 5 } })
     })
 
     it('a task goes at once, and the board shows it before the server has answered', async () => {
@@ -36,6 +36,7 @@ describe('moving what stands on the board', () => {
         expect(note.text).toBe('Moved “Repot” to Wed 25 Nov, 9:00.')
     })
     it('says when it ends after it is due', async () => {
+        answering({ 'POST entries/repot/move': { id: 'repot', version: 2, due: repot.due, after_due: true } })
         await drop(repot, { kind: 'date', date: '2026-11-27' })
         expect(note.text).toBe('Moved “Repot” to Fri 27 Nov: after it is due, Thu 26 Nov.')
         expect(moves.tooLate(carriedOccurrence(repot, 'forest'), { kind: 'list', date: '2026-11-26' })).toBe('')

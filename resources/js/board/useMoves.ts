@@ -134,13 +134,13 @@ export function useMoves() {
     async function move(carried: Carried, target: Target, scope: Scope): Promise<void> {
         draw(carried, target)
         try {
-            await inOrder(async () => {
+            const late = await inOrder(async () => {
                 const version = Math.max(carried.version, versions.get(carried.entryId) ?? 0)
                 const entry = await ask<Entry>('POST', `entries/${carried.entryId}/move`, { ...place(carried, target), scope, recurrence_id: carried.isRoutine ? carried.recurrenceId : null, version })
                 versions.set(entry.id, entry.version)
+                return entry.after_due && entry.due ? `after it is due, ${namedDate(carried.due ?? entry.due)}` : ''
             })
             const reach = carried.isRoutine ? { one: ', just this one', onward: ', from here on', whole: ', the whole routine' }[scope] : ''
-            const late = tooLate(carried, target)
             say(`Moved “${carried.title}” ${words(target)}${reach}${late ? `: ${late}` : ''}.`, { undoable: true })
         } catch (error) {
             say(sentence(error), { trouble: true })

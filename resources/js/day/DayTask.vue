@@ -20,7 +20,6 @@ const view = useView()
 const running = useRunning()
 const { start, stint, stop } = useTiming()
 const isRunning = computed(() => running.value?.entry_id === props.one.entry_id && running.value.recurrence_id === props.one.recurrence_id)
-const isLate = computed(() => !props.one.done && !!props.one.due && (props.one.due.length > 10 ? props.one.due <= props.now : props.one.due < props.now.slice(0, 10)))
 const when = computed(() => (props.one.all_day ? '' : timeOf(props.one.start, account.value.clock)))
 const facts = computed(() => [
     calendar(props.one.calendar_id)?.name, props.one.all_day ? (props.one.estimate ? length(props.one.estimate) : '') : length(props.one.minutes),
@@ -39,7 +38,7 @@ const facts = computed(() => [
         <StoneTick :done="one.done" :label="one.title" />
         <div class="words">
             <span class="title">{{ one.title }}</span>
-            <span class="facts"><b v-if="one.due && !one.done" :class="{ late: isLate }">{{ dueWords(one.due, now, account.clock) }}{{ facts ? ' · ' : '' }}</b>{{ facts }}</span>
+            <span class="facts"><b v-if="one.due && !one.done" :class="{ late: one.late }">{{ dueWords(one.due, now, account.clock) }}{{ facts ? ' · ' : '' }}</b>{{ facts }}</span>
         </div>
         <span v-if="place === null && when" class="when">{{ when }}</span>
         <span v-if="!one.done" class="presses">

@@ -18,6 +18,7 @@ import { NDrawer } from 'naive-ui'
 import { computed, nextTick, ref, watch } from 'vue'
 import DateChoice from './DateChoice.vue'
 import { blank, ofEntry, type Form } from './form'
+import { changed, merge, NAMES, OF_ALL, said } from './merge'
 import LandsGrid from './LandsGrid.vue'
 import EntryPast from './EntryPast.vue'
 import FilesList from './FilesList.vue'
@@ -47,7 +48,8 @@ const saved = ref('')
 const entry = ref<Entry | null>(null)
 const mistakes = ref<Record<string, string[]>>({})
 const trouble = ref('')
-const stale = ref<Entry | null>(null)
+/** Changed here and elsewhere, to different values: which of them counts is asked. */
+const torn = ref<{ theirs: Form; both: (keyof Form)[] } | null>(null)
 const busy = ref(false)
 const asking = ref<'save' | 'delete' | 'leave' | null>(null)
 const title = ref<HTMLTextAreaElement | null>(null)
@@ -97,7 +99,7 @@ async function load(): Promise<void> {
         return
     }
     try {
-        entry.value = await ask<Entry>('GET', `entries/${props.target.entryId}${props.target.recurrenceId ? `?recurrence_id=${encodeURIComponent(props.target.recurrenceId)}` : ''}`)
+        entry.value = await ask<Entry>('GET', `entries/${props.target.entryId}${ofOne()}`)
         fill(ofEntry(entry.value))
         await takeUp()
     } catch (error) {
@@ -107,12 +109,12 @@ async function load(): Promise<void> {
 }
 void load()
 
-const place = computed(() => form.value && { all_day: form.value.all_day, start: form.value.start, end: form.value.end, zone: form.value.zone, rule: form.value.rule, after_done: form.value.after_done, end_zone: form.value.end_zone, off_day: form.value.off_day, seasons: form.value.seasons, pauses: form.value.pauses, extra_dates: form.value.extra_dates, except_dates: form.value.except_dates, floating: form.value.floating })
+const place = computed(() => form.value && { all_day: form.value.all_day, start: form.value.start, end: form.value.end, zone: form.value.zone, rule: form.value.rule, after_done: form.value.after_done, end_zone: form.value.end_zone, off_day: form.value.off_day, seasons: form.value.seasons, pauses: form.value.pauses, extra_dates: form.value.extra_dates, except_dates: form.value.except_dates, floating: form.value.floating, due: form.value.due })
 const settled = refDebounced(computed(() => JSON.stringify(place.value)), 150)
 const preview = useQuery({
     queryKey: computed(() => ['preview', settled.value, props.target.entryId]),
     enabled: computed(() => settled.value !== 'null' && place.value?.start != null),
-    queryFn: () => ask<RhythmPreview>('POST', 'rhythm/preview', { ...JSON.parse(settled.value), entry_id: props.target.entryId }),
+    queryFn: () => ask<RhythmPreview>('POST', 'rhythm/preview', { ...JSON.parse(settled.value), entry_id: props.target.entryId, recurrence_id: hasScope.value ? props.target.recurrenceId : null }),
     placeholderData: (previous: RhythmPreview | undefined) => previous,
     staleTime: 10_000,
     retry: false,
@@ -121,7 +123,7 @@ const lands = computed(() => (form.value?.start ? preview.data.value : undefined
 /** Steps are kept at once; what else is typed stays as it is. */
 function onSteps(next: Entry, steps: Step[]): void {
     if (!form.value) return
-    entry.value = { ...next, this_one: { checklist: steps, done: entry.value?.this_one?.done ?? false, timed: entry.value?.this_one?.timed ?? 0 } }
+    entry.value = { ...next, this_one: { ...(entry.value?.this_one ?? { done: false, timed: 0, due: null, due_as_all: null, own: {}, place: null }), checklist: steps } }
     if (wasRoutine.value) return
     const before = JSON.parse(saved.value) as Form
     form.value.checklist = steps
@@ -138,22 +140,23 @@ watch(() => form.value?.start, (start) => {
 })
 
 const lastScope = ref<Scope>('whole')
-async function save(scope: Scope = 'whole'): Promise<void> {
+async function save(scope: Scope = 'whole', isChosen = false): Promise<void> {
     if (!form.value || busy.value) return
     lastScope.value = scope
-    if (hasScope.value && isDirty.value && asking.value !== 'save' && !mistakes.value.overlaps) {
+    let again = false
+    if (hasScope.value && isDirty.value && !isChosen && asking.value !== 'save' && !mistakes.value.overlaps) {
         asking.value = 'save'
         return
     }
     busy.value = true
     mistakes.value = {}
     trouble.value = ''
-    stale.value = null
+    torn.value = null
     try {
-        const sent = isNew.value ? { ...form.value } : { ...form.value, scope, recurrence_id: hasScope.value ? props.target.recurrenceId : null, version: entry.value?.version }
+        const sent = isNew.value ? { ...form.value } : { ...Object.fromEntries(changedFields.value.map((name) => [name, form.value?.[name]])), scope, recurrence_id: hasScope.value ? props.target.recurrenceId : null, version: entry.value?.version }
         attempt.value = attemptFor(sent, attempt.value)
         await (isNew.value ? ask('POST', 'entries', sent, attempt.value.key) : ask('PATCH', `entries/${props.target.entryId}`, sent, attempt.value.key))
-        say(isNew.value ? `Added “${sent.title}”.` : `Saved “${sent.title}”.`, { undoable: true })
+        say(isNew.value ? `Added “${form.value.title}”.` : `Saved “${form.value.title}”${takenOver.value ? `, with ${takenOver.value} as it was changed elsewhere` : ''}.`, { undoable: true })
         saved.value = JSON.stringify(form.value)
         open.value = false
         await draft.drop()
@@ -161,11 +164,15 @@ async function save(scope: Scope = 'whole'): Promise<void> {
     } catch (error) {
         attempt.value = null // it was answered: the next one is another
         if (error instanceof Refused && error.status === 422) mistakes.value = error.errors
-        else if (error instanceof Refused && error.current) stale.value = error.current
+        else if (error instanceof Refused && error.status === 409 && error.current) {
+            again = await takeIn()
+            if (again || torn.value) return
+        }
         trouble.value = sentence(error)
     } finally {
         busy.value = false
         asking.value = null
+        if (again) void save(scope, true)
     }
 }
 
@@ -176,29 +183,55 @@ function letOverlap(): void {
     void save(lastScope.value)
 }
 
-/** Where what was typed and what stands now differ, side by side. */
-const NAMED: Partial<Record<keyof Form, string>> = { title: 'Title', start: 'Start', end: 'End', rule: 'Rhythm', due: 'Due', notes: 'Notes', place: 'Place', link: 'Link', importance: 'Importance', effort: 'Effort', estimate: 'Estimate', labels: 'Labels', calendar_id: 'Calendar', checklist: 'Steps', reminders: 'Reminders' }
-const differing = computed(() => {
-    const [mine, theirs] = [form.value, stale.value && ofEntry(stale.value)]
-    if (!mine || !theirs) return []
-    const said = (value: unknown, name: string): string => (name === 'calendar_id' ? (calendar(String(value))?.name ?? '') : Array.isArray(value) ? value.map((one) => (typeof one === 'string' ? one : String((one as { text?: string }).text ?? ''))).join(', ') : String(value ?? '')) || 'nothing'
-    return (Object.keys(NAMED) as (keyof Form)[]).filter((name) => JSON.stringify(mine[name]) !== JSON.stringify(theirs[name])).map((name) => ({ what: NAMED[name], mine: said(mine[name], name), theirs: said(theirs[name], name) }))
-})
+/** What was changed here since it was opened; only that is sent. */
+const changedFields = computed(() => (form.value && saved.value ? changed(JSON.parse(saved.value) as Form, form.value) : []))
+const takenOver = ref('')
+function ofOne(): string {
+    return props.target.recurrenceId ? `?recurrence_id=${encodeURIComponent(props.target.recurrenceId)}` : ''
+}
 
-/** What was typed goes on top of how the entry stands now. */
-function onTop(): void {
-    if (!stale.value) return
-    entry.value = stale.value
-    stale.value = null
-    void save()
+/** It was changed elsewhere meanwhile: what only one side changed is taken from there. Whether it can be saved again at once. */
+async function takeIn(): Promise<boolean> {
+    if (!form.value) return false
+    const current = await ask<Entry>('GET', `entries/${props.target.entryId}${ofOne()}`)
+    const opened = JSON.parse(saved.value) as Form
+    const theirs = ofEntry(current)
+    const { form: merged, both } = merge(opened, form.value, theirs)
+    takenOver.value = changed(opened, theirs).filter((name) => !both.includes(name)).map((name) => NAMES[name]).join(', ')
+    entry.value = current
+    saved.value = JSON.stringify(theirs)
+    form.value = merged
+    torn.value = both.length > 0 ? { theirs, both } : null
+    return both.length === 0
 }
-function takeTheirs(): void {
-    if (!stale.value) return
-    entry.value = stale.value
-    fill(ofEntry(stale.value))
-    stale.value = null
-    trouble.value = ''
+function choose(name: keyof Form, theirs: boolean): void {
+    if (!torn.value || !form.value) return
+    if (theirs) Object.assign(form.value, { [name]: torn.value.theirs[name] })
+    torn.value.both = torn.value.both.filter((other) => other !== name)
+    if (torn.value.both.length === 0) {
+        torn.value = null
+        void save(lastScope.value, true)
+    }
 }
+const words = (value: unknown, name: keyof Form): string => said(value, name, account.value.clock, (id) => calendar(id)?.name)
+
+/** What this one has instead of what all have; pressed, it is given back. */
+const ownFields = computed(() => Object.keys(hasScope.value ? (entry.value?.this_one?.own ?? {}) : {}) as (keyof Form)[])
+const whole = computed(() => entry.value && ofEntry({ ...entry.value, this_one: undefined }))
+function giveBack(name: keyof Form): void {
+    if (form.value && whole.value) Object.assign(form.value, { [name]: name === 'due' ? (entry.value?.this_one?.due_as_all ?? null) : whole.value[name] })
+}
+async function likeOthers(): Promise<void> {
+    open.value = false
+    void draft.drop()
+    await change(`Made “${entry.value?.title}” like the others again.`, () => ask('DELETE', `entries/${props.target.entryId}/occurrences/${props.target.recurrenceId}/own`).then(() => true))
+}
+/** What was changed and concerns all of a routine: then just this one cannot be meant. */
+const notForOne = computed(() => {
+    const names = changedFields.value.filter((name) => OF_ALL.includes(name))
+    if (entry.value?.start && form.value?.start?.slice(0, 10) !== entry.value.start.slice(0, 10)) names.unshift('start')
+    return names.length === 0 ? '' : `What was changed concerns all of them: ${names.map((name) => (name === 'start' ? 'first day' : NAMES[name])).join(', ')}.`
+})
 
 async function remove(scope: Scope): Promise<void> {
     asking.value = null
@@ -248,7 +281,8 @@ function setDueTime(minute: number): void {
 }
 /** What its calendar reminds of. */
 const inherited = computed(() => (form.value?.all_day ? calendar(form.value.calendar_id)?.reminders_all_day : calendar(form.value?.calendar_id ?? '')?.reminders) ?? [])
-const isLate = computed(() => !!form.value?.due && !!form.value.start && form.value.due.slice(0, 10) < form.value.start.slice(0, 10))
+const isLate = computed(() => lands.value?.after_due ?? false)
+const startMoves = computed(() => !!form.value?.start && !!lands.value && lands.value.start.slice(0, 10) !== form.value.start.slice(0, 10))
 </script>
 
 <template>
@@ -274,6 +308,10 @@ const isLate = computed(() => !!form.value?.due && !!form.value.start && form.va
                 <p v-if="todayNow !== today" class="reading" role="status" data-test="sheet-new-day">This was opened on {{ fullDate(today) }}; “today” here is still that day.</p>
                 <label class="out-of-sight" for="title">Title</label>
                 <textarea id="title" ref="title" v-model="form.title" class="title" rows="1" maxlength="250" placeholder="What is it?" data-test="title" :aria-invalid="!!mistakes.title" @keydown.enter.exact.prevent />
+                <p v-if="ownFields.length || entry?.this_one?.place" class="reading own" data-test="own">
+                    This one <template v-if="entry?.this_one?.place">stands on {{ words(entry.this_one.place.start, 'start') }}</template><template v-if="ownFields.length">{{ entry?.this_one?.place ? ' and ' : '' }}has of its own: <button v-for="name in ownFields" :key="name" type="button" class="press" :title="`All have: ${whole ? words(whole[name], name) : ''}. Press to give it back.`" @click="giveBack(name)">{{ NAMES[name] }} ×</button></template>
+                    <button type="button" class="press" data-test="like-others" @click="likeOthers">Make it like the others</button>
+                </p>
                 <p v-if="mistakes.title" class="mistake" role="alert">{{ mistakes.title[0] }}</p>
                 <p v-if="mistakes.calendar_id" class="mistake" role="alert">{{ mistakes.calendar_id[0] }}</p>
 
@@ -283,7 +321,8 @@ const isLate = computed(() => !!form.value?.due && !!form.value.start && form.va
                     <RhythmBreaks v-if="form.rule && !form.after_done" v-model="form" />
                     <p v-if="mistakes.overlaps" class="mistake" role="alert" data-test="overlaps">{{ mistakes.overlaps[0] }} <button type="button" class="press" data-test="let-overlap" @click="letOverlap">Let them</button></p>
                     <p v-if="placeMistake" class="mistake" role="alert" data-test="place-mistake">{{ placeMistake }}</p>
-                    <p v-else-if="form.rule && lands" class="reading" data-test="reading">That is {{ lands.sentence }}.</p>
+                    <p v-else-if="form.rule && lands" class="reading" data-test="reading">That is {{ lands.sentence }}.<template v-if="startMoves"> It starts on {{ fullDate(lands.start) }}, the first day that it chooses.</template></p>
+                    <p v-if="form.floating && !form.all_day" class="reading">At this hour wherever you are.</p>
                     <p v-if="form.zone && form.zone !== account.zone && !form.all_day" class="reading">Times are those of {{ form.zone }}.</p>
                 </div>
 
@@ -315,7 +354,7 @@ const isLate = computed(() => !!form.value?.due && !!form.value.start && form.va
                             <template v-if="form.due">at <TimeField :minute="form.due.length > 10 ? minuteOf(form.due) : null" :clock="account.clock" label="Due time" @choose="setDueTime" /></template>
                         </div>
                         <p v-if="isLate" class="mistake">It is placed after it is due.</p>
-                        <p v-else-if="form.due && form.rule" class="muted">Of the first one; each later one is due as long after its day.</p>
+                        <p v-else-if="form.due && form.rule" class="muted">{{ hasScope ? 'Of this one; the others are due as long after their days.' : 'Of the first one; each later one is due as long after its day.' }}</p>
                         <p v-if="mistakes.due" class="mistake">{{ mistakes.due[0] }}</p>
                     </div>
                     <div v-if="form.start">
@@ -338,13 +377,12 @@ const isLate = computed(() => !!form.value?.due && !!form.value.start && form.va
             </div>
 
             <footer>
-                <div v-if="stale" class="stale" role="alert">
-                    <p>This entry was changed elsewhere meanwhile. What you typed is still here.</p>
-                    <dl data-test="beside"><template v-for="one in differing" :key="one.what"><dt>{{ one.what }}</dt><dd>yours: {{ one.mine }}</dd><dd>now: {{ one.theirs }}</dd></template></dl>
-                    <button class="press main" @click="onTop">Save mine over it</button><button class="press" @click="takeTheirs">Take the other one</button>
+                <div v-if="torn" class="stale" role="alert">
+                    <p>This was changed here and elsewhere. Which is meant?</p>
+                    <dl data-test="beside"><template v-for="name in torn.both" :key="name"><dt>{{ NAMES[name] }}</dt><dd><button class="press" data-test="keep-mine" @click="choose(name, false)">yours: {{ words(form[name], name) }}</button></dd><dd><button class="press" data-test="take-theirs" @click="choose(name, true)">the other: {{ words(torn.theirs[name], name) }}</button></dd></template></dl>
                 </div>
                 <p v-else-if="trouble" class="mistake" role="alert" data-test="trouble">{{ trouble }}</p>
-                <ScopeChoice v-if="asking === 'save'" question="Save this for:" :reach="reach" @choose="save" @leave="asking = null" />
+                <ScopeChoice v-if="asking === 'save'" question="Save this for:" :reach="reach" :not-one="notForOne" @choose="save" @leave="asking = null" />
                 <ScopeChoice v-else-if="asking === 'delete'" question="Delete:" :reach="reach" @choose="remove" @leave="asking = null" />
                 <div v-else-if="asking === 'leave'" class="leave" role="alert"><span>What you typed is not saved yet.</span><button class="press main" @click="save()">Save</button><button class="press" data-test="leave-unsaved" @click="leave">Leave without saving</button><button class="press" @click="asking = null">Stay</button></div>
                 <div v-else class="presses">
@@ -393,6 +431,8 @@ dd { margin: 0; overflow-wrap: anywhere; }
 .presses, .leave, .stale { display: flex; flex-wrap: wrap; gap: 10px; align-items: center; }
 .presses .press, .leave .press { padding: 6px 14px; }
 .hint { margin: 0 0 0 auto; }
+.own { display: flex; flex-wrap: wrap; gap: 4px 6px; align-items: center; }
+.own .press { padding: 0 8px; }
 .stale p { margin: 0; width: 100%; color: var(--trouble); }
 .loading { padding: 30px; }
 @media (max-width: 760px) { .inside { padding: 14px 16px; } footer { padding: 10px 16px; } .pair { grid-template-columns: 1fr; } .hint { display: none; } .this { margin-left: 0; width: 100%; } }

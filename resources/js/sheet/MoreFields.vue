@@ -14,6 +14,12 @@ const zones = [...new Set([...Intl.supportedValuesOf('timeZone'), account.value.
 const claims = computed<'busy' | 'tentative' | 'free'>(() => (!form.value.busy ? 'free' : form.value.tentative ? 'tentative' : 'busy'))
 const CLAIMS = { busy: 'takes my time', tentative: 'may take it', free: 'leaves me free' } as const
 
+/** Whose clocks its start is told by; what is meant wherever one is goes by none. */
+const clocks = computed({
+    get: () => (form.value.floating ? 'wherever' : form.value.zone),
+    set: (zone: string | null) => Object.assign(form.value, zone === 'wherever' ? { floating: true, zone: null, end_zone: null } : { floating: false, zone }),
+})
+
 function claim(one: 'busy' | 'tentative' | 'free'): void {
     form.value.busy = one !== 'free'
     form.value.tentative = one === 'tentative'
@@ -52,8 +58,8 @@ function turnLabel(label: string): void {
         <template v-if="!form.all_day">
             <label>Travel before <input type="number" min="0" max="1440" :value="form.travel" @input="form.travel = number($event) ?? 0" /> min <em v-if="mistakes.travel" class="mistake">{{ mistakes.travel[0] }}</em></label>
             <label>Margin after <input type="number" min="0" max="1440" :value="form.margin" data-test="margin" @input="form.margin = number($event) ?? 0" /> min <em v-if="mistakes.margin" class="mistake">{{ mistakes.margin[0] }}</em></label>
-            <label>Starts by the clocks of <select v-model="form.zone" data-test="zone"><option :value="null">{{ account.zone }}</option><option v-for="zone in zones" :key="zone" :value="zone">{{ zone }}</option></select></label>
-            <label>ends by those of <select v-model="form.end_zone" data-test="end-zone"><option :value="null">the same place</option><option v-for="zone in zones" :key="zone" :value="zone">{{ zone }}</option></select> <em v-if="mistakes.zone" class="mistake">{{ mistakes.zone[0] }}</em></label>
+            <label>Starts by the clocks of <select v-model="clocks" data-test="zone"><option :value="null">{{ account.zone }}</option><option value="wherever">wherever I am</option><option v-for="zone in zones" :key="zone" :value="zone">{{ zone }}</option></select></label>
+            <label v-if="!form.floating">ends by those of <select v-model="form.end_zone" data-test="end-zone"><option :value="null">the same place</option><option v-for="zone in zones" :key="zone" :value="zone">{{ zone }}</option></select> <em v-if="mistakes.zone" class="mistake">{{ mistakes.zone[0] }}</em></label>
         </template>
         <div class="wide labels">
             <label for="labels">Labels</label>

@@ -22,6 +22,14 @@ function addPause(): void {
     if (from.value && to.value) form.value.pauses = [...form.value.pauses, from.value <= to.value ? { from: from.value, to: to.value } : { from: to.value, to: from.value }]
     from.value = to.value = ''
 }
+const SINGLE = [['extra_dates', 'It also comes on', 'also on', 'also on', 'no other date'], ['except_dates', 'and is left out on', 'left out on', 'not on', 'no date']] as const
+/** Single dates beside the rhythm: come as well, or are left out. */
+const single = ref('')
+const datesWords = (dates: string[], none: string): string => (dates.length === 0 ? none : dates.length > 2 ? `${dates.length} single dates` : dates.map(fullDate).join(' and '))
+function addDate(field: 'extra_dates' | 'except_dates'): void {
+    if (single.value && !form.value[field].some((date) => date.slice(0, 10) === single.value)) form.value[field] = [...form.value[field], single.value].sort()
+    single.value = ''
+}
 </script>
 
 <template>
@@ -39,6 +47,11 @@ function addPause(): void {
             <span v-for="(one, i) in form.pauses" :key="i" class="set">{{ fullDate(one.from) }} to {{ fullDate(one.to) }} <button type="button" class="plain" aria-label="Take this pause away" @click="form.pauses = form.pauses.filter((_, j) => j !== i)">×</button></span>
             <span class="fromto">nothing from <input v-model="from" type="date" aria-label="Pause from" /> to <input v-model="to" type="date" aria-label="Pause to" /> <button type="button" class="press" @click="addPause">Add</button></span>
         </SentenceWord>.
+        <template v-for="([field, lead, label, words, none], i) in SINGLE" :key="field">{{ lead }}
+            <SentenceWord :words="datesWords(form[field], none)" :label="label">
+                <span v-for="date in form[field]" :key="date" class="set">{{ fullDate(date) }} <button type="button" class="plain" aria-label="Take this date away" @click="form[field] = form[field].filter((other) => other !== date)">×</button></span>
+                <span class="fromto">{{ words }} <input v-model="single" type="date" :aria-label="label" /> <button type="button" class="press" @click="addDate(field)">Add</button></span>
+            </SentenceWord>{{ i === 0 ? ', ' : '.' }}</template>
     </p>
 </template>
 

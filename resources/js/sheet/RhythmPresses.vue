@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { RhythmPreview } from '@/api/types'
 import { computed } from 'vue'
-import { setDate, type Form } from './form'
+import { giveDay, setDate, type Form } from './form'
 import { parts, sameRhythm, text } from './rule'
 
 /** The common rhythms, one press each. */
@@ -24,7 +24,7 @@ function press(name: keyof RhythmPreview['presses']): void {
     form.value.rule = text({ ...parts(props.presses[name]), COUNT: COUNT ?? '', UNTIL: UNTIL ?? '' })
 }
 function once(): void {
-    if (form.value.start === null) setDate(form.value, props.today)
+    giveDay(form.value, props.today)
     Object.assign(form.value, { rule: null, after_done: false })
 }
 function afterDone(): void {

@@ -2,7 +2,7 @@ import { aPage, account, open } from '@/testing/page'
 import type { VueWrapper } from '@vue/test-utils'
 import { describe, expect, it } from 'vitest'
 import { reactive } from 'vue'
-import { blank, setDate, setTime, type Form } from './form'
+import { blank, giveDay, setDate, setTime, type Form } from './form'
 import RhythmSentence from './RhythmSentence.vue'
 import SentenceWord from './SentenceWord.vue'
 
@@ -86,6 +86,47 @@ describe('when and how often, as a sentence', () => {
         await day('Wednesday')?.trigger('click')
         expect(form.rule).toBe('FREQ=WEEKLY;BYDAY=WE')
     })
+    it('keeps its weekdays when the unit it has is pressed', async () => {
+        await say({ rule: 'FREQ=WEEKLY;BYDAY=MO,TH' })
+        await pressIn('every', 'week')
+        expect(form.rule).toBe('FREQ=WEEKLY;BYDAY=MO,TH')
+    })
+    it('shows the weekday of its start where its rule names none, and keeps it beside another', async () => {
+        await say({ rule: 'FREQ=WEEKLY' })
+        const day = (title: string) => sentence.findAll('.day').find((one) => one.attributes('title') === title)
+        expect(day('Wednesday')?.attributes('aria-pressed')).toBe('true')
+        await day('Monday')?.trigger('click')
+        expect(form.rule).toBe('FREQ=WEEKLY;BYDAY=MO,WE')
+    })
+    it('does not call an hour that its rhythm does not have, and can give up those it names', async () => {
+        await say({ rule: 'FREQ=WEEKLY;BYDAY=WE;BYHOUR=8,12' })
+        expect(word('time')?.props('words')).toBe('the hours of its rhythm')
+        await pressIn('every', 'days')
+        await pressIn('every', 'day')
+        expect(form.rule).toBe('FREQ=DAILY;BYHOUR=8,12')
+        await pressIn('time', 'only at 7:15')
+        expect(form.rule).toBe('FREQ=DAILY')
+    })
+    it.each([
+        ['FREQ=MONTHLY;BYDAY=-2MO', /^Every month on the last but one Monday, from/], ['FREQ=MONTHLY;BYDAY=5FR', /^Every month on the fifth Friday, from/], ['FREQ=MONTHLY', /^Every month on the 25th, from/],
+        ['FREQ=HOURLY;INTERVAL=3', /^Every 3 hours, from/], ['FREQ=MINUTELY;INTERVAL=45', /^Every 45 minutes, from/], ['FREQ=MONTHLY;BYDAY=MO,TU;BYSETPOS=-1', /^Every month on the chosen days, and what else its rhythm says, from/],
+        ['FREQ=DAILY;BYMONTH=6', /^Every day, and what else its rhythm says, from/], ['FREQ=YEARLY;BYMONTH=11;BYMONTHDAY=25', /^Every year, from/], ['FREQ=YEARLY;BYWEEKNO=20', /^Every year, and what else its rhythm says, from/],
+    ])('%s is said as it is', async (rule, said) => {
+        await say({ rule })
+        expect(words()).toMatch(said)
+    })
+    it('says its length in days where it lasts for more than one, and takes an end on another day', async () => {
+        await say({})
+        const length = await openWord('length')
+        await length.find('[data-test=length]').setValue('90000000')
+        expect([form.end, length.find('[role=alert]').text()]).toEqual(['2026-11-25T07:45:00', 'An entry lasts up to 366 days.'])
+        await length.find('[data-test=end-day]').setValue('2026-11-27')
+        expect([form.end, word('length')?.props('words')]).toEqual(['2026-11-27T07:45:00', '2 days 30 min'])
+        await length.find('[data-test=end-day]').setValue('2026-11-24')
+        expect([form.end, length.find('[role=alert]').exists()]).toEqual(['2026-11-27T07:45:00', true])
+        await length.find('[data-test=length]').setValue('1440')
+        expect([form.end, word('length')?.props('words')]).toEqual(['2026-11-26T07:15:00', '1 day'])
+    })
     it('takes another day of the month', async () => {
         await say({ rule: 'FREQ=MONTHLY;BYMONTHDAY=25' })
         await pressIn('which day', 'the last day')
@@ -105,5 +146,7 @@ describe('a form', () => {
         expect([one.start, one.end]).toEqual(['2026-12-01T23:50:00', '2026-12-02T00:20:00'])
         setDate(one, null)
         expect([one.start, one.end, one.rule]).toEqual([null, null, null])
+        giveDay(one, '2026-11-25')
+        expect([one.start, one.end, one.all_day]).toEqual(['2026-12-01T23:50:00', '2026-12-02T00:20:00', false])
     })
 })

@@ -28,6 +28,6 @@ describe('the place of an entry in its sheet', () => {
         setDate(form, null)
         expect([form.start, form.end, form.all_day, form.rule]).toEqual([null, null, true, null])
         setDate(form, '2026-11-27')
-        expect([form.start, form.end]).toEqual(['2026-11-27', '2026-11-27'])
+        expect([form.start, form.end]).toEqual(['2026-11-27T07:15:00', '2026-11-27T07:30:00'])
     })
 })

@@ -3,7 +3,7 @@ import { dayNumber, minutesBetween, minuteOf, moment, plusDays } from '@/shared/
 import type { SheetTarget } from '@/state/view'
 
 /** What a sheet holds while it is open. */
-export type Form = Omit<Entry, 'id' | 'in_words' | 'done' | 'version' | 'notes_html' | 'attachments' | 'this_one'>
+export type Form = Omit<Entry, 'id' | 'in_words' | 'done' | 'version' | 'notes_html' | 'attachments' | 'this_one' | 'after_due'>
 
 export function blank(target: SheetTarget, account: Account, calendar: Calendar | undefined): Form {
     const start = target.fresh?.start ?? null
@@ -17,10 +17,12 @@ export function blank(target: SheetTarget, account: Account, calendar: Calendar 
     }
 }
 
+/** As it is opened: of an occurrence with what that has of its own. */
 export function ofEntry(entry: Entry): Form {
     const form = JSON.parse(JSON.stringify(entry)) as Partial<Entry>
-    for (const name of ['id', 'in_words', 'done', 'version', 'notes_html', 'attachments', 'this_one'] as const) delete form[name]
-    return form as Form
+    for (const name of ['id', 'in_words', 'done', 'version', 'notes_html', 'attachments', 'this_one', 'after_due'] as const) delete form[name]
+    const own = entry.this_one ? { ...entry.this_one.own, due: entry.this_one.due } : {}
+    return { ...(form as Form), ...own }
 }
 
 /** Minutes of a timed entry, days of an all-day one. */
@@ -35,14 +37,38 @@ function placed(form: Form, start: string, allDay: boolean, length: number): voi
     form.end = allDay ? plusDays(start, length - 1) : moment(start.slice(0, 10), minuteOf(start) + length)
 }
 
+/** Where it stood before it was taken to the basket, for as long as the sheet is open. */
+const before = new WeakMap<Form, Pick<Form, 'start' | 'end' | 'all_day'>>()
+
 export function setDate(form: Form, date: string | null): void {
     if (date === null) {
-        Object.assign(form, { start: null, end: null, all_day: true, rule: null, after_done: false })
+        before.set(form, { start: form.start, end: form.end, all_day: form.all_day })
+        Object.assign(form, { start: null, end: null, all_day: true, rule: null, after_done: false, extra_dates: [], except_dates: [] })
         return
     }
+    const kept = form.start === null ? before.get(form) : undefined
+    if (kept?.start) Object.assign(form, kept)
     const length = form.start === null ? 1 : lengthOf(form)
     placed(form, form.start !== null && !form.all_day ? moment(date, minuteOf(form.start)) : date, form.all_day, length)
 }
+
+/** Out of the basket again: where it stood, or today. */
+export function giveDay(form: Form, today: string): void {
+    if (form.start === null) setDate(form, before.get(form)?.start?.slice(0, 10) ?? today)
+}
+
+/** The moment it ends, or its last day; null where that would be before it starts. */
+export function setEnd(form: Form, date: string, minute: number): boolean {
+    if (form.start === null) return false
+    const end = form.all_day ? date : moment(date, minute)
+    const length = form.all_day ? dayNumber(date) - dayNumber(form.start) + 1 : minutesBetween(form.start, end)
+    if (length < (form.all_day ? 1 : 0) || length > (form.all_day ? LONGEST_DAYS : LONGEST_DAYS * 1440)) return false
+    form.end = end
+    return true
+}
+
+/** An entry lasts no longer. */
+export const LONGEST_DAYS = 366
 
 export function setTime(form: Form, minute: number): void {
     if (form.start === null) return

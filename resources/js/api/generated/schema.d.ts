@@ -1816,10 +1816,14 @@ export interface components {
             floating: boolean;
             /** @description For what happens once */
             done: boolean;
+            /** @description In the answer to a move: it stands so that it ends after it is due */
+            after_due?: boolean;
             /** @description What the occurrence that was asked for has of its own */
             this_one?: {
                 /** @description Of this one */
                 due: string | null;
+                /** @description Where it had none of its own */
+                due_as_all: string | null;
                 /** @description What it has instead of what all have, by the names of EntryInput */
                 own: {
                     [key: string]: unknown;
@@ -1839,6 +1843,8 @@ export interface components {
             version: number;
         };
         RhythmPreview: {
+            /** @description It ends after it is due */
+            after_due: boolean;
             rule: string | null;
             start: string;
             sentence: string;
@@ -3712,6 +3718,9 @@ export interface operations {
             content: {
                 "application/json": components["schemas"]["Place"] & {
                     entry_id?: string | null;
+                    /** @description The occurrence whose due date is given */
+                    recurrence_id?: string | null;
+                    due?: string | null;
                 };
             };
         };

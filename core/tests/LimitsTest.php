@@ -7,6 +7,7 @@ use PlumRota\Core\Recurrence\InvalidRule;
 use PlumRota\Core\Recurrence\RecurrenceSet;
 use PlumRota\Core\Recurrence\RuleParser;
 use PlumRota\Core\Recurrence\TolerantRule;
+use PlumRota\Core\Tests\conformance\AnyRule;
 use PlumRota\Core\Time\LocalDateTime;
 
 /** @return array{float, int} milliseconds and bytes that some work took */
@@ -93,4 +94,41 @@ test('a line of the command is answered, whatever it is', function (string $line
     ['{"id":"f","dtstart":"2026-02-03","rrule":"FREQ=DAILY","limit":-1}', '{"id":"f","error":"limit: it is a whole number from 0 on."}'],
     ['[1', '{"id":null,"error":"The line is not a JSON object."}'],
     [fn () => str_repeat('[', 100_000), '{"id":null,"error":"The line is not a JSON object."}'],
+]);
+
+/** FUZZ_SEED and FUZZ_RULES for another seed and for more of them. What it may cost is counted in steps, so the time is bounded with it. */
+test('any rule answers or refuses with a sentence, in bounded memory', function () {
+    $rules = new AnyRule((int) (getenv('FUZZ_SEED') ?: 20261125));
+    $answers = 0;
+    for ($i = 0; $i < (int) (getenv('FUZZ_RULES') ?: 600); $i++) {
+        $text = $rules->next();
+        $start = LocalDateTime::parse(sprintf('%d-%02d-%02dT%02d:%02d:00', mt_rand(1990, 2030), mt_rand(1, 12), mt_rand(1, 28), mt_rand(0, 23), mt_rand(0, 59)));
+        $before = memory_get_usage();
+        memory_reset_peak_usage();
+        try {
+            $set = new RecurrenceSet($start, RuleParser::parse($text));
+            $set->next(6);
+            $set->between(LocalDateTime::parse('2026-11-23T00:00'), LocalDateTime::parse('2026-11-30T00:00'));
+            $set->between(LocalDateTime::parse('2027-01-01T00:00'), LocalDateTime::parse('2028-01-01T00:00'));
+            RecurrenceSet::firstOnOrAfter($set->rules[0], $start);
+            $answers++;
+        } catch (InvalidRule $refusal) {
+            expect($refusal->getMessage())->toMatch('/^[A-Z].+\.$/s', $text);
+        }
+        expect(memory_get_peak_usage() - $before)->toBeLessThan(32_000_000, $text);
+    }
+    expect($answers)->toBeGreaterThan(100);
+});
+
+test('what would take for ever is answered or refused at once', function (string $rule, string $sentence) {
+    $next = fn (): array => (new RecurrenceSet(LocalDateTime::parse('2026-01-01T09:00'), RuleParser::parse($rule)))->next(6);
+    $sentence === '' ? expect($next())->toHaveCount(1) : expect($next)->toThrow(InvalidRule::class, $sentence);
+})->with([
+    'a year of seconds' => fn (): array => ['FREQ=YEARLY;BYYEARDAY='.implode(',', range(1, 366)).';BYHOUR='.implode(',', range(0, 23)).';BYMINUTE='.implode(',', range(0, 59)).';BYSECOND='.implode(',', range(0, 59)), 'they make 86400 times a day'],
+    'a day of seconds' => fn (): array => ['FREQ=DAILY;BYHOUR='.implode(',', range(0, 23)).';BYMINUTE='.implode(',', range(0, 59)).';BYSECOND='.implode(',', range(0, 59)), 'they make 86400 times a day'],
+    'a year of minutes' => fn (): array => ['FREQ=YEARLY;BYYEARDAY='.implode(',', range(1, 366)).';BYHOUR='.implode(',', range(0, 23)).';BYMINUTE='.implode(',', range(0, 59)), 'more than 20000 times in one year'],
+    'a day that no year has' => ['FREQ=SECONDLY;INTERVAL=1000;BYMONTHDAY=30;BYYEARDAY=-366', ''],
+    'months of the moon' => ['FREQ=MONTHLY;INTERVAL=1439;BYMONTHDAY=31;BYDAY=WE;RSCALE=CHINESE', 'comes too seldom'],
+    'a year far beyond' => ['FREQ=YEARLY;INTERVAL=9999991;RSCALE=ISLAMIC-CIVIL', ''],
+    'a great number of times' => ['FREQ=DAILY;COUNT=1000000001', 'COUNT: more than 1000000000 is too often.'],
 ]);

@@ -166,8 +166,8 @@ test('a stale edit gets the present state beside what was typed', function () {
     $page->untilSame(["{$mon} 13:00"], fn () => $page->blocks('Mend the north gate'));
     $this->second->untilSame(["{$mon} 13:00"], fn () => $this->second->blocks('Mend the north gate')); // within five seconds of the other's change
     $this->second->type('[data-test=title]', 'Mend the south gate')->press('[data-test=save]');
-    expect($this->second->see('[data-test=beside]')->getText())->toContain('yours: Mend the south gate')->toContain('now: Mend the north gate');
-    $this->second->press('.stale .main')->untilSame(["{$mon} 13:00"], fn () => $this->second->blocks('Mend the south gate'));
+    expect($this->second->see('[data-test=beside]')->getText())->toContain('yours: Mend the south gate')->toContain('the other: Mend the north gate');
+    $this->second->press('[data-test=keep-mine]')->untilSame(["{$mon} 13:00"], fn () => $this->second->blocks('Mend the south gate'));
 });
 
 test('a file and an older state, in the sheet', function () {

@@ -30,7 +30,7 @@ final readonly class ClockWalk implements Walk
     /** @var list<array{int, list<int>}> the parts that limit, as how long one of its units is and which of them count */
     private array $limits;
 
-    public function __construct(private RecurrenceRule $rule, LocalDateTime $start)
+    public function __construct(private RecurrenceRule $rule, LocalDateTime $start, private Work $work = new Work)
     {
         $unit = match ($rule->freq) {
             Frequency::Hourly => 3600,
@@ -55,7 +55,7 @@ final readonly class ClockWalk implements Walk
 
     public function from(int $number): Generator
     {
-        if ($this->offsets === [] || ! $this->everMeets()) {
+        if ($this->offsets === [] || ! $this->everMeets() || ($this->limitsDays && ! $this->days->everPasses())) {
             yield $this->first => [];
 
             return;
@@ -89,6 +89,7 @@ final readonly class ClockWalk implements Walk
         [$first, $last] = [Gregorian::dayOf($this->first), Gregorian::dayOf($end)];
         $sum = 0;
         for ($day = $first; $day <= $last; $day = $passes ? $day + 1 : $this->days->nextAfter($day)) {
+            $this->work->spend(1);
             $passes = ! $this->limitsDays || $this->days->passes($day);
             if ($passes && $day > $first && $day < $last) {
                 $sum += $whole;
@@ -114,7 +115,7 @@ final readonly class ClockWalk implements Walk
 
     public function cycle(): int
     {
-        return 86400 % $this->step === 0 ? Gregorian::CYCLE_SECONDS : Gregorian::LAST_SECOND;
+        return min(Gregorian::LAST_SECOND, Gregorian::together($this->step, $this->days->looksAtWeekdaysOnly() ? 7 * 86400 : Gregorian::CYCLE_SECONDS));
     }
 
     /** Whether steps over the clock ever meet a time that the rule lets pass: every sixtieth minute may never be half past. */

@@ -111,12 +111,45 @@ final class DaySelection
             && self::isAmong($this->rule->byYearDay, $day - $first + 1, $length);
     }
 
-    /** Where the stretch ends in which a day that does not pass lies: the next day, or the next month that the rule wants. */
+    /** Where the stretch ends in which a day that does not pass lies: the next date that the rule names, or the next month that it wants. */
     public function nextAfter(int $day): int
     {
-        [$year, $month] = Gregorian::fromDayNumber($day);
+        [$year, $month, $date] = Gregorian::fromDayNumber($day);
+        $nextMonth = Gregorian::firstOfMonth($year * 12 + $month);
+        if ($this->months !== [] && ! isset($this->months[$month])) {
+            return $nextMonth;
+        }
+        if ($this->rule->byMonthDay === []) {
+            return $day + 1;
+        }
+        $length = Gregorian::daysInMonth($year, $month);
+        for ($next = $date + 1; $next <= $length; $next++) {
+            if (self::isAmong($this->rule->byMonthDay, $next, $length)) {
+                return $day + $next - $date;
+            }
+        }
 
-        return $this->months === [] || isset($this->months[$month]) ? $day + 1 : Gregorian::firstOfMonth($year * 12 + $month);
+        return $nextMonth;
+    }
+
+    /** Whether any day at all passes. */
+    public function everPasses(): bool
+    {
+        // In 28 years in a row every year comes up, of both lengths and from each weekday on.
+        $end = Gregorian::dayNumber(2029, 1, 1);
+        for ($day = Gregorian::dayNumber(2001, 1, 1); $day < $end; $day = $this->nextAfter($day)) {
+            if ($this->passes($day)) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /** Whether only weekdays are asked for, so that every week is like another. */
+    public function looksAtWeekdaysOnly(): bool
+    {
+        return $this->months === [] && $this->rule->byMonthDay === [] && $this->rule->byYearDay === [];
     }
 
     /**

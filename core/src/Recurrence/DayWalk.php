@@ -54,9 +54,17 @@ final readonly class DayWalk implements Walk
     {
         $limit = $this->limit;
         $offsets = $this->times->on($this->days);
-        for ($first = $this->first + $number * $this->stride; ; $first += $this->stride) {
-            yield $first * 86400 => $limit === null ? $offsets
-                : $this->times->on(array_values(array_filter($this->days, fn (int $day): bool => $limit->passes($first + $day))));
+        if ($limit !== null && ! $limit->everPasses()) {
+            yield $this->first * 86400 => [];
+
+            return;
+        }
+        for ($first = $this->first + $number * $this->stride; ;) {
+            $days = $limit === null ? $this->days : array_values(array_filter($this->days, fn (int $day): bool => $limit->passes($first + $day)));
+            yield $first * 86400 => $limit === null ? $offsets : $this->times->on($days);
+            // Of a rule of days the days are passed over on which it cannot come.
+            $next = $limit !== null && $days === [] && count($this->days) === 1 ? $limit->nextAfter($first + $this->days[0]) - $this->days[0] : $first + 1;
+            $first += intdiv($next - $first + $this->stride - 1, $this->stride) * $this->stride;
         }
     }
 
@@ -72,6 +80,6 @@ final readonly class DayWalk implements Walk
 
     public function cycle(): int
     {
-        return Gregorian::CYCLE_SECONDS * $this->rule->interval;
+        return Gregorian::together($this->stride, $this->limit === null || $this->limit->looksAtWeekdaysOnly() ? 7 : intdiv(Gregorian::CYCLE_SECONDS, 86400)) * 86400;
     }
 }

@@ -12,13 +12,10 @@ use PlumRota\Core\Time\Zone;
  * The instances of one rule, as wall seconds, in order: periods → days → times → positions → window.
  *
  * The walk begins at the period that can touch the window; with COUNT, what lies before is multiplied where every period
- * is of one size, summed by the shapes of periods otherwise.
+ * is of one size, summed by the shapes of periods otherwise. What all of that may cost is bounded.
  */
 final readonly class Expander
 {
-    /** More periods than this are not looked at; only a drifting clock with a COUNT has as many before it is done. */
-    private const MOST_PERIODS = 2_000_000;
-
     /** No zone sets its clocks by more than a day, so further from the end than this an instance comes before UNTIL. */
     private const NEAR_THE_END = 2 * 86400;
 
@@ -31,16 +28,19 @@ final readonly class Expander
 
     private Walk $walk;
 
+    private Work $work;
+
     public function __construct(private RecurrenceRule $rule, LocalDateTime $start, private ?Zone $zone = null)
     {
         $this->start = $start->seconds;
+        $this->work = new Work;
         $this->last = min($rule->until?->lastSecond($zone) ?? PHP_INT_MAX, Gregorian::LAST_SECOND);
         $this->certain = $rule->until === null ? PHP_INT_MAX : $this->last - self::NEAR_THE_END;
         $this->walk = match (true) {
-            $rule->rscale !== 'GREGORIAN' => new OtherCalendarWalk($rule, $start),
-            $rule->freq->isWithinDay() => new ClockWalk($rule, $start),
-            $rule->freq === Frequency::Yearly, $rule->freq === Frequency::Monthly => new MonthWalk($rule, $start),
-            default => MonthWalk::ofDays($rule, $start) ?? new DayWalk($rule, $start),
+            $rule->rscale !== 'GREGORIAN' => new OtherCalendarWalk($rule, $start, $this->work),
+            $rule->freq->isWithinDay() => new ClockWalk($rule, $start, $this->work),
+            $rule->freq === Frequency::Yearly, $rule->freq === Frequency::Monthly => new MonthWalk($rule, $start, $this->work),
+            default => MonthWalk::ofDays($rule, $start, $this->work) ?? new DayWalk($rule, $start),
         };
     }
 
@@ -48,9 +48,12 @@ final readonly class Expander
      * The instances with from ≤ second < to, at most so many of them. The start is always the first.
      *
      * @return list<int> ascending, each once
+     *
+     * @throws InvalidRule
      */
     public function collect(int $from, int $to, int $limit): array
     {
+        $this->work->begin();
         $last = min($this->last, $to - 1);
         if ($this->start > $last || $limit < 1 || ! $this->isInTime($this->start)) {
             return [];
@@ -64,10 +67,10 @@ final readonly class Expander
         $previous = $this->start;
         $cycle = $this->walk->cycle();
         $hope = max($from, $this->start) + $cycle;
-        $looked = 0;
         foreach ($this->walk->from($period) as $base => $offsets) {
+            $this->work->spend(2 + intdiv(count($offsets), 16));
             $hope = $offsets === [] ? $hope : $base + $cycle;
-            if ($base > $last || $base > $hope || ++$looked > self::MOST_PERIODS) {
+            if ($base > $last || $base > $hope) {
                 break;
             }
             foreach ($offsets as $offset) {

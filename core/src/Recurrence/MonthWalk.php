@@ -32,10 +32,15 @@ final class MonthWalk implements Walk
     /** After how many months a month may count as the same, other than by its shape. */
     private readonly int $round;
 
+    /** Seconds kept in all shapes together. */
+    private const MOST_KEPT = 300_000;
+
     /** @var array<int, list<int>> by shape */
     private array $shapes = [];
 
-    public function __construct(private readonly RecurrenceRule $rule, LocalDateTime $start)
+    private int $kept = 0;
+
+    public function __construct(private readonly RecurrenceRule $rule, LocalDateTime $start, private readonly Work $work = new Work)
     {
         $month = Gregorian::monthOf($start->dayNumber());
         $this->unit = $rule->freq === Frequency::Yearly ? 12 : 1;
@@ -51,14 +56,14 @@ final class MonthWalk implements Walk
     }
 
     /** A DAILY rule whose BY parts only limit, as the MONTHLY one that makes the same days: whole months share their work. */
-    public static function ofDays(RecurrenceRule $rule, LocalDateTime $start): ?self
+    public static function ofDays(RecurrenceRule $rule, LocalDateTime $start, Work $work = new Work): ?self
     {
         $isLimited = $rule->byMonth !== [] || $rule->byMonthDay !== [] || $rule->byDay !== [];
         if ($rule->freq !== Frequency::Daily || $rule->interval !== 1 || $rule->bySetPos !== [] || ! $isLimited) {
             return null;
         }
 
-        return new self($rule->byDaysOfMonths(), $start);
+        return new self($rule->byDaysOfMonths(), $start, $work);
     }
 
     public function from(int $number): Generator
@@ -100,6 +105,7 @@ final class MonthWalk implements Walk
             if ($number-- <= 0 || $sum > $most) {
                 break;
             }
+            $this->work->spend(1);
             $sum += count($offsets);
         }
 
@@ -140,7 +146,19 @@ final class MonthWalk implements Walk
     /** @return list<int> what is chosen in the month or year that begins on a day, in seconds from its first midnight */
     private function offsets(int $month, int $first, int $length): array
     {
-        return $this->shapes[$month % $this->round * 10_000 + $length * 14 + $first % $this->week] ??= $this->chosen($month, $first);
+        $shape = $month % $this->round * 10_000 + $length * 14 + $first % $this->week;
+        if (isset($this->shapes[$shape])) {
+            return $this->shapes[$shape];
+        }
+        $offsets = $this->chosen($month, $first);
+        $this->work->spend(20 + intdiv(count($offsets), 8));
+        // Large ones are worked out anew rather than kept for as many shapes as there may be.
+        $this->kept += count($offsets);
+        if ($this->kept <= self::MOST_KEPT) {
+            $this->shapes[$shape] = $offsets;
+        }
+
+        return $offsets;
     }
 
     /** @return list<int> */

@@ -42,6 +42,16 @@ final class OtherCalendar
         return ['year' => $this->get(IntlCalendar::FIELD_EXTENDED_YEAR), 'month' => $month, 'leap' => $leap, 'date' => $this->get(IntlCalendar::FIELD_DAY_OF_MONTH)];
     }
 
+    /** What it takes to work out a year, in microseconds: where months follow the moon itself, the library reckons with its course. */
+    public function costOf(int $year): int
+    {
+        return match (true) {
+            isset($this->years[$year]) => 1,
+            $this->name === 'CHINESE', $this->name === 'DANGI' => 2000,
+            default => 50,
+        };
+    }
+
     /** @return list<Month> the months of a year, with their first day numbers */
     public function months(int $year): array
     {

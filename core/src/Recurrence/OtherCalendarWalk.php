@@ -16,6 +16,9 @@ use PlumRota\Core\Time\Weekday;
  */
 final readonly class OtherCalendarWalk implements Walk
 {
+    /** In every one of the calendars the year 9999 of this one is over by then. */
+    private const LAST_YEAR = 14_000;
+
     private OtherCalendar $calendar;
 
     /** @var array{year: int, month: int, leap: bool, date: int} the start */
@@ -23,7 +26,7 @@ final readonly class OtherCalendarWalk implements Walk
 
     private DayTimes $times;
 
-    public function __construct(private RecurrenceRule $rule, LocalDateTime $start)
+    public function __construct(private RecurrenceRule $rule, LocalDateTime $start, private Work $work = new Work)
     {
         $this->calendar = new OtherCalendar($rule->rscale);
         $this->own = $this->calendar->fields($start->dayNumber());
@@ -62,7 +65,10 @@ final readonly class OtherCalendarWalk implements Walk
     private function years(int $steps): Generator
     {
         for ($year = $this->own['year'] + $steps; ; $year += $this->rule->interval) {
-            $months = $this->calendar->months($year);
+            if ($year > self::LAST_YEAR) {
+                return;
+            }
+            $months = $this->monthsOf($year);
             $days = [];
             foreach ($this->wanted($months) as $month) {
                 $days = [...$days, ...$this->ofMonth($month)];
@@ -75,14 +81,17 @@ final readonly class OtherCalendarWalk implements Walk
     private function months(int $steps): Generator
     {
         $year = $this->own['year'];
-        $months = $this->calendar->months($year);
+        $months = $this->monthsOf($year);
         foreach ($months as $index => $month) {
             $steps += $this->is($month, $this->own['month'], $this->own['leap']) ? $index : 0;
         }
         while (true) {
             while ($steps >= count($months)) {
                 $steps -= count($months);
-                $months = $this->calendar->months(++$year);
+                if (++$year > self::LAST_YEAR) {
+                    return;
+                }
+                $months = $this->monthsOf($year);
             }
             $month = $months[$steps];
             $isLimited = $this->rule->byMonth !== [] || $this->rule->byLeapMonth !== [];
@@ -90,6 +99,14 @@ final readonly class OtherCalendarWalk implements Walk
             yield $month['first'] => $isWanted ? $this->ofMonth($month) : [];
             $steps += $this->rule->interval;
         }
+    }
+
+    /** @return list<Month> */
+    private function monthsOf(int $year): array
+    {
+        $this->work->spend($this->calendar->costOf($year));
+
+        return $this->calendar->months($year);
     }
 
     /**

@@ -9,12 +9,16 @@ final class RuleLimits
 {
     private const LONGEST_INTERVAL = 10_000_000;
 
+    private const MOST_A_DAY = 1440;
+
+    private const MOST_A_PERIOD = 20_000;
+
     private const MOST_TIMES = 1_000_000_000;
 
     /** @throws InvalidRule */
     public static function check(RecurrenceRule $rule): void
     {
-        $broken = self::end($rule) ?? self::values($rule) ?? self::combination($rule);
+        $broken = self::end($rule) ?? self::values($rule) ?? self::combination($rule) ?? self::size($rule);
         if ($broken !== null) {
             throw new InvalidRule($broken);
         }
@@ -80,6 +84,34 @@ final class RuleLimits
         }
 
         return null;
+    }
+
+    /** How much one period may hold: what no person could look at is not worked out. */
+    private static function size(RecurrenceRule $rule): ?string
+    {
+        if ($rule->freq->isWithinDay()) {
+            return null; // each of its periods is a moment, or at most an hour
+        }
+        $times = max(1, count($rule->byHour)) * max(1, count($rule->byMinute)) * max(1, count($rule->bySecond));
+        if ($times > self::MOST_A_DAY) {
+            return "BYHOUR, BYMINUTE and BYSECOND: they make {$times} times a day, more than ".self::MOST_A_DAY.' cannot be planned.';
+        }
+        $months = count($rule->byMonth) + count($rule->byLeapMonth);
+        $ofYear = match (true) {
+            $rule->byYearDay !== [] => count($rule->byYearDay),
+            $rule->byWeekNo !== [] => count($rule->byWeekNo) * max(1, count($rule->byDay)),
+            $rule->byMonthDay !== [] => count($rule->byMonthDay) * ($months === 0 ? 13 : $months),
+            $rule->byDay !== [] => $months === 0 ? 53 * count($rule->byDay) : 5 * count($rule->byDay) * $months,
+            default => max(1, $months),
+        };
+        $days = match ($rule->freq) {
+            Frequency::Yearly => min(366, $ofYear),
+            Frequency::Monthly => 31,
+            Frequency::Weekly => 7,
+            default => 1,
+        };
+
+        return $days * $times <= self::MOST_A_PERIOD ? null : 'This rhythm would come more than '.self::MOST_A_PERIOD." times in one {$rule->freq->unit()}, which cannot be planned.";
     }
 
     private static function choosesAnything(RecurrenceRule $rule): bool

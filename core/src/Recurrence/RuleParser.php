@@ -73,7 +73,10 @@ final class RuleParser
 
     private static function whole(string $part, string $text): int
     {
-        if (preg_match('/^[+-]?\d{1,9}$/D', $text) !== 1) {
+        if (preg_match('/^[+-]?\d{10,}$/D', $text) === 1 && ($part !== 'COUNT' || strlen($text) > 18)) {
+            throw new InvalidRule("{$part}: “".mb_substr($text, 0, 30).'” is too large a number.');
+        }
+        if (preg_match('/^[+-]?\d{1,18}$/D', $text) !== 1) {
             throw new InvalidRule("{$part}: “".mb_substr(mb_scrub($text), 0, 30).'” is not a whole number.');
         }
 

@@ -13,6 +13,9 @@ final class Density
     /** Even where it is wished. */
     public const MOST_AT_ONCE = 20;
 
+    /** What lies ten years apart does not lie close. */
+    private const FAR = 3650 * 86400;
+
     /** Occurrences that are looked at, from the first on. */
     private const LOOKED_AT = 400;
 
@@ -27,7 +30,7 @@ final class Density
             return;
         }
         $starts = [];
-        foreach ($series->recurrenceSet()->next(self::LOOKED_AT) as $start) {
+        foreach ($series->recurrenceSet()->between($series->placement->start, $series->placement->start->plusSeconds(self::FAR), self::LOOKED_AT) as $start) {
             $starts[] = $start->seconds;
         }
         $length = $series->placement->end()->seconds - $series->placement->start->seconds;

@@ -105,4 +105,12 @@ final class Gregorian
 
         return $fourth - (Weekday::numberOf($fourth) - $weekStart + 7) % 7;
     }
+
+    /** The least number that two numbers above nothing both divide: when two rounds begin together again. */
+    public static function together(int $one, int $other): int
+    {
+        for ([$a, $b] = [$one, $other]; $b > 0; [$a, $b] = [$b, $a % $b]);
+
+        return intdiv($one, $a) * $other;
+    }
 }

@@ -102,7 +102,7 @@ function livesAt(LivedSet $set, string $from, string $to): array
 
 test('an occurrence that a day off sends elsewhere is found in the window where it stands', function () {
     $daily = new RecurrenceSet(LocalDateTime::parse('2026-11-23T09:00'), RuleParser::parse('FREQ=MONTHLY;BYMONTHDAY=23'));
-    expect(livesAt(new LivedSet($daily, offDays(60), OffDay::After), '2027-01-22T09:00', '2027-01-22T09:01'))->toBe(['11-23 01-22T09:00', '12-23 01-22T09:00'])
+    expect(livesAt(new LivedSet($daily, offDays(60), OffDay::After), '2027-01-22T09:00', '2027-01-22T09:01'))->toBe(['11-23 01-22T09:00'])
         ->and(livesAt(new LivedSet($daily, offDays(60, '2026-09-25'), OffDay::Before), '2026-09-24T09:00', '2026-09-24T10:00'))->toBe(['11-23 09-24T09:00'])
         ->and(livesAt(new LivedSet($daily, offDays(2), OffDay::After), '2026-11-25T09:00', '2026-11-25T09:01'))->toBe(['11-23 11-25T09:00'])
         ->and(livesAt(new LivedSet($daily, offDays(2), OffDay::After), '2026-11-25T09:01', '2026-11-26T09:00'))->toBe([])

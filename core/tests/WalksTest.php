@@ -168,10 +168,11 @@ test('in other calendars a walk is begun early rather than late', function (stri
 test('after a whole round of the calendar there is no more hope', function (string $rule, int $seconds) {
     expect(walkOf(RuleParser::parse($rule), LocalDateTime::parse('2026-03-18T07:15'))->cycle())->toBe($seconds);
 })->with([
-    '400 years are 146,097 days' => ['FREQ=DAILY', 146_097 * 86400], ['FREQ=WEEKLY;INTERVAL=4', 4 * 146_097 * 86400], ['FREQ=MONTHLY;INTERVAL=2', 2 * 146_097 * 86400], ['FREQ=YEARLY', 146_097 * 86400],
+    'every week is like another' => ['FREQ=DAILY', 7 * 86400], ['FREQ=WEEKLY;INTERVAL=4', 28 * 86400],
+    '400 years are 146,097 days' => ['FREQ=DAILY;INTERVAL=2;BYMONTH=4', 2 * 146_097 * 86400], ['FREQ=DAILY;INTERVAL=3;BYMONTHDAY=4', 146_097 * 86400], ['FREQ=MONTHLY;INTERVAL=2', 2 * 146_097 * 86400], ['FREQ=YEARLY', 146_097 * 86400],
     ['RSCALE=HEBREW;FREQ=YEARLY;INTERVAL=3', 3 * 146_097 * 86400],
-    'hours that come round every day' => ['FREQ=HOURLY;INTERVAL=12', 146_097 * 86400], 'hours that drift over the days' => ['FREQ=HOURLY;INTERVAL=5', LocalDateTime::parse('9999-12-31T23:59:59')->seconds],
-    'minutes' => ['FREQ=MINUTELY;INTERVAL=1440', 146_097 * 86400],
+    'hours that come round every day' => ['FREQ=HOURLY;INTERVAL=12', 7 * 86400], 'hours that drift over the days' => ['FREQ=HOURLY;INTERVAL=5', 5 * 7 * 86400], ['FREQ=HOURLY;INTERVAL=5;BYMONTH=4', 5 * 146_097 * 86400],
+    'minutes' => ['FREQ=MINUTELY;INTERVAL=1440', 7 * 86400], 'never, within the years there are' => ['FREQ=SECONDLY;INTERVAL=999983;BYMONTH=4', LocalDateTime::parse('9999-12-31T23:59:59')->seconds],
 ]);
 
 test('a rule of days goes by months where its parts only limit', function (string $rule, bool $goes) {

@@ -12,6 +12,9 @@ use PlumRota\Core\Time\Weekday;
 /** DAILY and WEEKLY: the same seconds every so many days, unless a limit takes some away. */
 final readonly class DayWalk implements Walk
 {
+    /** Periods without anything, before they are passed over in greater steps. */
+    private const PATIENCE = 100;
+
     /** The day on which the first period begins. */
     private int $first;
 
@@ -59,11 +62,13 @@ final readonly class DayWalk implements Walk
 
             return;
         }
+        $barren = 0;
         for ($first = $this->first + $number * $this->stride; ;) {
             $days = $limit === null ? $this->days : array_values(array_filter($this->days, fn (int $day): bool => $limit->passes($first + $day)));
             yield $first * 86400 => $limit === null ? $offsets : $this->times->on($days);
-            // Of a rule of days the days are passed over on which it cannot come.
-            $next = $limit !== null && $days === [] && count($this->days) === 1 ? $limit->nextAfter($first + $this->days[0]) - $this->days[0] : $first + 1;
+            $barren = $days === [] ? $barren + 1 : 0;
+            // Where nothing comes for long, the days are passed over on which nothing can.
+            $next = $limit !== null && $barren > self::PATIENCE && count($this->days) === 1 ? $limit->nextAfter($first + $this->days[0]) - $this->days[0] : $first + 1;
             $first += intdiv($next - $first + $this->stride - 1, $this->stride) * $this->stride;
         }
     }

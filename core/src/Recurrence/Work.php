@@ -8,7 +8,7 @@ namespace PlumRota\Core\Recurrence;
 final class Work
 {
     /** Steps of about a microsecond. */
-    private const MOST = 100_000;
+    private const MOST = 80_000;
 
     private int $left = self::MOST;
 

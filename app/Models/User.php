@@ -8,6 +8,8 @@ use App\Journal\Recorded;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Relations\HasMany;
 use Illuminate\Foundation\Auth\User as Authenticatable;
+use PlumRota\Core\Planning\DayInHand;
+use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\LocalDateTime;
 use PlumRota\Core\Time\Weekday;
 use PlumRota\Core\Time\Zone;
@@ -76,6 +78,14 @@ final class User extends Authenticatable
     public function timeZone(): Zone
     {
         return Zone::of($this->zone);
+    }
+
+    /** The day that is closed by someone who closes one now. */
+    public function dayInHand(): LocalDate
+    {
+        $now = $this->wallNow();
+
+        return DayInHand::of($now, $this->week[$now->date()->weekday()->value - 1]['wakes']);
     }
 
     /** What the walls around this person show now. */

@@ -32,7 +32,7 @@ final readonly class ClosingOfDay
 
         return [
             'date' => (string) $day,
-            'next' => (string) $day->plusDays(1),
+            'next' => (string) LocalDate::fromDayNumber(max($day->dayNumber() + 1, $user->wallNow()->dayNumber())), // closed the next morning, what is left over goes to today
             'entries' => $entries === [] ? new stdClass : $entries,
             'leftovers' => array_map(fn (Seen $one): array => OccurrenceAsShown::of($one, [], null), $left),
             'decisions' => $closing->decisions ?? [],

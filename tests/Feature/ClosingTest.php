@@ -132,3 +132,15 @@ test('another account’s day is its own', function () {
     $this->api('POST', 'closings/2026-11-25/decide', ['key' => "{$bank['id']}|once", 'decision' => 'let_go'], as: $other)->assertStatus(409)->assertJsonPath('message', '“This” is not left over any more: it was decided or moved meanwhile.');
     expect(Entry::query()->find($bank['id'])->changes()->count())->toBe(0);
 });
+
+test('after midnight the day in hand is the one that has ended, until the first hour of waking', function (string $now, string $day, string $next) {
+    $this->at($now);
+    expect($this->api('GET', 'closings/now')->assertOk()->json())->toMatchArray(['date' => $day, 'next' => $next]);
+})->with([
+    ['2026-11-25 23:59', '2026-11-25', '2026-11-26'], ['2026-11-26 00:01', '2026-11-25', '2026-11-26'], ['2026-11-26 05:59', '2026-11-25', '2026-11-26'], ['2026-11-26 07:30', '2026-11-26', '2026-11-27'],
+]);
+
+test('closed days later, what is left over goes to today', function () {
+    $this->at('2026-11-28 09:00');
+    expect($this->api('GET', 'closings/2026-11-25')->json('next'))->toBe('2026-11-28');
+});

@@ -50,7 +50,7 @@ final class ClosingRequest extends FormRequest
             }
             try {
                 $date = $this->route('date');
-                $this->day = PlannableDays::date(is_string($date) ? $date : '');
+                $this->day = $date === 'now' ? Account::of($this)->dayInHand() : PlannableDays::date(is_string($date) ? $date : '');
                 $this->to = $this->filled('to') ? PlannableDays::date($this->string('to')->value()) : null;
             } catch (InvalidTime $e) {
                 $validator->errors()->add('date', $e->getMessage());

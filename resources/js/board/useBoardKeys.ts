@@ -108,7 +108,7 @@ export function useBoardKeys({ shownBy, open }: ReturnType<typeof useTiles>): vo
         else if (letter === 'q') view.panel = 'find'
         else if (letter === 'd') view.question = 'date'
         else if (letter === 'v') view.question = 'view'
-        else if (letter === 'k') void router.push(`/close/${period.date.value < period.today.value ? period.date.value : period.today.value}`)
+        else if (letter === 'k') void router.push(period.date.value < period.today.value ? `/close/${period.date.value}` : '/close')
         else if (event.key === 'PageUp' || event.key === 'PageDown') period.step(event.key === 'PageDown' ? 1 : -1)
         else if (event.key === 'Home') period.go({ date: period.today.value })
         else if (event.key === 'Escape' && view.chosen.size > 0) view.chosen = new Set()

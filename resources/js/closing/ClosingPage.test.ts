@@ -23,7 +23,7 @@ async function begin(leftovers = left, fields: Record<string, unknown> = {}, at 
     let stillOpen = leftovers
     const decide = (keys: string[]): Record<string, unknown> => closing((stillOpen = stillOpen.filter((one) => !keys.includes(one.key))), fields)
     answering({
-        [`GET closings/${date}`]: () => closing(stillOpen, fields), 'GET board': { from: next, days: [{ ...day, date: next }], entries: {}, occurrences: [], conflicts: [], areas: [], now: '2026-11-25T07:00:00', revision: 1 },
+        [`GET closings/${date}`]: () => closing(stillOpen, fields), 'GET closings/now': () => closing(stillOpen, fields), 'GET board': { from: next, days: [{ ...day, date: next }], entries: {}, occurrences: [], conflicts: [], areas: [], now: '2026-11-25T07:00:00', revision: 1 },
         [`GET days/${next}`]: { late: [], ask: [], full: [], loose: [], pressing: null },
         [`POST closings/${date}/decide`]: (body: { key: string }) => decide([body.key]), [`POST closings/${date}/rest`]: () => decide(stillOpen.map((one) => one.key)),
     })

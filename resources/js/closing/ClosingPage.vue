@@ -27,16 +27,20 @@ const view = useView()
 const { undo, redo, refresh } = useChanges()
 const now = useFresh()
 const today = computed(() => now.value.slice(0, 10))
-/** Without a date in its address it closes the day it was opened on, also after midnight; that a new one has begun is said. */
-const opened = ref(now.value.slice(0, 10))
+/** Without a date in its address it closes the day in hand when it was opened, also after midnight; that a new one has begun is said. */
+const opened = ref<string | null>(null)
 const asked = computed(() => (typeof route.params.date === 'string' && /^\d{4}-\d\d-\d\d$/.test(route.params.date) && route.params.date <= today.value ? route.params.date : null))
-const date = computed(() => asked.value ?? opened.value)
-const hasNewDay = computed(() => asked.value === null && opened.value !== today.value)
+const hasNewDay = computed(() => asked.value === null && opened.value !== null && opened.value !== today.value)
 
-const query = useClosing(date)
+const query = useClosing(() => asked.value ?? opened.value ?? 'now')
 const closing = computed(() => query.data.value)
-/** Closed the next morning, what is left over goes to today. */
-const next = computed(() => (plusDays(date.value, 1) < today.value ? today.value : plusDays(date.value, 1)))
+watch(closing, (answer) => {
+    if (!answer || opened.value !== null || asked.value !== null) return
+    client.setQueryData<Closing>(['closing', answer.date], answer)
+    opened.value = answer.date
+}, { immediate: true })
+const date = computed(() => asked.value ?? opened.value ?? today.value)
+const next = computed(() => closing.value?.next ?? plusDays(date.value, 1))
 const board = useBoard(next, 1)
 const working = useWorkingDay(next)
 const tomorrow = computed(() => (board.data.value?.from === next.value ? board.data.value.days[0] : undefined))

@@ -77,7 +77,7 @@ function setHours(minutes: number | null): void {
                     <h2>{{ longWeekday(day.date) }} {{ Number(day.date.slice(8)) }} <small>{{ monthName(day.date) }}</small></h2>
                     <span v-if="day.theme" class="theme">{{ day.theme }}</span>
                     <span v-if="day.holiday" class="holiday">{{ day.holiday }}</span>
-                    <RouterLink v-if="date <= today" class="press close" :to="`/close/${date}`" data-test="close-day">{{ working.data.value?.closed ? 'Closed' : 'Close the day' }}</RouterLink>
+                    <RouterLink v-if="date <= today" class="press close" :to="date === today ? '/close' : `/close/${date}`" data-test="close-day">{{ working.data.value?.closed ? 'Closed' : 'Close the day' }}</RouterLink>
                     <div class="bar" role="img" :aria-label="`${length(load.minutes)} of ${length(day.capacity)}${day.over ? ', over full' : ''}`"><i :style="{ width: `${load.share}%` }" /></div>
                     <p class="load">
                         <b>{{ length(load.minutes) }}</b> of

@@ -350,6 +350,7 @@ export interface paths {
             query?: never;
             header?: never;
             path: {
+                /** @description A date, or now for the day in hand: until the first hour of waking the one that has ended */
                 date: string;
             };
             cookie?: never;
@@ -2708,6 +2709,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description A date, or now for the day in hand: until the first hour of waking the one that has ended */
                 date: string;
             };
             cookie?: never;
@@ -2731,6 +2733,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description A date, or now for the day in hand: until the first hour of waking the one that has ended */
                 date: string;
             };
             cookie?: never;

@@ -134,13 +134,13 @@ test('another account’s day is its own', function () {
 });
 
 test('after midnight the day in hand is the one that has ended, until the first hour of waking', function (string $now, string $day, string $next) {
-    $this->at($now);
+    $this->at("{$now}:00+01:00");
     expect($this->api('GET', 'closings/now')->assertOk()->json())->toMatchArray(['date' => $day, 'next' => $next]);
 })->with([
-    ['2026-11-25 23:59', '2026-11-25', '2026-11-26'], ['2026-11-26 00:01', '2026-11-25', '2026-11-26'], ['2026-11-26 05:59', '2026-11-25', '2026-11-26'], ['2026-11-26 07:30', '2026-11-26', '2026-11-27'],
+    ['2026-11-25 23:59', '2026-11-25', '2026-11-26'], ['2026-11-26 00:01', '2026-11-25', '2026-11-26'], ['2026-11-26 05:59', '2026-11-25', '2026-11-26'], ['2026-11-26 06:00', '2026-11-26', '2026-11-27'],
 ]);
 
 test('closed days later, what is left over goes to today', function () {
-    $this->at('2026-11-28 09:00');
+    $this->at('2026-11-28T09:00:00+01:00');
     expect($this->api('GET', 'closings/2026-11-25')->json('next'))->toBe('2026-11-28');
 });

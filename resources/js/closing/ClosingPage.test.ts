@@ -124,7 +124,7 @@ describe('the steps of a closing', () => {
         expect(router.currentRoute.value.path).toBe('/day')
     })
     it('the next morning sends what was left over to today', async () => {
-        await begin(left, { date: '2026-11-24' }, '/close/2026-11-24')
+        await begin(left, { date: '2026-11-24', next: '2026-11-25' }, '/close/2026-11-24')
         expect(page.find('h1').text()).toBe('Closing Tuesday')
         expect(page.find('[data-test=way-tomorrow]').text()).toContain('Today')
         await press('t')

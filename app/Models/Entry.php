@@ -30,6 +30,7 @@ use PlumRota\Core\Reminding\Reminder;
  * @property list<string> $except_dates
  * @property string|null $due of the first occurrence
  * @property string $missed hold, roll or lapse
+ * @property string|null $continues_id the earlier half of the same routine
  * @property list<string> $reminders its own; see remindersFor
  * @property bool $own_reminders
  * @property bool $always_through quiet hours do not hold it back

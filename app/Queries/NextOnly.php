@@ -10,7 +10,7 @@ use PlumRota\Core\Time\TimeRange;
 /** Of each routine only its next occurrence: the first that is still open and not over. */
 final readonly class NextOnly
 {
-    public function __construct(private OccurrencesBetween $occurrences)
+    public function __construct(private OccurrencesBetween $occurrences, private RoutineHalves $halves)
     {
     }
 
@@ -25,17 +25,18 @@ final readonly class NextOnly
         if ($window->from->seconds > $now->seconds) {
             foreach ($this->occurrences->each($user, TimeRange::of($now, $window->from)) as $one) {
                 if (! $one->block->isDone) {
-                    $had[$one->entry->id] = true;
+                    $had[$this->halves->first($user, $one->entry->id)] = true;
                 }
             }
         }
         $kept = [];
         foreach ($seen as $one) {
             if ($one->entry->isRoutine()) {
-                if (isset($had[$one->entry->id]) || $one->block->isDone || $one->block->seen->to->seconds <= $now->seconds) {
+                $routine = $this->halves->first($user, $one->entry->id);
+                if (isset($had[$routine]) || $one->block->isDone || $one->block->seen->to->seconds <= $now->seconds) {
                     continue;
                 }
-                $had[$one->entry->id] = true;
+                $had[$routine] = true;
             }
             $kept[] = $one;
         }

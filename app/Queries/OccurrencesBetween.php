@@ -26,7 +26,7 @@ final readonly class OccurrencesBetween
     /** Of one entry on a day, on average; more are counted, not shown. */
     private const MOST_A_DAY = Density::MOST_A_DAY + 12;
 
-    public function __construct(private DaysOff $daysOff, private Unreadable $unreadable)
+    public function __construct(private DaysOff $daysOff, private Unreadable $unreadable, private RoutineHalves $halves)
     {
     }
 
@@ -61,10 +61,11 @@ final readonly class OccurrencesBetween
         $areas = DB::table('calendars')->where('user_id', $user->id)->pluck('area_id', 'id')->all();
         $timeline = new Timeline($user->timeZone(), $this->daysOff->marks($user));
         $carryOver = $window->from->seconds < $today->plusDays(1)->startOfDay()->seconds ? new CarryOver($timeline, $today) : null;
+        $this->halves->forget();
         $most = self::MOST_A_DAY * (intdiv($window->to->seconds - $window->from->seconds, 86400) + 4);
         foreach ($entries as $entry) {
             try {
-                $seen = $this->ofEntry($entry, $changes[$entry->id] ?? [], $areas, $timeline, $carryOver, $window, $holdsToday, $most);
+                $seen = $this->ofEntry($entry, $changes[$entry->id] ?? [], $areas, $timeline, $this->isFollowed($user, $entry->id, $today) ? null : $carryOver, $window, $holdsToday, $most);
             } catch (InvalidTime|InvalidRule $fault) {
                 $this->unreadable->failed($entry->id, $entry->title, $fault);
 
@@ -72,6 +73,14 @@ final readonly class OccurrencesBetween
             }
             yield from $seen;
         }
+    }
+
+    /** Whether the next half of a routine that was cut has come: then what was missed of this one is missed for good. */
+    private function isFollowed(User $user, string $entryId, LocalDate $today): bool
+    {
+        $from = $this->halves->followedOn($user, $entryId);
+
+        return $from !== null && $from <= (string) $today;
     }
 
     /**

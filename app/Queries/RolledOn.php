@@ -14,14 +14,16 @@ use PlumRota\Core\Schedule\Timeline;
 /** The occurrence of a rolling task that stands on today instead of its own day. */
 final readonly class RolledOn
 {
-    public function __construct(private DaysOff $daysOff)
+    public function __construct(private DaysOff $daysOff, private RoutineHalves $halves)
     {
     }
 
     public function of(User $user, Entry $entry): ?Occurrence
     {
         $series = $entry->kind === 'task' && $entry->missed === 'roll' ? SeriesOf::mendable($entry) : null;
-        if ($series === null) {
+        $this->halves->forget();
+        $followedOn = $this->halves->followedOn($user, $entry->id);
+        if ($series === null || ($followedOn !== null && $followedOn <= (string) $user->wallNow()->date())) {
             return null;
         }
         $carryOver = new CarryOver(new Timeline($user->timeZone(), $this->daysOff->marks($user)), $user->wallNow()->date());

@@ -28,7 +28,7 @@ final readonly class Search
     /** How far back and ahead an occurrence is looked for, in days, the near ones first. */
     private const REACHES = [40, 400, 4000];
 
-    public function __construct(private DaysOff $daysOff)
+    public function __construct(private DaysOff $daysOff, private RoutineHalves $halves)
     {
     }
 
@@ -115,7 +115,6 @@ final readonly class Search
     private function found(User $user, array $rows, array $entries): array
     {
         $now = $user->wallNow();
-        $done = $this->lastDone($user, array_keys($entries));
         $changes = $this->changes(array_filter(array_column($rows, 'change_id')));
         /** @var array<string, string> $areas  by calendar */
         $areas = $user->calendars()->pluck('area_id', 'id')->all();
@@ -133,8 +132,13 @@ final readonly class Search
                 $isPast = $at !== null && $at < (string) $now;
                 [$last, $next, $lastDone] = [$isPast ? $at : null, $isPast ? null : $at, $change->done_at === null ? null : (string) $user->timeZone()->wall($change->done_at)];
             } else {
-                [$last, $next] = $dates[$entry->id] ??= $this->around($user, $entry, $now);
-                $lastDone = $done[$entry->id] ?? null;
+                // Of a routine that was cut the last and the next are those of all its halves.
+                $routine = $this->halves->first($user, $entry->id);
+                if (isset($dates[$routine])) {
+                    continue;
+                }
+                [$last, $next, $lastDone, $entry] = $dates[$routine] = $this->ofRoutine($user, $entry, $now);
+                $details = SeriesOf::details($entry);
             }
             $found[] = [
                 'entry_id' => $entry->id,
@@ -153,6 +157,25 @@ final readonly class Search
         }
 
         return $found;
+    }
+
+    /**
+     * Of an entry and what it was cut from or continued by.
+     *
+     * @return array{string|null, string|null, string|null, EntryRow} last, next, last done, and the latest half
+     */
+    private function ofRoutine(User $user, EntryRow $entry, LocalDateTime $now): array
+    {
+        $ids = $this->halves->of($user, $entry->id);
+        $halves = count($ids) === 1 ? [$entry] : array_values($this->entries($ids));
+        $halves = $halves === [] ? [$entry] : $halves;
+        usort($halves, fn (EntryRow $a, EntryRow $b): int => $a->start <=> $b->start);
+        $around = array_map(fn (EntryRow $half): array => $this->around($user, $half, $now), $halves);
+        $lasts = array_filter(array_column($around, 0));
+        $nexts = array_filter(array_column($around, 1));
+        $done = $this->lastDone($user, array_map(fn (EntryRow $half): string => $half->id, $halves));
+
+        return [$lasts === [] ? null : max($lasts), $nexts === [] ? null : min($nexts), $done === [] ? null : max($done), $halves[count($halves) - 1]];
     }
 
     /**

@@ -102,3 +102,33 @@ test('a version never comes back, through an undo neither', function () {
     $this->api('POST', 'undo')->assertOk();
     expect([$second > $first, $version() > $second])->toBe([true, true]);
 });
+
+test('a routine that was cut is one for looking back', function () {
+    $this->api('PUT', "entries/{$this->id}/occurrences/2026-11-23T07:15:00/done")->assertNoContent();
+    $tail = ($this->save)(['title' => 'Vents and fleece'], 'onward')->assertOk()->json('id');
+    expect($tail)->not->toBe($this->id);
+    foreach ([$this->id, $tail] as $half) {
+        $past = $this->api('GET', "entries/{$half}/past")->json();
+        expect([$past['done'], $past['missed'], array_column($past['past'], 'recurrence_id')])->toBe([1, 2, ['2026-11-25T07:15:00', '2026-11-24T07:15:00', '2026-11-23T07:15:00']]);
+    }
+    $found = $this->api('GET', 'search?q=when+did+I+last+vent')->json();
+    expect($found['found'])->toHaveCount(1)
+        ->and($found['found'][0])->toMatchArray(['entry_id' => $tail, 'last' => '2026-11-25T07:15:00', 'next' => '2026-11-26T07:15:00'])
+        ->and($found['answer']['done'])->toBeTrue()
+        ->and($this->api('GET', 'board?from=2026-11-23&days=14&repeats=next')->assertOk()->json('occurrences.*.recurrence_id'))->toBe(['2026-11-26T07:15:00']);
+});
+
+test('what rolled on of the first half of a cut is over once the second half has come', function () {
+    $id = $this->entry(['title' => 'Gauge', 'start' => '2026-11-23', 'all_day' => true, 'rule' => 'FREQ=DAILY;INTERVAL=2', 'missed' => 'roll'])['id'];
+    $gauges = fn (): array => array_values(array_filter($this->shown('2026-11-23', 7), fn (string $line): bool => str_contains($line, 'Gauge')));
+    // On Friday, before the second half has come, Wednesday's stands on today.
+    $this->api('PATCH', "entries/{$id}", ['title' => 'Gauges', 'missed' => 'hold', 'scope' => 'onward', 'recurrence_id' => '2026-11-27'])->assertOk();
+    $this->at('2026-11-26T10:00:00+01:00');
+    expect($gauges())->toBe(['11-23 Gauge', '11-26 Gauge', '11-27 Gauges', '11-29 Gauges']);
+    $this->at('2026-11-27T10:00:00+01:00');
+    expect($gauges())->toBe(['11-23 Gauge', '11-25 Gauge', '11-27 Gauges', '11-29 Gauges']);
+    $this->at('2026-12-10T10:00:00+01:00');
+    expect(array_filter($this->shown('2026-12-10', 1), fn (string $line): bool => str_contains($line, '12-10 Gauge') && ! str_contains($line, 'Gauges')))->toBe([]);
+    $this->api('POST', 'undo')->assertOk();
+    expect($this->shown('2026-12-10', 1))->toContain('12-10 Gauge');
+});

@@ -29,7 +29,7 @@ final readonly class CopyEntry
     public function copy(User $user, Entry $entry, ?string $recurrenceId, ?Placement $to, ?string $calendarId): Entry
     {
         return $this->writes->run($user, "Copied “{$entry->title}”", function () use ($user, $entry, $recurrenceId, $to, $calendarId): Entry {
-            $copy = $entry->replicate(['version']);
+            $copy = $entry->replicate(['version', 'continues_id']);
             $copy->version = 1;
             $copy->calendar_id = $calendarId ?? $entry->calendar_id;
             if ($recurrenceId === null && $to === null) {

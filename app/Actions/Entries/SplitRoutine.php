@@ -28,6 +28,7 @@ final class SplitRoutine
             return $entry;
         }
         $tail = $entry->replicate();
+        $tail->continues_id = $entry->id;
         if ($entry->due !== null) {
             $tail->due = DueWithStart::moved($entry->due, (string) $entry->start, (string) $cut->date());
         }

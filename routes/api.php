@@ -47,6 +47,7 @@ Route::middleware('auth:sanctum')->group(function (): void {
 Route::middleware(['auth:sanctum', AnswerOnce::class])->group(function (): void {
     Route::delete('session', [SessionController::class, 'signOut']);
     Route::patch('account', [SessionController::class, 'change']);
+    Route::get('account/zone', [SessionController::class, 'anotherZone']);
 
     Route::get('board', [BoardController::class, 'board']);
     Route::get('basket', [BoardController::class, 'basket']);

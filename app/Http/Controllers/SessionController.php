@@ -10,15 +10,18 @@ use App\Actions\Accounts\ChangeAccount;
 use App\Actions\Accounts\OpenAccount;
 use App\Http\Requests\Account;
 use App\Http\Requests\ChangeAccountRequest;
+use App\Http\Requests\KnownZone;
 use App\Http\Requests\OpenAccountRequest;
 use App\Http\Requests\SignInRequest;
 use App\Http\Resources\AccountResource;
 use App\Models\User;
+use App\Queries\AnotherZone;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Support\Facades\Auth;
 use Illuminate\Validation\ValidationException;
+use PlumRota\Core\Time\Zone;
 
 final readonly class SessionController
 {
@@ -76,6 +79,14 @@ final readonly class SessionController
 
     public function change(ChangeAccountRequest $request, ChangeAccount $accounts): AccountResource
     {
-        return new AccountResource($accounts->change(Account::of($request), $request->changes()));
+        return new AccountResource($accounts->change(Account::of($request), $request->changes(), $request->routinesKeepWall()));
+    }
+
+    /** The next week in another time zone, both ways. */
+    public function anotherZone(Request $request, AnotherZone $zones): JsonResponse
+    {
+        $request->validate(['zone' => ['required', 'string', new KnownZone]]);
+
+        return response()->json($zones->show(Account::of($request), Zone::of($request->string('zone')->value())));
     }
 }

@@ -18,6 +18,7 @@ final class ChangeAccountRequest extends FormRequest
             'clock' => ['sometimes', 'in:24,12'],
             'work_days' => ['sometimes', 'array', 'min:1', 'max:7'],
             'work_days.*' => ['integer', 'between:1,7', 'distinct'],
+            'routines_keep' => ['sometimes', 'in:wall,instant'],
             'holidays' => ['sometimes', 'nullable', 'string', new KnownCountry],
             'quiet_from' => ['sometimes', 'integer', 'between:0,1439'],
             'quiet_to' => ['sometimes', 'integer', 'between:0,1439'],
@@ -45,11 +46,17 @@ final class ChangeAccountRequest extends FormRequest
             'closing_questions.*.required' => 'A question needs a few words.', 'work_days.min' => 'Choose at least one day on which work is done.', 'week.*.sleeps.gt' => 'The waking hours end after they begin.', 'week.*.minutes.between' => 'A day has between 0 and 24 hours.'];
     }
 
+    /** Whether routines stay at their time of day when the zone changes. */
+    public function routinesKeepWall(): bool
+    {
+        return $this->input('routines_keep') !== 'instant';
+    }
+
     /** @return array<string, mixed> */
     public function changes(): array
     {
         /** @var array<string, mixed> $changes */
-        $changes = $this->validated();
+        $changes = array_diff_key($this->validated(), ['routines_keep' => true]);
         if (is_array($changes['week'] ?? null)) {
             $changes['week'] = array_map(fn (mixed $day): array => is_array($day) ? [...$day, 'theme' => is_string($day['theme'] ?? null) ? $day['theme'] : ''] : [], $changes['week']);
         }

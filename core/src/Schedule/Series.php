@@ -7,8 +7,10 @@ namespace PlumRota\Core\Schedule;
 use PlumRota\Core\Recurrence\AfterDone;
 use PlumRota\Core\Recurrence\RecurrenceRule;
 use PlumRota\Core\Recurrence\RecurrenceSet;
+use PlumRota\Core\Recurrence\Until;
 use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\LocalDateTime;
+use PlumRota\Core\Time\Zone;
 
 /** An entry that has a place, and its rhythm if it is a routine. */
 final readonly class Series
@@ -49,6 +51,21 @@ final readonly class Series
     public function startingAt(LocalDateTime $start): self
     {
         return new self($this->id, $this->placement->startingAt($start), $this->rule, $this->extra, $this->except, $this->afterDone, $this->breaks, $this->details);
+    }
+
+    /** The same at the same hours of another zone's walls; what is all day or goes by no zone stays as it is. */
+    public function inZone(Zone $zone): self
+    {
+        $own = $this->placement->zone;
+        if ($own === null) {
+            return $this;
+        }
+        $rule = $this->rule;
+        if ($rule?->until !== null && $rule->until->utc) {
+            $rule = $rule->ending(null, Until::instant($zone->instant($own->wall($rule->until->wall->seconds))));
+        }
+
+        return new self($this->id, Placement::timed($this->placement->start, $this->placement->length, $zone), $rule, $this->extra, $this->except, $this->afterDone, $this->breaks, $this->details);
     }
 
     /** Whether the first occurrence is one that the rule chooses; else it is one more, besides the rule (RFC 5545 3.8.5.3). */

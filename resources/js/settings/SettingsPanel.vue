@@ -14,6 +14,7 @@ import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, reactive, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import AccountSection from './AccountSection.vue'
+import ZoneChange from './ZoneChange.vue'
 
 const emit = defineEmits<{ close: [] }>()
 const account = useAccount()
@@ -22,7 +23,7 @@ const router = useRouter()
 const { refresh } = useChanges()
 
 const form = reactive({
-    work_days: [...account.value.work_days], holidays: account.value.holidays, name: account.value.name, zone: account.value.zone, first_weekday: account.value.first_weekday, clock: account.value.clock,
+    work_days: [...account.value.work_days], holidays: account.value.holidays, name: account.value.name, zone: account.value.zone, routines_keep: 'wall' as 'wall' | 'instant', first_weekday: account.value.first_weekday, clock: account.value.clock,
     quiet_from: account.value.quiet_from, quiet_to: account.value.quiet_to, agenda_at: account.value.agenda_at, agenda_ways: [...account.value.agenda_ways], evening_at: account.value.evening_at,
     stint_minutes: account.value.stint_minutes, must_limit: account.value.must_limit, other_limit: account.value.other_limit, closing_questions: account.value.closing_questions.join('\n'),
     week: account.value.week.map((day) => ({ hours: day.minutes / 60, wakes: day.wakes, sleeps: day.sleeps, theme: day.theme })),
@@ -72,6 +73,7 @@ async function signOut(): Promise<void> {
             <p v-if="mistakes.name" class="mistake">{{ mistakes.name[0] }}</p>
             <label>Time zone <select v-model="form.zone" data-test="zone"><option v-for="zone in zones" :key="zone">{{ zone }}</option></select></label>
             <p v-if="mistakes.zone" class="mistake">{{ mistakes.zone[0] }}</p>
+            <ZoneChange v-if="form.zone !== account.zone" v-model="form.routines_keep" :zone="form.zone" :clock="form.clock" />
             <label>The week begins on <select v-model.number="form.first_weekday"><option v-for="n in 7" :key="n" :value="n">{{ longWeekday(`2024-01-0${n}`) }}</option></select></label>
             <label>Clock <select v-model="form.clock"><option value="24">13:30</option><option value="12">1:30 pm</option></select></label>
             <label>Public holidays of <select v-model="form.holidays" data-test="holidays"><option :value="null">no country</option><option v-for="[code, name] in named" :key="code" :value="code">{{ name }}</option></select></label>

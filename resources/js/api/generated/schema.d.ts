@@ -37,6 +37,23 @@ export interface paths {
         patch: operations["changeAccount"];
         trace?: never;
     };
+    "/account/zone": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What the next week would be in another time zone, on its walls */
+        get: operations["showAnotherZone"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/account/password": {
         parameters: {
             query?: never;
@@ -1222,6 +1239,10 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        Begins: {
+            title: string;
+            start: string;
+        };
         /** @enum {unknown} */
         Decision: "done" | "day" | "basket" | "let_go";
         Answer: {
@@ -2161,6 +2182,11 @@ export interface operations {
                     work_days?: number[];
                     holidays?: string | null;
                     week?: components["schemas"]["WeekdaySettings"][];
+                    /**
+                     * @description When the zone changes: routines stay at their time of day (as without it), or at their moment
+                     * @enum {unknown}
+                     */
+                    routines_keep?: "wall" | "instant";
                     quiet_from?: number;
                     quiet_to?: number;
                     agenda_at?: number | null;
@@ -2181,6 +2207,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Account"];
+                };
+            };
+            422: components["responses"]["Invalid"];
+        };
+    };
+    showAnotherZone: {
+        parameters: {
+            query: {
+                zone: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Routines at their time of day, and at their moment */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        wall: components["schemas"]["Begins"][];
+                        instant: components["schemas"]["Begins"][];
+                    };
                 };
             };
             422: components["responses"]["Invalid"];

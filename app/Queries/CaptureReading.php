@@ -10,7 +10,9 @@ use App\Models\User;
 use PlumRota\Core\Capture\CaptureReader;
 use PlumRota\Core\Capture\Draft;
 use PlumRota\Core\Capture\Segment;
-use PlumRota\Core\Recurrence\RuleInWords;
+use PlumRota\Core\Schedule\Breaks;
+use PlumRota\Core\Schedule\Series;
+use PlumRota\Core\Schedule\SeriesInWords;
 use PlumRota\Core\Time\LocalDate;
 
 /** A captured line, read against the account's own calendars and clock. */
@@ -61,7 +63,7 @@ final readonly class CaptureReading
             'length' => $draft->placement?->length,
             'rule' => $draft->rule === null ? null : (string) $draft->rule,
             'in_words' => $draft->rule === null || $draft->placement === null ? null
-                : (new RuleInWords($draft->rule, $draft->placement->start, $draft->afterDone))->sentence(),
+                : SeriesInWords::of(new Series('', $draft->placement, $draft->rule, afterDone: $draft->afterDone, breaks: new Breaks($draft->offDay))),
             'due' => $draft->due,
             'not_before' => $draft->notBefore === null ? null : (string) $draft->notBefore,
             'around' => $draft->around === null ? null : (string) $draft->around,

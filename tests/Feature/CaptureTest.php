@@ -33,3 +33,13 @@ test('a line that cannot be saved says why', function (string $line, string $sen
     [fn () => str_repeat('very long ', 5000), 'A line has room for 500 characters. Put the rest into the notes.'],
     [fn () => str_repeat('lengthy ', 40), 'A title has room for 250 characters. Put the rest into the notes.'],
 ]);
+
+test('the last working day is the one before a holiday, by the line as by the sheet', function () {
+    $this->api('PATCH', 'account', ['holidays' => 'DE'])->assertOk();
+    // Good Friday is 26 March, Easter Monday 29 March 2027; 31 December 2026 is a working Thursday (date-holidays 3.37).
+    $reading = $this->api('POST', 'capture/reading', ['line' => 'Pay the wages on the last working day of every month'])->assertOk();
+    expect($reading->json('in_words'))->toBe('every month on the last weekday, on the working day before where that is a day off');
+    $this->api('POST', 'capture', ['line' => 'Pay the wages on the first working day of every month'])->assertCreated()->assertJsonPath('off_day', 'after');
+    // 1 January is a holiday and a Friday.
+    expect($this->shown('2026-12-28', 10))->toBe(['01-04 Pay the wages']);
+});

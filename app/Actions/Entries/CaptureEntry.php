@@ -9,6 +9,7 @@ use App\Models\Entry;
 use App\Models\User;
 use App\Queries\Filing;
 use PlumRota\Core\Capture\Draft;
+use PlumRota\Core\Schedule\Breaks;
 use PlumRota\Core\Schedule\Series;
 
 /** Saves what a captured line was understood to mean. */
@@ -21,7 +22,7 @@ final readonly class CaptureEntry
     /** @param  'task'|'event'|null  $kind chosen by hand, over what was understood */
     public function capture(User $user, Draft $draft, Calendar $calendar, ?string $kind): Entry
     {
-        $series = $draft->placement === null ? null : new Series('', $draft->placement, $draft->rule, afterDone: $draft->afterDone);
+        $series = $draft->placement === null ? null : new Series('', $draft->placement, $draft->rule, afterDone: $draft->afterDone, breaks: new Breaks($draft->offDay));
 
         return $this->entries->add($user, new EntryValues($series, [
             'title' => mb_strtoupper(mb_substr($draft->title, 0, 1)).mb_substr($draft->title, 1),
@@ -35,6 +36,7 @@ final readonly class CaptureEntry
             'estimate' => $draft->estimate,
             'own_reminders' => $draft->reminders !== [],
             'reminders' => array_map(strval(...), $draft->reminders),
+            'off_day' => $draft->offDay->value,
             'missed' => $calendar->missed,
             'busy' => $calendar->busy,
         ]));

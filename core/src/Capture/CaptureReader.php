@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace PlumRota\Core\Capture;
 
+use PlumRota\Core\Recurrence\OffDay;
 use PlumRota\Core\Recurrence\RecurrenceRule;
 use PlumRota\Core\Recurrence\RecurrenceSet;
 use PlumRota\Core\Recurrence\Until;
@@ -31,6 +32,8 @@ final class CaptureReader
     private ?RecurrenceRule $rule = null;
 
     private bool $afterDone = false;
+
+    private OffDay $offDay = OffDay::Keep;
 
     private ?LocalDate $date = null;
 
@@ -97,6 +100,7 @@ final class CaptureReader
             placement: $placement,
             rule: $placement === null ? null : $this->rule,
             afterDone: $this->afterDone,
+            offDay: $placement === null ? OffDay::Keep : $this->offDay,
             calendar: $this->calendar,
             due: $this->due,
             notBefore: $this->notBefore,
@@ -106,6 +110,17 @@ final class CaptureReader
             reminders: $this->reminders,
             segments: $this->line->segments(),
         );
+    }
+
+    /** A working day is one on which work is done: a holiday is none, so the last one is the one before it. */
+    private static function offDay(string $phrase): OffDay
+    {
+        return match (true) {
+            preg_match('/working\s+day/i', $phrase) !== 1 => OffDay::Keep,
+            preg_match('/\blast\b/i', $phrase) === 1 => OffDay::Before,
+            preg_match('/\b(?:first|1st|second|2nd|third|3rd|fourth|4th)\b/i', $phrase) === 1 => OffDay::After,
+            default => OffDay::Skip,
+        };
     }
 
     private function readCalendar(): void
@@ -212,6 +227,7 @@ final class CaptureReader
         }
         $this->rule = $found['rule'];
         $this->afterDone = $found['afterDone'];
+        $this->offDay = self::offDay($found['phrase']);
         $this->line->cut($found['at'], strlen($found['phrase']), 'rhythm');
         $this->line->take('(?:from|in)\s+(?<a>'.Words::MONTH.')\s+to\s+(?<b>'.Words::MONTH.')(?!\s+\d)', 'rhythm', fn (array $words): bool => $this->keepMonths(
             array_filter(range(1, 12), fn (int $month): bool => ($month - Words::month($words['a']) + 12) % 12 <= (Words::month($words['b']) - Words::month($words['a']) + 12) % 12),

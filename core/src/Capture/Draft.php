@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace PlumRota\Core\Capture;
 
+use PlumRota\Core\Recurrence\OffDay;
 use PlumRota\Core\Recurrence\RecurrenceRule;
 use PlumRota\Core\Reminding\Trigger;
 use PlumRota\Core\Schedule\Placement;
@@ -19,6 +20,7 @@ final readonly class Draft
      * @param  LocalDate|null  $notBefore  nothing to be done until then
      * @param  IsoWeek|null  $around  the week it is meant for
      * @param  list<Trigger>  $reminders
+     * @param  OffDay  $offDay  what becomes of one on a day without work
      * @param  list<Segment>  $segments  the whole line in order, piece by piece
      */
     public function __construct(
@@ -35,6 +37,7 @@ final readonly class Draft
         public array $segments,
         public ?LocalDate $notBefore = null,
         public ?IsoWeek $around = null,
+        public OffDay $offDay = OffDay::Keep,
     ) {
     }
 }

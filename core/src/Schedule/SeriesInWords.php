@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace PlumRota\Core\Schedule;
 
+use PlumRota\Core\Recurrence\OffDay;
 use PlumRota\Core\Recurrence\RuleInWords;
 use PlumRota\Core\Time\LocalDateTime;
 
@@ -27,7 +28,14 @@ final class SeriesInWords
         }
         $besides = array_values(array_filter($besides, fn (LocalDateTime $date): bool => ! self::isAmong($date, $series->except)));
 
-        return $sentence.self::dates(', and also on ', $besides).self::dates(', but not on ', $series->except);
+        $offDay = match ($series->breaks?->offDay) {
+            OffDay::Skip => ', but on no day off',
+            OffDay::Before => ', on the working day before where that is a day off',
+            OffDay::After => ', on the working day after where that is a day off',
+            default => '',
+        };
+
+        return $sentence.$offDay.self::dates(', and also on ', $besides).self::dates(', but not on ', $series->except);
     }
 
     /** @param  list<LocalDateTime>  $dates */

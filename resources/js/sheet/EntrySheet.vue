@@ -431,7 +431,7 @@ dd { margin: 0; overflow-wrap: anywhere; }
 .presses, .leave, .stale { display: flex; flex-wrap: wrap; gap: 10px; align-items: center; }
 .presses .press, .leave .press { padding: 6px 14px; }
 .hint { margin: 0 0 0 auto; }
-.own { display: flex; flex-wrap: wrap; gap: 4px 6px; align-items: center; }
+.own { margin-bottom: 10px; display: flex; flex-wrap: wrap; gap: 4px 6px; align-items: center; }
 .own .press { padding: 0 8px; }
 .stale p { margin: 0; width: 100%; color: var(--trouble); }
 .loading { padding: 30px; }

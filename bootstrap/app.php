@@ -3,7 +3,6 @@
 declare(strict_types=1);
 
 use App\Actions\Closing\AlreadyDecided;
-use App\Actions\Entries\NoSuchOccurrence;
 use App\Actions\Entries\StaleEntry;
 use App\Actions\History\ChangedSince;
 use App\Exceptions\StorageTrouble;
@@ -26,6 +25,7 @@ use Illuminate\Support\Facades\Route;
 use Illuminate\Validation\ValidationException;
 use PlumRota\Core\Recurrence\InvalidRule;
 use PlumRota\Core\Schedule\CannotReschedule;
+use PlumRota\Core\Schedule\NoSuchOccurrence;
 use PlumRota\Core\Schedule\TooDense;
 use PlumRota\Core\Time\InvalidTime;
 use Symfony\Component\ErrorHandler\Error\FatalError;

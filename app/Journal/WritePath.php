@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Journal;
 
-use App\Actions\Reminders\PlanReminders;
 use App\Models\HistoryStep;
 use App\Models\User;
 use Closure;
@@ -13,11 +12,11 @@ use Illuminate\Support\Facades\DB;
 /**
  * The one way to change anything: in a transaction, recorded before and after, under a new revision of the account.
  *
- * An action called by another joins the step of the first.
+ * An action called by another joins the step of the first. What else must follow a change hears of it: see Changing and Changed.
  */
 final readonly class WritePath
 {
-    public function __construct(private Journal $journal, private PlanReminders $reminders)
+    public function __construct(private Journal $journal)
     {
     }
 
@@ -37,7 +36,7 @@ final readonly class WritePath
         return DB::transaction(function () use ($user, $label, $work): mixed {
             // The first statement writes, so that the lock is held before anything is read.
             DB::table('users')->where('id', $user->id)->increment('revision');
-            $this->reminders->before($user);
+            event(new Changing($user));
             $this->journal->open();
             try {
                 $result = $work();
@@ -45,7 +44,7 @@ final readonly class WritePath
                 $rows = $this->journal->close();
             }
             if ($rows !== []) {
-                $this->reminders->after($user, $rows);
+                event(new Changed($user, $rows));
                 HistoryStep::query()->where('user_id', $user->id)->where('undone', true)->delete();
                 $step = HistoryStep::query()->create([
                     'user_id' => $user->id,

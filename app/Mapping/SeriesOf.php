@@ -6,8 +6,8 @@ namespace App\Mapping;
 
 use App\Models\Entry;
 use App\Models\OccurrenceChange;
-use App\Queries\ChangeRow;
-use App\Queries\EntryRow;
+use App\Reading\ChangeRow;
+use App\Reading\EntryRow;
 use PlumRota\Core\Recurrence\InvalidRule;
 use PlumRota\Core\Recurrence\OffDay;
 use PlumRota\Core\Recurrence\Pause;

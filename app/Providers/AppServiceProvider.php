@@ -5,8 +5,11 @@ declare(strict_types=1);
 namespace App\Providers;
 
 use App\Accounts\WholeSessionFiles;
+use App\Actions\Reminders\PlanReminders;
 use App\Database\ImmediateConnector;
 use App\Http\Requests\ListsFirst;
+use App\Journal\Changed;
+use App\Journal\Changing;
 use App\Journal\Journal;
 use App\Queries\Unreadable;
 use App\Standins\PostBox;
@@ -16,6 +19,7 @@ use Illuminate\Contracts\Translation\Translator;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Http\Middleware\TrustProxies;
 use Illuminate\Http\Request;
+use Illuminate\Support\Facades\Event;
 use Illuminate\Support\Facades\Mail;
 use Illuminate\Support\Facades\RateLimiter;
 use Illuminate\Support\Facades\Route;
@@ -41,6 +45,8 @@ final class AppServiceProvider extends ServiceProvider
         $proxies = config('proxies.trusted');
         TrustProxies::at(is_array($proxies) ? array_filter($proxies, is_string(...)) : []);
         Session::extend('file', fn (Application $app): WholeSessionFiles => new WholeSessionFiles($app->make('files'), (string) $app->make('config')->string('session.files'), $app->make('config')->integer('session.lifetime')));
+        Event::listen(Changing::class, fn (Changing $one) => $this->app->make(PlanReminders::class)->before($one->user));
+        Event::listen(Changed::class, fn (Changed $one) => $this->app->make(PlanReminders::class)->after($one->user, $one->rows));
         Mail::extend('post-box', fn (): PostBox => new PostBox);
         Model::preventLazyLoading(! $this->app->isProduction());
         Model::preventSilentlyDiscardingAttributes(! $this->app->isProduction());

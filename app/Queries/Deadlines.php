@@ -7,7 +7,7 @@ namespace App\Queries;
 use App\Models\User;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
-use PlumRota\Core\Planning\Due;
+use PlumRota\Core\Schedule\Due;
 use PlumRota\Core\Time\InvalidTime;
 use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\TimeRange;

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Queries;
 
+use App\Reading\EntryRow;
+
 /**
  * Occurrences as the page gets them: what all of an entry have in common once (EntryShown of the contract), and what
  * each has for itself (OccurrenceShown), where it differs.

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace App\Queries;
 
-use App\Actions\Entries\NoSuchOccurrence;
 use App\Mapping\SeriesOf;
 use App\Models\Entry;
 use App\Models\User;
 use PlumRota\Core\Recurrence\LivedSet;
+use PlumRota\Core\Schedule\NoSuchOccurrence;
 use PlumRota\Core\Schedule\Occurrence;
 use PlumRota\Core\Schedule\Placement;
 use PlumRota\Core\Schedule\Series;

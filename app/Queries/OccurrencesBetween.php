@@ -6,19 +6,21 @@ namespace App\Queries;
 
 use App\Mapping\SeriesOf;
 use App\Models\User;
+use App\Reading\ChangeRow;
+use App\Reading\EntryRow;
+use App\Reading\EntryRows;
+use App\Reading\OverrideRows;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
 use PlumRota\Core\Planning\Block;
 use PlumRota\Core\Planning\CarryOver;
 use PlumRota\Core\Recurrence\InvalidRule;
-use PlumRota\Core\Recurrence\LivedSet;
 use PlumRota\Core\Schedule\Density;
 use PlumRota\Core\Schedule\Occurrence;
 use PlumRota\Core\Schedule\Timeline;
 use PlumRota\Core\Time\InvalidTime;
 use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\TimeRange;
-use stdClass;
 
 /** What of an account touches a stretch of its wall time; the database narrows, the core computes. */
 final readonly class OccurrencesBetween
@@ -26,7 +28,7 @@ final readonly class OccurrencesBetween
     /** Of one entry on a day, on average; more are counted, not shown. */
     private const MOST_A_DAY = Density::MOST_A_DAY + 12;
 
-    public function __construct(private DaysOff $daysOff, private Unreadable $unreadable, private RoutineHalves $halves)
+    public function __construct(private DaysOff $daysOff, private Unreadable $unreadable, private RoutineHalves $halves, private EntryRows $entryRows, private OverrideRows $overrideRows)
     {
     }
 
@@ -55,8 +57,8 @@ final readonly class OccurrencesBetween
         $to = (string) $window->to->date()->plusDays(2);
         $today = $user->wallNow()->date();
         $holdsToday = TimeRange::days($today, 1)->touches($window);
-        $entries = $this->entries($user, $from, $to, $holdsToday ? (string) $today : null, $only);
-        $changes = $this->changes($user, $entries, $from, $to);
+        $entries = $this->entryRows->between($user, $from, $to, $holdsToday ? (string) $today : null, $only);
+        $changes = $this->overrideRows->between($user, $entries, $from, $to);
         /** @var array<string, string> $areas  by calendar */
         $areas = DB::table('calendars')->where('user_id', $user->id)->pluck('area_id', 'id')->all();
         $timeline = new Timeline($user->timeZone(), $this->daysOff->marks($user));
@@ -91,10 +93,7 @@ final readonly class OccurrencesBetween
      */
     public function reaching(User $user, TimeRange $window): iterable
     {
-        /** @var list<stdClass&object{id: string, travel: int, margin: int}> $rows */
-        $rows = DB::select("select id, travel, margin from entries where user_id = :user and start is not null and (travel > 0 or margin > 0)
-            union all select entry_id, coalesce(json_extract(fields, '$.travel'), 0), coalesce(json_extract(fields, '$.margin'), 0) from changes
-                where user_id = :user2 and fields <> '{}' and fields <> '[]' and (json_extract(fields, '$.travel') > 0 or json_extract(fields, '$.margin') > 0)", ['user' => $user->id, 'user2' => $user->id]);
+        $rows = $this->entryRows->reaching($user);
         if ($rows === []) {
             return;
         }
@@ -152,76 +151,5 @@ final readonly class OccurrencesBetween
         }
 
         return $seen;
-    }
-
-    /**
-     * @param  string|null  $today  where it lies in the window: what rolls on may come from any day before it
-     * @param  list<string>|null  $only
-     * @return array<string, EntryRow> by id
-     */
-    private function entries(User $user, string $from, string $to, ?string $today, ?array $only): array
-    {
-        $ids = $only === null ? [] : ['only' => json_encode($only, JSON_THROW_ON_ERROR)];
-        $rows = DB::select('select '.EntryRow::COLUMNS." from entries e join calendars c on c.id = e.calendar_id
-            where e.user_id = :user and e.start is not null and (
-                (e.first_day <= :to and (e.last_day is null or e.last_day >= :from))
-                or e.id in (select value from json_each(:changed))
-                or e.id in (select r.id from entries r where r.user_id = :user2 and r.missed = 'roll' and r.kind = 'task' and r.first_day <= :today
-                    and (r.rule is not null or not exists (select 1 from changes d where d.entry_id = r.id and (d.done_at is not null or d.let_go_at is not null)))))
-            ".($only === null ? '' : 'and e.id in (select value from json_each(:only))').'
-            order by e.position, e.id', [...$ids, 'user' => $user->id, 'user2' => $user->id, 'today' => $today ?? '', 'from' => $from, 'to' => $to, 'changed' => json_encode($this->changed($user, $from, $to), JSON_THROW_ON_ERROR)]);
-        $entries = [];
-        foreach ($rows as $row) {
-            assert($row instanceof stdClass);
-            $entry = EntryRow::of($row);
-            $entries[$entry->id] = $entry;
-        }
-
-        return $entries;
-    }
-
-    /** @return list<string> entries that stand here only by what was changed: moved here, or done here under an older rule */
-    private function changed(User $user, string $from, string $to): array
-    {
-        /** @var list<stdClass&object{entry_id: string}> $rows */
-        $rows = DB::select('select entry_id from changes where user_id = :user and moved_from <= :to and moved_to >= :from
-            union select entry_id from changes where user_id = :user2 and day between :from2 and :to2 and done_at is not null',
-            ['user' => $user->id, 'user2' => $user->id, 'from' => $from, 'from2' => $from, 'to' => $to, 'to2' => $to]);
-
-        return array_column($rows, 'entry_id');
-    }
-
-    /**
-     * @param  array<string, EntryRow>  $entries
-     * @return array<string, list<ChangeRow>> by entry
-     */
-    private function changes(User $user, array $entries, string $from, string $to): array
-    {
-        $longest = 0;
-        $whole = [];
-        foreach ($entries as $entry) {
-            $longest = max($longest, $entry->all_day ? $entry->length : intdiv($entry->length, 1440) + 1);
-            if ($entry->after_done || $entry->rule === null || ($entry->missed === 'roll' && $entry->kind === 'task')) {
-                $whole[] = $entry->id;
-            }
-        }
-        // A day off may send an occurrence either way from its recurrence id.
-        $offDays = array_unique(array_map(fn (EntryRow $entry): string => $entry->off_day, $entries));
-        $earliest = (string) LocalDate::parse($from)->plusDays(-$longest - (in_array('after', $offDays, true) ? LivedSet::FURTHEST : 0));
-        $latest = (string) LocalDate::parse($to)->plusDays(in_array('before', $offDays, true) ? LivedSet::FURTHEST : 0);
-        $rows = DB::select('select '.ChangeRow::COLUMNS.' from changes where user_id = :user and day between :from and :to
-            union select '.ChangeRow::COLUMNS.' from changes where user_id = :user2 and moved_from <= :to2 and moved_to >= :from2
-            union select '.ChangeRow::COLUMNS.' from changes where entry_id in (select value from json_each(:whole))',
-            ['user' => $user->id, 'user2' => $user->id, 'from' => $earliest, 'from2' => $from, 'to' => $latest, 'to2' => $to, 'whole' => json_encode($whole, JSON_THROW_ON_ERROR)]);
-        $byEntry = [];
-        foreach ($rows as $row) {
-            assert($row instanceof stdClass);
-            $change = ChangeRow::of($row);
-            if (isset($entries[$change->entry_id])) {
-                $byEntry[$change->entry_id][] = $change;
-            }
-        }
-
-        return $byEntry;
     }
 }

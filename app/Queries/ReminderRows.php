@@ -8,7 +8,6 @@ use App\Mapping\SeriesOf;
 use App\Models\Entry;
 use App\Models\OccurrenceChange;
 use App\Models\User;
-use PlumRota\Core\Planning\Due;
 use PlumRota\Core\Recurrence\InvalidRule;
 use PlumRota\Core\Reminding\Moments;
 use PlumRota\Core\Reminding\QuietHours;
@@ -16,6 +15,7 @@ use PlumRota\Core\Reminding\Reminder;
 use PlumRota\Core\Reminding\Trigger;
 use PlumRota\Core\Reminding\Way;
 use PlumRota\Core\Schedule\Details;
+use PlumRota\Core\Schedule\Due;
 use PlumRota\Core\Schedule\Occurrence;
 use PlumRota\Core\Schedule\Series;
 use PlumRota\Core\Time\InvalidTime;
@@ -27,6 +27,9 @@ use PlumRota\Core\Time\InvalidTime;
  */
 final readonly class ReminderRows
 {
+    /** Seconds; after a longer absence than this nobody wants to hear what fell before. */
+    public const LONGEST_BACK = 14 * 86400;
+
     public function __construct(private DaysOff $daysOff)
     {
     }

@@ -6,6 +6,8 @@ namespace App\Queries;
 
 use App\Mapping\SeriesOf;
 use App\Models\User;
+use App\Reading\ChangeRow;
+use App\Reading\EntryRow;
 use Illuminate\Support\Facades\DB;
 use PlumRota\Core\Capture\LastTime;
 use PlumRota\Core\Schedule\Change;

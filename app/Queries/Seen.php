@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Queries;
 
+use App\Reading\ChangeRow;
+use App\Reading\EntryRow;
 use PlumRota\Core\Planning\Block;
 use PlumRota\Core\Schedule\Details;
 use PlumRota\Core\Schedule\Occurrence;

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Queries;
 
-use App\Actions\Reminders\PlanReminders;
 use App\Mapping\SeriesOf;
 use App\Models\Delivery;
 use App\Models\User;
@@ -27,7 +26,7 @@ final readonly class Waiting
     public function show(User $user): array
     {
         $all = Delivery::query()->where('user_id', $user->id)->whereNull('answered_at')->fallen()
-            ->where(fn (Builder $here) => $here->whereNotNull('handed_at')->orWhere('way', 'screen'))->where('fell_at', '>', CarbonImmutable::now()->getTimestamp() - PlanReminders::LONGEST_BACK)->with(['entry.calendar', 'user'])->orderBy('fell_at')->orderBy('id')->limit(2 * self::MOST)->get();
+            ->where(fn (Builder $here) => $here->whereNotNull('handed_at')->orWhere('way', 'screen'))->where('fell_at', '>', CarbonImmutable::now()->getTimestamp() - ReminderRows::LONGEST_BACK)->with(['entry.calendar', 'user'])->orderBy('fell_at')->orderBy('id')->limit(2 * self::MOST)->get();
         /** @var array<string, string> $areas */
         $areas = $user->calendars()->pluck('area_id', 'id')->all();
         $waiting = [];

@@ -3,13 +3,13 @@
 declare(strict_types=1);
 
 use PlumRota\Core\Planning\CarryOver;
-use PlumRota\Core\Planning\Due;
 use PlumRota\Core\Planning\FullDay;
 use PlumRota\Core\Planning\Loose;
 use PlumRota\Core\Planning\Pressing;
 use PlumRota\Core\Planning\Stint;
 use PlumRota\Core\Recurrence\RuleParser;
 use PlumRota\Core\Schedule\Change;
+use PlumRota\Core\Schedule\Due;
 use PlumRota\Core\Schedule\Occurrence;
 use PlumRota\Core\Schedule\Placement;
 use PlumRota\Core\Schedule\Series;

@@ -8,9 +8,9 @@ use App\Journal\WritePath;
 use App\Models\Attachment;
 use App\Models\Entry;
 use App\Models\User;
-use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\Storage;
 use RuntimeException;
+use SplFileInfo;
 use Throwable;
 
 /** Keeps a file with an entry, on the private disk under a name of its own. */
@@ -20,17 +20,21 @@ final readonly class KeepAttachment
     {
     }
 
-    /** @param  string  $type  what its content was found to be */
-    public function keep(User $user, Entry $entry, UploadedFile $file, string $type): Attachment
+    /**
+     * @param  SplFileInfo  $file  where it lies until it is kept
+     * @param  string  $name  as it was called by who sent it
+     * @param  string  $type  what its content was found to be
+     */
+    public function keep(User $user, Entry $entry, SplFileInfo $file, string $name, string $type): Attachment
     {
-        $path = $file->store('attachments/'.$user->id, 'local');
+        $path = Storage::disk('local')->putFile('attachments/'.$user->id, $file->getPathname());
         if ($path === false) {
             throw new RuntimeException('The file could not be written.');
         }
 
         try {
             return $this->writes->run($user, "Added a file to “{$entry->title}”", fn (): Attachment => Attachment::query()->create([
-                'user_id' => $user->id, 'entry_id' => $entry->id, 'name' => self::name($file->getClientOriginalName()), 'type' => $type, 'size' => (int) $file->getSize(), 'path' => $path,
+                'user_id' => $user->id, 'entry_id' => $entry->id, 'name' => self::name($name), 'type' => $type, 'size' => (int) $file->getSize(), 'path' => $path,
             ]));
         } catch (Throwable $fault) {
             Storage::disk('local')->delete($path);

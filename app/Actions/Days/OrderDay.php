@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace App\Actions\Days;
 
-use App\Actions\Entries\NoSuchOccurrence;
 use App\Actions\Entries\TouchOccurrence;
 use App\Journal\WritePath;
 use App\Models\Entry;
 use App\Models\User;
+use PlumRota\Core\Schedule\NoSuchOccurrence;
 use PlumRota\Core\Time\LocalDate;
 
 /** Chooses the musts of a day and puts its tasks in order. Of a routine only the one occurrence is chosen. */

@@ -8,6 +8,7 @@ use App\Journal\WritePath;
 use App\Models\Entry;
 use App\Models\User;
 use App\Queries\OccurrencePlace;
+use PlumRota\Core\Schedule\NoSuchOccurrence;
 use PlumRota\Core\Schedule\Placement;
 use PlumRota\Core\Schedule\Scope;
 use PlumRota\Core\Schedule\Series;

@@ -9,6 +9,7 @@ use App\Models\Entry;
 use App\Models\User;
 use App\Queries\OccurrencePlace;
 use PlumRota\Core\Schedule\Details;
+use PlumRota\Core\Schedule\NoSuchOccurrence;
 use PlumRota\Core\Schedule\Placement;
 use PlumRota\Core\Schedule\Series;
 

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Actions\Entries;
 
-use PlumRota\Core\Planning\Due;
+use PlumRota\Core\Schedule\Due;
 use PlumRota\Core\Time\LocalDate;
 
 /** The due date of a routine is that of its first occurrence: when the start moves, it moves along. */

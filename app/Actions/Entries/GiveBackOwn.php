@@ -10,6 +10,7 @@ use App\Mapping\SeriesOf;
 use App\Models\Entry;
 use App\Models\User;
 use PlumRota\Core\Schedule\Details;
+use PlumRota\Core\Schedule\NoSuchOccurrence;
 
 /** Makes one occurrence of a routine like the others again: its place and whatever else it had of its own. A tick stays. */
 final readonly class GiveBackOwn

@@ -10,6 +10,7 @@ use App\Mapping\SeriesOf;
 use App\Models\Entry;
 use App\Models\User;
 use Carbon\CarbonImmutable;
+use PlumRota\Core\Schedule\NoSuchOccurrence;
 
 /** Decides not to do something after all, or to do it nevertheless. It leaves the views and stays in the record. */
 final readonly class LetGoOccurrence

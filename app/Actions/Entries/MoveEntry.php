@@ -10,6 +10,7 @@ use App\Mapping\SeriesOf;
 use App\Models\Entry;
 use App\Models\User;
 use PlumRota\Core\Schedule\CannotReschedule;
+use PlumRota\Core\Schedule\NoSuchOccurrence;
 use PlumRota\Core\Schedule\Placement;
 use PlumRota\Core\Schedule\Scope;
 use PlumRota\Core\Schedule\Series;

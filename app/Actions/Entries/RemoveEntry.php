@@ -10,6 +10,7 @@ use App\Models\Entry;
 use App\Models\OccurrenceChange;
 use App\Models\User;
 use PlumRota\Core\Schedule\CannotReschedule;
+use PlumRota\Core\Schedule\NoSuchOccurrence;
 use PlumRota\Core\Schedule\Scope;
 
 /** Deletes one occurrence, all from one on, or the whole entry. */

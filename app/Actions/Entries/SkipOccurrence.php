@@ -9,6 +9,7 @@ use App\Journal\WritePath;
 use App\Mapping\SeriesOf;
 use App\Models\Entry;
 use App\Models\User;
+use PlumRota\Core\Schedule\NoSuchOccurrence;
 
 /** Leaves one occurrence of a routine out, or takes it in again. */
 final readonly class SkipOccurrence

@@ -7,6 +7,7 @@ namespace App\Actions\Entries;
 use App\Journal\WritePath;
 use App\Models\Entry;
 use App\Models\User;
+use PlumRota\Core\Schedule\NoSuchOccurrence;
 
 /** Makes a step of a checklist a task of its own: it leaves the list and waits in the basket. */
 final readonly class TakeStepOut

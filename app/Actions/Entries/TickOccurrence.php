@@ -12,6 +12,7 @@ use App\Models\Timing;
 use App\Models\User;
 use App\Queries\RolledOn;
 use Carbon\CarbonImmutable;
+use PlumRota\Core\Schedule\NoSuchOccurrence;
 
 /** Marks one occurrence done, or not done after all; the routine itself goes on. */
 final readonly class TickOccurrence

@@ -7,6 +7,7 @@ namespace App\Actions\Entries;
 use App\Mapping\SeriesOf;
 use App\Models\Entry;
 use App\Models\OccurrenceChange;
+use PlumRota\Core\Schedule\NoSuchOccurrence;
 use PlumRota\Core\Schedule\Series;
 use PlumRota\Core\Time\InvalidTime;
 

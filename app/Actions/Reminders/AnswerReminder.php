@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Actions\Reminders;
 
 use App\Actions\Entries\LetGoOccurrence;
-use App\Actions\Entries\NoSuchOccurrence;
 use App\Actions\Entries\SkipOccurrence;
 use App\Actions\Entries\TickOccurrence;
 use App\Models\Delivery;
@@ -13,6 +12,7 @@ use App\Models\User;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
 use PlumRota\Core\Reminding\Later;
+use PlumRota\Core\Schedule\NoSuchOccurrence;
 use PlumRota\Core\Time\InvalidTime;
 
 /** What is done about a reminder that has fallen. Answered in one place, it is quiet in all others. */

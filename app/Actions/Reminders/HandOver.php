@@ -8,6 +8,7 @@ use App\Mail\NoteMail;
 use App\Models\Delivery;
 use App\Models\User;
 use App\Queries\ReminderNote;
+use App\Queries\ReminderRows;
 use App\Standins\Phone;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Builder;
@@ -243,7 +244,7 @@ final readonly class HandOver
     /** Nobody wants the agenda of a day that is over, to be called to close one a day later, or what fell weeks ago. */
     private function isStale(Delivery $one): bool
     {
-        return CarbonImmutable::now()->getTimestamp() - $one->fell_at > (in_array($one->kind, ['agenda', 'evening'], true) ? self::STALE : PlanReminders::LONGEST_BACK);
+        return CarbonImmutable::now()->getTimestamp() - $one->fell_at > (in_array($one->kind, ['agenda', 'evening'], true) ? self::STALE : ReminderRows::LONGEST_BACK);
     }
 
     /** @param  non-empty-list<Delivery>  $bundle */

@@ -29,9 +29,6 @@ final readonly class PlanReminders
     /** Written down further ahead than this plus AHEAD, the clock was ahead when it was done. */
     private const SLACK = 3600;
 
-    /** After a longer absence than this nobody wants to hear what fell before. */
-    public const LONGEST_BACK = 14 * 86400;
-
     /** Settings on which a moment depends. */
     private const SETTINGS = ['zone', 'quiet_from', 'quiet_to', 'agenda_at', 'agenda_ways', 'evening_at', 'work_days', 'holidays'];
 
@@ -117,7 +114,7 @@ final readonly class PlanReminders
     {
         // Never yet, or by a clock that was ahead: from now on. Else from where it ended.
         $isAnew = $user->planned_until === 0 || $user->planned_until > $now + self::AHEAD + self::SLACK;
-        $after = $isAnew ? $now : max(min($user->planned_until, $now), $now - self::LONGEST_BACK);
+        $after = $isAnew ? $now : max(min($user->planned_until, $now), $now - ReminderRows::LONGEST_BACK);
         $until = $now + self::AHEAD;
         $rows = $this->rows->daily($user, $after, $until);
         foreach ($this->entries($user, $after) as $entry) {

@@ -50,7 +50,7 @@ final readonly class ReconcileReminders
     {
         /** @var list<Delivery> $open */
         $open = self::ofEntry($entry->id)->where(fn (Builder $either) => $either->whereNull('handed_at')->orWhereNull('answered_at'))->get()->all();
-        $back = array_filter($open, fn (Delivery $one): bool => $one->fell_at <= $now) === [] ? $now - self::GRACE : $now - PlanReminders::LONGEST_BACK - 86400;
+        $back = array_filter($open, fn (Delivery $one): bool => $one->fell_at <= $now) === [] ? $now - self::GRACE : $now - ReminderRows::LONGEST_BACK - 86400;
         $rows = $this->rows->of($user, $entry, $back, max($user->planned_until, $now));
         $wanted = array_combine(array_column($rows, 'key'), $rows);
         foreach ($open as $one) {

@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace App\Actions\Timings;
 
-use App\Actions\Entries\NoSuchOccurrence;
 use App\Journal\WritePath;
 use App\Models\Entry;
 use App\Models\Timing;
 use App\Models\User;
 use Carbon\CarbonImmutable;
+use PlumRota\Core\Schedule\NoSuchOccurrence;
 use PlumRota\Core\Time\InvalidTime;
 
 /** Times work on an occurrence. One runs at a time: starting another ends it. */

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
+use App\Accounts\KnownZone;
+use App\Accounts\StrongPassword;
 use App\Actions\Accounts\OpenAccount;
-use App\Http\Requests\KnownZone;
-use App\Http\Requests\StrongPassword;
 use Illuminate\Console\Command;
 use Illuminate\Support\Facades\Validator;
 

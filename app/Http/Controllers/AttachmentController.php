@@ -23,7 +23,7 @@ final class AttachmentController
     {
         $user = Account::of($request);
 
-        return response()->json(AttachmentResource::shown($attachments->keep($user, $user->entries()->findOrFail($entry), $request->upload(), $request->type())), 201);
+        return response()->json(AttachmentResource::shown($attachments->keep($user, $user->entries()->findOrFail($entry), $request->upload(), $request->upload()->getClientOriginalName(), $request->type())), 201);
     }
 
     public function show(Request $request, string $attachment): StreamedResponse

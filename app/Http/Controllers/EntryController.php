@@ -23,7 +23,7 @@ use App\Queries\Timings;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
-use PlumRota\Core\Planning\Due;
+use PlumRota\Core\Schedule\Due;
 use PlumRota\Core\Schedule\Scope;
 use PlumRota\Core\Schedule\Series;
 

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
-use App\Actions\Entries\NoSuchOccurrence;
 use App\Actions\Reminders\AnswerReminder;
 use App\Models\Delivery;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
+use PlumRota\Core\Schedule\NoSuchOccurrence;
 
 /**
  * The presses of a mail: signed, expiring, and good for one answer. The link shows a small page that waits for a press, so

@@ -5,12 +5,12 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Accounts\Backoff;
+use App\Accounts\KnownZone;
 use App\Accounts\SignedIn;
 use App\Actions\Accounts\ChangeAccount;
 use App\Actions\Accounts\OpenAccount;
 use App\Http\Requests\Account;
 use App\Http\Requests\ChangeAccountRequest;
-use App\Http\Requests\KnownZone;
 use App\Http\Requests\OpenAccountRequest;
 use App\Http\Requests\SignInRequest;
 use App\Http\Resources\AccountResource;

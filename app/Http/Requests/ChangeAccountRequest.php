@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
+use App\Accounts\KnownZone;
 use Illuminate\Foundation\Http\FormRequest;
 
 final class ChangeAccountRequest extends FormRequest

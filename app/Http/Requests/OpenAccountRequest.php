@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
+use App\Accounts\KnownZone;
+use App\Accounts\StrongPassword;
 use Illuminate\Foundation\Http\FormRequest;
 
 final class OpenAccountRequest extends FormRequest

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
+use App\Accounts\StrongPassword;
 use Illuminate\Foundation\Http\FormRequest;
 
 /** Asking for a link to set a new password, and setting it. */

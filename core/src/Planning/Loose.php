@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace PlumRota\Core\Planning;
 
+use PlumRota\Core\Schedule\Due;
 use PlumRota\Core\Time\LocalDate;
 
 /** What has no place yet, as far as its turn goes. */

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace PlumRota\Core\Reminding;
 
-use PlumRota\Core\Planning\Due;
 use PlumRota\Core\Recurrence\DayMarks;
 use PlumRota\Core\Schedule\Change;
+use PlumRota\Core\Schedule\Due;
 use PlumRota\Core\Schedule\Occurrence;
 use PlumRota\Core\Schedule\Series;
 use PlumRota\Core\Schedule\Timeline;

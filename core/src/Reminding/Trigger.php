@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace PlumRota\Core\Reminding;
 
-use PlumRota\Core\Planning\Due;
+use PlumRota\Core\Schedule\Due;
 use PlumRota\Core\Schedule\Placement;
 use PlumRota\Core\Time\InvalidTime;
 use PlumRota\Core\Time\LocalDateTime;

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace PlumRota\Core\Schedule;
 
-use PlumRota\Core\Planning\Due;
 use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\TimeRange;
 use PlumRota\Core\Time\Zone;

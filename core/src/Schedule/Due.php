@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace PlumRota\Core\Planning;
+namespace PlumRota\Core\Schedule;
 
 use PlumRota\Core\Time\InvalidTime;
 use PlumRota\Core\Time\LocalDate;

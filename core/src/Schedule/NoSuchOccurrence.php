@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Actions\Entries;
+namespace PlumRota\Core\Schedule;
 
 use RuntimeException;
 

@@ -1,0 +1,15 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Journal;
+
+use App\Models\User;
+
+/** Announced inside the transaction of a change, before anything is changed. */
+final readonly class Changing
+{
+    public function __construct(public User $user)
+    {
+    }
+}

@@ -1,0 +1,61 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Reading;
+
+use App\Models\User;
+use Illuminate\Support\Facades\DB;
+use stdClass;
+
+/** Which entries of an account may stand in a stretch of days, narrowed by the database. */
+final class EntryRows
+{
+    /**
+     * @param  string|null  $today  where it lies in the window: what rolls on may come from any day before it
+     * @param  list<string>|null  $only
+     * @return array<string, EntryRow> by id
+     */
+    public function between(User $user, string $from, string $to, ?string $today, ?array $only): array
+    {
+        $ids = $only === null ? [] : ['only' => json_encode($only, JSON_THROW_ON_ERROR)];
+        $rows = DB::select('select '.EntryRow::COLUMNS." from entries e join calendars c on c.id = e.calendar_id
+            where e.user_id = :user and e.start is not null and (
+                (e.first_day <= :to and (e.last_day is null or e.last_day >= :from))
+                or e.id in (select value from json_each(:changed))
+                or e.id in (select r.id from entries r where r.user_id = :user2 and r.missed = 'roll' and r.kind = 'task' and r.first_day <= :today
+                    and (r.rule is not null or not exists (select 1 from changes d where d.entry_id = r.id and (d.done_at is not null or d.let_go_at is not null)))))
+            ".($only === null ? '' : 'and e.id in (select value from json_each(:only))').'
+            order by e.position, e.id', [...$ids, 'user' => $user->id, 'user2' => $user->id, 'today' => $today ?? '', 'from' => $from, 'to' => $to, 'changed' => json_encode($this->changed($user, $from, $to), JSON_THROW_ON_ERROR)]);
+        $entries = [];
+        foreach ($rows as $row) {
+            assert($row instanceof stdClass);
+            $entry = EntryRow::of($row);
+            $entries[$entry->id] = $entry;
+        }
+
+        return $entries;
+    }
+
+    /** @return list<string> entries that stand here only by what was changed: moved here, or done here under an older rule */
+    private function changed(User $user, string $from, string $to): array
+    {
+        /** @var list<stdClass&object{entry_id: string}> $rows */
+        $rows = DB::select('select entry_id from changes where user_id = :user and moved_from <= :to and moved_to >= :from
+            union select entry_id from changes where user_id = :user2 and day between :from2 and :to2 and done_at is not null',
+            ['user' => $user->id, 'user2' => $user->id, 'from' => $from, 'from2' => $from, 'to' => $to, 'to2' => $to]);
+
+        return array_column($rows, 'entry_id');
+    }
+
+    /** @return list<stdClass&object{id: string, travel: int, margin: int}> entries that keep minutes before or after them, all of them or some */
+    public function reaching(User $user): array
+    {
+        /** @var list<stdClass&object{id: string, travel: int, margin: int}> $rows */
+        $rows = DB::select("select id, travel, margin from entries where user_id = :user and start is not null and (travel > 0 or margin > 0)
+            union all select entry_id, coalesce(json_extract(fields, '$.travel'), 0), coalesce(json_extract(fields, '$.margin'), 0) from changes
+                where user_id = :user2 and fields <> '{}' and fields <> '[]' and (json_extract(fields, '$.travel') > 0 or json_extract(fields, '$.margin') > 0)", ['user' => $user->id, 'user2' => $user->id]);
+
+        return $rows;
+    }
+}

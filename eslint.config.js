@@ -1,5 +1,6 @@
 import vue from 'eslint-plugin-vue'
 import ts from 'typescript-eslint'
+import { roomRules } from './rooms.js'
 
 export default ts.config(
     { ignores: ['resources/js/api/generated/schema.d.ts'] },
@@ -20,4 +21,5 @@ export default ts.config(
             'no-console': 'error',
         },
     },
+    ...roomRules,
 )

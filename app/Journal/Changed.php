@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Journal;
 
-use App\Models\User;
+use Illuminate\Contracts\Auth\Authenticatable;
 
 /**
  * Announced inside the transaction of a change, after it, with the rows that it touched.
@@ -14,7 +14,7 @@ use App\Models\User;
 final readonly class Changed
 {
     /** @param  non-empty-list<Row>  $rows */
-    public function __construct(public User $user, public array $rows)
+    public function __construct(public Authenticatable $user, public array $rows)
     {
     }
 }

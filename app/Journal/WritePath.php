@@ -4,9 +4,8 @@ declare(strict_types=1);
 
 namespace App\Journal;
 
-use App\Models\HistoryStep;
-use App\Models\User;
 use Closure;
+use Illuminate\Contracts\Auth\Authenticatable;
 use Illuminate\Support\Facades\DB;
 
 /**
@@ -27,7 +26,7 @@ final readonly class WritePath
      * @param  Closure(): T  $work
      * @return T
      */
-    public function run(User $user, string $label, Closure $work): mixed
+    public function run(Authenticatable $user, string $label, Closure $work): mixed
     {
         if ($this->journal->isOpen()) {
             return $work();
@@ -35,7 +34,7 @@ final readonly class WritePath
 
         return DB::transaction(function () use ($user, $label, $work): mixed {
             // The first statement writes, so that the lock is held before anything is read.
-            DB::table('users')->where('id', $user->id)->increment('revision');
+            DB::table('users')->where('id', $user->getAuthIdentifier())->increment('revision');
             event(new Changing($user));
             $this->journal->open();
             try {
@@ -45,12 +44,12 @@ final readonly class WritePath
             }
             if ($rows !== []) {
                 event(new Changed($user, $rows));
-                HistoryStep::query()->where('user_id', $user->id)->where('undone', true)->delete();
+                HistoryStep::query()->where('user_id', $user->getAuthIdentifier())->where('undone', true)->delete();
                 $step = HistoryStep::query()->create([
-                    'user_id' => $user->id,
+                    'user_id' => $user->getAuthIdentifier(),
                     'label' => mb_substr($label, 0, 250),
                     'rows' => $rows,
-                    'revision' => DB::table('users')->where('id', $user->id)->value('revision'),
+                    'revision' => DB::table('users')->where('id', $user->getAuthIdentifier())->value('revision'),
                 ]);
                 DB::table('history_entries')->insert(array_map(fn (string $id): array => ['history_id' => $step->id, 'entry_id' => $id], self::entriesOf($rows)));
             }

@@ -11,6 +11,7 @@ use App\Http\Requests\ListsFirst;
 use App\Journal\Changed;
 use App\Journal\Changing;
 use App\Journal\Journal;
+use App\Models\User;
 use App\Queries\Unreadable;
 use App\Standins\PostBox;
 use Illuminate\Cache\RateLimiting\Limit;
@@ -45,8 +46,8 @@ final class AppServiceProvider extends ServiceProvider
         $proxies = config('proxies.trusted');
         TrustProxies::at(is_array($proxies) ? array_filter($proxies, is_string(...)) : []);
         Session::extend('file', fn (Application $app): WholeSessionFiles => new WholeSessionFiles($app->make('files'), (string) $app->make('config')->string('session.files'), $app->make('config')->integer('session.lifetime')));
-        Event::listen(Changing::class, fn (Changing $one) => $this->app->make(PlanReminders::class)->before($one->user));
-        Event::listen(Changed::class, fn (Changed $one) => $this->app->make(PlanReminders::class)->after($one->user, $one->rows));
+        Event::listen(Changing::class, fn (Changing $one) => $one->user instanceof User ? $this->app->make(PlanReminders::class)->before($one->user) : null);
+        Event::listen(Changed::class, fn (Changed $one) => $one->user instanceof User ? $this->app->make(PlanReminders::class)->after($one->user, $one->rows) : null);
         Mail::extend('post-box', fn (): PostBox => new PostBox);
         Model::preventLazyLoading(! $this->app->isProduction());
         Model::preventSilentlyDiscardingAttributes(! $this->app->isProduction());

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Queries;
 
+use App\Journal\HistoryStep;
 use App\Mapping\SeriesOf;
 use App\Models\Calendar;
-use App\Models\HistoryStep;
 use App\Models\User;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Collection;

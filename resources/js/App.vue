@@ -2,11 +2,11 @@
 import { usePreferredDark } from '@vueuse/core'
 import { darkTheme, dateEnGB, enGB, NConfigProvider } from 'naive-ui'
 import { nextTick, ref, watch } from 'vue'
-import { announced } from './shared/announce'
-import LeaveQuestion from './shell/LeaveQuestion.vue'
-import WaitingSign from './shell/WaitingSign.vue'
-import SignInOver from './sign-in/SignInOver.vue'
-import { themeOverrides } from './style/theme'
+import { announced } from '@/shared/announce'
+import LeaveQuestion from '@/shell/LeaveQuestion.vue'
+import WaitingSign from '@/shell/WaitingSign.vue'
+import SignInOver from '@/sign-in/SignInOver.vue'
+import { themeOverrides } from '@/style/theme'
 
 const isDark = usePreferredDark()
 const overrides = ref(themeOverrides())

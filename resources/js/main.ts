@@ -1,14 +1,14 @@
 import '@fontsource-variable/atkinson-hyperlegible-next/wght.css'
 import '@fontsource-variable/fraunces/soft.css'
-import './style/tokens.css'
-import './style/base.css'
+import '@/style/tokens.css'
+import '@/style/base.css'
 import { VueQueryPlugin } from '@tanstack/vue-query'
 import { createPinia } from 'pinia'
 import { createApp } from 'vue'
 import App from './App.vue'
 import { router } from './router'
-import { signStyles } from './shared/signStyles'
-import { queryClient } from './state/client'
+import { signStyles } from '@/shared/signStyles'
+import { queryClient } from '@/state/client'
 
 signStyles()
 createApp(App)

@@ -1,32 +1,32 @@
 import { createRouter, createWebHistory } from 'vue-router'
-import { queryClient } from './state/client'
-import { sessionQuery } from './state/server'
+import { queryClient } from '@/state/client'
+import { sessionQuery } from '@/state/server'
 
-const days = (): Promise<unknown> => import('./board/DaysView.vue')
+const days = (): Promise<unknown> => import('@/board/DaysView.vue')
 
 export const router = createRouter({
     history: createWebHistory(),
     routes: [
         {
             path: '/',
-            component: () => import('./shell/PlannerPage.vue'),
+            component: () => import('@/shell/PlannerPage.vue'),
             children: [
                 { path: '', redirect: '/week' },
-                { path: 'day/:date?', name: 'day', component: () => import('./day/DayView.vue') },
+                { path: 'day/:date?', name: 'day', component: () => import('@/day/DayView.vue') },
                 { path: 'days/:count(\\d+)/:date?', name: 'days', component: days },
                 { path: 'week/:date?', name: 'week', component: days },
-                { path: 'month/:date?', name: 'month', component: () => import('./month/MonthView.vue') },
-                { path: 'year/:date?', name: 'year', component: () => import('./year/YearView.vue') },
-                { path: 'done/:date?', name: 'done', component: () => import('./done/DoneView.vue') },
-                { path: 'ahead/:date?', name: 'ahead', component: () => import('./ahead/AheadView.vue') },
+                { path: 'month/:date?', name: 'month', component: () => import('@/month/MonthView.vue') },
+                { path: 'year/:date?', name: 'year', component: () => import('@/year/YearView.vue') },
+                { path: 'done/:date?', name: 'done', component: () => import('@/done/DoneView.vue') },
+                { path: 'ahead/:date?', name: 'ahead', component: () => import('@/ahead/AheadView.vue') },
             ],
         },
-        { path: '/close/:date?', name: 'close', component: () => import('./closing/ClosingPage.vue') },
-        { path: '/standins/post', name: 'post-box', component: () => import('./standins/PostBox.vue') },
-        { path: '/standins/phone', name: 'phone', component: () => import('./standins/PhonePage.vue') },
-        { path: '/sign-in', name: 'sign-in', component: () => import('./sign-in/SignInPage.vue') },
-        { path: '/join/:token', name: 'join', component: () => import('./sign-in/SignInPage.vue') },
-        { path: '/reset/:token', name: 'reset', component: () => import('./sign-in/SignInPage.vue') },
+        { path: '/close/:date?', name: 'close', component: () => import('@/closing/ClosingPage.vue') },
+        { path: '/standins/post', name: 'post-box', component: () => import('@/standins/PostBox.vue') },
+        { path: '/standins/phone', name: 'phone', component: () => import('@/standins/PhonePage.vue') },
+        { path: '/sign-in', name: 'sign-in', component: () => import('@/sign-in/SignInPage.vue') },
+        { path: '/join/:token', name: 'join', component: () => import('@/sign-in/SignInPage.vue') },
+        { path: '/reset/:token', name: 'reset', component: () => import('@/sign-in/SignInPage.vue') },
         { path: '/:any(.*)*', redirect: '/week' },
     ],
 })

@@ -2,9 +2,9 @@
 
 declare(strict_types=1);
 
+use App\Journal\HistoryStep;
 use App\Journal\WritePath;
 use App\Models\Entry;
-use App\Models\HistoryStep;
 
 test('every kind of change can be undone and done again', function (callable $change) {
     $entry = $this->ventCheck();

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace App\Actions\Entries;
 
+use App\Journal\HistoryStep;
 use App\Journal\WritePath;
 use App\Mapping\SeriesOf;
 use App\Models\Entry;
-use App\Models\HistoryStep;
 use App\Models\User;
 use Illuminate\Database\Eloquent\ModelNotFoundException;
 use PlumRota\Core\Time\LocalDateTime;

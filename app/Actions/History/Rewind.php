@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Actions\History;
 
 use App\Actions\Reminders\PlanReminders;
+use App\Journal\HistoryStep;
 use App\Journal\Journal;
-use App\Models\HistoryStep;
 use App\Models\User;
 use Illuminate\Support\Facades\DB;
 

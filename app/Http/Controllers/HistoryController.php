@@ -6,7 +6,7 @@ namespace App\Http\Controllers;
 
 use App\Actions\History\Rewind;
 use App\Http\Requests\Account;
-use App\Models\HistoryStep;
+use App\Journal\HistoryStep;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 

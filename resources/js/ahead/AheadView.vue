@@ -2,7 +2,7 @@
 import type { BoardDay, Occurrence } from '@/api/types'
 import { useChoice } from '@/choice/useChoice'
 import RunningList from '@/shared/RunningList.vue'
-import { usePeriod } from '@/shell/usePeriod'
+import { usePeriod } from '@/period/usePeriod'
 import { useAhead } from '@/state/server'
 import { useView } from '@/state/view'
 import { computed, watchEffect } from 'vue'

@@ -1,4 +1,4 @@
-import type { components } from './generated/schema'
+import type { components } from '@/api/generated/schema'
 
 type Schemas = components['schemas']
 

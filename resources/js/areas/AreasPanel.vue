@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { ask, Refused, sentence } from '@/api/client'
 import type { Area, Calendar, Colour } from '@/api/types'
-import SidePanel from '@/shell/SidePanel.vue'
+import SidePanel from '@/shared/SidePanel.vue'
 import { paint, useAccount, useAreas } from '@/state/server'
 import { useView } from '@/state/view'
 import { say, useChanges } from '@/undo/useChanges'
 import { useQueryClient } from '@tanstack/vue-query'
 import { ref } from 'vue'
 import CalendarDefaults from './CalendarDefaults.vue'
-import ColourChoice from './ColourChoice.vue'
+import ColourChoice from '@/shared/ColourChoice.vue'
 import NameField from './NameField.vue'
 import RemoveQuestion from './RemoveQuestion.vue'
 

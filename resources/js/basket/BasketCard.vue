@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { BasketItem } from '@/api/types'
 import { useChoice } from '@/choice/useChoice'
-import { dueWords } from '@/day/dueWords'
+import { dueWords } from '@/shared/dueWords'
 import StoneTick from '@/shared/StoneTick.vue'
 import { length, namedDate, times } from '@/shared/time'
 import { paint, useAccount } from '@/state/server'

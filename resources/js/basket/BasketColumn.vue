@@ -2,12 +2,12 @@
 import type { BasketItem } from '@/api/types'
 import { drag } from '@/board/drag'
 import { length } from '@/shared/time'
-import SentenceWord from '@/sheet/SentenceWord.vue'
+import SentenceWord from '@/shared/SentenceWord.vue'
 import { SORTS, useView, type Sort } from '@/state/view'
 import { computed, ref } from 'vue'
 import BasketCard from './BasketCard.vue'
 import { useBasketOrder } from './useBasketOrder'
-import { usePocket } from './usePocket'
+import { usePocket } from '@/board/usePocket'
 
 const props = defineProps<{ items: BasketItem[]; now: string; shown: (item: BasketItem) => boolean }>()
 

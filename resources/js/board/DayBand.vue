@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Board, Occurrence } from '@/api/types'
-import { endsWithin } from '@/month/bars'
+import { endsWithin } from './bars'
 import { dayNumber, plusDays } from '@/shared/time'
 import { computed, ref } from 'vue'
 import BandBar from './BandBar.vue'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Board } from '@/api/types'
 import { useChoice } from '@/choice/useChoice'
-import { usePeriod } from '@/shell/usePeriod'
+import { usePeriod } from '@/period/usePeriod'
 import { plusDays } from '@/shared/time'
 import { useAreas, useBoard, usePrefetch } from '@/state/server'
 import { useView } from '@/state/view'

@@ -1,8 +1,8 @@
 import { ask } from '@/api/client'
 import type { BasketItem, Occurrence } from '@/api/types'
-import { usePocket } from '@/basket/usePocket'
+import { usePocket } from './usePocket'
 import { useChoice } from '@/choice/useChoice'
-import { usePeriod } from '@/shell/usePeriod'
+import { usePeriod } from '@/period/usePeriod'
 import { namedDate, plusDays } from '@/shared/time'
 import { useView } from '@/state/view'
 import { useChanges } from '@/undo/useChanges'
@@ -13,7 +13,7 @@ import { inListOrder } from './listOrder'
 import { keyTarget, neighbour } from './tileKeys'
 import { carriedItem, carriedOccurrence, useMoves } from './useMoves'
 import type { Shown, useTiles } from './useTiles'
-import { useTicks } from './useTicks'
+import { useTicks } from '@/undo/useTicks'
 
 /** Everything the pointer does on the board, by key. */
 export function useBoardKeys({ shownBy, open }: ReturnType<typeof useTiles>): void {

@@ -6,7 +6,7 @@ import { useEventListener } from '@vueuse/core'
 import { computed } from 'vue'
 import { useCarrying } from './drag'
 import { carriedItem, carriedOccurrence, useMoves } from './useMoves'
-import { useTicks } from './useTicks'
+import { useTicks } from '@/undo/useTicks'
 
 /** What a tile shows: an occurrence, or something in the basket. */
 export type Shown = { one: Occurrence; item?: undefined } | { one?: undefined; item: BasketItem }

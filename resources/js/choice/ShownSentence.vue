@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import SentenceWord from '@/sheet/SentenceWord.vue'
-import { MOST_DAYS, usePeriod } from '@/shell/usePeriod'
+import SentenceWord from '@/shared/SentenceWord.vue'
+import { MOST_DAYS, usePeriod } from '@/period/usePeriod'
 import { useAreas, useBoard, useFilters } from '@/state/server'
 import { useView } from '@/state/view'
 import { say } from '@/undo/useChanges'

@@ -2,7 +2,7 @@
 import { ask } from '@/api/client'
 import type { RulerDay } from '@/api/types'
 import { length, namedDate, plusDays } from '@/shared/time'
-import DateChoice from '@/sheet/DateChoice.vue'
+import DateChoice from '@/shared/DateChoice.vue'
 import { useAccount } from '@/state/server'
 import { useQuery } from '@tanstack/vue-query'
 import { useEventListener } from '@vueuse/core'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { BoardDay, Occurrence } from '@/api/types'
-import { dueWords } from '@/day/dueWords'
+import { dueWords } from '@/shared/dueWords'
 import { length, namedDate, shortWeekday, times } from '@/shared/time'
 import { useChoice } from '@/choice/useChoice'
 import { paint, useAccount, useAreas } from '@/state/server'

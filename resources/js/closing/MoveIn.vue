@@ -2,7 +2,7 @@
 import { ask } from '@/api/client'
 import type { BasketItem } from '@/api/types'
 import { useChoice } from '@/choice/useChoice'
-import { dueWords } from '@/day/dueWords'
+import { dueWords } from '@/shared/dueWords'
 import { length, longWeekday } from '@/shared/time'
 import { paint, useAccount, useBasket } from '@/state/server'
 import { useChanges } from '@/undo/useChanges'

@@ -6,7 +6,7 @@ import { length, namedDate, timeOf, times } from '@/shared/time'
 import { paint, useAccount, useAreas, useRunning } from '@/state/server'
 import { useView } from '@/state/view'
 import { computed } from 'vue'
-import { dueWords } from './dueWords'
+import { dueWords } from '@/shared/dueWords'
 import PutOff from './PutOff.vue'
 import { useTiming } from './useTiming'
 

@@ -7,7 +7,7 @@ import { paint, useAccount, useAreas } from '@/state/server'
 import { useView } from '@/state/view'
 import { useChanges } from '@/undo/useChanges'
 import { computed, ref } from 'vue'
-import { dueWords } from './dueWords'
+import { dueWords } from '@/shared/dueWords'
 
 /** What should be done by now, and whom to ask again: each with the way to give it a place today. */
 const props = defineProps<{ late: Deadline[]; asking: WorkingDay['ask']; now: string }>()

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { ask } from '@/api/client'
 import { namedDate, plusDays } from '@/shared/time'
-import DateChoice from '@/sheet/DateChoice.vue'
-import SentenceWord from '@/sheet/SentenceWord.vue'
+import DateChoice from '@/shared/DateChoice.vue'
+import SentenceWord from '@/shared/SentenceWord.vue'
 import { useAccount } from '@/state/server'
 import { useChanges } from '@/undo/useChanges'
 

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { ask, Refused, sentence } from '@/api/client'
 import type { Colour, FilingRule } from '@/api/types'
-import ColourChoice from '@/areas/ColourChoice.vue'
-import SidePanel from '@/shell/SidePanel.vue'
+import ColourChoice from '@/shared/ColourChoice.vue'
+import SidePanel from '@/shared/SidePanel.vue'
 import { paint, useAreas } from '@/state/server'
 import { say, useChanges } from '@/undo/useChanges'
 import { useQuery, useQueryClient } from '@tanstack/vue-query'

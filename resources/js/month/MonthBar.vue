@@ -5,7 +5,7 @@ import { namedDate, plusDays } from '@/shared/time'
 import { paint } from '@/state/server'
 import { useView } from '@/state/view'
 import { computed, ref } from 'vue'
-import { endsWithin, partAt } from './bars'
+import { endsWithin, partAt } from '@/board/bars'
 
 /** What lasts for whole days, across those of one week, whose first day is given. */
 const props = defineProps<{ parts: Occurrence[]; from: number; to: number; row: number; first: string }>()

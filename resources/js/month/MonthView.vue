@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Occurrence } from '@/api/types'
 import { useChoice } from '@/choice/useChoice'
-import { usePeriod } from '@/shell/usePeriod'
+import { usePeriod } from '@/period/usePeriod'
 import { plusDays, shortWeekday, weekNumber } from '@/shared/time'
 import { useMonth, usePrefetch } from '@/state/server'
 import { useView } from '@/state/view'
@@ -9,7 +9,7 @@ import { useElementSize } from '@vueuse/core'
 import { computed, ref, watch, watchEffect } from 'vue'
 import MonthCell from './MonthCell.vue'
 import MonthBar from './MonthBar.vue'
-import { barsOf, type Bar } from './bars'
+import { barsOf, type Bar } from '@/board/bars'
 
 /** A month of weeks: what lasts for days lies across them, the rest stands in its day beside a strip of its hours. */
 const view = useView()

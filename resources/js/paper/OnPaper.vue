@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useChoice } from '@/choice/useChoice'
-import { barsOf } from '@/month/bars'
-import { usePeriod } from '@/shell/usePeriod'
+import { barsOf } from '@/board/bars'
+import { usePeriod } from '@/period/usePeriod'
 import { longWeekday, plusDays, shortDate, shortWeekday, timeOf, weekday } from '@/shared/time'
 import { useAccount } from '@/state/server'
 import { useView } from '@/state/view'

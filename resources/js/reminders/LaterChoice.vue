@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { clockText, minuteOf } from '@/shared/time'
-import SentenceWord from '@/sheet/SentenceWord.vue'
+import SentenceWord from '@/shared/SentenceWord.vue'
 import { ref } from 'vue'
 
 /** When a reminder that is put off comes back. */

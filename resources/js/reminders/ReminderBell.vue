@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Reminder } from '@/api/types'
-import { usePeriod } from '@/shell/usePeriod'
+import { usePeriod } from '@/period/usePeriod'
 import { useView } from '@/state/view'
 import { NPopover } from 'naive-ui'
 import { ref } from 'vue'

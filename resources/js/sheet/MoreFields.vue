@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import ColourChoice from '@/areas/ColourChoice.vue'
+import ColourChoice from '@/shared/ColourChoice.vue'
 import { useAccount, useFilters } from '@/state/server'
 import { computed } from 'vue'
 import { LABELS } from './labels'

@@ -2,7 +2,7 @@
 import { fullDate, shortDate } from '@/shared/time'
 import { computed, ref } from 'vue'
 import type { Form } from './form'
-import SentenceWord from './SentenceWord.vue'
+import SentenceWord from '@/shared/SentenceWord.vue'
 
 /** When the rhythm gives way: on days off, outside its season, in pauses. */
 const form = defineModel<Form>({ required: true })

@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest'
 import { reactive } from 'vue'
 import { blank, giveDay, setDate, setTime, type Form } from './form'
 import RhythmSentence from './RhythmSentence.vue'
-import SentenceWord from './SentenceWord.vue'
+import SentenceWord from '@/shared/SentenceWord.vue'
 
 const PRESSES = {
     every_day: 'FREQ=DAILY', weekdays: 'FREQ=WEEKLY;BYDAY=MO,TU,WE,TH,FR', weekly: 'FREQ=WEEKLY;BYDAY=WE', fortnightly: 'FREQ=WEEKLY;INTERVAL=2;BYDAY=WE', monthly_by_date: 'FREQ=MONTHLY;BYMONTHDAY=25',

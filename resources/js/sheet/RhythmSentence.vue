@@ -4,10 +4,10 @@ import { fullDate, length, longWeekday, minuteOf, time, weekday } from '@/shared
 import TimeField from '@/shared/TimeField.vue'
 import { useAccount } from '@/state/server'
 import { computed, ref } from 'vue'
-import DateChoice from './DateChoice.vue'
+import DateChoice from '@/shared/DateChoice.vue'
 import { LONGEST_DAYS, lengthOf, setAllDay, setDate, setEnd, setLength, setTime, type Form } from './form'
 import { LETTERS, parts, untilDate, untilPart, weekdays, withParts } from './rule'
-import SentenceWord from './SentenceWord.vue'
+import SentenceWord from '@/shared/SentenceWord.vue'
 
 /** When and how often, as a sentence with words to press. */
 const form = defineModel<Form>({ required: true })

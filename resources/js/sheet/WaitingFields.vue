@@ -2,8 +2,8 @@
 import { namedDate } from '@/shared/time'
 import { useAccount } from '@/state/server'
 import { computed } from 'vue'
-import DateChoice from './DateChoice.vue'
-import SentenceWord from './SentenceWord.vue'
+import DateChoice from '@/shared/DateChoice.vue'
+import SentenceWord from '@/shared/SentenceWord.vue'
 import type { Form } from './form'
 
 /** When something without a day should come up, and whom it waits for. */

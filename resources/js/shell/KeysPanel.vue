@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import SidePanel from './SidePanel.vue'
+import SidePanel from '@/shared/SidePanel.vue'
 
 const emit = defineEmits<{ close: [] }>()
 const groups: { name: string; keys: [string, string][] }[] = [

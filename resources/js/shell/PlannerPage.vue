@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import BasketColumn from '@/basket/BasketColumn.vue'
 import CarriedChip from '@/board/CarriedChip.vue'
-import ScopeChoice from '@/board/ScopeChoice.vue'
+import ScopeChoice from '@/choice/ScopeChoice.vue'
 import { useBoardKeys } from '@/board/useBoardKeys'
 import { asking, useMoves } from '@/board/useMoves'
 import { useTiles } from '@/board/useTiles'
-import ChosenBar from '@/choice/ChosenBar.vue'
+import ChosenBar from '@/board/ChosenBar.vue'
 import ShownSentence from '@/choice/ShownSentence.vue'
 import { useChoice } from '@/choice/useChoice'
 import OnPaper from '@/paper/OnPaper.vue'
@@ -19,11 +19,11 @@ import UndoNote from '@/undo/UndoNote.vue'
 import { useEventListener } from '@vueuse/core'
 import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import DraftsStrip from './DraftsStrip.vue'
-import NewDayStrip from './NewDayStrip.vue'
+import NewDayStrip from '@/shared/NewDayStrip.vue'
 import SmallQuestion from './SmallQuestion.vue'
 import TopBar from './TopBar.vue'
 import UnreadableStrip from './UnreadableStrip.vue'
-import { usePeriod } from './usePeriod'
+import { usePeriod } from '@/period/usePeriod'
 
 const EntrySheet = defineAsyncComponent(() => import('@/sheet/EntrySheet.vue'))
 const AreasPanel = defineAsyncComponent(() => import('@/areas/AreasPanel.vue'))

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { ask } from '@/api/client'
 import { minuteOf, moment, namedDate } from '@/shared/time'
-import DateChoice from '@/sheet/DateChoice.vue'
+import DateChoice from '@/shared/DateChoice.vue'
 import { useAccount } from '@/state/server'
 import { useView } from '@/state/view'
 import { useChanges } from '@/undo/useChanges'
 import { nextTick, onMounted, ref } from 'vue'
-import { usePeriod, type ViewName } from './usePeriod'
+import { usePeriod, type ViewName } from '@/period/usePeriod'
 
 /** The small question in the middle that a key opens: which view, which date, a copy on which date. */
 const view = useView()

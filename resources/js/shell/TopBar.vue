@@ -3,7 +3,7 @@ import CaptureLine from '@/capture/CaptureLine.vue'
 import ReminderBell from '@/reminders/ReminderBell.vue'
 import RunningTiming from '@/day/RunningTiming.vue'
 import { useView } from '@/state/view'
-import { usePeriod, type ViewName } from './usePeriod'
+import { usePeriod, type ViewName } from '@/period/usePeriod'
 
 const view = useView()
 const period = usePeriod()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ask, sentence } from '@/api/client'
 import LaterChoice from '@/reminders/LaterChoice.vue'
-import { useFresh } from '@/shell/useFresh'
+import { useFresh } from '@/period/useFresh'
 import { useQuery } from '@tanstack/vue-query'
 import { useTimeoutFn } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'

@@ -1,5 +1,5 @@
 import { ask } from '@/api/client'
-import { filled } from '@/api/filled'
+import { filled } from '@/state/filled'
 import type { Account, Area, BasketItem, Board, Calendar, Closing, Colour, DoneItem, EntryShown, Filter, Month, OccurrenceShown, RulerDay, RunningTiming, Unreadable, WorkingDay, Year } from '@/api/types'
 import { plusDays } from '@/shared/time'
 import { keepPreviousData, useInfiniteQuery, useQuery, useQueryClient } from '@tanstack/vue-query'

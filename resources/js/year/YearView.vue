@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import type { Year } from '@/api/types'
 import { useChoice } from '@/choice/useChoice'
-import { barsOf } from '@/month/bars'
-import { usePeriod } from '@/shell/usePeriod'
+import { barsOf } from '@/board/bars'
+import { usePeriod } from '@/period/usePeriod'
 import { length, namedDate, plusDays, shortMonth, shortWeekday, startOfWeek, weekday } from '@/shared/time'
 import { paint, useAccount, useAreas, usePrefetch, useYear } from '@/state/server'
 import { useView } from '@/state/view'

@@ -1,5 +1,5 @@
 import { minutesBetween } from '@/shared/time'
-import type { EntryShown, Occurrence, OccurrenceShown } from './types'
+import type { EntryShown, Occurrence, OccurrenceShown } from '@/api/types'
 
 /** Every occurrence with what all of its entry have in common. */
 export function filled<T extends { entries: Record<string, EntryShown>; occurrences: OccurrenceShown[] }>(sent: T): Omit<T, 'entries' | 'occurrences'> & { occurrences: Occurrence[] } {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import DateChoice from '@/sheet/DateChoice.vue'
-import SentenceWord from '@/sheet/SentenceWord.vue'
+import DateChoice from '@/shared/DateChoice.vue'
+import SentenceWord from '@/shared/SentenceWord.vue'
 import { useMoves } from '@/board/useMoves'
 import { useAccount, useAreas, useFilters } from '@/state/server'
 import { useView } from '@/state/view'

@@ -1,4 +1,4 @@
-import { usePeriod } from '@/shell/usePeriod'
+import { usePeriod } from '@/period/usePeriod'
 import { createSharedComposable, useStorage } from '@vueuse/core'
 import { computed } from 'vue'
 

@@ -69,12 +69,14 @@ final readonly class Shift
         $first = $shift->moment($series->placement->start);
         $start = $to->startingAt($first);
         if ($only !== null) {
-            $start = self::aligned($start, $shift->everyOne($series->placement->start), $newRule);
+            $start = $start->startingAt(LocalDateTime::fromSeconds(min($shift->firstWent($series))));
         }
+        $before = $only === null ? [] : $shift->begun($series, new Series($series->id, $start, $newRule));
         [$newRule, $beyond] = $shift->ended($series, new Series($series->id, $start, $newRule));
+        $beyond = array_values(array_unique([...array_map(fn (LocalDateTime $one): int => $one->seconds, $beyond), ...$before]));
 
         return new self(
-            new Series($series->id, $start, $newRule, array_map($shift->moment(...), $series->extra), [...array_map($shift->moment(...), $series->except), ...$beyond],
+            new Series($series->id, $start, $newRule, array_map($shift->moment(...), $series->extra), [...array_map($shift->moment(...), $series->except), ...array_map(LocalDateTime::fromSeconds(...), $beyond)],
                 $series->afterDone, $series->breaks, $series->details),
             $shift->seconds, $ownDays, $only,
         );
@@ -93,6 +95,34 @@ final readonly class Shift
     }
 
     /**
+     * What the rule would let in at its beginning that it did not have: where the weekday that moved is now the first of its
+     * week, others of that week came before the routine began.
+     *
+     * @return list<int> seconds
+     */
+    private function begun(Series $old, Series $moved): array
+    {
+        assert($old->rule !== null && $moved->rule !== null);
+        $start = $moved->placement->start;
+        $first = (new Series('', $moved->placement, $moved->rule->ending(null, null)))->recurrenceSet()->between($start, $start->plusSeconds(self::round($moved->rule) * 86400));
+
+        $went = $this->firstWent($old);
+
+        return array_values(array_filter(array_diff(array_map(fn (LocalDateTime $one): int => $one->seconds, $first), $went), fn (int $one): bool => $one < max($went)));
+    }
+
+    /** @return non-empty-list<int> seconds to which the instances of the first two rounds went */
+    private function firstWent(Series $old): array
+    {
+        $start = $old->placement->start;
+        $rule = $old->rule;
+        assert($rule !== null);
+        $first = (new Series('', $old->placement, $rule))->recurrenceSet()->between($start, $start->plusSeconds(2 * self::round($rule) * 86400));
+
+        return array_map(fn (LocalDateTime $one): int => $this->moment($one)->seconds, [$start, ...$first]);
+    }
+
+    /**
      * The end of the rule after the move: it keeps as many occurrences as it had.
      *
      * @param  Series  $moved  with the end that it had
@@ -108,16 +138,18 @@ final readonly class Shift
         }
         $set = (new Series('', $old->placement, $rule))->recurrenceSet();
         $last = $rule->until === null ? PHP_INT_MAX : $rule->until->lastSecond($old->placement->zone);
-        // A weekday moves within its week: before the last two rounds nothing can be missing or too much.
-        $instances = $isCounted ? $set->next((int) $rule->count)
-            : $set->between(LocalDateTime::fromSeconds(max($old->placement->start->seconds, $last - 2 * self::round($rule) * 86400)), LocalDateTime::fromSeconds($last + 1));
+        // A weekday moves within its week: before the last round nothing can be missing or too much. One more is looked at, for
+        // what lies at the edge may have moved over it.
+        $round = self::round($rule) * 86400;
+        $edge = $isCounted ? $old->placement->start->seconds : max($old->placement->start->seconds, $last - 3 * $round);
+        $instances = $isCounted ? $set->next((int) $rule->count) : $set->between(LocalDateTime::fromSeconds($edge), LocalDateTime::fromSeconds($last + 1));
         if ($instances === []) {
             return [$newRule->ending(null, self::until($this->everyOne(LocalDateTime::fromSeconds($last)), $moved->placement)), []];
         }
         $went = array_map(fn (LocalDateTime $one): int => $this->moment($one)->seconds, $instances);
         $open = (new Series('', $moved->placement, $newRule->ending(null, null)))->recurrenceSet();
-        $now = array_map(fn (LocalDateTime $one): int => $one->seconds, $open->between(LocalDateTime::fromSeconds(min($went)), LocalDateTime::fromSeconds(max($went) + 1)));
-        $beyond = array_values(array_diff($now, $went));
+        $now = array_map(fn (LocalDateTime $one): int => $one->seconds, $open->between(LocalDateTime::fromSeconds($edge > $old->placement->start->seconds ? $edge + $round : min($went)), LocalDateTime::fromSeconds(max($went) + 1)));
+        $beyond = $this->only === null ? [] : array_values(array_diff($now, $went));
         if ($isCounted && $beyond === []) {
             return [$newRule, []];
         }
@@ -195,15 +227,5 @@ final readonly class Shift
         ksort($weekdays);
 
         return $rule->onWeekdays(array_values($weekdays), $rule->interval > 1 && count($weekdays) > 1 ? $start : $rule->weekStart);
-    }
-
-    /** Among several weekdays the start becomes the first that is left in its week, in step with the interval. */
-    private static function aligned(Placement $start, LocalDateTime $first, RecurrenceRule $rule): Placement
-    {
-        $earliest = LocalDateTime::fromSeconds(min($start->start->seconds, $first->seconds));
-        $before = $start->start->date()->startOfWeek($rule->weekStart)->plusDays(-7 * $rule->interval);
-        $probe = new Series('', $start->startingAt(LocalDateTime::of($before, $start->start->time())), $rule->ending(null, null));
-
-        return $start->startingAt($probe->recurrenceSet()->next(1, $earliest)[0] ?? $start->start);
     }
 }

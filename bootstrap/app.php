@@ -25,6 +25,7 @@ use Illuminate\Support\Facades\Route;
 use Illuminate\Validation\ValidationException;
 use PlumRota\Core\Recurrence\InvalidRule;
 use PlumRota\Core\Schedule\CannotReschedule;
+use PlumRota\Core\Schedule\IsProtected;
 use PlumRota\Core\Schedule\NoSuchOccurrence;
 use PlumRota\Core\Schedule\TooDense;
 use PlumRota\Core\Time\InvalidTime;
@@ -53,7 +54,7 @@ return Application::configure(basePath: dirname(__DIR__))
     })
     ->withExceptions(function (Exceptions $exceptions): void {
         $exceptions->shouldRenderJsonWhen(fn (Request $request): bool => $request->is('api/*') || $request->expectsJson());
-        $exceptions->dontReport([StaleEntry::class, TooDense::class, CannotReschedule::class, NoSuchOccurrence::class, ChangedSince::class, AlreadyDecided::class, InvalidTime::class, InvalidRule::class]);
+        $exceptions->dontReport([StaleEntry::class, TooDense::class, IsProtected::class, CannotReschedule::class, NoSuchOccurrence::class, ChangedSince::class, AlreadyDecided::class, InvalidTime::class, InvalidRule::class]);
         // A disk that is full takes no log either: what cannot be stored is said without one.
         $exceptions->report(function (PDOException|ErrorException|UnexpectedValueException $e): bool {
             $sentence = StorageTrouble::sentence($e);
@@ -67,6 +68,7 @@ return Application::configure(basePath: dirname(__DIR__))
         $exceptions->render(fn (AlreadyDecided $e): JsonResponse => response()->json(['message' => $e->getMessage()], 409));
         $exceptions->render(fn (ChangedSince $e): JsonResponse => response()->json(['message' => $e->getMessage()], 409));
         $exceptions->render(fn (NoSuchOccurrence $e): JsonResponse => response()->json(['message' => $e->getMessage()], 404));
+        $exceptions->render(fn (IsProtected $e): JsonResponse => response()->json(['message' => $e->getMessage(), 'errors' => ['protected' => [$e->getMessage()]]], 422));
         $exceptions->render(fn (TooDense $e): JsonResponse => response()->json(['message' => $e->getMessage(), 'errors' => [$e->mayBeWished ? 'overlaps' : 'rule' => [$e->getMessage()]]], 422));
         $exceptions->render(fn (CannotReschedule|InvalidTime|InvalidRule $e): JsonResponse => response()->json(['message' => $e->getMessage(), 'errors' => ['start' => [$e->getMessage()]]], 422));
         $exceptions->render(fn (PDOException|ErrorException|UnexpectedValueException $e, Request $request): ?JsonResponse => $request->is('api/*') ? StorageTrouble::answer($e) : null);

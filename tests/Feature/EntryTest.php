@@ -202,3 +202,22 @@ test('the preview says the rhythm, where it lands and what it meets', function (
         ->and(array_column($preview['next'][1]['meets'], 'title'))->toBe(['Clinic']);
     $this->api('POST', 'rhythm/preview', ['all_day' => true, 'start' => '2026-11-23', 'rule' => 'FREQ=OFTEN'])->assertUnprocessable()->assertJsonValidationErrorFor('rule');
 });
+
+test('nothing is laid over a protected block unasked, by any way in', function () {
+    $this->entry(['title' => 'Quiet hour', 'all_day' => false, 'start' => '2026-11-26T09:00', 'end' => '2026-11-26T10:00', 'protected' => true]);
+    $sentence = '“Quiet hour” is protected. Lay it over that all the same?';
+    $over = ['title' => 'Call', 'calendar_id' => $this->calendar()->id, 'all_day' => false, 'start' => '2026-11-26T09:30', 'end' => '2026-11-26T10:30'];
+    $this->api('POST', 'entries', $over)->assertUnprocessable()->assertJsonPath('errors.protected.0', $sentence);
+    $this->api('POST', 'entries', [...$over, 'start' => '2026-11-25T09:30', 'end' => '2026-11-25T10:30', 'rule' => 'FREQ=DAILY'])->assertUnprocessable();
+    $this->api('POST', 'capture', ['line' => 'call the seed merchant tomorrow at 9:30'])->assertUnprocessable()->assertJsonPath('message', $sentence);
+    $call = $this->api('POST', 'entries', [...$over, 'start' => '2026-11-26T10:00'])->assertCreated()->json('id');
+    $move = ['start' => '2026-11-26T09:15', 'all_day' => false, 'length' => 30];
+    $this->api('POST', "entries/{$call}/move", $move)->assertUnprocessable()->assertJsonPath('errors.protected.0', $sentence);
+    $this->api('PATCH', "entries/{$call}", ['start' => '2026-11-26T09:59'])->assertUnprocessable();
+    $this->api('PATCH', "entries/{$call}", ['title' => 'Longer call'])->assertOk();
+    $this->api('POST', "entries/{$call}/copy", [...$move, 'recurrence_id' => null])->assertUnprocessable();
+    $this->api('POST', "entries/{$call}/move", [...$move, 'over_protected' => true])->assertOk();
+    $this->api('POST', 'entries', [...$over, 'over_protected' => true])->assertCreated();
+    $this->api('POST', 'capture', ['line' => 'call the seed merchant tomorrow at 9:30', 'over_protected' => true])->assertCreated();
+    expect($this->shown('2026-11-26', 1))->toHaveCount(4);
+});

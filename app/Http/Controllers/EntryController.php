@@ -18,6 +18,7 @@ use App\Http\Requests\RemoveRequest;
 use App\Http\Resources\EntryResource;
 use App\Http\Resources\ThisOne;
 use App\Mapping\SeriesOf;
+use App\Queries\ProtectedBlocks;
 use App\Queries\RhythmPreview;
 use App\Queries\Timings;
 use Illuminate\Http\JsonResponse;
@@ -40,8 +41,16 @@ final class EntryController
         return response()->json([...(new EntryResource($found))->fields(), 'this_one' => ThisOne::shown($user, $found, $id, $timings->minutes($user, [$found->id])["{$found->id}|{$id}"] ?? 0)]);
     }
 
+    public function __construct(private readonly ProtectedBlocks $protected)
+    {
+    }
+
     public function store(EntryRequest $request, AddEntry $entries): JsonResponse
     {
+        if (! $request->boolean('over_protected')) {
+            $this->protected->keepFree(Account::of($request), $request->series());
+        }
+
         return (new EntryResource($entries->add(Account::of($request), $request->values())))->response($request)->setStatusCode(201);
     }
 
@@ -49,6 +58,9 @@ final class EntryController
     {
         $user = Account::of($request);
         $found = $user->entries()->findOrFail($entry);
+        if (! $request->boolean('over_protected') && $request->values()->has('start', 'end', 'all_day', 'zone', 'rule', 'floating')) {
+            $this->protected->keepFree($user, $request->series(), $found->id);
+        }
 
         return (new EntryResource($entries->change($user, $found, $request->values(), $request->scope(), $request->recurrenceId(), $request->version())))->response($request)->setStatusCode(200);
     }
@@ -58,6 +70,9 @@ final class EntryController
         $user = Account::of($request);
         $found = $user->entries()->findOrFail($entry);
 
+        if (! $request->boolean('over_protected')) {
+            $this->protected->keepFree($user, $request->place(), $found->id);
+        }
         $moved = $entries->move($user, $found, $request->place(), $request->scope(), $request->recurrenceId(), $request->version());
         $id = $request->scope() === Scope::One ? $request->recurrenceId() ?? Series::ONCE : Series::ONCE;
         $due = ThisOne::due($moved, $id);
@@ -69,6 +84,9 @@ final class EntryController
     public function copy(CopyRequest $request, string $entry, CopyEntry $entries): JsonResponse
     {
         $user = Account::of($request);
+        if (! $request->boolean('over_protected')) {
+            $this->protected->keepFree($user, $request->place());
+        }
 
         return (new EntryResource($entries->copy($user, $user->entries()->findOrFail($entry), $request->recurrenceId(), $request->place(), $request->calendarId())))->response($request)->setStatusCode(201);
     }

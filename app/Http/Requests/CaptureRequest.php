@@ -13,7 +13,7 @@ final class CaptureRequest extends FormRequest
     /** @return array<string, mixed> */
     public function rules(): array
     {
-        return ['line' => ['required', 'string', 'max:'.CaptureReader::LONGEST_LINE], 'kind' => ['sometimes', 'nullable', 'in:task,event'], 'today' => ['sometimes', 'nullable', new KnownDate('On which day was it read?')]];
+        return ['line' => ['required', 'string', 'max:'.CaptureReader::LONGEST_LINE], 'kind' => ['sometimes', 'nullable', 'in:task,event'], 'today' => ['sometimes', 'nullable', new KnownDate('On which day was it read?')], 'over_protected' => ['sometimes', 'boolean']];
     }
 
     /** @return array<string, string> */

@@ -20,6 +20,7 @@ final class CopyRequest extends FormRequest
     public function rules(): array
     {
         return [
+            'over_protected' => ['sometimes', 'boolean'],
             'recurrence_id' => ['sometimes', 'nullable', 'string', 'max:30'],
             'calendar_id' => ['sometimes', 'nullable', 'string', Rule::exists('calendars', 'id')->where('user_id', Account::of($this)->id)],
             'start' => ['sometimes', 'nullable', 'string', 'max:30'],

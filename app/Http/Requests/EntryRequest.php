@@ -74,6 +74,7 @@ class EntryRequest extends FormRequest
             'checklist' => ['present', 'array', 'max:100'],
             'checklist.*.text' => ['required', 'string', 'max:250'],
             'checklist.*.done' => ['required', 'boolean'],
+            'over_protected' => ['sometimes', 'boolean'],
             'scope' => ['sometimes', Rule::enum(Scope::class)],
             'recurrence_id' => ['sometimes', 'nullable', 'string', 'max:30'],
             'version' => ['sometimes', 'integer'],

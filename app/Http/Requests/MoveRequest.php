@@ -21,6 +21,7 @@ final class MoveRequest extends FormRequest
     public function rules(): array
     {
         return [
+            'over_protected' => ['sometimes', 'boolean'],
             'start' => ['present', 'nullable', 'string', 'max:30'],
             'all_day' => ['required', 'boolean'],
             'length' => ['required', 'integer', 'between:0,527040'],

@@ -1,4 +1,4 @@
-import { ask, sentence } from '@/api/client'
+import { ask, Refused, sentence } from '@/api/client'
 import type { BasketItem, Colour, Entry, Occurrence, Scope } from '@/api/types'
 import { useAccount } from '@/state/server'
 import { dayNumber, minuteOf, moment, namedDate, plusDays, span, time } from '@/shared/time'
@@ -10,7 +10,7 @@ import { reactive } from 'vue'
 import type { Carried, Target } from './drag'
 
 /** A move that waits for an answer, beside where it was dropped: how far it should reach, or whether it may go over what is protected. */
-export const asking = reactive<{ carried: Carried | null; target: Target | null; copies: boolean; over: string | null; x: number; y: number }>({ carried: null, target: null, copies: false, over: null, x: 0, y: 0 })
+export const asking = reactive<{ carried: Carried | null; target: Target | null; copies: boolean; over: string | null; mayCover: boolean; x: number; y: number }>({ carried: null, target: null, copies: false, over: null, mayCover: false, x: 0, y: 0 })
 
 export function carriedOccurrence(one: Occurrence, colour: Colour): Carried {
     return {
@@ -61,11 +61,11 @@ export function useMoves() {
             return
         }
         const over = mayCover ? null : coveredBy(carried, target)
-        if (over) Object.assign(asking, { carried, target, copies, over, x: at.x, y: at.y })
+        if (over) Object.assign(asking, { carried, target, copies, over, mayCover: false, x: at.x, y: at.y })
         else if (carried.key !== null && view.chosen.has(carried.key) && view.chosen.size > 1 && target.kind !== 'basket') void together(carried, target, copies)
-        else if (copies) void copy(carried, target)
-        else if (carried.isRoutine && target.kind !== 'basket') Object.assign(asking, { carried, target, copies, over: null, x: at.x, y: at.y })
-        else void move(carried, target, 'one')
+        else if (copies) void copy(carried, target, mayCover)
+        else if (carried.isRoutine && target.kind !== 'basket') Object.assign(asking, { carried, target, copies, over: null, mayCover, x: at.x, y: at.y })
+        else void move(carried, target, 'one', mayCover)
     }
 
     /** By hand: the cards as they stand on the screen, with this one before another. */
@@ -127,23 +127,25 @@ export function useMoves() {
         if (done) view.chosen = new Set()
     }
 
-    async function copy(carried: Carried, target: Target): Promise<void> {
-        await change(`Copied “${carried.title}” ${words(target)}.`, () => ask('POST', `entries/${carried.entryId}/copy`, { ...place(carried, target), recurrence_id: carried.recurrenceId }))
+    async function copy(carried: Carried, target: Target, mayCover = false): Promise<void> {
+        await change(`Copied “${carried.title}” ${words(target)}.`, () => ask('POST', `entries/${carried.entryId}/copy`, { ...place(carried, target), recurrence_id: carried.recurrenceId, ...(mayCover ? { over_protected: true } : {}) }))
     }
 
-    async function move(carried: Carried, target: Target, scope: Scope): Promise<void> {
+    async function move(carried: Carried, target: Target, scope: Scope, mayCover = false): Promise<void> {
         draw(carried, target)
         try {
             const late = await inOrder(async () => {
                 const version = Math.max(carried.version, versions.get(carried.entryId) ?? 0)
-                const entry = await ask<Entry>('POST', `entries/${carried.entryId}/move`, { ...place(carried, target), scope, recurrence_id: carried.isRoutine ? carried.recurrenceId : null, version })
+                const entry = await ask<Entry>('POST', `entries/${carried.entryId}/move`, { ...place(carried, target), scope, recurrence_id: carried.isRoutine ? carried.recurrenceId : null, version, ...(mayCover ? { over_protected: true } : {}) })
                 versions.set(entry.id, entry.version)
                 return entry.after_due && entry.due ? `after it is due, ${namedDate(carried.due ?? entry.due)}` : ''
             })
             const reach = carried.isRoutine ? { one: ', just this one', onward: ', from here on', whole: ', the whole routine' }[scope] : ''
             say(`Moved “${carried.title}” ${words(target)}${reach}${late ? `: ${late}` : ''}.`, { undoable: true })
         } catch (error) {
-            say(sentence(error), { trouble: true })
+            const over = error instanceof Refused ? /^“(.*)” is protected/.exec(error.errors.protected?.[0] ?? '')?.[1] : undefined
+            if (over !== undefined) Object.assign(asking, { carried, target, copies: false, over, x: window.innerWidth / 2, y: window.innerHeight / 2 })
+            else say(sentence(error), { trouble: true })
         }
         await refresh()
     }

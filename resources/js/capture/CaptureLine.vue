@@ -61,6 +61,8 @@ const facts = computed(() => {
 
 /** What is on its way: a second press of Enter on the same words is not a second entry. */
 const saving = ref<Set<string>>(new Set())
+/** The line that may lie over a protected block: asked once, Enter again says so. */
+const covers = ref('')
 const attempt = ref<Attempt | null>(null)
 const draft = useDraft<{ line: string; attempt: Attempt | null }>('line', () => (line.value.trim() === '' ? null : { line: line.value, attempt: attempt.value }), () => line.value)
 useUnsaved('the line', () => line.value.trim() !== '')
@@ -77,7 +79,7 @@ async function save(): Promise<void> {
     saving.value.add(text)
     try {
         // "Tomorrow" is the day that the reading shows, also when midnight has come in between.
-        const sent = { line: text, kind: kind.value, ...(reading.value?.line === text ? { today: reading.value.today } : {}) }
+        const sent = { line: text, kind: kind.value, ...(covers.value === text ? { over_protected: true } : {}), ...(reading.value?.line === text ? { today: reading.value.today } : {}) }
         attempt.value = attemptFor(sent, attempt.value)
         const entry = await ask<Entry>('POST', 'capture', sent, attempt.value.key)
         attempt.value = null
@@ -92,6 +94,10 @@ async function save(): Promise<void> {
     } catch (error) {
         attempt.value = null
         trouble.value = error instanceof Refused ? (error.errors.line?.[0] ?? error.message) : 'Something went wrong.'
+        if (error instanceof Refused && error.errors.protected) {
+            covers.value = text
+            trouble.value += ' Press Enter once more.'
+        }
         saving.value.delete(text)
     }
 }

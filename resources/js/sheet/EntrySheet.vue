@@ -153,7 +153,7 @@ async function save(scope: Scope = 'whole', isChosen = false): Promise<void> {
     trouble.value = ''
     torn.value = null
     try {
-        const sent = isNew.value ? { ...form.value } : { ...Object.fromEntries(changedFields.value.map((name) => [name, form.value?.[name]])), scope, recurrence_id: hasScope.value ? props.target.recurrenceId : null, version: entry.value?.version }
+        const sent = isNew.value ? { ...form.value, over_protected: mayCover.value } : { over_protected: mayCover.value, ...Object.fromEntries(changedFields.value.map((name) => [name, form.value?.[name]])), scope, recurrence_id: hasScope.value ? props.target.recurrenceId : null, version: entry.value?.version }
         attempt.value = attemptFor(sent, attempt.value)
         await (isNew.value ? ask('POST', 'entries', sent, attempt.value.key) : ask('PATCH', `entries/${props.target.entryId}`, sent, attempt.value.key))
         say(isNew.value ? `Added “${form.value.title}”.` : `Saved “${form.value.title}”${takenOver.value ? `, with ${takenOver.value} as it was changed elsewhere` : ''}.`, { undoable: true })
@@ -174,6 +174,13 @@ async function save(scope: Scope = 'whole', isChosen = false): Promise<void> {
         asking.value = null
         if (again) void save(scope, true)
     }
+}
+
+/** It may lie over what is protected. */
+const mayCover = ref(false)
+function layOver(): void {
+    mayCover.value = true
+    void save(lastScope.value, true)
 }
 
 /** It is wished that its occurrences lie on one another. */
@@ -320,6 +327,7 @@ const startMoves = computed(() => !!form.value?.start && !!lands.value && lands.
                     <RhythmSentence v-model="form" :presses="lands?.presses ?? null" />
                     <RhythmBreaks v-if="form.rule && !form.after_done" v-model="form" />
                     <p v-if="mistakes.overlaps" class="mistake" role="alert" data-test="overlaps">{{ mistakes.overlaps[0] }} <button type="button" class="press" data-test="let-overlap" @click="letOverlap">Let them</button></p>
+                    <p v-if="mistakes.protected" class="mistake" role="alert" data-test="protected">{{ mistakes.protected[0] }} <button type="button" class="press" data-test="lay-over" @click="layOver">Lay it over</button></p>
                     <p v-if="placeMistake" class="mistake" role="alert" data-test="place-mistake">{{ placeMistake }}</p>
                     <p v-else-if="form.rule && lands" class="reading" data-test="reading">That is {{ lands.sentence }}.<template v-if="startMoves"> It starts on {{ fullDate(lands.start) }}, the first day that it chooses.</template></p>
                     <p v-if="form.floating && !form.all_day" class="reading">At this hour wherever you are.</p>

@@ -50,16 +50,16 @@ const scopeAt = computed(() => ({ left: `${Math.min(asking.x, window.innerWidth 
 useBoardKeys(useTiles())
 watch([name, from], () => (view.chosen = new Set()))
 
-const letBe = (): void => void Object.assign(asking, { carried: null, target: null, over: null })
+const letBe = (): void => void Object.assign(asking, { carried: null, target: null, over: null, mayCover: false })
 function cover(): void {
     const { carried, target, copies, x, y } = asking
     letBe()
     if (carried && target) drop(carried, target, { x, y }, copies, true)
 }
 function answer(scope: 'one' | 'onward' | 'whole'): void {
-    const { carried, target } = asking
+    const { carried, target, mayCover } = asking
     letBe()
-    if (carried && target) void move(carried, target, scope)
+    if (carried && target) void move(carried, target, scope, mayCover)
 }
 </script>
 

@@ -1753,6 +1753,8 @@ export interface components {
             /** @description null for those of its calendar */
             reminders?: components["schemas"]["Trigger"][] | null;
             always_through?: boolean;
+            /** @description It may lie over protected blocks; without it that is refused, with a sentence under protected */
+            over_protected?: boolean;
             /** @description It is wished that a routine lies on itself, each longer than the time to the next */
             overlaps?: boolean;
             importance?: components["schemas"]["Importance"];
@@ -2073,6 +2075,7 @@ export interface components {
         Line: {
             content: {
                 "application/json": {
+                    over_protected?: boolean;
                     line: string;
                     kind?: components["schemas"]["Kind"] | null;
                     /** @description The day on which its reading was shown; just after midnight what it says of days still holds */
@@ -3257,6 +3260,7 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
+                    over_protected?: boolean;
                     /** @description The one that is copied; left out, the whole entry with its rhythm */
                     recurrence_id?: string | null;
                     calendar_id?: string | null;
@@ -3910,6 +3914,7 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
+                    over_protected?: boolean;
                     /** @description null for the basket */
                     start: string | null;
                     all_day: boolean;

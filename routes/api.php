@@ -23,6 +23,7 @@ use App\Http\Controllers\ReminderController;
 use App\Http\Controllers\SearchController;
 use App\Http\Controllers\SessionController;
 use App\Http\Middleware\AnswerOnce;
+use App\Http\Middleware\SaysRevision;
 use Illuminate\Support\Facades\Route;
 
 Route::get('session', [SessionController::class, 'show']);
@@ -44,7 +45,7 @@ Route::middleware('auth:sanctum')->group(function (): void {
     Route::delete('devices/{device}', [DeviceController::class, 'destroy']);
 });
 
-Route::middleware(['auth:sanctum', AnswerOnce::class])->group(function (): void {
+Route::middleware(['auth:sanctum', SaysRevision::class, AnswerOnce::class])->group(function (): void {
     Route::delete('session', [SessionController::class, 'signOut']);
     Route::patch('account', [SessionController::class, 'change']);
     Route::get('account/zone', [SessionController::class, 'anotherZone']);

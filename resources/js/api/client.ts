@@ -1,4 +1,5 @@
 import { untilAnswered } from './outbox'
+import { heard } from './revision'
 import { isOutside, untilSignedIn } from './signedOut'
 import type { Entry } from './types'
 
@@ -86,6 +87,7 @@ export async function ask<T>(method: Method, path: string, body?: unknown, key: 
         if (!(await untilSignedIn())) break
         response = await once()
     }
+    if (isChange && response.ok) heard(response.headers)
     if (response.status === 204) return undefined as T
     const answer = (await response.json().catch(() => ({}))) as T & { message?: string; errors?: Record<string, string[]>; current?: Entry }
     if (response.ok) return answer

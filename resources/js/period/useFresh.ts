@@ -1,4 +1,5 @@
 import { ask } from '@/api/client'
+import { isForeign } from '@/api/revision'
 import { SHOWING } from '@/state/patch'
 import { useAccount } from '@/state/server'
 import { isChanging } from '@/undo/useChanges'
@@ -16,9 +17,9 @@ export function useFresh(): ComputedRef<string> {
     const revision = useQuery({ queryKey: ['revision'], queryFn: () => ask<{ revision: number }>('GET', 'revision'), refetchInterval: LOOK_EVERY_MS })
     watch(
         () => revision.data.value?.revision,
-        (is, was) => {
-            if (was === undefined || is === was || isChanging()) return
-            for (const key of [...SHOWING.filter((one) => one !== 'revision'), 'session']) void client.invalidateQueries({ queryKey: [key] })
+        (is) => {
+            if (is === undefined || isChanging() || !isForeign(is)) return // while a change is on its way its answer tells more
+            for (const key of [...SHOWING, 'session']) void client.invalidateQueries({ queryKey: [key] })
         },
     )
     const clock = useNow({ interval: 10_000 })

@@ -1,6 +1,7 @@
 import { ask, sentence } from '@/api/client'
+import { takeTouched } from '@/api/revision'
 import { announce } from '@/shared/announce'
-import { SHOWING } from '@/state/patch'
+import { SHOWING, SHOWN_OF } from '@/state/patch'
 import { useQueryClient } from '@tanstack/vue-query'
 import { reactive } from 'vue'
 
@@ -34,7 +35,9 @@ export function useChanges() {
 
     async function refresh(): Promise<void> {
         if (isChanging()) return // the last change refreshes for all
-        await Promise.all(SHOWING.map((key) => client.invalidateQueries({ queryKey: [key] })))
+        const touched = takeTouched()
+        const keys = SHOWING.filter((key) => touched === 'all' || touched.size === 0 || SHOWN_OF[key].some((table) => touched.has(table)))
+        await Promise.all(keys.map((key) => client.invalidateQueries({ queryKey: [key] })))
     }
 
     /** @returns what the server answered, or null when it refused; the reason is then said */

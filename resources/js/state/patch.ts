@@ -22,5 +22,5 @@ const PLACED = ['entries', 'changes', 'calendars', 'areas', 'day_hours', 'users'
 export const SHOWN_OF: Record<(typeof SHOWING)[number], string[]> = {
     board: PLACED, month: PLACED, year: PLACED, ahead: PLACED, ruler: PLACED, entry: [...PLACED, 'attachments', 'timings'], found: PLACED, day: [...PLACED, 'closings', 'timings'],
     closing: [...PLACED, 'closings'], done: [...PLACED, 'timings'], basket: ['entries', 'changes', 'calendars', 'areas'], reminders: ['entries', 'changes', 'calendars', 'users', 'deliveries'],
-    areas: ['areas', 'calendars', 'users'], filters: ['filters', 'entries'], filing: ['filing_rules', 'calendars'], timing: ['timings', 'entries', 'changes'],
+    areas: ['areas', 'calendars', 'users'], filters: ['filters', 'entries'], filing: ['filing_rules', 'calendars'], timing: ['timings', 'entries'],
 }

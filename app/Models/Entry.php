@@ -97,6 +97,12 @@ final class Entry extends Model
         return Reminder::applying($this->own_reminders ? $this->reminders : null, $this->calendar->reminders, $this->calendar->reminders_all_day, $allDay);
     }
 
+    /** Whether it may come more than once. */
+    public function isRoutine(): bool
+    {
+        return $this->rule !== null || $this->extra_dates !== [];
+    }
+
     /** @return BelongsTo<Calendar, $this> */
     public function calendar(): BelongsTo
     {

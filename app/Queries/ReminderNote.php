@@ -48,7 +48,7 @@ final readonly class ReminderNote
 
         return new Note($this->title($one), array_values(array_filter([ucfirst($this->when($user, $one)).'.', $leave, $details->place])), array_values(array_filter([
             $task ? ['words' => 'Done', 'url' => $this->link($one, 'done')] : null,
-            $task ? ['words' => $entry?->rule === null ? 'Let it go' : 'Skip this one', 'url' => $this->link($one, 'skip')] : null,
+            $task ? ['words' => $entry?->isRoutine() !== true ? 'Let it go' : 'Skip this one', 'url' => $this->link($one, 'skip')] : null,
             ['words' => 'In 10 minutes', 'url' => $this->link($one, 'ten')],
             ['words' => 'In an hour', 'url' => $this->link($one, 'hour')],
             ['words' => 'This evening', 'url' => $this->link($one, 'evening')],

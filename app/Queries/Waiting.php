@@ -54,7 +54,7 @@ final readonly class Waiting
             'title' => $details->title ?? $note->title ?? '',
             'lines' => $note->lines ?? [],
             'kind' => $one->entry->kind ?? ($one->kind === 'evening' ? 'evening' : 'agenda'),
-            'routine' => $one->entry !== null && ($one->entry->rule !== null || $one->entry->extra_dates !== []),
+            'routine' => $one->entry !== null && $one->entry->isRoutine(),
             'all_day' => $one->all_day,
             'area_id' => $details === null ? null : $areas[$details->calendar_id] ?? null,
             'moment' => $one->fell_at,

@@ -41,3 +41,16 @@ test('travel from beyond midnight counts in the evening before, margin in the mo
     expect([$placed('2026-11-25'), $placed('2026-11-26'), $placed('2026-11-27')])->toBe([30, 15 + 30 + 110 + 10, 50])
         ->and($this->occurrences('from=2026-11-25&days=1'))->toBe([]);
 });
+
+test('what leaves the hours for a list or the basket keeps how long it took', function (string $scope, array $loads) {
+    $id = $this->ventCheck(['rule' => 'FREQ=DAILY', 'end' => '2026-11-23T08:00'])['id'];
+    $listed = fn (): array => array_map(fn (array $day): int => $day['placed'] * 1000 + $day['listed'], $this->api('GET', 'board?from=2026-11-25&days=3')->json('days'));
+    expect($listed())->toBe([45000, 45000, 45000]);
+    $this->api('POST', "entries/{$id}/move", ['start' => '2026-11-26', 'all_day' => true, 'length' => 1, 'scope' => $scope, 'recurrence_id' => '2026-11-26T07:15:00'])->assertOk();
+    expect($listed())->toBe($loads);
+})->with([['one', [45000, 45, 45000]], ['onward', [45000, 45, 45]], ['whole', [45, 45, 45]]]);
+
+test('a single one keeps it too, into the basket and out of it', function () {
+    $id = $this->entry(['title' => 'Repot', 'all_day' => false, 'start' => '2026-11-26T09:00', 'end' => '2026-11-26T09:40'])['id'];
+    $this->api('POST', "entries/{$id}/move", ['start' => null, 'all_day' => true, 'length' => 1])->assertOk()->assertJsonPath('estimate', 40);
+});

@@ -42,7 +42,7 @@ final readonly class OrderDay
         $fields = $change->fields ?? [];
         $now = array_key_exists('importance', $fields) ? $fields['importance'] : $entry->importance;
         $importance = $isMust ? 'must' : ($now === 'must' ? null : $now);
-        if ($entry->rule === null && $entry->extra_dates === []) {
+        if (! $entry->isRoutine()) {
             $entry->update(['importance' => $importance, 'position' => $position]);
 
             return;

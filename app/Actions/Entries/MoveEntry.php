@@ -49,7 +49,7 @@ final readonly class MoveEntry
                 throw new NoSuchOccurrence;
             }
             if ($scope === Scope::One) {
-                $this->touch->apply($entry, $recurrenceId, SeriesColumns::moved($to));
+                $this->touch->apply($entry, $recurrenceId, [...SeriesColumns::moved($to), ...$this->keptLength($entry, $recurrenceId, $to)]);
                 $entry->version++;
                 $entry->save();
 
@@ -76,11 +76,33 @@ final readonly class MoveEntry
         if ($to === null && $entry->kind !== 'task') {
             throw new CannotReschedule('Only tasks can wait in the basket; an event needs its day.');
         }
-        SaveSeries::into($entry, $to === null ? null : new Series('', $to));
+        $had = self::lengthOf($entry, SeriesOf::entry($entry)?->placement, $to);
+        SaveSeries::into($entry, $to === null ? null : new Series('', $to), $had === null ? [] : ['estimate' => $had]);
         $day = $entry->start === null ? null : substr($entry->start, 0, 10);
         $entry->changes()->get()->each(fn ($change) => $change->recurrence_id === Series::ONCE ? $change->update(['day' => $day]) : null);
 
         return $entry;
+    }
+
+    /**
+     * How long something took that leaves the hours for a list or the basket: without them it is what the work is thought to take.
+     *
+     * @return int|null minutes; null where nothing is lost
+     */
+    private static function lengthOf(Entry $entry, ?Placement $from, ?Placement $to): ?int
+    {
+        return $entry->kind === 'task' && $entry->estimate === null && $from !== null && ! $from->allDay && $from->length > 0 && ($to === null || $to->allDay) ? $from->length : null;
+    }
+
+    /** @return array{fields?: array<string, mixed>} columns of the change of one occurrence */
+    private function keptLength(Entry $entry, string $recurrenceId, Placement $to): array
+    {
+        $change = $entry->changes()->where('recurrence_id', $recurrenceId)->first();
+        $fields = $change->fields ?? [];
+        $from = $change === null ? null : SeriesOf::change($change)->placement;
+        $had = self::lengthOf($entry, $from ?? SeriesOf::entry($entry)?->placement, $to);
+
+        return $had === null || array_key_exists('estimate', $fields) ? [] : ['fields' => [...$fields, 'estimate' => $had]];
     }
 
     private function shift(User $user, Entry $routine, string $recurrenceId, Placement $to): Entry
@@ -91,6 +113,10 @@ final readonly class MoveEntry
         $shift = Shift::of($series, $from, $to, $user->timeZone());
         if ($routine->due !== null) {
             $routine->due = DueWithStart::moved($routine->due, (string) $routine->start, $shift->series->placement->startText());
+        }
+        $had = self::lengthOf($routine, $series->placement, $to);
+        if ($had !== null) {
+            $routine->estimate = $had;
         }
         // What this one had of a place of its own gives way to the new place of all.
         $own = $routine->changes()->where('recurrence_id', $recurrenceId)->first();

@@ -34,7 +34,7 @@ final readonly class PutOnDay
             $entry->refresh();
             $was = $entry->start === null ? null : $this->places->of($user, $entry, $recurrenceId);
             $change = $entry->changes()->where('recurrence_id', $recurrenceId)->first();
-            $isRoutine = $entry->rule !== null || $entry->extra_dates !== [];
+            $isRoutine = $entry->isRoutine();
             $this->moves->move($user, $entry, Placement::allDay($day, $was !== null && $was->allDay ? $was->length : 1), Scope::One, $isRoutine ? $recurrenceId : null, null);
             $entry->refresh();
             $lasted = $was === null || $was->allDay || $entry->estimate !== null ? null : $was->length;

@@ -24,7 +24,7 @@ final readonly class RemoveEntry
     public function remove(User $user, Entry $entry, Scope $scope, ?string $recurrenceId): void
     {
         $this->writes->run($user, "Deleted “{$entry->title}”", function () use ($entry, $scope, $recurrenceId): void {
-            $isRoutine = $entry->rule !== null || $entry->extra_dates !== [];
+            $isRoutine = $entry->isRoutine();
             if ($isRoutine && $recurrenceId === null && $scope !== Scope::Whole) {
                 throw new NoSuchOccurrence;
             }

@@ -55,7 +55,7 @@ final readonly class AnswerReminder
         DB::transaction(function () use ($user, $delivery): void {
             $entry = $delivery->entry;
             if ($entry !== null) {
-                $entry->rule === null && $entry->extra_dates === []
+                ! $entry->isRoutine()
                     ? $this->letGo->letGo($user, $entry, $delivery->recurrence_id, true)
                     : $this->skips->skip($user, $entry, $delivery->recurrence_id, true);
             }

@@ -58,7 +58,7 @@ final class ManyRequest extends FormRequest
 
                     return;
                 }
-                $isRoutine = $entry->rule !== null || $entry->extra_dates !== [];
+                $isRoutine = $entry->isRoutine();
                 $this->picked[] = new Picked($entry, $isRoutine ? $item['recurrence_id'] ?? null : null);
             }
         }];

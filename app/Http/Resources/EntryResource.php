@@ -80,7 +80,7 @@ final class EntryResource extends JsonResource
             'place' => $entry->place,
             'link' => $entry->link,
             'checklist' => $entry->checklist,
-            'done' => $entry->rule === null && $entry->changes()->whereNotNull('done_at')->where('recurrence_id', 'once')->exists(),
+            'done' => ! $entry->isRoutine() && $entry->changes()->whereNotNull('done_at')->where('recurrence_id', 'once')->exists(),
             'version' => $entry->version,
         ];
     }

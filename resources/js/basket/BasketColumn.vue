@@ -4,7 +4,7 @@ import { drag } from '@/board/drag'
 import { length } from '@/shared/time'
 import SentenceWord from '@/shared/SentenceWord.vue'
 import { SORTS, useView, type Sort } from '@/state/view'
-import { computed, ref } from 'vue'
+import { computed, ref, watchEffect } from 'vue'
 import BasketCard from './BasketCard.vue'
 import { useBasketOrder } from './useBasketOrder'
 import { usePocket } from '@/board/usePocket'
@@ -20,6 +20,9 @@ const active = computed(() => rest.value.filter((item) => !item.rests))
 const resting = computed(() => rest.value.filter((item) => item.rests))
 const showsResting = ref(false)
 const { grouped, groups } = useBasketOrder(active)
+watchEffect(() => {
+    view.basketOrder = [...pocket.value, ...groups.value.flatMap((group) => group.items), ...(showsResting.value ? resting.value : [])].map((item) => item.entry_id)
+})
 const sort = computed({ get: () => view.basketSort, set: (one) => (view.basketSort = one) })
 const minutes = computed(() => visible.value.reduce((sum, item) => sum + (item.estimate ?? 0), 0))
 const isTarget = computed(() => drag.target?.kind === 'basket' && drag.target.before === undefined)

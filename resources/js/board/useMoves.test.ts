@@ -69,7 +69,7 @@ describe('moving what stands on the board', () => {
         await drop(repot, { kind: 'basket' })
         expect(sent('POST entries/repot/move')).toMatchObject({ start: null, all_day: true, length: 1 })
         expect(note.text).toBe('Moved “Repot” back to the basket.')
-        document.body.insertAdjacentHTML('beforeend', '<aside data-test="basket"><i data-basket="a"></i><i data-basket="b"></i><i data-basket="c"></i></aside>')
+        useView().basketOrder = ['a', 'b', 'c']
         moves.drop(carriedItem({ entry_id: 'c', title: 'C', version: 1, due: null, estimate: null } as never, 'forest'), { kind: 'basket', before: 'b' }, HERE)
         await flushPromises()
         expect(sent('PUT basket/order')).toEqual({ ids: ['a', 'c', 'b'] })
@@ -78,7 +78,6 @@ describe('moving what stands on the board', () => {
     it('a list is put in order; musts stay musts', async () => {
         const must = occurrence({ title: 'Seed', importance: 'must' })
         useView().occurrences = [repot, must, occurrence({ title: 'Labels' })]
-        document.body.insertAdjacentHTML('beforeend', '<ul data-drop="list" data-date="2026-11-25"><li data-key="seed|once"></li><li data-key="repot|once"></li><li data-key="labels|once"></li></ul>')
         await drop(occurrence({ title: 'Labels' }), { kind: 'list', date: '2026-11-25', before: 'repot|once' })
         expect(sent('PUT days/2026-11-25/order')).toEqual({ musts: ['seed|once'], others: ['labels|once', 'repot|once'] })
     })

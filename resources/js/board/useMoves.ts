@@ -8,6 +8,7 @@ import { inOrder, say, useChanges } from '@/undo/useChanges'
 import { useQueryClient } from '@tanstack/vue-query'
 import { reactive } from 'vue'
 import type { Carried, Target } from './drag'
+import { inListOrder } from './listOrder'
 
 /** A move that waits for an answer, beside where it was dropped: how far it should reach, or whether it may go over what is protected. */
 export const asking = reactive<{ carried: Carried | null; target: Target | null; copies: boolean; over: string | null; mayCover: boolean; x: number; y: number }>({ carried: null, target: null, copies: false, over: null, mayCover: false, x: 0, y: 0 })
@@ -68,17 +69,18 @@ export function useMoves() {
         else void move(carried, target, 'one', mayCover)
     }
 
-    /** By hand: the cards as they stand on the screen, with this one before another. */
+    /** By hand: the cards as they stand, with this one before another. */
     async function orderBasket(carried: Carried, before: string | null): Promise<void> {
-        const ids = [...document.querySelectorAll<HTMLElement>('[data-test=basket] [data-basket]')].map((card) => card.dataset.basket ?? '').filter((id) => id !== carried.entryId)
+        const ids = view.basketOrder.filter((id) => id !== carried.entryId)
         ids.splice(before === null || !ids.includes(before) ? ids.length : ids.indexOf(before), 0, carried.entryId)
         view.basketSort = 'hand'
         await change('Put the basket in order by hand.', () => ask('PUT', 'basket/order', { ids }).then(() => true))
     }
 
-    /** The tasks of a day as they stand on the screen, with this one before another; musts stay musts. */
+    /** The tasks of a day as they stand, with this one before another; musts stay musts. */
     async function orderList(carried: Carried, date: string, before: string | null): Promise<void> {
-        const keys = [...document.querySelectorAll<HTMLElement>(`[data-drop=list][data-date='${date}'] [data-key]`)].map((tile) => tile.dataset.key ?? '').filter((key) => key !== carried.key)
+        const ofDay = view.occurrences.filter((one) => one.kind === 'task' && one.all_day && one.start.slice(0, 10) <= date && one.end.slice(0, 10) > date)
+        const keys = [...ofDay].sort(inListOrder).map((one) => one.key).filter((key) => key !== carried.key)
         keys.splice(before === null || !keys.includes(before) ? keys.length : keys.indexOf(before), 0, carried.key ?? '')
         const listed = new Map(view.occurrences.filter((one) => one.kind === 'task' && one.all_day).map((one) => [one.key, one]))
         const [musts, others] = [true, false].map((isMust) => keys.filter((key) => listed.has(key) && (listed.get(key)?.importance === 'must') === isMust))

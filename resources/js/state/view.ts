@@ -14,6 +14,8 @@ export const useView = defineStore('view', () => {
     const soloCalendar = useSessionStorage<string | null>('only-calendar', null)
     const basketFolded = ref(localStorage.getItem('basket') === 'folded')
     const basketSort = useStorage<Sort>('basket-sort', 'pressing')
+    /** Ids of the basket's tasks as they stand there. */
+    const basketOrder = shallowRef<string[]>([])
     const openedFolds = ref<Set<string>>(new Set())
     const sheet = ref<SheetTarget | null>(null)
     const panel = ref<'areas' | 'settings' | 'keys' | 'find' | 'filing' | null>(null)
@@ -48,7 +50,7 @@ export const useView = defineStore('view', () => {
     function fresh(start: string, allDay: boolean): void {
         sheet.value = { entryId: null, recurrenceId: null, date: null, fresh: { start, end: null, all_day: allDay } }
     }
-    return { soloArea, soloCalendar, basketFolded, basketSort, openedFolds, sheet, panel, tallies, occurrences, chosen, question, foldBasket, turnFold, choose, open, fresh }
+    return { soloArea, soloCalendar, basketFolded, basketSort, basketOrder, openedFolds, sheet, panel, tallies, occurrences, chosen, question, foldBasket, turnFold, choose, open, fresh }
 })
 
 /** An entry to open, as it stands or new with some fields given. */

@@ -7,6 +7,7 @@ namespace App\Queries;
 use App\Models\User;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
+use PlumRota\Core\Planning\Missed;
 use PlumRota\Core\Schedule\Due;
 use PlumRota\Core\Time\InvalidTime;
 use PlumRota\Core\Time\LocalDate;
@@ -105,7 +106,7 @@ final readonly class Deadlines
         $found = [];
         foreach ($this->occurrences->each($user, $window, array_values(array_unique(array_column($rows, 'id')))) as $one) {
             // What lapses is missed when it is over; what rolls on and was followed by the next one too.
-            $isOver = ! $one->block->isDone && $one->block->seen->from->dayNumber() < $today && $one->entry->missed !== 'hold';
+            $isOver = ! $one->block->isDone && $one->block->seen->from->dayNumber() < $today && $one->entry->missed !== Missed::Hold->value;
             $due = ! $one->occurrence->isRoutine || ! $one->block->isTask || $isOver ? null : $one->occurrence->due();
             if ($due !== null && substr($due, 0, 10) >= (string) $first && substr($due, 0, 10) < (string) $first->plusDays($days)) {
                 $found[] = ['entry_id' => $one->entry->id, 'recurrence_id' => $one->occurrence->recurrenceId, 'title' => $one->title(), 'calendar_id' => $one->details()->calendar_id, 'area_id' => $one->areaId, 'due' => $due, 'done' => $one->block->isDone,

@@ -6,6 +6,7 @@ namespace App\Queries;
 
 use App\Models\User;
 use PlumRota\Core\Planning\Importance;
+use PlumRota\Core\Planning\Missed;
 use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\TimeRange;
 
@@ -25,13 +26,13 @@ final readonly class Leftovers
     /** @return list<Seen> those of the day itself first, musts before the others, then the days before it */
     public function of(User $user, LocalDate $day): array
     {
-        return array_values(array_filter($this->open($user, $day), fn (Seen $one): bool => $one->entry->missed === 'hold'));
+        return array_values(array_filter($this->open($user, $day), fn (Seen $one): bool => $one->entry->missed === Missed::Hold->value));
     }
 
     /** @return list<Seen> what of the day itself was not done and goes its way undecided */
     public function byThemselves(User $user, LocalDate $day): array
     {
-        return array_values(array_filter($this->open($user, $day), fn (Seen $one): bool => $one->entry->missed !== 'hold' && ($one->block->seen->from->date()->dayNumber() === $day->dayNumber() || $one->occurrence->since !== null)));
+        return array_values(array_filter($this->open($user, $day), fn (Seen $one): bool => $one->entry->missed !== Missed::Hold->value && ($one->block->seen->from->date()->dayNumber() === $day->dayNumber() || $one->occurrence->since !== null)));
     }
 
     /** @return list<Seen> */

@@ -14,6 +14,7 @@ use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
 use PlumRota\Core\Planning\Block;
 use PlumRota\Core\Planning\CarryOver;
+use PlumRota\Core\Planning\Missed;
 use PlumRota\Core\Recurrence\InvalidRule;
 use PlumRota\Core\Schedule\Density;
 use PlumRota\Core\Schedule\Occurrence;
@@ -127,7 +128,7 @@ final readonly class OccurrencesBetween
             $coreChanges[] = SeriesOf::change($change);
         }
         $isTask = $entry->kind === 'task';
-        $missed = $isTask && $entry->missed === 'roll' ? $carryOver?->missed($series, $coreChanges) : null;
+        $missed = $isTask && $entry->missed === Missed::Roll->value ? $carryOver?->missed($series, $coreChanges) : null;
         $occurrences = $timeline->occurrences($series, $coreChanges, $window, $most);
         if (count($occurrences) >= $most) {
             $this->unreadable->cut($entry->id, $entry->title, count($occurrences));

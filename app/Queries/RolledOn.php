@@ -8,6 +8,7 @@ use App\Mapping\SeriesOf;
 use App\Models\Entry;
 use App\Models\User;
 use PlumRota\Core\Planning\CarryOver;
+use PlumRota\Core\Planning\Missed;
 use PlumRota\Core\Schedule\Occurrence;
 use PlumRota\Core\Schedule\Timeline;
 
@@ -20,7 +21,7 @@ final readonly class RolledOn
 
     public function of(User $user, Entry $entry): ?Occurrence
     {
-        $series = $entry->kind === 'task' && $entry->missed === 'roll' ? SeriesOf::mendable($entry) : null;
+        $series = $entry->kind === 'task' && $entry->missed === Missed::Roll->value ? SeriesOf::mendable($entry) : null;
         $this->halves->forget();
         $followedOn = $this->halves->followedOn($user, $entry->id);
         if ($series === null || ($followedOn !== null && $followedOn <= (string) $user->wallNow()->date())) {

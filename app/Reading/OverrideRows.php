@@ -6,6 +6,7 @@ namespace App\Reading;
 
 use App\Models\User;
 use Illuminate\Support\Facades\DB;
+use PlumRota\Core\Planning\Missed;
 use PlumRota\Core\Recurrence\LivedSet;
 use PlumRota\Core\Time\LocalDate;
 use stdClass;
@@ -23,7 +24,7 @@ final class OverrideRows
         $whole = [];
         foreach ($entries as $entry) {
             $longest = max($longest, $entry->all_day ? $entry->length : intdiv($entry->length, 1440) + 1);
-            if ($entry->after_done || $entry->rule === null || ($entry->missed === 'roll' && $entry->kind === 'task')) {
+            if ($entry->after_done || $entry->rule === null || ($entry->missed === Missed::Roll->value && $entry->kind === 'task')) {
                 $whole[] = $entry->id;
             }
         }

@@ -11,6 +11,7 @@ use App\Models\Entry;
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Validation\Rule;
 use Illuminate\Validation\Validator;
+use PlumRota\Core\Planning\Missed;
 use PlumRota\Core\Recurrence\InvalidRule;
 use PlumRota\Core\Recurrence\OffDay;
 use PlumRota\Core\Recurrence\RecurrenceRule;
@@ -52,7 +53,7 @@ class EntryRequest extends FormRequest
             'around' => ['nullable', 'string', new KnownWeek(Account::of($this)->wallNow()->date())],
             'waiting_for' => ['nullable', 'string', 'max:120'],
             'ask_again' => ['nullable', new KnownDate('Ask again on which date?')],
-            'missed' => ['required', 'in:hold,roll,lapse'],
+            'missed' => ['required', Rule::enum(Missed::class)],
             'reminders' => ['present', 'nullable', 'array', 'max:10'],
             'reminders.*' => ['string', new KnownReminder],
             'always_through' => ['sometimes', 'boolean'],

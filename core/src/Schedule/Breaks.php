@@ -18,10 +18,4 @@ final readonly class Breaks
     public function __construct(public OffDay $offDay = OffDay::Keep, public array $seasons = [], public array $pauses = [])
     {
     }
-
-    /** Whether it knows none. */
-    public function areNone(): bool
-    {
-        return $this->offDay === OffDay::Keep && $this->seasons === [] && $this->pauses === [];
-    }
 }

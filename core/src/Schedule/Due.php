@@ -69,10 +69,4 @@ final readonly class Due
     {
         return $end->seconds > ($this->at ?? $this->day->plusDays(1)->startOfDay())->seconds;
     }
-
-    /** Whole days from a day to this one; negative once it is past. */
-    public function daysFrom(LocalDate $today): int
-    {
-        return $this->day->dayNumber() - $today->dayNumber();
-    }
 }

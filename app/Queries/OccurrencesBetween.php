@@ -130,8 +130,12 @@ final readonly class OccurrencesBetween
         $isTask = $entry->kind === 'task';
         $missed = $isTask && $entry->missed === Missed::Roll->value ? $carryOver?->missed($series, $coreChanges) : null;
         $occurrences = $timeline->occurrences($series, $coreChanges, $window, $most);
-        if (count($occurrences) >= $most) {
-            $this->unreadable->cut($entry->id, $entry->title, count($occurrences));
+        $shown = self::MOST_A_DAY * max(1, intdiv($window->to->seconds - $window->from->seconds, 86400));
+        if (count($occurrences) > $shown) {
+            $length = $series->placement->end()->seconds - $series->placement->start->seconds;
+            $all = count($series->recurrenceSet()->between($window->from->plusSeconds(-max(0, $length - 1)), $window->to));
+            $this->unreadable->cut($entry->id, $entry->title, $shown, max(0, $all - $shown));
+            $occurrences = array_slice($occurrences, 0, $shown);
         }
         if ($missed !== null) {
             // It stands on today, and no longer where it was missed.

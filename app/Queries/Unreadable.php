@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Queries;
 
+use PlumRota\Core\Recurrence\RecurrenceSet;
 use Throwable;
 
 /**
@@ -25,9 +26,9 @@ final class Unreadable
         $this->named[$id] = ['entry_id' => $id, 'title' => $title, 'says' => 'cannot be read and is left out here'];
     }
 
-    public function cut(string $id, string $title, int $shown): void
+    public function cut(string $id, string $title, int $shown, int $more): void
     {
-        $this->named[$id] ??= ['entry_id' => $id, 'title' => $title, 'says' => 'falls so often that only the first '.number_format($shown).' are shown here'];
+        $this->named[$id] ??= ['entry_id' => $id, 'title' => $title, 'says' => 'falls so often that only the first '.number_format($shown).' are shown here; there are '.number_format($more).($more >= RecurrenceSet::MOST - $shown ? ' and more' : '').' besides'];
     }
 
     /** @return list<Named> */

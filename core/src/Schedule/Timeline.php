@@ -40,10 +40,10 @@ final readonly class Timeline
             $byId[$change->recurrenceId] = $change;
         }
         $length = $series->placement->end()->seconds - $series->placement->start->seconds;
-        $around = TimeRange::of(
-            $window->from->plusSeconds(-$length - self::FURTHEST_ZONES),
-            $window->to->plusSeconds(self::FURTHEST_ZONES),
-        );
+        // On one's own walls nothing stands elsewhere than it is seen, unless clocks are changed near it.
+        $isOwnWall = $series->placement->allDay || ($series->placement->zone ?? $this->viewer) === $this->viewer;
+        $apart = $isOwnWall && $this->viewer->isSteady($window->from->plusSeconds(-$length), $window->to) ? 0 : self::FURTHEST_ZONES;
+        $around = TimeRange::of($window->from->plusSeconds(-$length - $apart), $window->to->plusSeconds($apart));
         $found = [];
         $stands = $this->stands($series, $changes, $around);
         foreach ($stands === null ? $this->starts($series, $changes, $around, $most) : array_column($stands, 'id') as $i => $start) {

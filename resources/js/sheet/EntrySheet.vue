@@ -433,9 +433,10 @@ h2 small { font: 400 13px/1.3 var(--sans); color: var(--muted); margin-left: 4px
 .rest { margin-top: 14px; }
 summary { cursor: pointer; color: var(--muted); margin-bottom: 10px; }
 footer { border-top: 1px solid var(--line); padding: 12px 30px; background: var(--sheet); }
-dl { width: 100%; display: grid; grid-template-columns: auto 1fr 1fr; gap: 2px 14px; margin: 0; font-size: 12.5px; }
+dl { width: 100%; display: grid; grid-template-columns: auto 1fr 1fr; align-items: center; gap: 6px 14px; margin: 0 0 12px; font-size: 12.5px; }
 dt { font-weight: 650; }
 dd { margin: 0; overflow-wrap: anywhere; }
+dd .press { text-align: left; height: auto; }
 .presses, .leave, .stale { display: flex; flex-wrap: wrap; gap: 10px; align-items: center; }
 .presses .press, .leave .press { padding: 6px 14px; }
 .hint { margin: 0 0 0 auto; }

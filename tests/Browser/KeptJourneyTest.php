@@ -48,7 +48,7 @@ test('a change that gets no answer waits where one sees it, and happens once whe
             throw new TypeError('the cable is out')
         }
         JS);
-    $page->type('[data-test=capture]', 'order zinnia string tomorrow at 9:00 for 20 min')->see('[data-test=understood] .facts');
+    $page->type('[data-test=capture]', 'order zinnia string tomorrow at 13:05 for 20 min')->see('[data-test=understood] .facts');
     $page->keys(WebDriverKeys::ENTER);
     $page->see('[data-test=waiting-sign]');
     $page->keys(WebDriverKeys::ENTER);

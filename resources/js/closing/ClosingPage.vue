@@ -33,9 +33,10 @@ const asked = computed(() => (typeof route.params.date === 'string' && /^\d{4}-\
 const hasNewDay = computed(() => asked.value === null && opened.value !== null && opened.value !== today.value)
 
 const query = useClosing(() => asked.value ?? opened.value ?? 'now')
-const closing = computed(() => query.data.value)
-watch(closing, (answer) => {
-    if (!answer || opened.value !== null || asked.value !== null) return
+/** Known once it is known which day that is. */
+const closing = computed(() => (asked.value ?? opened.value) === null ? undefined : query.data.value)
+watch([query.data, query.isFetching], ([answer]) => {
+    if (!answer || opened.value !== null || asked.value !== null || query.isFetching.value) return
     client.setQueryData<Closing>(['closing', answer.date], answer)
     opened.value = answer.date
 }, { immediate: true })

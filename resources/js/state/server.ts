@@ -126,7 +126,9 @@ export function filledClosing({ entries, leftovers, ...rest }: SentClosing): Clo
 }
 
 export function useClosing(date: MaybeRefOrGetter<string>) {
-    return useQuery({ queryKey: computed(() => ['closing', toValue(date)]), queryFn: async ({ queryKey }) => filledClosing(await ask<SentClosing>('GET', `closings/${queryKey[1]}`)), staleTime: 60_000, shallow })
+    // What “now” means is asked anew each time it is opened.
+    const isNow = computed(() => toValue(date) === 'now')
+    return useQuery({ queryKey: computed(() => ['closing', toValue(date)]), queryFn: async ({ queryKey }) => filledClosing(await ask<SentClosing>('GET', `closings/${queryKey[1]}`)), staleTime: () => (isNow.value ? 0 : 60_000), gcTime: 60_000, shallow })
 }
 
 /** What was done, a fortnight at a time, the latest first. */

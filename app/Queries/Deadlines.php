@@ -5,8 +5,9 @@ declare(strict_types=1);
 namespace App\Queries;
 
 use App\Models\User;
+use App\Reading\DueRows;
+use App\Reading\Visible;
 use Carbon\CarbonImmutable;
-use Illuminate\Support\Facades\DB;
 use PlumRota\Core\Planning\Missed;
 use PlumRota\Core\Schedule\Due;
 use PlumRota\Core\Time\InvalidTime;
@@ -26,7 +27,7 @@ final readonly class Deadlines
     /** Days for which what has rolled on is looked for on today. */
     private const ROLLED = 400;
 
-    public function __construct(private OccurrencesBetween $occurrences, private Unreadable $unreadable)
+    public function __construct(private OccurrencesBetween $occurrences, private Unreadable $unreadable, private DueRows $rows)
     {
     }
 
@@ -74,10 +75,7 @@ final readonly class Deadlines
     /** @return list<array{entry_id: string, recurrence_id: string, title: string, calendar_id: string, area_id: string, due: string, done: bool, importance: string|null, effort: string|null, labels: list<string>, colour: string|null, routine: bool}> */
     private function single(User $user, LocalDate $first, int $days): array
     {
-        $rows = DB::select("select e.id as entry_id, e.title, e.calendar_id, c.area_id, e.due, e.importance, e.effort, e.labels, e.colour, coalesce(max(h.done_at), 0) > 0 as done, coalesce(max(h.let_go_at), 0) > 0 as gone
-            from entries e join calendars c on c.id = e.calendar_id left join changes h on h.entry_id = e.id
-            where e.user_id = ? and e.rule is null and e.extra_dates = '[]' and e.kind = 'task' and e.due >= ? and e.due < ? group by e.id order by e.due, e.position",
-            [$user->id, (string) $first, (string) $first->plusDays($days)]);
+        $rows = $this->rows->single(Visible::to($user), $first, $days);
         $found = [];
         foreach ($rows as $row) {
             assert($row instanceof stdClass && is_string($row->entry_id) && is_string($row->title) && is_string($row->calendar_id) && is_string($row->area_id) && is_string($row->due));
@@ -93,11 +91,7 @@ final readonly class Deadlines
     /** @return list<array{entry_id: string, recurrence_id: string, title: string, calendar_id: string, area_id: string, due: string, done: bool, importance: string|null, effort: string|null, labels: list<string>, colour: string|null, routine: bool}> */
     private function routines(User $user, LocalDate $first, int $days): array
     {
-        /** @var list<stdClass&object{id: string, days: float}> $rows  and how many days after its start each is due */
-        $rows = DB::select("select id, julianday(substr(due, 1, 10)) - julianday(substr(start, 1, 10)) as days from entries where user_id = :user and (rule is not null or extra_dates <> '[]') and kind = 'task' and due is not null
-            union all select h.entry_id, julianday(substr(json_extract(h.fields, '$.due'), 1, 10)) - julianday(h.day) from changes h join entries e on e.id = h.entry_id
-                where h.user_id = :user2 and h.fields <> '{}' and h.fields <> '[]' and e.kind = 'task' and json_extract(h.fields, '$.due') >= :from and json_extract(h.fields, '$.due') < :to",
-            ['user' => $user->id, 'user2' => $user->id, 'from' => (string) $first, 'to' => (string) $first->plusDays($days)]);
+        $rows = $this->rows->ofRoutines(Visible::to($user), $first, $days);
         if ($rows === []) {
             return [];
         }
@@ -128,13 +122,11 @@ final readonly class Deadlines
         $offsets = array_map(intval(...), array_column($rows, 'days'));
         $from = $first->plusDays(-min(self::FURTHEST, max(0, ...$offsets)))->dayNumber();
         $to = $first->plusDays($days + min(self::FURTHEST, max(0, ...array_map(fn (int $offset): int => -$offset, $offsets))))->dayNumber();
-        $moved = DB::selectOne('select min(moved_from) as earliest, max(moved_to) as latest from changes where user_id = ? and start is not null and day >= ? and day < ? and entry_id in (select value from json_each(?))',
-            [$user->id, (string) LocalDate::fromDayNumber($from), (string) LocalDate::fromDayNumber($to), json_encode(array_column($rows, 'id'), JSON_THROW_ON_ERROR)]);
-        assert($moved instanceof stdClass);
+        $moved = $this->rows->moved(Visible::to($user), LocalDate::fromDayNumber($from), LocalDate::fromDayNumber($to), array_column($rows, 'id'));
         $today = $user->wallNow()->dayNumber();
         $ends = [
-            is_string($moved->earliest) ? LocalDate::parse($moved->earliest)->dayNumber() : $from,
-            is_string($moved->latest) ? LocalDate::parse($moved->latest)->dayNumber() : $to,
+            $moved['earliest'] !== null ? LocalDate::parse($moved['earliest'])->dayNumber() : $from,
+            $moved['latest'] !== null ? LocalDate::parse($moved['latest'])->dayNumber() : $to,
             $today >= $from && $today - $to < self::ROLLED ? $today + 1 : $to,
         ];
         $from = min($from, ...$ends);

@@ -5,14 +5,14 @@ declare(strict_types=1);
 namespace App\Queries;
 
 use App\Models\User;
-use Illuminate\Support\Facades\DB;
+use App\Reading\OverrideRows;
+use App\Reading\Visible;
 use PlumRota\Core\Time\LocalDate;
-use stdClass;
 
 /** What was done, day by day: when, by whom, and how long it took where that was timed. */
 final readonly class DoneByDay
 {
-    public function __construct(private Timings $timings)
+    public function __construct(private Timings $timings, private OverrideRows $rows)
     {
     }
 
@@ -20,17 +20,13 @@ final readonly class DoneByDay
     public function show(User $user, LocalDate $first, int $days): array
     {
         $zone = $user->timeZone();
-        $rows = DB::select("select h.entry_id, h.recurrence_id, h.done_at, coalesce(json_extract(h.fields, '$.title'), e.title) as title, coalesce(json_extract(h.fields, '$.estimate'), e.estimate) as estimate,
-                c.id as calendar_id, c.area_id, coalesce(json_extract(h.fields, '$.colour'), e.colour) as colour, e.rule is not null or e.extra_dates <> '[]' as routine
-            from changes h join entries e on e.id = h.entry_id join calendars c on c.id = coalesce(json_extract(h.fields, '$.calendar_id'), e.calendar_id)
-            where h.user_id = ? and h.done_at >= ? and h.done_at < ? order by h.done_at desc, h.id",
-            [$user->id, $zone->instant($first->startOfDay()), $zone->instant($first->plusDays($days)->startOfDay())]);
+        $rows = $this->rows->done(Visible::to($user), $zone->instant($first->startOfDay()), $zone->instant($first->plusDays($days)->startOfDay()));
         /** @var list<string> $ids */
         $ids = array_column($rows, 'entry_id');
         $minutes = $this->timings->minutes($user, array_values(array_unique($ids)));
         $byDay = [];
         foreach ($rows as $row) {
-            assert($row instanceof stdClass && is_string($row->entry_id) && is_string($row->recurrence_id) && is_int($row->done_at));
+            assert(is_string($row->entry_id) && is_string($row->recurrence_id) && is_int($row->done_at));
             $at = $zone->wall($row->done_at);
             $byDay[(string) $at->date()][] = [
                 'entry_id' => $row->entry_id,

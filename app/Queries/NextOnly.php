@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Queries;
 
 use App\Models\User;
+use App\Reading\RoutineHalves;
 use PlumRota\Core\Time\TimeRange;
 
 /** Of each routine only its next occurrence: the first that is still open and not over. */

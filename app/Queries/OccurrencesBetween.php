@@ -10,8 +10,9 @@ use App\Reading\ChangeRow;
 use App\Reading\EntryRow;
 use App\Reading\EntryRows;
 use App\Reading\OverrideRows;
+use App\Reading\RoutineHalves;
+use App\Reading\Visible;
 use Carbon\CarbonImmutable;
-use Illuminate\Support\Facades\DB;
 use PlumRota\Core\Planning\Block;
 use PlumRota\Core\Planning\CarryOver;
 use PlumRota\Core\Planning\Missed;
@@ -58,10 +59,9 @@ final readonly class OccurrencesBetween
         $to = (string) $window->to->date()->plusDays(2);
         $today = $user->wallNow()->date();
         $holdsToday = TimeRange::days($today, 1)->touches($window);
-        $entries = $this->entryRows->between($user, $from, $to, $holdsToday ? (string) $today : null, $only);
-        $changes = $this->overrideRows->between($user, $entries, $from, $to);
-        /** @var array<string, string> $areas  by calendar */
-        $areas = DB::table('calendars')->where('user_id', $user->id)->pluck('area_id', 'id')->all();
+        $entries = $this->entryRows->between(Visible::to($user), $from, $to, $holdsToday ? (string) $today : null, $only);
+        $changes = $this->overrideRows->between(Visible::to($user), $entries, $from, $to);
+        $areas = Visible::to($user)->areas();
         $timeline = new Timeline($user->timeZone(), $this->daysOff->marks($user));
         $carryOver = $window->from->seconds < $today->plusDays(1)->startOfDay()->seconds ? new CarryOver($timeline, $today) : null;
         $this->halves->forget();
@@ -94,7 +94,7 @@ final readonly class OccurrencesBetween
      */
     public function reaching(User $user, TimeRange $window): iterable
     {
-        $rows = $this->entryRows->reaching($user);
+        $rows = $this->entryRows->reaching(Visible::to($user));
         if ($rows === []) {
             return;
         }

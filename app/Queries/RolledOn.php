@@ -7,6 +7,7 @@ namespace App\Queries;
 use App\Mapping\SeriesOf;
 use App\Models\Entry;
 use App\Models\User;
+use App\Reading\RoutineHalves;
 use PlumRota\Core\Planning\CarryOver;
 use PlumRota\Core\Planning\Missed;
 use PlumRota\Core\Schedule\Occurrence;

@@ -8,6 +8,7 @@ use App\Mapping\SeriesOf;
 use App\Models\Entry;
 use App\Models\OccurrenceChange;
 use App\Models\User;
+use App\Reading\RoutineHalves;
 use PlumRota\Core\Schedule\Timeline;
 use PlumRota\Core\Time\TimeRange;
 

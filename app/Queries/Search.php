@@ -6,9 +6,12 @@ namespace App\Queries;
 
 use App\Mapping\SeriesOf;
 use App\Models\User;
-use App\Reading\ChangeRow;
 use App\Reading\EntryRow;
-use Illuminate\Support\Facades\DB;
+use App\Reading\EntryRows;
+use App\Reading\OverrideRows;
+use App\Reading\RoutineHalves;
+use App\Reading\SearchRows;
+use App\Reading\Visible;
 use PlumRota\Core\Capture\LastTime;
 use PlumRota\Core\Schedule\Change;
 use PlumRota\Core\Schedule\Occurrence;
@@ -24,13 +27,10 @@ final readonly class Search
 {
     private const MOST = 40;
 
-    /** A word in the title counts most, then the place, the steps, the notes, the labels. */
-    private const WEIGHTS = '0, 0, 0, 10, 4, 3, 1, 4';
-
     /** How far back and ahead an occurrence is looked for, in days, the near ones first. */
     private const REACHES = [40, 400, 4000];
 
-    public function __construct(private DaysOff $daysOff, private RoutineHalves $halves)
+    public function __construct(private DaysOff $daysOff, private RoutineHalves $halves, private EntryRows $entryRows, private OverrideRows $overrideRows, private SearchRows $searchRows)
     {
     }
 
@@ -44,7 +44,7 @@ final readonly class Search
             // Any of the longer words will do then.
             $rows = $this->rows($user, self::match((string) preg_replace('/\b[\p{L}\p{N}]{1,3}\b/u', ' ', mb_scrub($words)), 'OR'));
         }
-        $entries = $this->entries(array_values(array_unique(array_column($rows, 'entry_id'))));
+        $entries = $this->entryRows->named(Visible::to($user), array_values(array_unique(array_column($rows, 'entry_id'))));
         $found = $this->found($user, $rows, $entries);
         $answer = null;
         if ($question !== null) {
@@ -75,8 +75,7 @@ final readonly class Search
         if ($match === '') {
             return [];
         }
-        $rows = DB::select('select entry_id, change_id, snippet(searched, 6, char(2), char(3), char(8230), 14) as snippet, title, bm25(searched, '.self::WEIGHTS.') as rank
-            from searched where searched match ? and user_id = ? order by rank limit 200', [$match, $user->id]);
+        $rows = $this->searchRows->matching(Visible::to($user), $match);
         $kept = [];
         $perEntry = [];
         foreach ($rows as $row) {
@@ -94,22 +93,6 @@ final readonly class Search
     }
 
     /**
-     * @param  list<string>  $ids
-     * @return array<string, EntryRow>
-     */
-    private function entries(array $ids): array
-    {
-        $entries = [];
-        foreach (DB::select('select '.EntryRow::COLUMNS.' from entries e join calendars c on c.id = e.calendar_id where e.id in (select value from json_each(?))', [json_encode($ids, JSON_THROW_ON_ERROR)]) as $row) {
-            assert($row instanceof stdClass);
-            $entry = EntryRow::of($row);
-            $entries[$entry->id] = $entry;
-        }
-
-        return $entries;
-    }
-
-    /**
      * @param  list<array{entry_id: string, change_id: int|null, snippet: string}>  $rows
      * @param  array<string, EntryRow>  $entries
      * @return list<array{entry_id: string, recurrence_id: string|null, title: string, kind: string, calendar_id: string, area_id: string, colour: string|null, routine: bool, snippet: string, last_done: string|null, last: string|null, next: string|null}>
@@ -117,7 +100,7 @@ final readonly class Search
     private function found(User $user, array $rows, array $entries): array
     {
         $now = $user->wallNow();
-        $changes = $this->changes(array_filter(array_column($rows, 'change_id')));
+        $changes = $this->overrideRows->named(array_filter(array_column($rows, 'change_id')));
         /** @var array<string, string> $areas  by calendar */
         $areas = $user->calendars()->pluck('area_id', 'id')->all();
         $found = [];
@@ -169,15 +152,15 @@ final readonly class Search
     private function ofRoutine(User $user, EntryRow $entry, LocalDateTime $now): array
     {
         $ids = $this->halves->of($user, $entry->id);
-        $halves = count($ids) === 1 ? [$entry] : array_values($this->entries($ids));
+        $halves = count($ids) === 1 ? [$entry] : array_values($this->entryRows->named(Visible::to($user), $ids));
         $halves = $halves === [] ? [$entry] : $halves;
         usort($halves, fn (EntryRow $a, EntryRow $b): int => $a->start <=> $b->start);
         $around = array_map(fn (EntryRow $half): array => $this->around($user, $half, $now), $halves);
         $lasts = array_filter(array_column($around, 0));
         $nexts = array_filter(array_column($around, 1));
-        $done = $this->lastDone($user, array_map(fn (EntryRow $half): string => $half->id, $halves));
+        $done = $this->overrideRows->lastDone(array_map(fn (EntryRow $half): string => $half->id, $halves));
 
-        return [$lasts === [] ? null : max($lasts), $nexts === [] ? null : min($nexts), $done === [] ? null : max($done), $halves[count($halves) - 1]];
+        return [$lasts === [] ? null : max($lasts), $nexts === [] ? null : min($nexts), $done === [] ? null : (string) $user->timeZone()->wall(max($done)), $halves[count($halves) - 1]];
     }
 
     /**
@@ -217,13 +200,8 @@ final readonly class Search
     private function changesOf(EntryRow $entry, LocalDate $today): array
     {
         $since = (string) $today->plusDays(-self::REACHES[0]);
-        $changes = [];
-        foreach (DB::select('select '.ChangeRow::COLUMNS.' from changes where entry_id = ? and (? or day >= ? or moved_to >= ?)', [$entry->id, $entry->after_done || ! $entry->isRoutine(), $since, $since]) as $row) {
-            assert($row instanceof stdClass);
-            $changes[] = SeriesOf::change(ChangeRow::of($row));
-        }
 
-        return $changes;
+        return array_map(SeriesOf::change(...), $this->overrideRows->since($entry, $since));
     }
 
     /** @param  list<Occurrence>  $occurrences */
@@ -232,35 +210,5 @@ final readonly class Search
         $one = $last ? end($occurrences) : reset($occurrences);
 
         return $one === false ? null : ($one->placement->allDay ? substr((string) $one->seen->from, 0, 10) : (string) $one->seen->from);
-    }
-
-    /**
-     * @param  list<string>  $ids
-     * @return array<string, string> wall time by entry
-     */
-    private function lastDone(User $user, array $ids): array
-    {
-        $last = [];
-        foreach (DB::select('select entry_id, max(done_at) as at from changes where entry_id in (select value from json_each(?)) and done_at is not null group by entry_id', [json_encode($ids, JSON_THROW_ON_ERROR)]) as $row) {
-            assert($row instanceof stdClass && is_string($row->entry_id) && is_numeric($row->at));
-            $last[$row->entry_id] = (string) $user->timeZone()->wall((int) $row->at);
-        }
-
-        return $last;
-    }
-
-    /**
-     * @param  array<int, int>  $ids
-     * @return array<int, ChangeRow>
-     */
-    private function changes(array $ids): array
-    {
-        $changes = [];
-        foreach (DB::select('select id, '.ChangeRow::COLUMNS.' from changes where id in (select value from json_each(?))', [json_encode(array_values($ids), JSON_THROW_ON_ERROR)]) as $row) {
-            assert($row instanceof stdClass && is_int($row->id));
-            $changes[$row->id] = ChangeRow::of($row);
-        }
-
-        return $changes;
     }
 }

@@ -7,14 +7,19 @@ namespace App\Queries;
 use App\Mapping\SeriesOf;
 use App\Models\Timing;
 use App\Models\User;
+use App\Reading\TimingRows;
+use App\Reading\Visible;
 use Carbon\CarbonImmutable;
-use Illuminate\Support\Facades\DB;
 use PlumRota\Core\Planning\Stint;
 use stdClass;
 
 /** What is being timed, and how long was worked on what. */
-final class Timings
+final readonly class Timings
 {
+    public function __construct(private TimingRows $rows)
+    {
+    }
+
     /** @return array<string, mixed>|null the schema RunningTiming of the contract */
     public function running(User $user): ?array
     {
@@ -46,8 +51,7 @@ final class Timings
     {
         $now = CarbonImmutable::now()->getTimestamp();
         $stints = [];
-        $rows = DB::select('select entry_id, recurrence_id, started_at, ended_at from timings where user_id = ? and entry_id in (select value from json_each(?))', [$user->id, json_encode($entryIds, JSON_THROW_ON_ERROR)]);
-        foreach ($rows as $row) {
+        foreach ($this->rows->of(Visible::to($user), $entryIds) as $row) {
             assert($row instanceof stdClass && is_string($row->entry_id) && is_string($row->recurrence_id) && is_int($row->started_at) && ($row->ended_at === null || is_int($row->ended_at)));
             $stints["{$row->entry_id}|{$row->recurrence_id}"][] = new Stint($row->started_at, $row->ended_at);
         }

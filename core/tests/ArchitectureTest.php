@@ -32,6 +32,7 @@ test('what is planted is caught', function (string $room, string $code, string $
     'Actions in Journal' => ['Journal', 'use App\Actions\Reminders\PlanReminders;', 'App\Actions\Reminders\PlanReminders'],
     'Actions in Queries' => ['Queries', 'use App\Actions\Reminders\PlanReminders;', 'App\Actions\Reminders\PlanReminders'],
     'Queries in Mapping' => ['Mapping', 'use App\Queries\Board;', 'App\Queries\Board'],
+    'SQL outside the reading room' => ['Queries', 'use Illuminate\Support\Facades\DB;', 'Illuminate\Support\Facades\DB'],
     'Queries in Reading' => ['Reading', 'use App\Queries\Board;', 'App\Queries\Board'],
     'a database in the core' => ['core/Schedule', 'final class One { public function two(): object { return new \PDO(""); } }', 'PDO'],
     'an imported database in the core' => ['core/Schedule', 'use PDO;', 'PDO'],

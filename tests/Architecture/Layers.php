@@ -28,7 +28,9 @@ final class Layers
     ];
 
     /** Which part of a framework each room may not know, beside what the drawing says. */
-    private const NOT_OF_FRAMEWORK = ['Illuminate\Http' => ['Actions', 'Queries', 'Reading', 'Mapping', 'Models', 'Journal', 'Mail', 'Standins', 'Backup', 'Retention', 'Health']];
+    private const NOT_OF_FRAMEWORK = [
+        'Illuminate\Support\Facades\DB' => ['Queries', 'Mapping', 'Mail'],
+        'Illuminate\Http' => ['Actions', 'Queries', 'Reading', 'Mapping', 'Models', 'Journal', 'Mail', 'Standins', 'Backup', 'Retention', 'Health']];
 
     /** @param  array<string, list<string>>  $rooms  by room, those it may use */
     private function __construct(private array $rooms)
@@ -118,7 +120,7 @@ final class Layers
             } elseif ($isCore) {
                 $may = $isCall ? ! in_array(strtolower($name), self::OUTSIDE_FUNCTIONS, true) : in_array($name, self::GLOBAL_CLASSES, true);
             } else {
-                $may = array_filter(self::NOT_OF_FRAMEWORK, fn (array $rooms, string $part): bool => str_starts_with($name, $part.'\\') && in_array($room, $rooms, true), ARRAY_FILTER_USE_BOTH) === [];
+                $may = array_filter(self::NOT_OF_FRAMEWORK, fn (array $rooms, string $part): bool => ($name === $part || str_starts_with($name, $part.'\\')) && in_array($room, $rooms, true), ARRAY_FILTER_USE_BOTH) === [];
             }
             if (! $may) {
                 $bad[$name] = $name;

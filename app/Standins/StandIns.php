@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Queries;
+namespace App\Standins;
 
 use App\Models\Delivery;
 use App\Models\User;

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Queries;
+namespace App\Reading;
 
 use App\Models\User;
 use Illuminate\Support\Facades\DB;

@@ -325,7 +325,7 @@ const startMoves = computed(() => !!form.value?.start && !!lands.value && lands.
                 <RhythmPresses v-model="form" :presses="lands?.presses ?? null" :today="today" />
                 <div class="well">
                     <RhythmSentence v-model="form" :presses="lands?.presses ?? null" />
-                    <RhythmBreaks v-if="form.rule && !form.after_done" v-model="form" />
+                    <RhythmBreaks v-if="form.rule" v-model="form" />
                     <p v-if="mistakes.overlaps" class="mistake" role="alert" data-test="overlaps">{{ mistakes.overlaps[0] }} <button type="button" class="press" data-test="let-overlap" @click="letOverlap">Let them</button></p>
                     <p v-if="mistakes.protected" class="mistake" role="alert" data-test="protected">{{ mistakes.protected[0] }} <button type="button" class="press" data-test="lay-over" @click="layOver">Lay it over</button></p>
                     <p v-if="placeMistake" class="mistake" role="alert" data-test="place-mistake">{{ placeMistake }}</p>

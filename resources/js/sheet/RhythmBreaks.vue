@@ -47,7 +47,7 @@ function addDate(field: 'extra_dates' | 'except_dates'): void {
             <span v-for="(one, i) in form.pauses" :key="i" class="set">{{ fullDate(one.from) }} to {{ fullDate(one.to) }} <button type="button" class="plain" aria-label="Take this pause away" @click="form.pauses = form.pauses.filter((_, j) => j !== i)">×</button></span>
             <span class="fromto">nothing from <input v-model="from" type="date" aria-label="Pause from" /> to <input v-model="to" type="date" aria-label="Pause to" /> <button type="button" class="press" @click="addPause">Add</button></span>
         </SentenceWord>.
-        <template v-for="([field, lead, label, words, none], i) in SINGLE" :key="field">{{ lead }}
+        <template v-for="([field, lead, label, words, none], i) in form.after_done ? [] : SINGLE" :key="field">{{ lead }}
             <SentenceWord :words="datesWords(form[field], none)" :label="label">
                 <span v-for="date in form[field]" :key="date" class="set">{{ fullDate(date) }} <button type="button" class="plain" aria-label="Take this date away" @click="form[field] = form[field].filter((other) => other !== date)">×</button></span>
                 <span class="fromto">{{ words }} <input v-model="single" type="date" :aria-label="label" /> <button type="button" class="press" @click="addDate(field)">Add</button></span>

@@ -64,6 +64,12 @@ test('from here on from a date besides the rule, the rule keeps its rhythm', fun
     expect($this->shown('2026-11-23', 30))->toBe(['11-23T07:15 Vent check', '12-03T07:15 Vents', '12-07T07:15 Vents', '12-21T07:15 Vents']);
 });
 
+test('from here on, single dates before the cut stay with the first half, and others can be added', function () {
+    $entry = $this->ventCheck(['rule' => 'FREQ=WEEKLY;BYDAY=MO', 'extra_dates' => ['2026-11-26', '2026-12-03'], 'except_dates' => ['2026-12-14']]);
+    $this->api('PATCH', "entries/{$entry['id']}", ['title' => 'Vents', 'extra_dates' => ['2026-11-26T07:15:00', '2026-12-03T07:15:00', '2026-12-09'], 'scope' => 'onward', 'recurrence_id' => '2026-11-30T07:15:00'])->assertOk();
+    expect($this->shown('2026-11-23', 30))->toBe(['11-23T07:15 Vent check', '11-26T07:15 Vent check', '11-30T07:15 Vents', '12-03T07:15 Vents', '12-07T07:15 Vents', '12-09T07:15 Vents', '12-21T07:15 Vents']);
+});
+
 /** Another seed by SLICE_SEED. */
 test('a change of the title changes nothing else, whatever the rule', function () {
     $rules = new RuleMaker((int) (getenv('SLICE_SEED') ?: 20261125));

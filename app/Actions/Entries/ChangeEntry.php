@@ -125,8 +125,13 @@ final readonly class ChangeEntry
         $before = (string) $entry->start;
         $tail = $this->split->at($entry, $recurrenceId);
         $new = $values->series;
-        if ($new === null || $new->placement->start->dayNumber() !== $old->placement->start->dayNumber()) {
+        if ($new === null) {
             return $this->whole($tail, $values);
+        }
+        // Single dates before the cut stay with the head, whether or not others were added.
+        $new = new Series('', $new->placement, $new->rule, self::from($cut, $new->extra), self::from($cut, $new->except), $new->afterDone, $new->breaks);
+        if ($new->placement->start->dayNumber() !== $old->placement->start->dayNumber()) {
+            return $this->whole($tail, $values->with($new, []));
         }
         $cutOff = SeriesOf::mendable($tail);
         $columns = $values->columns;
@@ -138,9 +143,18 @@ final readonly class ChangeEntry
             ? $cutOff?->rule : $new->rule;
         $isSame = $isSameRule && SeriesColumns::place($new->placement) === SeriesColumns::place($old->placement);
         $start = $isSame && $cutOff !== null ? $cutOff->placement->start : Split::startOfTail($old, $cut, $new);
-        $new = new Series('', $new->placement->startingAt($start), $rule, $cutOff->extra ?? [], $cutOff->except ?? [], $new->afterDone, $new->breaks);
+        $new = new Series('', $new->placement->startingAt($start), $rule, $new->extra, $new->except, $new->afterDone, $new->breaks);
 
         return $this->whole($tail, $values->with($new, $columns));
+    }
+
+    /**
+     * @param  list<LocalDateTime>  $dates
+     * @return list<LocalDateTime> those from a day on
+     */
+    private static function from(LocalDateTime $day, array $dates): array
+    {
+        return array_values(array_filter($dates, fn (LocalDateTime $date): bool => $date->dayNumber() >= $day->dayNumber()));
     }
 
     /** Where the dates stay, every instance keeps its recurrence id, and a start besides the rule its place. */

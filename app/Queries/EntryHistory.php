@@ -10,6 +10,7 @@ use App\Models\Calendar;
 use App\Models\User;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Collection;
+use PlumRota\Core\Recurrence\InvalidRule;
 use PlumRota\Core\Recurrence\RuleInWords;
 use PlumRota\Core\Recurrence\RuleParser;
 
@@ -22,7 +23,7 @@ final class EntryHistory
     private const KNOWN = ['title' => 'Title', 'calendar_id' => 'Calendar', 'kind' => 'Kind', 'start' => 'Start', 'length' => 'Length', 'all_day' => 'All day', 'zone' => 'Time zone', 'end_zone' => 'Time zone of the end',
         'rule' => 'Rhythm', 'after_done' => 'Counts from', 'due' => 'Due', 'missed' => 'When missed', 'importance' => 'Importance', 'effort' => 'Effort', 'estimate' => 'Estimate', 'busy' => 'Busy', 'tentative' => 'Tentative',
         'private' => 'Private', 'protected' => 'Protected', 'travel' => 'Travel before', 'margin' => 'Margin after', 'place' => 'Place', 'link' => 'Link', 'notes' => 'Notes', 'labels' => 'Labels', 'colour' => 'Colour',
-        'checklist' => 'Steps', 'reminders' => 'Reminders', 'off_day' => 'On a day off', 'seasons' => 'Season', 'pauses' => 'Pauses'];
+        'checklist' => 'Steps', 'reminders' => 'Reminders', 'off_day' => 'On a day off', 'seasons' => 'Season', 'pauses' => 'Pauses', 'extra_dates' => 'Also on', 'except_dates' => 'Left out on'];
 
     /** @return list<array{id: int, at: string, label: string, undone: bool, restorable: bool, changes: list<array{what: string, before: string, after: string}>}> */
     public function show(User $user, string $entryId): array
@@ -78,7 +79,7 @@ final class EntryHistory
         return match (true) {
             $value === null, $value === '[]', $value === '' => '',
             $column === 'calendar_id' && is_string($value) => $calendars->get($value)->name ?? 'a calendar that is gone',
-            $column === 'rule' && is_string($value) && is_string($row['start'] ?? null) => (new RuleInWords(RuleParser::parse($value), SeriesOf::moment($row['start']), (bool) ($row['after_done'] ?? false)))->sentence(),
+            $column === 'rule' && is_string($value) && is_string($row['start'] ?? null) => self::inWords($value, $row['start'], (bool) ($row['after_done'] ?? false)),
             $column === 'length' && is_numeric($value) => ($row['all_day'] ?? false) ? "{$value} days" : "{$value} min",
             in_array($column, ['estimate', 'travel', 'margin'], true) && is_numeric($value) => "{$value} min",
             in_array($column, ['all_day', 'busy', 'tentative', 'private', 'protected', 'after_done'], true) => $value ? 'yes' : 'no',
@@ -86,6 +87,16 @@ final class EntryHistory
             $column === 'start' && is_string($value) => str_replace('T', ' ', substr($value, 0, 16)),
             default => is_scalar($value) ? mb_strimwidth((string) $value, 0, 120, '…') : '',
         };
+    }
+
+    /** A rule of a time when more was allowed is shown as it was written. */
+    private static function inWords(string $rule, string $start, bool $afterDone): string
+    {
+        try {
+            return (new RuleInWords(RuleParser::parse($rule), SeriesOf::moment($start), $afterDone))->sentence();
+        } catch (InvalidRule) {
+            return mb_strimwidth($rule, 0, 120, '…');
+        }
     }
 
     private static function listed(string $json): string

@@ -203,6 +203,15 @@ test('the preview says the rhythm, where it lands and what it meets', function (
     $this->api('POST', 'rhythm/preview', ['all_day' => true, 'start' => '2026-11-23', 'rule' => 'FREQ=OFTEN'])->assertUnprocessable()->assertJsonValidationErrorFor('rule');
 });
 
+test('of one occurrence its own place is held against what is protected, not that of the others', function () {
+    $this->entry(['title' => 'Quiet hour', 'all_day' => false, 'start' => '2026-11-26T09:00', 'end' => '2026-11-26T10:00', 'protected' => true]);
+    $id = $this->ventCheck(['rule' => 'FREQ=DAILY'])['id'];
+    $at = ['start' => '2026-11-23T09:30', 'end' => '2026-11-23T09:45', 'scope' => 'one'];
+    $this->api('PATCH', "entries/{$id}", [...$at, 'recurrence_id' => '2026-11-27T07:15:00'])->assertOk();
+    $this->api('PATCH', "entries/{$id}", [...$at, 'recurrence_id' => '2026-11-26T07:15:00'])->assertUnprocessable()->assertJsonValidationErrorFor('protected');
+    $this->api('PATCH', "entries/{$id}", [...$at, 'scope' => 'whole', 'recurrence_id' => '2026-11-27T07:15:00'])->assertUnprocessable()->assertJsonValidationErrorFor('protected');
+});
+
 test('nothing is laid over a protected block unasked, by any way in', function () {
     $this->entry(['title' => 'Quiet hour', 'all_day' => false, 'start' => '2026-11-26T09:00', 'end' => '2026-11-26T10:00', 'protected' => true]);
     $sentence = '“Quiet hour” is protected. Lay it over that all the same?';
@@ -216,6 +225,9 @@ test('nothing is laid over a protected block unasked, by any way in', function (
     $this->api('PATCH', "entries/{$call}", ['start' => '2026-11-26T09:59'])->assertUnprocessable();
     $this->api('PATCH', "entries/{$call}", ['title' => 'Longer call'])->assertOk();
     $this->api('POST', "entries/{$call}/copy", [...$move, 'recurrence_id' => null])->assertUnprocessable();
+    $many = ['do' => 'move', 'items' => [['entry_id' => $call, 'recurrence_id' => null]], 'days' => 0, 'minutes' => -45];
+    $this->api('POST', 'many', $many)->assertUnprocessable()->assertJsonPath('errors.protected.0', $sentence);
+    $this->api('POST', 'many', [...$many, 'over_protected' => true])->assertNoContent();
     $this->api('POST', "entries/{$call}/move", [...$move, 'over_protected' => true])->assertOk();
     $this->api('POST', 'entries', [...$over, 'over_protected' => true])->assertCreated();
     $this->api('POST', 'capture', ['line' => 'call the seed merchant tomorrow at 9:30', 'over_protected' => true])->assertCreated();

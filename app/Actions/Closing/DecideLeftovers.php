@@ -97,7 +97,7 @@ final readonly class DecideLeftovers
 
             return;
         }
-        $copy = $this->copies->copy($user, $entry, $seen->occurrence->recurrenceId, $seen->occurrence->placement, null);
+        $copy = $this->copies->copy($user, $entry, $seen->occurrence->recurrenceId, $seen->occurrence->placement, null, mayCover: true);
         SaveSeries::into($copy, null, ['estimate' => $copy->estimate ?? ($seen->block->allDay ? null : $seen->block->seen->minutes())]);
         $this->letGo->letGo($user, $entry, $seen->occurrence->recurrenceId, true);
     }

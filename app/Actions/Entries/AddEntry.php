@@ -7,19 +7,31 @@ namespace App\Actions\Entries;
 use App\Journal\WritePath;
 use App\Models\Entry;
 use App\Models\User;
+use App\Queries\ProtectedBlocks;
+use PlumRota\Core\Schedule\IsProtected;
 
 final readonly class AddEntry
 {
-    public function __construct(private WritePath $writes)
+    public function __construct(private WritePath $writes, private ProtectedBlocks $protected)
     {
     }
 
-    /** A start that its rule does not choose gives way to the first date that it does. */
-    public function add(User $user, EntryValues $values): Entry
+    /**
+     * A start that its rule does not choose gives way to the first date that it does.
+     *
+     * @param  bool  $mayCover  whether it may lie over protected blocks
+     *
+     * @throws IsProtected
+     */
+    public function add(User $user, EntryValues $values, bool $mayCover = false): Entry
     {
-        return $this->writes->run($user, "Added “{$values->title()}”", function () use ($user, $values): Entry {
+        return $this->writes->run($user, "Added “{$values->title()}”", function () use ($user, $values, $mayCover): Entry {
+            $series = $values->series?->startingOnRule();
+            if (! $mayCover) {
+                $this->protected->keepFree($user, $series);
+            }
             $entry = new Entry(['user_id' => $user->id]);
-            SaveSeries::into($entry, $values->series?->startingOnRule(), $values->columns);
+            SaveSeries::into($entry, $series, $values->columns);
 
             return $entry;
         });

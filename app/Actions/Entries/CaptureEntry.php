@@ -20,7 +20,7 @@ final readonly class CaptureEntry
     }
 
     /** @param  'task'|'event'|null  $kind chosen by hand, over what was understood */
-    public function capture(User $user, Draft $draft, Calendar $calendar, ?string $kind): Entry
+    public function capture(User $user, Draft $draft, Calendar $calendar, ?string $kind, bool $mayCover = false): Entry
     {
         $series = $draft->placement === null ? null : new Series('', $draft->placement, $draft->rule, afterDone: $draft->afterDone, breaks: new Breaks($draft->offDay));
 
@@ -39,6 +39,6 @@ final readonly class CaptureEntry
             'off_day' => $draft->offDay->value,
             'missed' => $calendar->missed,
             'busy' => $calendar->busy,
-        ]));
+        ]), $mayCover);
     }
 }

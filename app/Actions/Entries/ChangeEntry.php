@@ -9,8 +9,10 @@ use App\Mapping\SeriesColumns;
 use App\Mapping\SeriesOf;
 use App\Models\Entry;
 use App\Models\User;
+use App\Queries\ProtectedBlocks;
 use PlumRota\Core\Schedule\CannotReschedule;
 use PlumRota\Core\Schedule\Details;
+use PlumRota\Core\Schedule\IsProtected;
 use PlumRota\Core\Schedule\NoSuchOccurrence;
 use PlumRota\Core\Schedule\Placement;
 use PlumRota\Core\Schedule\Scope;
@@ -37,16 +39,24 @@ final readonly class ChangeEntry
         private TouchOccurrence $touch,
         private SplitRoutine $split,
         private RekeyChanges $rekey,
+        private ProtectedBlocks $protected,
     ) {
     }
 
-    /** @throws StaleEntry|CannotReschedule|NoSuchOccurrence */
-    public function change(User $user, Entry $entry, EntryValues $values, Scope $scope, ?string $recurrenceId, ?int $version): Entry
+    /**
+     * @param  bool  $mayCover  whether it may come to lie over protected blocks
+     *
+     * @throws StaleEntry|CannotReschedule|NoSuchOccurrence|IsProtected
+     */
+    public function change(User $user, Entry $entry, EntryValues $values, Scope $scope, ?string $recurrenceId, ?int $version, bool $mayCover = false): Entry
     {
-        return $this->writes->run($user, "Changed “{$entry->title}”", function () use ($entry, $values, $scope, $recurrenceId, $version): Entry {
+        return $this->writes->run($user, "Changed “{$entry->title}”", function () use ($user, $entry, $values, $scope, $recurrenceId, $version, $mayCover): Entry {
             $entry->refresh();
             StaleEntry::check($entry, $version);
             $old = SeriesOf::mendable($entry);
+            if (! $mayCover && $values->has('rule', ...self::PLACE)) {
+                $this->protected->keepFree($user, $this->wished($old, $values, $scope, $recurrenceId), $entry->id);
+            }
             if ($old === null || ! $old->isRoutine() || $recurrenceId === null) {
                 return $this->whole($entry, $values);
             }
@@ -61,6 +71,14 @@ final readonly class ChangeEntry
                 Scope::Whole => $this->whole($entry, $values),
             };
         });
+    }
+
+    /** What would come to stand: of one occurrence its own place, else all of them. */
+    private function wished(?Series $old, EntryValues $values, Scope $scope, ?string $recurrenceId): Series|Placement|null
+    {
+        return $scope === Scope::One && $old !== null && $old->isRoutine() && $recurrenceId !== null && $values->series !== null
+            ? self::onDayOf($values->series->placement, $old->startOf($recurrenceId))
+            : $values->series;
     }
 
     private function one(Entry $entry, Series $old, EntryValues $values, string $recurrenceId): Entry

@@ -35,24 +35,24 @@ final readonly class ChangeMany
      *
      * @throws NoSuchOccurrence
      */
-    public function move(User $user, array $picked, int $days, int $minutes): void
+    public function move(User $user, array $picked, int $days, int $minutes, bool $mayCover = false): void
     {
-        $this->each($user, 'Moved', $picked, fn (Picked $one) => $this->moves->move($user, $one->entry, $this->shifted($user, $one, $days, $minutes), Scope::One, $one->recurrenceId, null));
+        $this->each($user, 'Moved', $picked, fn (Picked $one) => $this->moves->move($user, $one->entry, $this->shifted($user, $one, $days, $minutes), Scope::One, $one->recurrenceId, null, $mayCover));
     }
 
     /** @param  list<Picked>  $picked */
-    public function toDate(User $user, array $picked, LocalDate $date): void
+    public function toDate(User $user, array $picked, LocalDate $date, bool $mayCover = false): void
     {
-        $this->each($user, 'Moved', $picked, function (Picked $one) use ($user, $date): void {
+        $this->each($user, 'Moved', $picked, function (Picked $one) use ($user, $date, $mayCover): void {
             $place = $one->entry->start === null ? Placement::allDay($date) : $this->places->of($user, $one->entry, $one->recurrenceId ?? Series::ONCE);
-            $this->moves->move($user, $one->entry, $place->startingAt($place->start->plusSeconds(($date->dayNumber() - $place->start->dayNumber()) * 86400)), Scope::One, $one->recurrenceId, null);
+            $this->moves->move($user, $one->entry, $place->startingAt($place->start->plusSeconds(($date->dayNumber() - $place->start->dayNumber()) * 86400)), Scope::One, $one->recurrenceId, null, $mayCover);
         });
     }
 
     /** @param  list<Picked>  $picked */
-    public function copy(User $user, array $picked, int $days, int $minutes): void
+    public function copy(User $user, array $picked, int $days, int $minutes, bool $mayCover = false): void
     {
-        $this->each($user, 'Copied', $picked, fn (Picked $one) => $this->copies->copy($user, $one->entry, $one->recurrenceId, $this->shifted($user, $one, $days, $minutes), null));
+        $this->each($user, 'Copied', $picked, fn (Picked $one) => $this->copies->copy($user, $one->entry, $one->recurrenceId, $this->shifted($user, $one, $days, $minutes), null, $mayCover));
     }
 
     /** @param  list<Picked>  $picked */

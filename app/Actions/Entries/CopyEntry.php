@@ -8,7 +8,9 @@ use App\Journal\WritePath;
 use App\Models\Entry;
 use App\Models\User;
 use App\Queries\OccurrencePlace;
+use App\Queries\ProtectedBlocks;
 use PlumRota\Core\Schedule\Details;
+use PlumRota\Core\Schedule\IsProtected;
 use PlumRota\Core\Schedule\NoSuchOccurrence;
 use PlumRota\Core\Schedule\Placement;
 use PlumRota\Core\Schedule\Series;
@@ -16,7 +18,7 @@ use PlumRota\Core\Schedule\Series;
 /** Makes a second entry like one there is: a single one from a single occurrence, or a whole routine again. */
 final readonly class CopyEntry
 {
-    public function __construct(private WritePath $writes, private OccurrencePlace $places)
+    public function __construct(private WritePath $writes, private OccurrencePlace $places, private ProtectedBlocks $protected)
     {
     }
 
@@ -24,12 +26,16 @@ final readonly class CopyEntry
      * @param  string|null  $recurrenceId  the one that is copied; null for the whole entry with its rhythm
      * @param  Placement|null  $to  null for where it stands
      * @param  string|null  $calendarId  null for its own
+     * @param  bool  $mayCover  whether it may lie over protected blocks
      *
-     * @throws NoSuchOccurrence
+     * @throws NoSuchOccurrence|IsProtected
      */
-    public function copy(User $user, Entry $entry, ?string $recurrenceId, ?Placement $to, ?string $calendarId): Entry
+    public function copy(User $user, Entry $entry, ?string $recurrenceId, ?Placement $to, ?string $calendarId, bool $mayCover = false): Entry
     {
-        return $this->writes->run($user, "Copied “{$entry->title}”", function () use ($user, $entry, $recurrenceId, $to, $calendarId): Entry {
+        return $this->writes->run($user, "Copied “{$entry->title}”", function () use ($user, $entry, $recurrenceId, $to, $calendarId, $mayCover): Entry {
+            if (! $mayCover) {
+                $this->protected->keepFree($user, $to);
+            }
             $copy = $entry->replicate(['version', 'continues_id']);
             $copy->version = 1;
             $copy->calendar_id = $calendarId ?? $entry->calendar_id;

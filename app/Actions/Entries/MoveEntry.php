@@ -9,7 +9,9 @@ use App\Mapping\SeriesColumns;
 use App\Mapping\SeriesOf;
 use App\Models\Entry;
 use App\Models\User;
+use App\Queries\ProtectedBlocks;
 use PlumRota\Core\Schedule\CannotReschedule;
+use PlumRota\Core\Schedule\IsProtected;
 use PlumRota\Core\Schedule\NoSuchOccurrence;
 use PlumRota\Core\Schedule\Placement;
 use PlumRota\Core\Schedule\Scope;
@@ -24,21 +26,26 @@ final readonly class MoveEntry
         private TouchOccurrence $touch,
         private SplitRoutine $split,
         private RekeyChanges $rekey,
+        private ProtectedBlocks $protected,
     ) {
     }
 
     /**
      * @param  Placement|null  $to  null for the basket
+     * @param  bool  $mayCover  whether it may come to lie over protected blocks
      *
-     * @throws StaleEntry|CannotReschedule|NoSuchOccurrence
+     * @throws StaleEntry|CannotReschedule|NoSuchOccurrence|IsProtected
      */
-    public function move(User $user, Entry $entry, ?Placement $to, Scope $scope, ?string $recurrenceId, ?int $version): Entry
+    public function move(User $user, Entry $entry, ?Placement $to, Scope $scope, ?string $recurrenceId, ?int $version, bool $mayCover = false): Entry
     {
-        return $this->writes->run($user, "Moved “{$entry->title}”", function () use ($user, $entry, $to, $scope, $recurrenceId, $version): Entry {
+        return $this->writes->run($user, "Moved “{$entry->title}”", function () use ($user, $entry, $to, $scope, $recurrenceId, $version, $mayCover): Entry {
             $entry->refresh();
             StaleEntry::check($entry, $version);
             $series = SeriesOf::entry($entry);
             $to = $to === null || $series === null ? $to : self::onClocksOf($series->placement, $to);
+            if (! $mayCover) {
+                $this->protected->keepFree($user, $to, $entry->id);
+            }
             if ($series === null || ! $series->isRoutine()) {
                 return $this->single($entry, $to);
             }

@@ -17,14 +17,11 @@ use App\Http\Requests\PreviewRequest;
 use App\Http\Requests\RemoveRequest;
 use App\Http\Resources\EntryResource;
 use App\Http\Resources\ThisOne;
-use App\Mapping\SeriesOf;
-use App\Queries\ProtectedBlocks;
 use App\Queries\RhythmPreview;
 use App\Queries\Timings;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
-use PlumRota\Core\Schedule\Due;
 use PlumRota\Core\Schedule\Scope;
 use PlumRota\Core\Schedule\Series;
 
@@ -41,54 +38,34 @@ final class EntryController
         return response()->json([...(new EntryResource($found))->fields(), 'this_one' => ThisOne::shown($user, $found, $id, $timings->minutes($user, [$found->id])["{$found->id}|{$id}"] ?? 0)]);
     }
 
-    public function __construct(private readonly ProtectedBlocks $protected)
-    {
-    }
-
     public function store(EntryRequest $request, AddEntry $entries): JsonResponse
     {
-        if (! $request->boolean('over_protected')) {
-            $this->protected->keepFree(Account::of($request), $request->series());
-        }
-
-        return (new EntryResource($entries->add(Account::of($request), $request->values())))->response($request)->setStatusCode(201);
+        return (new EntryResource($entries->add(Account::of($request), $request->values(), $request->boolean('over_protected'))))->response($request)->setStatusCode(201);
     }
 
     public function update(EntryRequest $request, string $entry, ChangeEntry $entries): JsonResponse
     {
         $user = Account::of($request);
         $found = $user->entries()->findOrFail($entry);
-        if (! $request->boolean('over_protected') && $request->values()->has('start', 'end', 'all_day', 'zone', 'rule', 'floating')) {
-            $this->protected->keepFree($user, $request->series(), $found->id);
-        }
 
-        return (new EntryResource($entries->change($user, $found, $request->values(), $request->scope(), $request->recurrenceId(), $request->version())))->response($request)->setStatusCode(200);
+        return (new EntryResource($entries->change($user, $found, $request->values(), $request->scope(), $request->recurrenceId(), $request->version(), $request->boolean('over_protected'))))->response($request)->setStatusCode(200);
     }
 
     public function move(MoveRequest $request, string $entry, MoveEntry $entries): JsonResponse
     {
         $user = Account::of($request);
         $found = $user->entries()->findOrFail($entry);
-
-        if (! $request->boolean('over_protected')) {
-            $this->protected->keepFree($user, $request->place(), $found->id);
-        }
-        $moved = $entries->move($user, $found, $request->place(), $request->scope(), $request->recurrenceId(), $request->version());
+        $moved = $entries->move($user, $found, $request->place(), $request->scope(), $request->recurrenceId(), $request->version(), $request->boolean('over_protected'));
         $id = $request->scope() === Scope::One ? $request->recurrenceId() ?? Series::ONCE : Series::ONCE;
-        $due = ThisOne::due($moved, $id);
-        $place = $id === Series::ONCE ? SeriesOf::mendable($moved)?->placement : $request->place();
 
-        return response()->json([...(new EntryResource($moved))->fields(), 'after_due' => $due !== null && $place !== null && Due::parse($due)->isMissedBy($place->seenFrom($user->timeZone())->to)]);
+        return response()->json([...(new EntryResource($moved))->fields(), 'after_due' => ThisOne::isAfterDue($user, $moved, $id)]);
     }
 
     public function copy(CopyRequest $request, string $entry, CopyEntry $entries): JsonResponse
     {
         $user = Account::of($request);
-        if (! $request->boolean('over_protected')) {
-            $this->protected->keepFree($user, $request->place());
-        }
 
-        return (new EntryResource($entries->copy($user, $user->entries()->findOrFail($entry), $request->recurrenceId(), $request->place(), $request->calendarId())))->response($request)->setStatusCode(201);
+        return (new EntryResource($entries->copy($user, $user->entries()->findOrFail($entry), $request->recurrenceId(), $request->place(), $request->calendarId(), $request->boolean('over_protected'))))->response($request)->setStatusCode(201);
     }
 
     public function destroy(RemoveRequest $request, string $entry, RemoveEntry $entries): Response

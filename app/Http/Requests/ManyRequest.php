@@ -32,6 +32,7 @@ final class ManyRequest extends FormRequest
             'calendar_id' => ['required_if:do,calendar', 'string', Rule::exists('calendars', 'id')->where('user_id', Account::of($this)->id)],
             'label' => ['required_if:do,label', 'string', 'max:40'],
             'carries' => ['sometimes', 'boolean'],
+            'over_protected' => ['sometimes', 'boolean'],
         ];
     }
 

@@ -4,13 +4,12 @@ declare(strict_types=1);
 
 namespace App\Http\Resources;
 
-use App\Actions\Entries\DueWithStart;
 use App\Mapping\SeriesOf;
 use App\Models\Entry;
 use App\Models\User;
 use PlumRota\Core\Schedule\Details;
 use PlumRota\Core\Schedule\Series;
-use PlumRota\Core\Time\InvalidTime;
+use PlumRota\Core\Schedule\Timeline;
 
 /** What one occurrence of an entry has of its own, as its sheet shows it. */
 final class ThisOne
@@ -27,44 +26,32 @@ final class ThisOne
         if (array_key_exists('reminders', $own)) {
             $own['reminders'] = $details->reminders;
         }
-        $placement = $change === null ? null : SeriesOf::change($change)->placement;
-        $seen = $placement?->seenFrom($user->timeZone());
+        $series = SeriesOf::mendable($entry);
+        $timeline = new Timeline($user->timeZone());
+        $one = $series === null ? null : $timeline->one($series, $recurrenceId, $change === null ? null : SeriesOf::change($change));
+        $asAll = $series === null ? null : $timeline->one($series, $recurrenceId, null);
 
         return [
             'checklist' => $details->checklist,
             'done' => $change?->done_at !== null,
             'timed' => $timed,
-            'due' => self::due($entry, $recurrenceId),
-            'due_as_all' => self::dueAsAll($entry, $recurrenceId),
+            'due' => $one === null ? $details->due : $one->due(),
+            'due_as_all' => $asAll === null ? $entry->due : $asAll->due(),
             'own' => (object) $own,
-            'place' => $placement === null || $seen === null || $recurrenceId === Series::ONCE ? null : [
-                'all_day' => $placement->allDay,
-                'start' => $placement->allDay ? (string) $seen->from->date() : (string) $seen->from,
-                'end' => $placement->allDay ? (string) $seen->to->date()->plusDays(-1) : (string) $seen->to,
+            'place' => $one === null || ! $one->isMoved() || $recurrenceId === Series::ONCE ? null : [
+                'all_day' => $one->placement->allDay,
+                'start' => $one->placement->allDay ? (string) $one->seen->from->date() : (string) $one->seen->from,
+                'end' => $one->placement->allDay ? (string) $one->seen->to->date()->plusDays(-1) : (string) $one->seen->to,
             ],
         ];
     }
 
-    /** A date, or a date and time. */
-    public static function due(Entry $entry, string $recurrenceId): ?string
+    /** Whether one occurrence stands so that it ends after it is due. */
+    public static function isAfterDue(User $user, Entry $entry, string $recurrenceId): bool
     {
-        $fields = $entry->changes()->where('recurrence_id', $recurrenceId)->first()->fields ?? [];
-        if (! array_key_exists('due', $fields)) {
-            return self::dueAsAll($entry, $recurrenceId);
-        }
+        $series = SeriesOf::mendable($entry);
+        $change = $entry->changes()->where('recurrence_id', $recurrenceId)->first();
 
-        return is_string($fields['due']) ? $fields['due'] : null;
-    }
-
-    private static function dueAsAll(Entry $entry, string $recurrenceId): ?string
-    {
-        if ($entry->due === null || $entry->start === null || $recurrenceId === Series::ONCE) {
-            return $entry->due;
-        }
-        try {
-            return DueWithStart::moved($entry->due, $entry->start, $recurrenceId);
-        } catch (InvalidTime) {
-            return $entry->due;
-        }
+        return $series !== null && (new Timeline($user->timeZone()))->one($series, $recurrenceId, $change === null ? null : SeriesOf::change($change))?->isAfterDue() === true;
     }
 }

@@ -148,6 +148,14 @@ final readonly class Timeline
         return [array_values($starts), $open];
     }
 
+    /** One occurrence by its recurrence id, whatever became of it; null where it was skipped, or where that names no time of the series. */
+    public function one(Series $series, string $id, ?Change $change): ?Occurrence
+    {
+        $start = $this->parsed($series, $id);
+
+        return $start === null ? null : $this->occurrence($series, $id, $start, $change);
+    }
+
     private function occurrence(Series $series, string $id, LocalDateTime $start, ?Change $change): ?Occurrence
     {
         if ($change !== null && $change->skipped) {

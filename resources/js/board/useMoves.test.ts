@@ -57,6 +57,18 @@ describe('moving what stands on the board', () => {
         await drop(frames, { kind: 'date', date: '2026-11-28' })
         expect(sent('POST entries/frames/move')).toMatchObject({ version: 8 })
     })
+    it('asks about a protected block that only the server sees, and for several by doing it once more', async () => {
+        const protectedBlock = new Refusal(422, { message: '“Quiet hour” is protected. Lay it over that all the same?', errors: { protected: ['“Quiet hour” is protected. Lay it over that all the same?'] } })
+        answering({ 'POST entries/repot/move': protectedBlock, 'POST many': protectedBlock })
+        await drop(repot, hours('2026-11-25', 540))
+        expect(asking.over).toBe('Quiet hour')
+        useView().chosen = new Set([repot.key])
+        await moves.many('move', { days: 1, minutes: 0 }, 'Moved')
+        expect([note.text, sent('POST many')]).toEqual([expect.stringContaining('Do it once more to lay it over.'), expect.not.objectContaining({ over_protected: true })])
+        answering({ 'POST many': null })
+        await moves.many('move', { days: 1, minutes: 0 }, 'Moved')
+        expect([sent('POST many'), useView().chosen.size]).toEqual([expect.objectContaining({ over_protected: true }), 0])
+    })
     it('over a protected block asks first', async () => {
         useView().occurrences = [occurrence({ title: 'Quiet hour', protected: true, all_day: false, start: '2026-11-25T09:30:00', end: '2026-11-25T10:30:00', minutes: 60 })]
         await drop(repot, hours('2026-11-25', 540))

@@ -27,6 +27,9 @@ export function carriedItem(item: BasketItem, colour: Colour): Carried {
     }
 }
 
+/** What was refused for lying over a protected block: done once more, it is meant. */
+let refused = ''
+
 /** What this page's own moves have made of an entry's version, before the board says so. */
 const versions = new Map<string, number>()
 
@@ -125,7 +128,14 @@ export function useMoves() {
             const [entry_id, recurrence_id] = key.split('|')
             return { entry_id, recurrence_id: recurrence_id === 'once' ? null : recurrence_id }
         })
-        const done = await change(`${said} ${items.length === 1 ? 'one entry' : `${items.length} entries`}.`, () => ask('POST', 'many', { do: what, items, ...how }).then(() => true))
+        const sent = { do: what, items, ...how }
+        const same = JSON.stringify(sent)
+        const work = (): Promise<true> => ask('POST', 'many', { ...sent, ...(same === refused ? { over_protected: true } : {}) }).then(() => true as const).catch((error: unknown) => {
+            if (!(error instanceof Refused) || !error.errors.protected) throw error
+            refused = same
+            throw new Refused(error.status, `${error.message} Do it once more to lay it over.`)
+        })
+        const done = await change(`${said} ${items.length === 1 ? 'one entry' : `${items.length} entries`}.`, work)
         if (done) view.chosen = new Set()
     }
 

@@ -122,6 +122,18 @@ describe('catching a line', () => {
         expect(document.activeElement).toBe(before)
         expect(asked.some((one) => one.path === 'capture')).toBe(false)
     })
+    it('asks before it lays something over a protected block, and Enter once more says so', async () => {
+        answering({ 'POST capture': new Refusal(422, { message: '“Quiet hour” is protected. Lay it over that all the same?', errors: { protected: ['“Quiet hour” is protected. Lay it over that all the same?'] } }) })
+        await type('Call tomorrow at 9')
+        await field().trigger('keydown', { key: 'Enter' })
+        await flushPromises()
+        expect([sent('POST capture'), (field().element as HTMLInputElement).value]).toEqual([expect.not.objectContaining({ over_protected: true }), 'Call tomorrow at 9'])
+        expect(line.text()).toContain('“Quiet hour” is protected. Lay it over that all the same? Press Enter once more.')
+        answering({ 'POST capture': { id: 'e', title: 'Call', start: '2026-11-26T09:00:00', in_words: null } })
+        await field().trigger('keydown', { key: 'Enter' })
+        await flushPromises()
+        expect(sent('POST capture')).toMatchObject({ line: 'Call tomorrow at 9', over_protected: true })
+    })
     it('does not catch nothing', async () => {
         await type('   ')
         await field().trigger('keydown', { key: 'Enter' })

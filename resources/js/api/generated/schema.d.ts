@@ -2988,6 +2988,7 @@ export interface operations {
                         entry_id: string;
                         recurrence_id?: string | null;
                     }[];
+                    over_protected?: boolean;
                     days?: number;
                     minutes?: number;
                     date?: string;

@@ -8,7 +8,7 @@ use Tests\Browser\Page;
 /** The demo with exactly seven things left over of today, whatever hour it is and whatever was left before. */
 function sevenLeft(object $test): Page
 {
-    $page = demo($test);
+    $page = demo($test, alwaysAwake: true);
     $page->asyncScript(<<<'JS'
         const done = arguments[arguments.length - 1]
         const token = decodeURIComponent(/XSRF-TOKEN=([^;]+)/.exec(document.cookie)[1])

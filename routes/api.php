@@ -22,6 +22,7 @@ use App\Http\Controllers\OccurrenceController;
 use App\Http\Controllers\ReminderController;
 use App\Http\Controllers\SearchController;
 use App\Http\Controllers\SessionController;
+use App\Http\Controllers\TogetherController;
 use App\Http\Middleware\AnswerOnce;
 use App\Http\Middleware\SaysRevision;
 use Illuminate\Support\Facades\Route;
@@ -50,6 +51,7 @@ Route::middleware(['auth:sanctum', SaysRevision::class, AnswerOnce::class])->gro
     Route::patch('account', [SessionController::class, 'change']);
     Route::get('account/zone', [SessionController::class, 'anotherZone']);
 
+    Route::get('together', TogetherController::class)->name('together');
     Route::get('board', [BoardController::class, 'board']);
     Route::get('basket', [BoardController::class, 'basket']);
     Route::put('basket/order', [BoardController::class, 'orderBasket']);
@@ -86,7 +88,7 @@ Route::middleware(['auth:sanctum', SaysRevision::class, AnswerOnce::class])->gro
     Route::get('entries/{entry}/past', [EntryHistoryController::class, 'past']);
     Route::get('entries/{entry}/reach', [EntryHistoryController::class, 'reach']);
     Route::post('entries/{entry}/attachments', [AttachmentController::class, 'store'])->name('attachments.store');
-    Route::get('attachments/{attachment}', [AttachmentController::class, 'show']);
+    Route::get('attachments/{attachment}', [AttachmentController::class, 'show'])->name('attachments.show');
     Route::delete('attachments/{attachment}', [AttachmentController::class, 'destroy']);
     Route::post('many', [ManyController::class, 'change']);
 

@@ -178,13 +178,13 @@ test('the files of an account have a bound, which is shown, and one that finds n
     expect($this->api('GET', 'session')->json('account.files'))->toBe(['used' => 600000, 'most' => 1000000])->and(\Illuminate\Support\Facades\Storage::disk('local')->allFiles())->toHaveCount(1);
 });
 
-test('an answer to a change says which revision it made and what it touched, also when it is given again', function () {
+test('an answer to a change says which revision it made and what it made stale, also when it is given again', function () {
     $id = $this->ventCheck()['id'];
     $ticked = fn () => $this->api('PUT', "entries/{$id}/occurrences/2026-11-25T07:15:00/done", [], ['Idempotency-Key' => 'tick-1'])->assertNoContent();
     $first = $ticked();
     $revision = $this->api('GET', 'revision')->json('revision');
-    expect([$first->headers->get('X-Revision'), $first->headers->get('X-Touched')])->toBe([(string) $revision, 'changes']);
-    // Given again it touches nothing, and says so: the page then asks for everything.
-    expect([$ticked()->headers->get('X-Revision'), $ticked()->headers->get('X-Touched')])->toBe([(string) $revision, ''])
+    expect([$first->headers->get('X-Revision'), $first->headers->get('X-Stale')])->toBe([(string) $revision, 'board,month,year,ruler,search,entries,days,closings,done,basket,reminders']);
+    // Given again it touches nothing, and what is stale is not known: the page then asks for everything.
+    expect([$ticked()->headers->get('X-Revision'), $ticked()->headers->get('X-Stale')])->toBe([(string) $revision, null])
         ->and($this->api('GET', 'revision')->headers->get('X-Revision'))->toBeNull();
 });

@@ -13,11 +13,22 @@ use Illuminate\Support\Facades\DB;
 use Symfony\Component\HttpFoundation\Response;
 
 /**
- * Says with the answer to a change which revision it made and which tables it touched, so that the page that sent it knows it
- * for its own, and asks for nothing that is as it was.
+ * Says with the answer to a change which revision it made and which reads show something of what it touched, so that the page
+ * that sent it knows it for its own, and asks for nothing that is as it was.
  */
 final readonly class SaysRevision
 {
+    private const PLACED = ['entries', 'changes', 'calendars', 'areas', 'day_hours', 'users'];
+
+    /** The tables that a read shows something of, by the first word of its path. */
+    private const SHOWS = [
+        'board' => self::PLACED, 'month' => self::PLACED, 'year' => self::PLACED, 'ruler' => self::PLACED, 'search' => self::PLACED,
+        'entries' => [...self::PLACED, 'attachments', 'timings'], 'days' => [...self::PLACED, 'closings', 'timings'],
+        'closings' => [...self::PLACED, 'closings'], 'done' => [...self::PLACED, 'timings'], 'basket' => ['entries', 'changes', 'calendars', 'areas'],
+        'reminders' => ['entries', 'changes', 'calendars', 'users', 'deliveries'], 'areas' => ['areas', 'calendars', 'users'],
+        'filters' => ['filters', 'entries'], 'filing' => ['filing_rules', 'calendars'], 'timings' => ['timings', 'entries'], 'session' => ['users', 'attachments'],
+    ];
+
     public function __construct(private Dispatcher $events)
     {
     }
@@ -39,7 +50,9 @@ final readonly class SaysRevision
         if ($user instanceof User && $response->isSuccessful()) {
             $revision = DB::table('users')->where('id', $user->id)->value('revision');
             $response->headers->set('X-Revision', is_int($revision) ? (string) $revision : null);
-            $response->headers->set('X-Touched', implode(',', array_keys($touched)));
+            if ($touched !== []) {
+                $response->headers->set('X-Stale', implode(',', array_keys(array_filter(self::SHOWS, fn (array $tables): bool => array_intersect($tables, array_keys($touched)) !== []))));
+            }
         }
 
         return $response;

@@ -1,7 +1,10 @@
+import type { paths } from '@/api/generated/schema'
+import type { Entry } from '@/api/types'
+import createClient from 'openapi-fetch'
 import { untilAnswered } from './outbox'
 import { heard } from './revision'
 import { isOutside, untilSignedIn } from './signedOut'
-import type { Entry } from './types'
+import { gather, readTogether } from './together'
 
 /** What the server refuses, as it says it. */
 export class Refused extends Error {
@@ -17,13 +20,11 @@ export class Refused extends Error {
     }
 }
 
-type Method = 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE'
-
 /** After so long without an answer a try is given up, and the next one follows. */
 const PATIENCE_MS = 15_000
 const PATIENCE_WITH_FILE_MS = 120_000
 /** What is sent to be looked at only, and what one signs in with: it is not tried again by itself. */
-const LOOKS = /^(capture\/reading|rhythm\/preview|filing\/preview|session|account|reminders\/\d+\/claim|invitations|devices)(\/|\?|$)/
+const LOOKS = /^\/api\/(capture\/reading|rhythm\/preview|filing\/preview|session|account|reminders\/\d+\/claim|invitations|devices)(\/|$)/
 
 function cookie(name: string): string {
     const found = document.cookie.split('; ').find((part) => part.startsWith(`${name}=`))
@@ -31,80 +32,107 @@ function cookie(name: string): string {
 }
 const freshToken = (): Promise<unknown> => fetch('/sanctum/csrf-cookie', { credentials: 'same-origin' })
 
-async function send(method: Method, path: string, body: unknown, key: string): Promise<Response> {
-    const headers: Record<string, string> = { Accept: 'application/json' }
-    const isFile = body instanceof FormData
-    if (body !== undefined && !isFile) headers['Content-Type'] = 'application/json'
-    if (method !== 'GET') {
-        headers['X-XSRF-TOKEN'] = cookie('XSRF-TOKEN')
-        headers['Idempotency-Key'] = key
-    }
+/** Once, with the token that the cookie has now. A request can be read only once, so each try sends a copy. */
+async function send(request: Request): Promise<Response> {
+    const copy = request.clone()
+    if (request.method !== 'GET') copy.headers.set('X-XSRF-TOKEN', cookie('XSRF-TOKEN'))
+    const isFile = request.headers.get('Content-Type')?.startsWith('multipart/') ?? false
     const given = new AbortController()
     const timer = setTimeout(() => given.abort(), isFile ? PATIENCE_WITH_FILE_MS : PATIENCE_MS)
     try {
-        return await fetch(`/api/${path}`, { method, headers, credentials: 'same-origin', signal: given.signal, body: body === undefined ? undefined : isFile ? body : JSON.stringify(body) })
+        return await fetch(copy, { signal: given.signal })
     } finally {
         clearTimeout(timer)
     }
 }
 
 /** With a token that is good, which an ended session takes along. */
-async function sendWithToken(method: Method, path: string, body: unknown, key: string): Promise<Response> {
-    if (method !== 'GET' && !cookie('XSRF-TOKEN')) await freshToken()
-    const response = await send(method, path, body, key)
+async function sendWithToken(request: Request): Promise<Response> {
+    if (request.method !== 'GET' && !cookie('XSRF-TOKEN')) await freshToken()
+    const response = await send(request)
     if (response.status !== 419) return response
     await freshToken()
-    return send(method, path, body, key)
+    return send(request)
 }
 
 /** Once more where there was no answer; under the same key, so that it happens once. */
-async function sendTwice(method: Method, path: string, body: unknown, key: string): Promise<Response> {
+async function sendTwice(request: Request): Promise<Response> {
     try {
-        return await sendWithToken(method, path, body, key)
+        return await sendWithToken(request)
     } catch {
         try {
-            return await sendWithToken(method, path, body, key)
+            return await sendWithToken(request)
         } catch {
             throw new Refused(0, 'The server does not answer. What you typed is still here; try again in a moment.')
         }
     }
 }
 
-export const newKey = (): string => crypto.randomUUID?.() ?? `${Date.now()}-${Math.random()}`
-
 /**
- * Asks the server. A change that gets no answer is sent again, under the same key, until its fate is known. Where the session
- * has ended one is asked to sign in over the page; then it goes on.
+ * The transport of the client. A change that gets no answer is sent again, under the same key, until its fate is known. Where the
+ * session has ended one is asked to sign in over the page; then it goes on.
  *
- * @param key of an earlier try whose fate is not known; with it the change still happens once
  * @throws Refused
  */
-export async function ask<T>(method: Method, path: string, body?: unknown, key: string = newKey()): Promise<T> {
-    const isChange = method !== 'GET' && !LOOKS.test(path)
-    const once = (): Promise<Response> => (isChange ? untilAnswered(() => sendWithToken(method, path, body, key)) : sendTwice(method, path, body, key))
+async function transport(request: Request): Promise<Response> {
+    const { pathname } = new URL(request.url, location.href)
+    const isChange = request.method !== 'GET' && !LOOKS.test(pathname)
+    const once = (): Promise<Response> => (isChange ? untilAnswered(() => sendWithToken(request)) : sendTwice(request))
     let response = await once()
-    while (response.status === 401 && !isOutside() && path !== 'session') {
+    while (response.status === 401 && !isOutside() && pathname !== '/api/session') {
         if (!(await untilSignedIn())) break
         response = await once()
     }
     if (isChange && response.ok) heard(response.headers)
-    if (response.status === 204) return undefined as T
-    const answer = (await response.json().catch(() => ({}))) as T & { message?: string; errors?: Record<string, string[]>; current?: Entry }
-    if (response.ok) return answer
-    const fallback = response.status === 429 ? 'Too many tries. Wait a minute, then try again.' : response.status === 413 ? 'That is more than can be taken at once.' : 'The server could not do this.'
-    throw new Refused(response.status, answer.message ?? fallback, answer.errors ?? {}, answer.current ?? null)
+    return response
 }
 
+/** @throws Refused where it is no */
+async function accepted(response: Response): Promise<Response> {
+    if (response.ok) return response
+    const said = (await response.json().catch(() => ({}))) as { message?: string; errors?: Record<string, string[]>; current?: Entry }
+    throw new Refused(response.status, said.message ?? fallback(response.status), said.errors ?? {}, said.current ?? null)
+}
+
+function fallback(status: number): string {
+    if (status === 429) return 'Too many tries. Wait a minute, then try again.'
+    return status === 413 ? 'That is more than can be taken at once.' : 'The server could not do this.'
+}
+
+export const newKey = (): string => crypto.randomUUID?.() ?? `${Date.now()}-${Math.random()}`
+
+/** The header under which a change happens once, however often it is sent. */
+export const keyed = (key: string): { 'Idempotency-Key': string } => ({ 'Idempotency-Key': key })
+
+/** What the server can be asked, as api/openapi.yaml says it: paths, what is sent and what comes back have their types from there. */
+export const api = createClient<paths>({
+    baseUrl: '/api',
+    headers: { Accept: 'application/json' },
+    fetch: async (request) => {
+        if (request.method === 'GET') return accepted(await readTogether(request, transport))
+        if (!request.headers.has('Idempotency-Key')) request.headers.set('Idempotency-Key', newKey())
+        return accepted(await transport(request))
+    },
+})
+
+/** Whatever `asking` reads before it returns comes with one request. */
+export const inOneRequest = <T>(asking: () => T): T => gather(asking, transport)
+
 /**
- * Sends a file.
+ * The body of an answer.
  *
  * @throws Refused
  */
-export async function sendFile<T>(path: string, file: File): Promise<T> {
-    const body = new FormData()
-    body.append('file', file)
+export async function answerOf<T>(asked: Promise<{ data?: T }>): Promise<T> {
+    return (await asked).data as T
+}
+
+/** Sends a file to an entry. */
+export async function sendFile(entry: string, file: File) {
+    const form = new FormData()
+    form.append('file', file)
     try {
-        return await ask<T>('POST', path, body)
+        return await answerOf(api.POST('/entries/{entry}/attachments', { params: { path: { entry } }, body: { file: '' }, bodySerializer: () => form }))
     } catch (error) {
         if (!(error instanceof Refused)) throw error
         throw new Refused(error.status, error.status === 413 ? 'A file has at most 10 MB.' : (error.errors.file?.[0] ?? error.message), error.errors)

@@ -1,14 +1,14 @@
-/** Which revision of the account this page knows, and what its own changes have touched since it last looked. */
+/** Which revision of the account this page knows, and which of its reads its own changes have made stale since it last looked. */
 let known: number | null = null
 let own: number | null = null
-let touched: Set<string> | 'all' = new Set()
+let stale: Set<string> | 'all' = new Set()
 
-/** The answer to a change of this page. Where somebody else's came in between, anything may have been touched. */
+/** The answer to a change of this page. Where somebody else's came in between, anything may be stale. */
 export function heard(headers: Headers): void {
     const revision = Number(headers.get('X-Revision') ?? NaN)
-    const tables = (headers.get('X-Touched') ?? '').split(',').filter((table) => table !== '')
+    const reads = headers.get('X-Stale')
     const follows = known !== null && (revision === known + 1 || revision === known)
-    touched = touched === 'all' || !follows || tables.length === 0 ? 'all' : new Set([...touched, ...tables])
+    stale = stale === 'all' || !follows || reads === null ? 'all' : new Set([...stale, ...reads.split(',').filter((read) => read !== '')])
     if (!Number.isNaN(revision)) known = own = revision
 }
 
@@ -19,10 +19,9 @@ export function isForeign(revision: number): boolean {
     return isNew
 }
 
-/** What was touched since this was asked last. */
-export function takeTouched(): Set<string> | 'all' {
-    const was = touched
-    touched = new Set()
+/** What has become stale since this was asked last: paths of the contract, or all. */
+export function takeStale(): Set<string> | 'all' {
+    const was = stale
+    stale = new Set()
     return was
 }
-

@@ -1,4 +1,4 @@
-import type { components } from '@/api/generated/schema'
+import type { components, operations } from '@/api/generated/schema'
 
 type Schemas = components['schemas']
 
@@ -34,6 +34,8 @@ export type RulerDay = Schemas['RulerDay']
 export type Entry = Schemas['Entry']
 export type EntryInput = Schemas['EntryInput']
 export type CaptureReading = Schemas['CaptureReading']
+/** One thing to be done to several at once. */
+export type ManyInput = operations['changeMany']['requestBody']['content']['application/json']
 export type RhythmPreview = Schemas['RhythmPreview']
 export type Reminder = Schemas['Reminder']
 export type Scope = NonNullable<Schemas['Reach']['scope']>

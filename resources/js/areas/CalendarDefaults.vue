@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ask } from '@/api/client'
+import { answerOf, api } from '@/api/client'
 import type { Calendar, Missed } from '@/api/types'
 import MissedChoice from '@/sheet/MissedChoice.vue'
 import ReminderList from '@/sheet/ReminderList.vue'
@@ -10,7 +10,7 @@ const props = defineProps<{ calendar: Calendar }>()
 const { change } = useChanges()
 
 function keep(values: Partial<Pick<Calendar, 'missed' | 'reminders' | 'reminders_all_day'>>): void {
-    void change(`Changed the defaults of “${props.calendar.name}”.`, () => ask('PATCH', `calendars/${props.calendar.id}`, values))
+    void change(`Changed the defaults of “${props.calendar.name}”.`, () => answerOf(api.PATCH('/calendars/{calendar}', { params: { path: { calendar: props.calendar.id } }, body: values })))
 }
 </script>
 

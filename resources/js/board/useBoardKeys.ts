@@ -1,4 +1,4 @@
-import { ask } from '@/api/client'
+import { answerOf, api } from '@/api/client'
 import type { BasketItem, Occurrence } from '@/api/types'
 import { usePocket } from './usePocket'
 import { useChoice } from '@/choice/useChoice'
@@ -37,7 +37,7 @@ export function useBoardKeys({ shownBy, open }: ReturnType<typeof useTiles>): vo
         const musts = view.occurrences.filter((other) => other.kind === 'task' && other.importance === 'must' && other.start.slice(0, 10) === date).sort(inListOrder).map((other) => other.key)
         const isMust = musts.includes(one.key)
         const rest = musts.filter((key) => key !== one.key)
-        await change(isMust ? `“${one.title}” is no must any more.` : `“${one.title}” is a must of ${namedDate(date)}.`, () => ask('PUT', `days/${date}/order`, { musts: isMust ? rest : [...rest, one.key], others: isMust ? [one.key] : [] }).then(() => true))
+        await change(isMust ? `“${one.title}” is no must any more.` : `“${one.title}” is a must of ${namedDate(date)}.`, () => answerOf(api.PUT('/days/{date}/order', { params: { path: { date } }, body: { musts: isMust ? rest : [...rest, one.key], others: isMust ? [one.key] : [] } })).then(() => true))
     }
 
     /** All that were chosen go together. */
@@ -67,7 +67,7 @@ export function useBoardKeys({ shownBy, open }: ReturnType<typeof useTiles>): vo
         else if (event.key === 'Delete') {
             if (view.chosen.has(one.key) && view.chosen.size > 1) void many('delete', {}, 'Deleted')
             else if (one.routine) view.open(one)
-            else void change(`Deleted “${one.title}”.`, () => ask('DELETE', `entries/${one.entry_id}`, { scope: 'whole' }))
+            else void change(`Deleted “${one.title}”.`, () => answerOf(api.DELETE('/entries/{entry}', { params: { path: { entry: one.entry_id } }, body: { scope: 'whole' } })))
         } else if (event.key.startsWith('Arrow') && !event.altKey) {
             const next = neighbour(visible.value, one, event.key)
             if (next) focusTile(next.key)

@@ -1,10 +1,10 @@
-import { ask, Refused, sentence } from '@/api/client'
-import type { BasketItem, Colour, Entry, Occurrence, Scope } from '@/api/types'
+import { answerOf, api, Refused, sentence } from '@/api/client'
+import type { BasketItem, Colour, ManyInput, Occurrence, Scope } from '@/api/types'
 import { useAccount } from '@/state/server'
 import { dayNumber, minuteOf, moment, namedDate, plusDays, span, time } from '@/shared/time'
 import { patchOccurrences } from '@/state/patch'
 import { useView } from '@/state/view'
-import { inOrder, say, useChanges } from '@/undo/useChanges'
+import { say, useChanges } from '@/undo/useChanges'
 import { useQueryClient } from '@tanstack/vue-query'
 import { reactive } from 'vue'
 import type { Carried, Target } from './drag'
@@ -37,7 +37,7 @@ export function useMoves() {
     const client = useQueryClient()
     const account = useAccount()
     const view = useView()
-    const { refresh, change } = useChanges()
+    const { change, send } = useChanges()
 
     /** Said when something is placed so that it ends after it is due. */
     function tooLate(carried: Carried, target: Target): string {
@@ -77,7 +77,7 @@ export function useMoves() {
         const ids = view.basketOrder.filter((id) => id !== carried.entryId)
         ids.splice(before === null || !ids.includes(before) ? ids.length : ids.indexOf(before), 0, carried.entryId)
         view.basketSort = 'hand'
-        await change('Put the basket in order by hand.', () => ask('PUT', 'basket/order', { ids }).then(() => true))
+        await change('Put the basket in order by hand.', () => answerOf(api.PUT('/basket/order', { body: { ids } })).then(() => true))
     }
 
     /** The tasks of a day as they stand, with this one before another; musts stay musts. */
@@ -87,7 +87,7 @@ export function useMoves() {
         keys.splice(before === null || !keys.includes(before) ? keys.length : keys.indexOf(before), 0, carried.key ?? '')
         const listed = new Map(view.occurrences.filter((one) => one.kind === 'task' && one.all_day).map((one) => [one.key, one]))
         const [musts, others] = [true, false].map((isMust) => keys.filter((key) => listed.has(key) && (listed.get(key)?.importance === 'must') === isMust))
-        await change(`Put ${namedDate(date)} in order.`, () => ask('PUT', `days/${date}/order`, { musts, others }).then(() => true))
+        await change(`Put ${namedDate(date)} in order.`, () => answerOf(api.PUT('/days/{date}/order', { params: { path: { date } }, body: { musts, others } })).then(() => true))
     }
 
     /** The protected block that something would lie over: it may not without asking. */
@@ -105,11 +105,11 @@ export function useMoves() {
         return { start: target.date, all_day: true, length: target.days ?? (carried.allDay ? carried.days : 1) }
     }
 
-    function draw(carried: Carried, target: Target): void {
+    function draw(carried: Carried, target: Target): () => void {
         const to = place(carried, target)
         const start = to.start
-        if (start === null || carried.recurrenceId === null) return
-        patchOccurrences(client, (one) => (one.entry_id === carried.entryId && one.recurrence_id === carried.recurrenceId
+        if (start === null || carried.recurrenceId === null) return () => undefined
+        return patchOccurrences(client, (one) => (one.entry_id === carried.entryId && one.recurrence_id === carried.recurrenceId
             ? { ...one, all_day: to.all_day, start, end: to.all_day ? plusDays(start, to.length) : moment(start.slice(0, 10), minuteOf(start) + to.length), minutes: to.all_day ? to.length * 1440 : to.length, lane: 0, lanes: 1 }
             : one))
     }
@@ -123,14 +123,14 @@ export function useMoves() {
     }
 
     /** One thing done to all that were chosen. */
-    async function many(what: string, how: Record<string, unknown>, said: string): Promise<void> {
+    async function many(what: ManyInput['do'], how: Omit<ManyInput, 'do' | 'items'>, said: string): Promise<void> {
         const items = [...view.chosen].map((key) => {
-            const [entry_id, recurrence_id] = key.split('|')
+            const [entry_id = '', recurrence_id = null] = key.split('|')
             return { entry_id, recurrence_id: recurrence_id === 'once' ? null : recurrence_id }
         })
         const sent = { do: what, items, ...how }
         const same = JSON.stringify(sent)
-        const work = (): Promise<true> => ask('POST', 'many', { ...sent, ...(same === refused ? { over_protected: true } : {}) }).then(() => true as const).catch((error: unknown) => {
+        const work = (): Promise<true> => answerOf(api.POST('/many', { body: { ...sent, ...(same === refused ? { over_protected: true } : {}) } })).then(() => true as const).catch((error: unknown) => {
             if (!(error instanceof Refused) || !error.errors.protected) throw error
             refused = same
             throw new Refused(error.status, `${error.message} Do it once more to lay it over.`)
@@ -140,18 +140,17 @@ export function useMoves() {
     }
 
     async function copy(carried: Carried, target: Target, mayCover = false): Promise<void> {
-        await change(`Copied “${carried.title}” ${words(target)}.`, () => ask('POST', `entries/${carried.entryId}/copy`, { ...place(carried, target), recurrence_id: carried.recurrenceId, ...(mayCover ? { over_protected: true } : {}) }))
+        await change(`Copied “${carried.title}” ${words(target)}.`, () => answerOf(api.POST('/entries/{entry}/copy', { params: { path: { entry: carried.entryId } }, body: { ...place(carried, target), recurrence_id: carried.recurrenceId, ...(mayCover ? { over_protected: true } : {}) } })))
     }
 
     async function move(carried: Carried, target: Target, scope: Scope, mayCover = false): Promise<void> {
-        draw(carried, target)
         try {
-            const late = await inOrder(async () => {
+            const late = await send(async () => {
                 const version = Math.max(carried.version, versions.get(carried.entryId) ?? 0)
-                const entry = await ask<Entry>('POST', `entries/${carried.entryId}/move`, { ...place(carried, target), scope, recurrence_id: carried.isRoutine ? carried.recurrenceId : null, version, ...(mayCover ? { over_protected: true } : {}) })
+                const entry = await answerOf(api.POST('/entries/{entry}/move', { params: { path: { entry: carried.entryId } }, body: { ...place(carried, target), scope, recurrence_id: carried.isRoutine ? carried.recurrenceId : null, version, ...(mayCover ? { over_protected: true } : {}) } }))
                 versions.set(entry.id, entry.version)
                 return entry.after_due && entry.due ? `after it is due, ${namedDate(carried.due ?? entry.due)}` : ''
-            })
+            }, () => draw(carried, target))
             const reach = carried.isRoutine ? { one: ', just this one', onward: ', from here on', whole: ', the whole routine' }[scope] : ''
             say(`Moved “${carried.title}” ${words(target)}${reach}${late ? `: ${late}` : ''}.`, { undoable: true })
         } catch (error) {
@@ -159,7 +158,6 @@ export function useMoves() {
             if (over !== undefined) Object.assign(asking, { carried, target, copies: false, over, x: window.innerWidth / 2, y: window.innerHeight / 2 })
             else say(sentence(error), { trouble: true })
         }
-        await refresh()
     }
 
     return { drop, move, copy, many, words, tooLate }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { ask, Refused } from '@/api/client'
-import type { CaptureReading, Entry } from '@/api/types'
+import { answerOf, api, keyed, Refused } from '@/api/client'
+import type { CaptureReading } from '@/api/types'
 import { dueDate, length, namedDate, timeOf } from '@/shared/time'
 import { paint, useAccount, useAreas } from '@/state/server'
 import { attemptFor, type Attempt } from '@/state/attempt'
@@ -12,7 +12,7 @@ import { computed, onMounted, ref, watch } from 'vue'
 
 const account = useAccount()
 const { colour } = useAreas()
-const { refresh } = useChanges()
+const { send } = useChanges()
 const line = ref('')
 const settled = refDebounced(line, 120)
 const reading = ref<(CaptureReading & { line: string }) | null>(null)
@@ -33,7 +33,7 @@ watch(settled, async (text) => {
         return
     }
     try {
-        const answer = await ask<CaptureReading>('POST', 'capture/reading', { line: text })
+        const answer = await answerOf(api.POST('/capture/reading', { body: { line: text } }))
         if (turn === asked) reading.value = { ...answer, line: text }
     } catch (error) {
         if (turn === asked && error instanceof Refused) trouble.value = error.errors.line?.[0] ?? error.message
@@ -81,7 +81,8 @@ async function save(): Promise<void> {
         // "Tomorrow" is the day that the reading shows, also when midnight has come in between.
         const sent = { line: text, kind: kind.value, ...(covers.value === text ? { over_protected: true } : {}), ...(reading.value?.line === text ? { today: reading.value.today } : {}) }
         attempt.value = attemptFor(sent, attempt.value)
-        const entry = await ask<Entry>('POST', 'capture', sent, attempt.value.key)
+        const headers = keyed(attempt.value.key)
+        const entry = await send(() => answerOf(api.POST('/capture', { body: sent, headers })))
         attempt.value = null
         saving.value.delete(text)
         if (line.value === text) line.value = ''
@@ -90,7 +91,6 @@ async function save(): Promise<void> {
         const where = entry.start === null ? 'in the basket' : entry.in_words ? `${entry.in_words} from ${namedDate(entry.start)}` : `on ${namedDate(entry.start)}`
         say(`Caught “${entry.title}”, ${where}.`, { undoable: true })
         goBack()
-        await refresh()
     } catch (error) {
         attempt.value = null
         trouble.value = error instanceof Refused ? (error.errors.line?.[0] ?? error.message) : 'Something went wrong.'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ask } from '@/api/client'
+import { answerOf, api } from '@/api/client'
 import type { ReachAccount, Scope } from '@/api/types'
 import { namedDate } from '@/shared/time'
 import { useQuery } from '@tanstack/vue-query'
@@ -19,7 +19,7 @@ const choices: { scope: Scope; words: string }[] = [
 const touched = useQuery({
     queryKey: computed(() => ['reach', props.reach?.entryId, props.reach?.recurrenceId]),
     enabled: computed(() => props.reach !== undefined),
-    queryFn: () => ask<ReachAccount>('GET', `entries/${props.reach?.entryId}/reach?recurrence_id=${encodeURIComponent(props.reach?.recurrenceId ?? '')}`),
+    queryFn: () => answerOf(api.GET('/entries/{entry}/reach', { params: { path: { entry: props.reach?.entryId ?? '' }, query: { recurrence_id: props.reach?.recurrenceId ?? '' } } })),
 })
 
 /** What the changes that were made before become part of. */

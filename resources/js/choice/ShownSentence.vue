@@ -3,9 +3,8 @@ import SentenceWord from '@/shared/SentenceWord.vue'
 import { MOST_DAYS, usePeriod } from '@/period/usePeriod'
 import { useAreas, useBoard, useFilters } from '@/state/server'
 import { useView } from '@/state/view'
-import { say } from '@/undo/useChanges'
-import { ask, sentence } from '@/api/client'
-import { useQueryClient } from '@tanstack/vue-query'
+import { say, useChanges } from '@/undo/useChanges'
+import { answerOf, api, sentence } from '@/api/client'
 import { namedDate, timeOf } from '@/shared/time'
 import { useAccount } from '@/state/server'
 import { computed, ref } from 'vue'
@@ -17,7 +16,7 @@ const route = useRoute()
 const router = useRouter()
 const view = useView()
 const account = useAccount()
-const client = useQueryClient()
+const { send } = useChanges()
 const { view: name, days, from, isNarrow, go } = usePeriod()
 const { choice, scheme, repeats, isFiltered, set, turn, take } = useChoice()
 const { calendars } = useAreas()
@@ -48,18 +47,16 @@ function turnWork(): void {
 const filterName = ref('')
 async function keep(close: () => void): Promise<void> {
     try {
-        await ask('POST', 'filters', { name: filterName.value, choice: choice.value })
+        await send(() => answerOf(api.POST('/filters', { body: { name: filterName.value, choice: choice.value } })))
         say(`Kept the filter “${filterName.value}”.`, { undoable: true })
         filterName.value = ''
         close()
-        await client.invalidateQueries({ queryKey: ['filters'] })
     } catch (error) {
         say(sentence(error), { trouble: true })
     }
 }
 async function forget(id: string): Promise<void> {
-    await ask('DELETE', `filters/${id}`).catch((error: unknown) => say(sentence(error), { trouble: true }))
-    await client.invalidateQueries({ queryKey: ['filters'] })
+    await send(() => answerOf(api.DELETE('/filters/{filter}', { params: { path: { filter: id } } }))).catch((error: unknown) => say(sentence(error), { trouble: true }))
 }
 
 const hasHours = computed(() => name.value === 'day' || name.value === 'days' || name.value === 'week')

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ask, sentence } from '@/api/client'
+import { answerOf, api, sentence } from '@/api/client'
 import type { Closing, Decision, Occurrence } from '@/api/types'
 import HoursGrid from '@/board/HoursGrid.vue'
 import CaptureLine from '@/capture/CaptureLine.vue'
@@ -9,7 +9,7 @@ import { useFresh } from '@/period/useFresh'
 import { filledClosing, useBoard, useClosing, useWorkingDay } from '@/state/server'
 import { useView } from '@/state/view'
 import UndoNote from '@/undo/UndoNote.vue'
-import { inOrder, isChanging, say, useChanges } from '@/undo/useChanges'
+import { isChanging, say, useChanges } from '@/undo/useChanges'
 import { useQueryClient } from '@tanstack/vue-query'
 import { useEventListener } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
@@ -24,7 +24,7 @@ const route = useRoute()
 const router = useRouter()
 const client = useQueryClient()
 const view = useView()
-const { undo, redo, refresh } = useChanges()
+const { undo, redo, send } = useChanges()
 const now = useFresh()
 const today = computed(() => now.value.slice(0, 10))
 /** Without a date in its address it closes the day in hand when it was opened, also after midnight; that a new one has begun is said. */
@@ -37,7 +37,7 @@ const query = useClosing(() => asked.value ?? opened.value ?? 'now')
 const closing = computed(() => (asked.value ?? opened.value) === null ? undefined : query.data.value)
 watch([query.data, query.isFetching], ([answer]) => {
     if (!answer || opened.value !== null || asked.value !== null || query.isFetching.value) return
-    client.setQueryData<Closing>(['closing', answer.date], answer)
+    client.setQueryData<Closing>(['closings', answer.date], answer)
     opened.value = answer.date
 }, { immediate: true })
 const date = computed(() => asked.value ?? opened.value ?? today.value)
@@ -70,40 +70,38 @@ watch(() => (closing.value ? leftovers.value.length : undefined), (is, was) => {
 })
 // What the server says stands, once nothing is on its way any more.
 watch(closing, () => {
-    if (!isChanging()) gone.value = new Set()
+    if (!isChanging(client)) gone.value = new Set()
 })
 watch(() => board.data.value, (sent) => (view.occurrences = sent?.occurrences ?? []))
 
 type Sent = Parameters<typeof filledClosing>[0]
-async function send(words: string, keys: string[], work: () => Promise<Sent>): Promise<void> {
+async function settle(words: string, keys: string[], work: () => Promise<Sent>): Promise<void> {
     choosesDay.value = false
     gone.value = new Set([...gone.value, ...keys])
     try {
-        const answer = await inOrder(work)
-        client.setQueryData<Closing>(['closing', date.value], filledClosing(answer))
+        const answer = await send(work)
+        client.setQueryData<Closing>(['closings', date.value], filledClosing(answer))
         say(words, { undoable: true })
     } catch (error) {
         gone.value = new Set([...gone.value].filter((key) => !keys.includes(key)))
         say(sentence(error), { trouble: true })
     }
-    await refresh()
 }
 const WORDS: Record<Decision, string> = { done: 'done after all', day: 'to', basket: 'back to the basket', let_go: 'let go' }
 function decide(decision: Decision, to: string | null = null): void {
     const one = current.value
     if (!one) return
-    void send(`“${one.title}”: ${WORDS[decision]}${to ? ` ${namedDate(to)}` : ''}.`, [one.key], () => ask<Sent>('POST', `closings/${date.value}/decide`, { key: one.key, decision, to }))
+    void settle(`“${one.title}”: ${WORDS[decision]}${to ? ` ${namedDate(to)}` : ''}.`, [one.key], () => answerOf(api.POST('/closings/{date}/decide', { params: { path: { date: date.value } }, body: { key: one.key, decision, to } })))
 }
 function sendRest(): void {
     const keys = leftovers.value.map((one) => one.key)
-    if (keys.length > 0) void send(`All the rest goes to ${namedDate(next.value)}.`, keys, () => ask<Sent>('POST', `closings/${date.value}/rest`, { to: next.value }))
+    if (keys.length > 0) void settle(`All the rest goes to ${namedDate(next.value)}.`, keys, () => answerOf(api.POST('/closings/{date}/rest', { params: { path: { date: date.value } }, body: { to: next.value } })))
 }
 async function keep(day: string, answers: { question: string; answer: string }[], closed: boolean): Promise<void> {
     const finishes = closed && !closing.value?.closed
     try {
-        await inOrder(() => ask('PUT', `closings/${day}`, { answers, closed }))
+        await send(() => answerOf(api.PUT('/closings/{date}', { params: { path: { date: day } }, body: { answers, closed } })))
         say(closed ? `${longWeekday(day)} is closed.` : 'Kept.', { undoable: true })
-        await refresh()
         if (finishes) leave()
     } catch (error) {
         say(sentence(error), { trouble: true })

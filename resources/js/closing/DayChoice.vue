@@ -1,6 +1,5 @@
 <script setup lang="ts">
-import { ask } from '@/api/client'
-import type { RulerDay } from '@/api/types'
+import { answerOf, api } from '@/api/client'
 import { length, namedDate, plusDays } from '@/shared/time'
 import DateChoice from '@/shared/DateChoice.vue'
 import { useAccount } from '@/state/server'
@@ -15,7 +14,7 @@ const emit = defineEmits<{ choose: [day: string]; leave: [] }>()
 const DAYS = 7
 const account = useAccount()
 const showsAll = ref(false)
-const ruler = useQuery({ queryKey: computed(() => ['ruler', props.from, 2, props.minutes]), queryFn: () => ask<{ days: RulerDay[] }>('GET', `ruler?from=${props.from}&weeks=2&adding=${props.minutes}`), staleTime: 60_000 })
+const ruler = useQuery({ queryKey: computed(() => ['ruler', props.from, 2, props.minutes]), queryFn: () => answerOf(api.GET('/ruler', { params: { query: { from: props.from, weeks: 2, adding: props.minutes } } })), staleTime: 60_000 })
 const days = computed(() => Array.from({ length: DAYS }, (_, i) => {
     const date = plusDays(props.from, i)
     const day = ruler.data.value?.days.find((one) => one.date === date)

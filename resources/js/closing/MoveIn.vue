@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ask } from '@/api/client'
+import { answerOf, api } from '@/api/client'
 import type { BasketItem } from '@/api/types'
 import { useChoice } from '@/choice/useChoice'
 import { dueWords } from '@/shared/dueWords'
@@ -18,7 +18,7 @@ const { change } = useChanges()
 const items = computed(() => basket.value.filter((item) => !item.rests))
 
 function take(item: BasketItem): void {
-    void change(`“${item.title}” goes to ${longWeekday(props.day)}.`, () => ask('POST', `entries/${item.entry_id}/move`, { start: props.day, all_day: true, length: 1, version: item.version }))
+    void change(`“${item.title}” goes to ${longWeekday(props.day)}.`, () => answerOf(api.POST('/entries/{entry}/move', { params: { path: { entry: item.entry_id } }, body: { start: props.day, all_day: true, length: 1, version: item.version } })))
 }
 </script>
 

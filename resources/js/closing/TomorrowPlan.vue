@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import { ask } from '@/api/client'
+import { answerOf, api } from '@/api/client'
 import type { BoardDay, Occurrence, WorkingDay } from '@/api/types'
 import { inListOrder } from '@/board/listOrder'
 import { useChoice } from '@/choice/useChoice'
 import { length, longWeekday, plusDays, timeOf } from '@/shared/time'
 import { paint, useAccount, useAreas } from '@/state/server'
 import { isChanging, useChanges } from '@/undo/useChanges'
+import { useQueryClient } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { VueDraggable } from 'vue-draggable-plus'
 import LoadBar from './LoadBar.vue'
@@ -17,6 +18,7 @@ const account = useAccount()
 const { area } = useAreas()
 const { hue } = useChoice()
 const { change } = useChanges()
+const client = useQueryClient()
 
 const musts = ref<Occurrence[]>([])
 const others = ref<Occurrence[]>([])
@@ -27,7 +29,7 @@ function lay(): void {
 }
 // What was asked for before a change is older than what stands here; the next press would send it back as it was.
 watch(() => props.occurrences, () => {
-    if (!isChanging()) lay()
+    if (!isChanging(client)) lay()
 }, { immediate: true })
 
 const limit = computed(() => account.value.must_limit + account.value.other_limit)
@@ -38,7 +40,7 @@ const when = (one: Occurrence): string => [one.all_day ? '' : timeOf(one.start, 
 
 function keep(words: string): void {
     const order = { musts: musts.value.map((one) => one.key), others: others.value.map((one) => one.key) }
-    void change(words, () => ask('PUT', `days/${props.day.date}/order`, order).then(() => true)).then((isKept) => isKept ?? lay())
+    void change(words, () => answerOf(api.PUT('/days/{date}/order', { params: { path: { date: props.day.date } }, body: order })).then(() => true)).then((isKept) => isKept ?? lay())
 }
 function turnMust(one: Occurrence): void {
     const was = musts.value.includes(one)
@@ -54,13 +56,12 @@ function shift(list: Occurrence[], one: Occurrence, by: number): void {
     list.splice(to, 0, one)
     keep(`“${one.title}” is number ${to + 1}.`)
 }
-const path = (one: Occurrence): string => `entries/${one.entry_id}/occurrences/${encodeURIComponent(one.recurrence_id)}`
 function on(one: Occurrence): void {
     const day = plusDays(props.day.date, 1)
-    void change(`Moved “${one.title}” on to ${longWeekday(day)}.`, () => ask('PUT', `${path(one)}/day`, { day }).then(() => true))
+    void change(`Moved “${one.title}” on to ${longWeekday(day)}.`, () => answerOf(api.PUT('/entries/{entry}/occurrences/{recurrence}/day', { params: { path: { entry: one.entry_id, recurrence: one.recurrence_id } }, body: { day } })).then(() => true))
 }
 function out(one: Occurrence): void {
-    void change(`“${one.title}” is back in the basket.`, () => ask('POST', `entries/${one.entry_id}/move`, { start: null, all_day: true, length: 1 }).then(() => true))
+    void change(`“${one.title}” is back in the basket.`, () => answerOf(api.POST('/entries/{entry}/move', { params: { path: { entry: one.entry_id } }, body: { start: null, all_day: true, length: 1 } })).then(() => true))
 }
 function key(event: KeyboardEvent, list: Occurrence[], one: Occurrence): void {
     if (!props.changes) return

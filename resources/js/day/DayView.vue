@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ask } from '@/api/client'
+import { answerOf, api } from '@/api/client'
 import DayBand from '@/board/DayBand.vue'
 import DueMarks from '@/board/DueMarks.vue'
 import HoursGrid from '@/board/HoursGrid.vue'
@@ -65,7 +65,7 @@ const targeted = computed(() => drag.target?.kind === 'list')
 const bars = computed(() => board.value && { ...board.value, days: board.value.days.map((one) => ({ ...one, due: [] })), occurrences: board.value.occurrences.filter((one) => one.all_day && (one.kind === 'event' || one.minutes > 1440)) })
 
 function setHours(minutes: number | null): void {
-    void change(minutes === null ? 'The day has its usual hours again.' : `The day has ${length(minutes)} to give.`, () => (minutes === null ? ask('DELETE', `days/${date.value}/hours`) : ask('PUT', `days/${date.value}/hours`, { minutes })).then(() => true))
+    void change(minutes === null ? 'The day has its usual hours again.' : `The day has ${length(minutes)} to give.`, () => (minutes === null ? answerOf(api.DELETE('/days/{date}/hours', { params: { path: { date: date.value } } })) : answerOf(api.PUT('/days/{date}/hours', { params: { path: { date: date.value } }, body: { minutes } }))).then(() => true))
 }
 </script>
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ask } from '@/api/client'
+import { answerOf, api } from '@/api/client'
 import type { Deadline, WorkingDay } from '@/api/types'
 import { useChoice } from '@/choice/useChoice'
 import { namedDate } from '@/shared/time'
@@ -24,10 +24,10 @@ const seen = computed(() => (all.value ? wanted.value : wanted.value.slice(0, MO
 
 function toToday(one: Deadline): void {
     const day = props.now.slice(0, 10)
-    void change(`“${one.title}” is on today’s list.`, () => ask('PUT', `entries/${one.entry_id}/occurrences/${encodeURIComponent(one.recurrence_id)}/day`, { day }).then(() => true))
+    void change(`“${one.title}” is on today’s list.`, () => answerOf(api.PUT('/entries/{entry}/occurrences/{recurrence}/day', { params: { path: { entry: one.entry_id, recurrence: one.recurrence_id } }, body: { day } })).then(() => true))
 }
 function tick(one: Deadline): void {
-    void change(`Ticked off “${one.title}”.`, () => ask('PUT', `entries/${one.entry_id}/occurrences/${encodeURIComponent(one.recurrence_id)}/done`).then(() => true))
+    void change(`Ticked off “${one.title}”.`, () => answerOf(api.PUT('/entries/{entry}/occurrences/{recurrence}/done', { params: { path: { entry: one.entry_id, recurrence: one.recurrence_id } } })).then(() => true))
 }
 function open(entryId: string): void {
     view.sheet = { entryId, recurrenceId: null, date: null }

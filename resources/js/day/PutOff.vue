@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ask } from '@/api/client'
+import { answerOf, api } from '@/api/client'
 import { namedDate, plusDays } from '@/shared/time'
 import DateChoice from '@/shared/DateChoice.vue'
 import SentenceWord from '@/shared/SentenceWord.vue'
@@ -11,13 +11,13 @@ const props = defineProps<{ one: { entry_id: string; recurrence_id: string; titl
 
 const account = useAccount()
 const { change } = useChanges()
-const path = (): string => `entries/${props.one.entry_id}/occurrences/${encodeURIComponent(props.one.recurrence_id)}`
+const occurrence = () => ({ params: { path: { entry: props.one.entry_id, recurrence: props.one.recurrence_id } } })
 
 function to(day: string): void {
-    void change(`Put “${props.one.title}” off to ${namedDate(day)}.`, () => ask('PUT', `${path()}/day`, { day }).then(() => true))
+    void change(`Put “${props.one.title}” off to ${namedDate(day)}.`, () => answerOf(api.PUT('/entries/{entry}/occurrences/{recurrence}/day', { ...occurrence(), body: { day } })).then(() => true))
 }
 function letGo(): void {
-    void change(`Let “${props.one.title}” go; it stays in the record.`, () => ask('PUT', `${path()}/let-go`).then(() => true))
+    void change(`Let “${props.one.title}” go; it stays in the record.`, () => answerOf(api.PUT('/entries/{entry}/occurrences/{recurrence}/let-go', occurrence())).then(() => true))
 }
 </script>
 

@@ -1,20 +1,19 @@
 <script setup lang="ts">
-import { ask, Refused, sentence } from '@/api/client'
+import { answerOf, api, Refused, sentence } from '@/api/client'
 import type { Colour, FilingRule } from '@/api/types'
 import ColourChoice from '@/shared/ColourChoice.vue'
 import SidePanel from '@/shared/SidePanel.vue'
 import { paint, useAreas } from '@/state/server'
 import { say, useChanges } from '@/undo/useChanges'
-import { useQuery, useQueryClient } from '@tanstack/vue-query'
+import { useQuery } from '@tanstack/vue-query'
 import { refDebounced } from '@vueuse/core'
 import { computed, ref } from 'vue'
 
 /** Rules that file an entry by words in its title, each with what it would change now. */
 const emit = defineEmits<{ close: [] }>()
-const client = useQueryClient()
 const { calendars, calendar, colour } = useAreas()
-const { change } = useChanges()
-const query = useQuery({ queryKey: ['filing'], queryFn: () => ask<{ rules: FilingRule[] }>('GET', 'filing') })
+const { change, send } = useChanges()
+const query = useQuery({ queryKey: ['filing'], queryFn: () => answerOf(api.GET('/filing')) })
 const rules = computed(() => query.data.value?.rules ?? [])
 const draft = ref<{ words: string; calendar_id: string | null; colour: Colour | null }>({ words: '', calendar_id: null, colour: null })
 const mistakes = ref<Record<string, string[]>>({})
@@ -22,27 +21,26 @@ const settled = refDebounced(computed(() => JSON.stringify(draft.value)), 200)
 const isAsked = computed(() => draft.value.words.trim() !== '' && (draft.value.calendar_id !== null || draft.value.colour !== null))
 const preview = useQuery({
     queryKey: computed(() => ['filing', 'preview', settled.value]), enabled: isAsked, retry: false,
-    queryFn: () => ask<{ entries: { id: string; title: string; calendar_id: string; colour: string | null }[] }>('POST', 'filing/preview', JSON.parse(settled.value)),
+    queryFn: () => answerOf(api.POST('/filing/preview', { body: JSON.parse(settled.value) })),
 })
 const would = computed(() => (isAsked.value ? preview.data.value?.entries : undefined))
 
 async function add(): Promise<void> {
     mistakes.value = {}
     try {
-        await ask('POST', 'filing', draft.value)
+        await send(() => answerOf(api.POST('/filing', { body: draft.value })))
         say(`From now on “${draft.value.words}” is filed.`, { undoable: true })
         draft.value = { words: '', calendar_id: null, colour: null }
-        await client.invalidateQueries({ queryKey: ['filing'] })
     } catch (error) {
         if (error instanceof Refused) mistakes.value = error.errors
         say(sentence(error), { trouble: true })
     }
 }
 async function apply(rule: FilingRule): Promise<void> {
-    await change(`Filed by “${rule.words}”.`, () => ask('POST', `filing/${rule.id}/apply`))
+    await change(`Filed by “${rule.words}”.`, () => answerOf(api.POST('/filing/{rule}/apply', { params: { path: { rule: rule.id } } })))
 }
 async function remove(rule: FilingRule): Promise<void> {
-    await change(`No more filing by “${rule.words}”.`, () => ask('DELETE', `filing/${rule.id}`))
+    await change(`No more filing by “${rule.words}”.`, () => answerOf(api.DELETE('/filing/{rule}', { params: { path: { rule: rule.id } } })))
 }
 </script>
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { ask } from '@/api/client'
-import type { Found, SearchResult } from '@/api/types'
+import { answerOf, api } from '@/api/client'
+import type { Found } from '@/api/types'
 import { dateIn, dayNumber, fullDate, timeOf } from '@/shared/time'
 import { usePeriod } from '@/period/usePeriod'
 import SidePanel from '@/shared/SidePanel.vue'
@@ -21,8 +21,8 @@ const words = ref('')
 const field = ref<HTMLInputElement | null>(null)
 const settled = refDebounced(words, 120)
 const query = useQuery({
-    queryKey: computed(() => ['found', settled.value.trim()]), enabled: computed(() => settled.value.trim() !== ''),
-    queryFn: () => ask<SearchResult>('GET', `search?q=${encodeURIComponent(settled.value.trim())}`), placeholderData: keepPreviousData, staleTime: 10_000,
+    queryKey: computed(() => ['search', settled.value.trim()]), enabled: computed(() => settled.value.trim() !== ''),
+    queryFn: () => answerOf(api.GET('/search', { params: { query: { q: settled.value.trim() } } })), placeholderData: keepPreviousData, staleTime: 10_000,
 })
 const result = computed(() => (settled.value.trim() === '' ? undefined : query.data.value))
 onMounted(() => setTimeout(() => void nextTick(() => field.value?.focus()), 60))

@@ -1,6 +1,6 @@
-import { ask } from '@/api/client'
+import { answerOf, api, inOneRequest } from '@/api/client'
 import { isForeign } from '@/api/revision'
-import { SHOWING } from '@/state/patch'
+import { keysOf } from '@/state/stale'
 import { useAccount } from '@/state/server'
 import { isChanging } from '@/undo/useChanges'
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
@@ -14,19 +14,20 @@ const LOOK_EVERY_MS = 4000
 export function useFresh(): ComputedRef<string> {
     const client = useQueryClient()
     const account = useAccount()
-    const revision = useQuery({ queryKey: ['revision'], queryFn: () => ask<{ revision: number }>('GET', 'revision'), refetchInterval: LOOK_EVERY_MS })
+    const revision = useQuery({ queryKey: ['revision'], queryFn: () => answerOf(api.GET('/revision')), refetchInterval: LOOK_EVERY_MS })
+    const askAnew = (): void => inOneRequest(() => keysOf('all').forEach((key) => void client.invalidateQueries({ queryKey: [key] })))
     watch(
         () => revision.data.value?.revision,
         (is) => {
-            if (is === undefined || isChanging() || !isForeign(is)) return // while a change is on its way its answer tells more
-            for (const key of [...SHOWING, 'session']) void client.invalidateQueries({ queryKey: [key] })
+            if (is === undefined || isChanging(client) || !isForeign(is)) return // while a change is on its way its answer tells more
+            askAnew()
         },
     )
     const clock = useNow({ interval: 10_000 })
     const now = computed(() => wall(clock.value, account.value.zone))
     // At midnight some things roll on, lapse or become late: a page left open shows it.
     watch(() => now.value.slice(0, 10), () => {
-        for (const key of SHOWING) void client.invalidateQueries({ queryKey: [key] })
+        askAnew()
     })
     return now
 }

@@ -1,4 +1,4 @@
-import { ask, sentence } from '@/api/client'
+import { answerOf, api, sentence } from '@/api/client'
 import type { Reminder } from '@/api/types'
 import { say, useChanges } from '@/undo/useChanges'
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
@@ -15,7 +15,7 @@ const MOST_NOTICES = 3
 export function useReminders() {
     const client = useQueryClient()
     const { change } = useChanges()
-    const query = useQuery({ queryKey: ['reminders'], queryFn: () => ask<{ waiting: Reminder[]; trouble: string[] }>('GET', 'reminders') })
+    const query = useQuery({ queryKey: ['reminders'], queryFn: () => answerOf(api.GET('/reminders')) })
     const waiting = computed(() => query.data.value?.waiting ?? [])
     /** What could not be sent, in sentences. */
     const trouble = computed(() => query.data.value?.trouble ?? [])
@@ -26,7 +26,7 @@ export function useReminders() {
 
     watch(waiting, async (list) => {
         for (const one of list.filter((other) => !other.claimed && !claimed.value.has(other.id))) {
-            const { yours } = await ask<{ yours: boolean }>('POST', `reminders/${one.id}/claim`)
+            const { yours } = await answerOf(api.POST('/reminders/{delivery}/claim', { params: { path: { delivery: one.id } } }))
             if (!yours) continue
             claimed.value = new Set([...claimed.value, one.id])
             if (permission.value === 'granted') new Notification(one.title, { tag: `plum-rota-${one.id}`, icon: '/plum.svg' })
@@ -52,13 +52,13 @@ export function useReminders() {
     async function answer(one: Reminder, what: 'done' | 'skip' | 'seen'): Promise<void> {
         forget(one)
         const said = { done: `Ticked off “${one.title}”.`, skip: one.routine ? `Skipped “${one.title}”, just this one.` : `Let “${one.title}” go; it stays in the record.`, seen: '' }[what]
-        const send = (): Promise<boolean> => ask('POST', `reminders/${one.id}/answer`, { answer: what }).then(() => true)
-        if (said === '') await send()
-        else await change(said, send)
+        const work = (): Promise<boolean> => answerOf(api.POST('/reminders/{delivery}/answer', { params: { path: { delivery: one.id } }, body: { answer: what } })).then(() => true)
+        if (said === '') await work()
+        else await change(said, work)
     }
     async function later(one: Reminder, when: string): Promise<void> {
         try {
-            await ask('POST', `reminders/${one.id}/answer`, { answer: 'later', when })
+            await answerOf(api.POST('/reminders/{delivery}/answer', { params: { path: { delivery: one.id } }, body: { answer: 'later', when } }))
             forget(one)
             say(`“${one.title}” comes back.`)
         } catch (error) {

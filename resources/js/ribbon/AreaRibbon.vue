@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ask } from '@/api/client'
+import { answerOf, api } from '@/api/client'
 import type { Area, AreaTally } from '@/api/types'
 import { useChoice } from '@/choice/useChoice'
 import { hours } from '@/shared/time'
@@ -33,7 +33,7 @@ const tabs = computed(() => areas.value.map((area) => {
 function turn(area: Area, event: MouseEvent): void {
     if (event.altKey) view.soloArea = view.soloArea === area.id ? null : area.id
     else if (view.soloArea) view.soloArea = null
-    else void change(area.hidden ? `“${area.name}” is shown again.` : `“${area.name}” is hidden.`, () => ask('PATCH', `areas/${area.id}`, { hidden: !area.hidden }))
+    else void change(area.hidden ? `“${area.name}” is shown again.` : `“${area.name}” is hidden.`, () => answerOf(api.PATCH('/areas/{area}', { params: { path: { area: area.id } }, body: { hidden: !area.hidden } })))
 }
 </script>
 

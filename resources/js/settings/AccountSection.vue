@@ -1,17 +1,15 @@
 <script setup lang="ts">
-import { ask, Refused, sentence } from '@/api/client'
+import { answerOf, api, Refused, sentence } from '@/api/client'
 import { useAccount } from '@/state/server'
 import { say } from '@/undo/useChanges'
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { reactive, ref } from 'vue'
 
 /** What one signs in with, where one is signed in, whom one invites, and how much room the files take. */
-interface Device { id: string; name: string; signed_in_at: number; seen_at: number; remembered: boolean; here: boolean }
-interface Invitations { may_invite: boolean; invitations: { id: number; email: string; expires_at: number }[] }
 const account = useAccount()
 const client = useQueryClient()
-const devices = useQuery({ queryKey: ['devices'], queryFn: () => ask<{ devices: Device[] }>('GET', 'devices') })
-const invitations = useQuery({ queryKey: ['invitations'], queryFn: () => ask<Invitations>('GET', 'invitations') })
+const devices = useQuery({ queryKey: ['devices'], queryFn: () => answerOf(api.GET('/devices')) })
+const invitations = useQuery({ queryKey: ['invitations'], queryFn: () => answerOf(api.GET('/invitations')) })
 const opened = ref<'password' | 'email' | null>(null)
 const form = reactive({ current: '', password: '', email: '', invite: '' })
 const mistakes = ref<Record<string, string[]>>({})
@@ -39,22 +37,24 @@ async function attempt(said: string, work: () => Promise<unknown>): Promise<bool
 async function save(): Promise<void> {
     const isPassword = opened.value === 'password'
     const done = await attempt(isPassword ? 'The password is changed; all other devices are signed out.' : 'The mail address is changed.', () =>
-        ask('PATCH', `account/${opened.value}`, { current: form.current, ...(isPassword ? { password: form.password } : { email: form.email }) }))
+        isPassword
+            ? answerOf(api.PATCH('/account/password', { body: { current: form.current, password: form.password } }))
+            : answerOf(api.PATCH('/account/email', { body: { current: form.current, email: form.email } })))
     if (!done) return
     opened.value = null
     await Promise.all([client.invalidateQueries({ queryKey: ['session'] }), client.invalidateQueries({ queryKey: ['devices'] })])
 }
 async function end(id: string | null): Promise<void> {
-    if (await attempt(id === null ? 'All other devices are signed out.' : 'It is signed out there.', () => ask('DELETE', id === null ? 'devices' : `devices/${id}`))) await devices.refetch()
+    if (await attempt(id === null ? 'All other devices are signed out.' : 'It is signed out there.', () => answerOf(id === null ? api.DELETE('/devices') : api.DELETE('/devices/{device}', { params: { path: { device: id } } })))) await devices.refetch()
 }
 async function invite(): Promise<void> {
-    if (await attempt('', async () => (link.value = (await ask<{ url: string }>('POST', 'invitations', { email: form.invite })).url))) {
+    if (await attempt('', async () => (link.value = (await answerOf(api.POST('/invitations', { body: { email: form.invite } }))).url))) {
         form.invite = ''
         await invitations.refetch()
     }
 }
 async function takeBack(id: number): Promise<void> {
-    if (await attempt('The invitation is not good any more.', () => ask('DELETE', `invitations/${id}`))) await invitations.refetch()
+    if (await attempt('The invitation is not good any more.', () => answerOf(api.DELETE('/invitations/{invitation}', { params: { path: { invitation: id } } })))) await invitations.refetch()
 }
 </script>
 

@@ -1,6 +1,5 @@
 <script setup lang="ts">
-import { ask, Refused, sentence } from '@/api/client'
-import type { Account } from '@/api/types'
+import { answerOf, api, Refused, sentence } from '@/api/client'
 import { WAYS, type Way } from '@/reminders/triggers'
 import { askToLeave } from '@/shared/covered'
 import TimeField from '@/shared/TimeField.vue'
@@ -20,7 +19,7 @@ const emit = defineEmits<{ close: [] }>()
 const account = useAccount()
 const client = useQueryClient()
 const router = useRouter()
-const { refresh } = useChanges()
+const { send } = useChanges()
 
 const form = reactive({
     work_days: [...account.value.work_days], holidays: account.value.holidays, name: account.value.name, zone: account.value.zone, routines_keep: 'wall' as 'wall' | 'instant', first_weekday: account.value.first_weekday, clock: account.value.clock,
@@ -31,7 +30,7 @@ const form = reactive({
 const mistakes = ref<Record<string, string[]>>({})
 const zones = [...new Set([...Intl.supportedValuesOf('timeZone'), account.value.zone])].sort()
 
-const countries = useQuery({ queryKey: ['countries'], queryFn: () => ask<{ countries: Record<string, string> }>('GET', 'holidays'), staleTime: Infinity })
+const countries = useQuery({ queryKey: ['countries'], queryFn: () => answerOf(api.GET('/holidays')), staleTime: Infinity })
 const named = computed(() => Object.entries(countries.data.value?.countries ?? {}).sort((a, b) => a[1].localeCompare(b[1])))
 function turnWay(way: Way): void {
     const next = form.agenda_ways.includes(way) ? form.agenda_ways.filter((other) => other !== way) : [...form.agenda_ways, way]
@@ -44,12 +43,10 @@ function turnWorkDay(weekday: number): void {
 async function save(): Promise<void> {
     mistakes.value = {}
     try {
-        await ask<Account>('PATCH', 'account', {
+        await send(() => answerOf(api.PATCH('/account', { body: {
             ...form, closing_questions: form.closing_questions.split('\n').map((line) => line.trim()).filter((line) => line !== ''), week: form.week.map((day) => ({ minutes: Math.round(day.hours * 60), wakes: day.wakes, sleeps: day.sleeps, theme: day.theme })),
-        })
+        } })))
         say('Saved the settings.', { undoable: true })
-        await client.invalidateQueries({ queryKey: ['session'] })
-        await refresh()
     } catch (error) {
         if (error instanceof Refused) mistakes.value = error.errors
         say(sentence(error), { trouble: true })
@@ -57,7 +54,7 @@ async function save(): Promise<void> {
 }
 async function signOut(): Promise<void> {
     if (unsaved.size > 0 && !(await askToLeave('Signing out clears it from this device.'))) return
-    await ask('DELETE', 'session')
+    await answerOf(api.DELETE('/session'))
     await clearDrafts()
     unsaved.clear()
     emit('close')

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ask } from '@/api/client'
+import { answerOf, api } from '@/api/client'
 import { namedDate, timeOf, type Clock } from '@/shared/time'
 import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
@@ -12,7 +12,7 @@ const WAYS = [['wall', 'stay at their time of day'], ['instant', 'stay at the sa
 const SHOWN = 8
 const week = useQuery({
     queryKey: computed(() => ['another-zone', props.zone]),
-    queryFn: () => ask<Record<'wall' | 'instant', { title: string; start: string }[]>>('GET', `account/zone?zone=${encodeURIComponent(props.zone)}`),
+    queryFn: () => answerOf(api.GET('/account/zone', { params: { query: { zone: props.zone } } })),
 })
 </script>
 

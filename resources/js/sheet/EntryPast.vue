@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ask } from '@/api/client'
+import { answerOf, api } from '@/api/client'
 import { fullDate, timeOf } from '@/shared/time'
 import { useAccount } from '@/state/server'
 import { useChanges } from '@/undo/useChanges'
@@ -10,19 +10,18 @@ import { computed, ref } from 'vue'
 const props = defineProps<{ entryId: string; routine: boolean }>()
 const emit = defineEmits<{ restored: [] }>()
 
-interface Past { done: number; missed: number; skipped: number; past: { recurrence_id: string; start: string; state: 'done' | 'let_go' | 'missed' | 'past' | 'skipped'; moved: boolean; done_at: string | null; title: string | null }[] }
 interface Step { id: number; at: string; label: string; undone: boolean; restorable: boolean; changes: { what: string; before: string; after: string }[] }
 
 const account = useAccount()
 const { change } = useChanges()
 const open = ref(false)
-const past = useQuery({ queryKey: computed(() => ['entry', props.entryId, 'past']), enabled: computed(() => open.value && props.routine), queryFn: () => ask<Past>('GET', `entries/${props.entryId}/past`) })
-const steps = useQuery({ queryKey: computed(() => ['entry', props.entryId, 'history']), enabled: open, queryFn: () => ask<{ steps: Step[] }>('GET', `entries/${props.entryId}/history`) })
+const past = useQuery({ queryKey: computed(() => ['entries', props.entryId, 'past']), enabled: computed(() => open.value && props.routine), queryFn: () => answerOf(api.GET('/entries/{entry}/past', { params: { path: { entry: props.entryId } } })) })
+const steps = useQuery({ queryKey: computed(() => ['entries', props.entryId, 'history']), enabled: open, queryFn: () => answerOf(api.GET('/entries/{entry}/history', { params: { path: { entry: props.entryId } } })) })
 const dated = (at: string): string => `${fullDate(at)}${at.length > 10 ? `, ${timeOf(at, account.value.clock)}` : ''}`
 const WORDS = { done: 'done', let_go: 'let go', missed: 'missed', past: 'was', skipped: 'skipped' }
 
 async function restore(step: Step): Promise<void> {
-    if (await change('Put back an older state.', () => ask('POST', `entries/${props.entryId}/history/${step.id}`))) emit('restored')
+    if (await change('Put back an older state.', () => answerOf(api.POST('/entries/{entry}/history/{step}', { params: { path: { entry: props.entryId, step: step.id } } })))) emit('restored')
 }
 </script>
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ask, Refused, sentence } from '@/api/client'
+import { answerOf, api, keyed, Refused, sentence } from '@/api/client'
 import type { Entry, RhythmPreview, Scope, Step } from '@/api/types'
 import ScopeChoice from '@/choice/ScopeChoice.vue'
 import { useTicks } from '@/undo/useTicks'
@@ -39,7 +39,7 @@ const emit = defineEmits<{ close: [] }>()
 
 const account = useAccount()
 const { areas, calendars, calendar, colour } = useAreas()
-const { change, refresh } = useChanges()
+const { change, send } = useChanges()
 const { tick, skip } = useTicks()
 
 const open = ref(true)
@@ -55,6 +55,8 @@ const asking = ref<'save' | 'delete' | 'leave' | null>(null)
 const title = ref<HTMLTextAreaElement | null>(null)
 
 const isNew = computed(() => props.target.entryId === null)
+const entryId = computed(() => props.target.entryId ?? '')
+const recurrenceId = computed(() => props.target.recurrenceId ?? 'once')
 const wasRoutine = computed(() => entry.value?.rule != null)
 /** Whether there is one occurrence among others that a change could be for. */
 const hasScope = computed(() => wasRoutine.value && props.target.recurrenceId !== null)
@@ -99,7 +101,7 @@ async function load(): Promise<void> {
         return
     }
     try {
-        entry.value = await ask<Entry>('GET', `entries/${props.target.entryId}${ofOne()}`)
+        entry.value = await read()
         fill(ofEntry(entry.value))
         await takeUp()
     } catch (error) {
@@ -114,7 +116,7 @@ const settled = refDebounced(computed(() => JSON.stringify(place.value)), 150)
 const preview = useQuery({
     queryKey: computed(() => ['preview', settled.value, props.target.entryId]),
     enabled: computed(() => settled.value !== 'null' && place.value?.start != null),
-    queryFn: () => ask<RhythmPreview>('POST', 'rhythm/preview', { ...JSON.parse(settled.value), entry_id: props.target.entryId, recurrence_id: hasScope.value ? props.target.recurrenceId : null }),
+    queryFn: () => answerOf(api.POST('/rhythm/preview', { body: { ...JSON.parse(settled.value), entry_id: props.target.entryId, recurrence_id: hasScope.value ? props.target.recurrenceId : null } })),
     placeholderData: (previous: RhythmPreview | undefined) => previous,
     staleTime: 10_000,
     retry: false,
@@ -155,12 +157,12 @@ async function save(scope: Scope = 'whole', isChosen = false): Promise<void> {
     try {
         const sent = isNew.value ? { ...form.value, over_protected: mayCover.value } : { over_protected: mayCover.value, ...Object.fromEntries(changedFields.value.map((name) => [name, form.value?.[name]])), scope, recurrence_id: hasScope.value ? props.target.recurrenceId : null, version: entry.value?.version }
         attempt.value = attemptFor(sent, attempt.value)
-        await (isNew.value ? ask('POST', 'entries', sent, attempt.value.key) : ask('PATCH', `entries/${props.target.entryId}`, sent, attempt.value.key))
+        const headers = keyed(attempt.value.key)
+        await send(() => answerOf(isNew.value ? api.POST('/entries', { body: sent, headers }) : api.PATCH('/entries/{entry}', { params: { path: { entry: entryId.value } }, body: sent, headers })))
         say(isNew.value ? `Added “${form.value.title}”.` : `Saved “${form.value.title}”${takenOver.value ? `, with ${takenOver.value} as it was changed elsewhere` : ''}.`, { undoable: true })
         saved.value = JSON.stringify(form.value)
         open.value = false
         await draft.drop()
-        await refresh()
     } catch (error) {
         attempt.value = null // it was answered: the next one is another
         if (error instanceof Refused && error.status === 422) mistakes.value = error.errors
@@ -193,14 +195,15 @@ function letOverlap(): void {
 /** What was changed here since it was opened; only that is sent. */
 const changedFields = computed(() => (form.value && saved.value ? changed(JSON.parse(saved.value) as Form, form.value) : []))
 const takenOver = ref('')
-function ofOne(): string {
-    return props.target.recurrenceId ? `?recurrence_id=${encodeURIComponent(props.target.recurrenceId)}` : ''
+/** The entry, or what one occurrence of it has, as it stands now. */
+function read(): Promise<Entry> {
+    return answerOf(api.GET('/entries/{entry}', { params: { path: { entry: entryId.value }, query: { recurrence_id: props.target.recurrenceId ?? undefined } } }))
 }
 
 /** It was changed elsewhere meanwhile: what only one side changed is taken from there. Whether it can be saved again at once. */
 async function takeIn(): Promise<boolean> {
     if (!form.value) return false
-    const current = await ask<Entry>('GET', `entries/${props.target.entryId}${ofOne()}`)
+    const current = await read()
     const opened = JSON.parse(saved.value) as Form
     const theirs = ofEntry(current)
     const { form: merged, both } = merge(opened, form.value, theirs)
@@ -231,7 +234,7 @@ function giveBack(name: keyof Form): void {
 async function likeOthers(): Promise<void> {
     open.value = false
     void draft.drop()
-    await change(`Made “${entry.value?.title}” like the others again.`, () => ask('DELETE', `entries/${props.target.entryId}/occurrences/${props.target.recurrenceId}/own`).then(() => true))
+    await change(`Made “${entry.value?.title}” like the others again.`, () => answerOf(api.DELETE('/entries/{entry}/occurrences/{recurrence}/own', { params: { path: { entry: entryId.value, recurrence: recurrenceId.value } } })).then(() => true))
 }
 /** What was changed and concerns all of a routine: then just this one cannot be meant. */
 const notForOne = computed(() => {
@@ -246,12 +249,12 @@ async function remove(scope: Scope): Promise<void> {
     open.value = false
     void draft.drop()
     const what = { one: `Deleted this one of “${entry.value?.title}”.`, onward: `Deleted “${entry.value?.title}” from here on.`, whole: `Deleted “${entry.value?.title}”.` }[hasScope.value ? scope : 'whole']
-    await change(what, () => ask('DELETE', `entries/${props.target.entryId}`, { scope: hasScope.value ? scope : 'whole', recurrence_id: props.target.recurrenceId }))
+    await change(what, () => answerOf(api.DELETE('/entries/{entry}', { params: { path: { entry: entryId.value } }, body: { scope: hasScope.value ? scope : 'whole', recurrence_id: props.target.recurrenceId } })))
 }
 
 /** Of a routine the one that was opened, else the entry. */
 async function copyTo(calendarId: string): Promise<void> {
-    await change(`Copied “${entry.value?.title}” into ${calendar(calendarId)?.name}.`, () => ask('POST', `entries/${props.target.entryId}/copy`, { calendar_id: calendarId, recurrence_id: hasScope.value ? props.target.recurrenceId : null }))
+    await change(`Copied “${entry.value?.title}” into ${calendar(calendarId)?.name}.`, () => answerOf(api.POST('/entries/{entry}/copy', { params: { path: { entry: entryId.value } }, body: { calendar_id: calendarId, recurrence_id: hasScope.value ? props.target.recurrenceId : null } })))
 }
 
 async function skipThis(): Promise<void> {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ask, sendFile, sentence } from '@/api/client'
+import { answerOf, api, sendFile, sentence } from '@/api/client'
 import type { Attachment } from '@/api/types'
 import { say, useChanges } from '@/undo/useChanges'
 import { ref } from 'vue'
@@ -17,7 +17,7 @@ async function add(event: Event): Promise<void> {
     if (!file) return
     busy.value = true
     try {
-        const kept = await sendFile<Attachment>(`entries/${props.entryId}/attachments`, file)
+        const kept = await sendFile(props.entryId, file)
         emit('changed', [...props.files, kept])
         say(`Added “${kept.name}”.`, { undoable: true })
     } catch (error) {
@@ -28,7 +28,7 @@ async function add(event: Event): Promise<void> {
     }
 }
 async function remove(file: Attachment): Promise<void> {
-    if (await change(`Removed “${file.name}”.`, () => ask('DELETE', `attachments/${file.id}`).then(() => true))) emit('changed', props.files.filter((other) => other.id !== file.id))
+    if (await change(`Removed “${file.name}”.`, () => answerOf(api.DELETE('/attachments/{attachment}', { params: { path: { attachment: file.id } } })).then(() => true))) emit('changed', props.files.filter((other) => other.id !== file.id))
 }
 </script>
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ask } from '@/api/client'
+import { answerOf, api } from '@/api/client'
 import type { Entry, Step } from '@/api/types'
 import { useChanges } from '@/undo/useChanges'
 import { computed, ref, watch } from 'vue'
@@ -17,7 +17,7 @@ const offers = ref(false)
 
 async function keep(words: string): Promise<void> {
     const sent = steps.value.map((step) => ({ ...step }))
-    const entry = await change(words, () => ask<Entry>('PATCH', `entries/${props.entry.id}`, { checklist: sent, ...(props.recurrenceId === null ? {} : { scope: 'one', recurrence_id: props.recurrenceId }) }))
+    const entry = await change(words, () => answerOf(api.PATCH('/entries/{entry}', { params: { path: { entry: props.entry.id } }, body: { checklist: sent, ...(props.recurrenceId === null ? {} : { scope: 'one', recurrence_id: props.recurrenceId }) } })))
     if (entry) emit('changed', entry, sent)
 }
 async function tick(step: Step): Promise<void> {
@@ -33,7 +33,7 @@ function shift(at: number, by: number): void {
 }
 async function takeOut(at: number): Promise<void> {
     const step = steps.value[at]
-    const task = await change(`“${step?.text}” is a task of its own, in the basket.`, () => ask<Entry>('POST', `entries/${props.entry.id}/steps/${at}/out`, { recurrence_id: props.recurrenceId }))
+    const task = await change(`“${step?.text}” is a task of its own, in the basket.`, () => answerOf(api.POST('/entries/{entry}/steps/{step}/out', { params: { path: { entry: props.entry.id, step: at } }, body: { recurrence_id: props.recurrenceId } })))
     if (!task) return
     const left = steps.value.filter((_, i) => i !== at)
     emit('changed', { ...props.entry, version: props.entry.version + (props.recurrenceId === null ? 1 : 0) }, left)

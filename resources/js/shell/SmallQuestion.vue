@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ask } from '@/api/client'
+import { answerOf, api } from '@/api/client'
 import { minuteOf, moment, namedDate } from '@/shared/time'
 import DateChoice from '@/shared/DateChoice.vue'
 import { useAccount } from '@/state/server'
@@ -33,7 +33,7 @@ function choose(day: string): void {
     if (asked === 'date') go({ date: day })
     else if (asked === 'copy' && tile) {
         const place = tile.all_day ? { start: day, all_day: true, length: tile.minutes / 1440 } : { start: moment(day, minuteOf(tile.start)), all_day: false, length: tile.minutes }
-        void change(`Copied “${tile.title}” to ${namedDate(day)}.`, () => ask('POST', `entries/${tile.entry_id}/copy`, { ...place, recurrence_id: tile.recurrence_id }))
+        void change(`Copied “${tile.title}” to ${namedDate(day)}.`, () => answerOf(api.POST('/entries/{entry}/copy', { params: { path: { entry: tile.entry_id } }, body: { ...place, recurrence_id: tile.recurrence_id } })))
     }
 }
 function key(event: KeyboardEvent): void {

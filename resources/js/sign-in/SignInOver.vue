@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ask, sentence } from '@/api/client'
+import { answerOf, api, sentence } from '@/api/client'
 import { signedInAgain, signedOut } from '@/api/signedOut'
 import { useAccount } from '@/state/server'
 import { useQueryClient } from '@tanstack/vue-query'
@@ -22,7 +22,7 @@ async function send(): Promise<void> {
     busy.value = true
     trouble.value = ''
     try {
-        const answer = await ask('POST', 'session', { email: account.value.email, password: password.value, remember: remember.value })
+        const answer = await answerOf(api.POST('/session', { body: { email: account.value.email, password: password.value, remember: remember.value } }))
         client.setQueryData(['session'], answer)
         password.value = ''
         signedInAgain(true)

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ask, Refused } from '@/api/client'
+import { answerOf, api, Refused } from '@/api/client'
 import { useSession } from '@/state/server'
 import { useQueryClient } from '@tanstack/vue-query'
 import { computed, reactive, ref, watch } from 'vue'
@@ -38,19 +38,19 @@ async function send(): Promise<void> {
     trouble.value = ''
     try {
         if (way.value === 'forgotten') {
-            told.value = (await ask<{ message: string }>('POST', 'account/reset', { email: form.email })).message
+            told.value = (await answerOf(api.POST('/account/reset', { body: { email: form.email } }))).message
             forgot.value = false
             return
         }
         if (way.value === 'reset') {
-            await ask('PUT', 'account/reset', { token: token.value, password: form.password })
+            await answerOf(api.PUT('/account/reset', { body: { token: token.value, password: form.password } }))
             told.value = 'The new password is set. Sign in with it.'
             form.password = ''
             await router.replace('/sign-in')
             return
         }
         const { name, email, password, zone, remember } = form
-        const answer = isNew.value ? await ask('POST', 'account', { name, email, password, zone, invitation: token.value || null }) : await ask('POST', 'session', { email, password, remember })
+        const answer = isNew.value ? await answerOf(api.POST('/account', { body: { name, email, password, zone, invitation: token.value || null } })) : await answerOf(api.POST('/session', { body: { email, password, remember } }))
         client.setQueryData(['session'], answer)
         await router.replace('/week')
     } catch (error) {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ask, sentence } from '@/api/client'
+import { answerOf, api, sentence } from '@/api/client'
 import LaterChoice from '@/reminders/LaterChoice.vue'
 import { useFresh } from '@/period/useFresh'
 import { useQuery } from '@tanstack/vue-query'
@@ -11,7 +11,7 @@ import { useRouter } from 'vue-router'
 interface Message { id: number; delivery_id: number | null; title: string; body: string; at: string; entry_id: string | null; recurrence_id: string | null; task: boolean; routine: boolean; answered: boolean }
 const now = useFresh()
 const router = useRouter()
-const query = useQuery({ queryKey: ['phone'], queryFn: () => ask<{ messages: Message[] }>('GET', 'standins/phone'), refetchInterval: 3000 })
+const query = useQuery({ queryKey: ['phone'], queryFn: () => answerOf(api.GET('/standins/phone')), refetchInterval: 3000 })
 const messages = computed(() => query.data.value?.messages ?? [])
 const unanswered = computed(() => messages.value.filter((one) => !one.answered))
 const buzzes = ref(0)
@@ -28,7 +28,7 @@ watch(() => messages.value[0]?.id, (is, was) => {
 async function answer(one: Message, what: 'done' | 'skip' | 'seen' | 'later', when?: string): Promise<void> {
     trouble.value = ''
     try {
-        await ask('POST', `reminders/${one.delivery_id}/answer`, { answer: what, ...(when ? { when } : {}) })
+        await answerOf(api.POST('/reminders/{delivery}/answer', { params: { path: { delivery: one.delivery_id ?? 0 } }, body: { answer: what, ...(when ? { when } : {}) } }))
     } catch (error) {
         trouble.value = sentence(error)
     }

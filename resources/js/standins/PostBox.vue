@@ -1,13 +1,12 @@
 <script setup lang="ts">
-import { ask } from '@/api/client'
+import { answerOf, api } from '@/api/client'
 import { useAccount } from '@/state/server'
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import MailBody from './MailBody.vue'
 
 /** A stand-in for a mailbox: what was mailed, as it would arrive, its presses working. */
-interface Mail { id: number; to: string; subject: string; html: string; at: string }
-const query = useQuery({ queryKey: ['post-box'], queryFn: () => ask<{ mails: Mail[] }>('GET', 'standins/post'), refetchInterval: 5000 })
+const query = useQuery({ queryKey: ['post-box'], queryFn: () => answerOf(api.GET('/standins/post')), refetchInterval: 5000 })
 const mails = computed(() => query.data.value?.mails ?? [])
 const chosen = ref<number | null>(null)
 const mail = computed(() => mails.value.find((one) => one.id === chosen.value) ?? mails.value[0])

@@ -1,20 +1,15 @@
-import { ask } from '@/api/client'
+import { answerOf, api } from '@/api/client'
 import { filled } from '@/state/filled'
-import type { Account, Area, BasketItem, Board, Calendar, Closing, Colour, DoneItem, EntryShown, Filter, Month, OccurrenceShown, RulerDay, RunningTiming, Unreadable, WorkingDay, Year } from '@/api/types'
+import type { Account, Area, BasketItem, Calendar, Closing, Colour, EntryShown, OccurrenceShown, RunningTiming, Unreadable } from '@/api/types'
 import { plusDays } from '@/shared/time'
 import { keepPreviousData, useInfiniteQuery, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { createSharedComposable } from '@vueuse/core'
 import { computed, onScopeDispose, shallowRef, toValue, type MaybeRefOrGetter } from 'vue'
 
-interface Session {
-    account: Account | null
-    first_run: boolean
-}
-
 /** What the server sent is replaced as a whole, never changed in place: nothing needs to watch its insides. */
 const shallow = true
 
-export const sessionQuery = { queryKey: ['session'], queryFn: () => ask<Session>('GET', 'session'), staleTime: Infinity }
+export const sessionQuery = { queryKey: ['session'], queryFn: () => answerOf(api.GET('/session')), staleTime: Infinity }
 
 export function useSession() {
     return useQuery({ ...sessionQuery, shallow })
@@ -34,21 +29,19 @@ export const useAccount = createSharedComposable(() => {
 })
 
 type Repeats = 'all' | 'next'
-type SentBoard = Parameters<typeof filled>[0] & Omit<Board, 'occurrences'>
-
 const board = (from: string, days: number, repeats: Repeats) => ({
     queryKey: ['board', from, days, repeats],
-    queryFn: async () => filled(await ask<SentBoard>('GET', `board?from=${from}&days=${days}&repeats=${repeats}`)),
+    queryFn: async () => filled(await answerOf(api.GET('/board', { params: { query: { from, days, repeats } } }))),
     staleTime: 60_000,
 })
 const month = (from: string, days: number, repeats: Repeats) => ({
     queryKey: ['month', from, days, repeats],
-    queryFn: async () => filled(await ask<Parameters<typeof filled>[0] & Omit<Month, 'occurrences'>>('GET', `month?from=${from}&days=${days}&repeats=${repeats}`)),
+    queryFn: async () => filled(await answerOf(api.GET('/month', { params: { query: { from, days, repeats } } }))),
     staleTime: 60_000,
 })
 const year = (number: number) => ({
     queryKey: ['year', number],
-    queryFn: async () => filled(await ask<Parameters<typeof filled>[0] & Omit<Year, 'occurrences'>>('GET', `year?year=${number}`)),
+    queryFn: async () => filled(await answerOf(api.GET('/year', { params: { query: { year: number } } }))),
     staleTime: 60_000,
 })
 
@@ -89,7 +82,7 @@ export function usePrefetch() {
 }
 
 export function useBasket() {
-    const query = useQuery({ queryKey: ['basket'], queryFn: () => ask<{ items: BasketItem[]; unreadable: Unreadable[] }>('GET', 'basket'), staleTime: 60_000, shallow })
+    const query = useQuery({ queryKey: ['basket'], queryFn: () => answerOf(api.GET('/basket')), staleTime: 60_000, shallow })
     return computed<BasketItem[]>(() => query.data.value?.items ?? [])
 }
 
@@ -110,12 +103,12 @@ export function useUnreadable() {
 
 /** What stands beside the board of a day that is worked. */
 export function useWorkingDay(date: MaybeRefOrGetter<string>) {
-    return useQuery({ queryKey: computed(() => ['day', toValue(date)]), queryFn: ({ queryKey }) => ask<WorkingDay>('GET', `days/${queryKey[1]}`), staleTime: 60_000, placeholderData: keepPreviousData, shallow })
+    return useQuery({ queryKey: computed(() => ['days', toValue(date)] as const), queryFn: ({ queryKey }) => answerOf(api.GET('/days/{date}', { params: { path: { date: queryKey[1] } } })), staleTime: 60_000, placeholderData: keepPreviousData, shallow })
 }
 
 /** What is being timed, if anything; every page asks, so that a reload goes on with it. */
 export const useRunning = createSharedComposable(() => {
-    const query = useQuery({ queryKey: ['timing'], queryFn: () => ask<{ running: RunningTiming | null }>('GET', 'timings/running'), staleTime: 60_000, refetchInterval: 60_000, shallow })
+    const query = useQuery({ queryKey: ['timings'], queryFn: () => answerOf(api.GET('/timings/running')), staleTime: 60_000, refetchInterval: 60_000, shallow })
     return computed<RunningTiming | null>(() => query.data.value?.running ?? null)
 })
 
@@ -128,7 +121,7 @@ export function filledClosing({ entries, leftovers, ...rest }: SentClosing): Clo
 export function useClosing(date: MaybeRefOrGetter<string>) {
     // What “now” means is asked anew each time it is opened.
     const isNow = computed(() => toValue(date) === 'now')
-    return useQuery({ queryKey: computed(() => ['closing', toValue(date)]), queryFn: async ({ queryKey }) => filledClosing(await ask<SentClosing>('GET', `closings/${queryKey[1]}`)), staleTime: () => (isNow.value ? 0 : 60_000), gcTime: 60_000, shallow })
+    return useQuery({ queryKey: computed(() => ['closings', toValue(date)] as const), queryFn: async ({ queryKey }) => filledClosing(await answerOf(api.GET('/closings/{date}', { params: { path: { date: queryKey[1] } } }))), staleTime: () => (isNow.value ? 0 : 60_000), gcTime: 60_000, shallow })
 }
 
 /** What was done, a fortnight at a time, the latest first. */
@@ -138,7 +131,7 @@ export function useDone(until: MaybeRefOrGetter<string>) {
     return useInfiniteQuery({
         queryKey: computed(() => ['done', toValue(until)] as const),
         initialPageParam: 0,
-        queryFn: ({ pageParam, queryKey }) => ask<{ days: { date: string; done: DoneItem[] }[] }>('GET', `done?from=${plusDays(queryKey[1], 1 - (pageParam + 1) * DAYS)}&days=${DAYS}`),
+        queryFn: ({ pageParam, queryKey }) => answerOf(api.GET('/done', { params: { query: { from: plusDays(queryKey[1], 1 - (pageParam + 1) * DAYS), days: DAYS } } })),
         getNextPageParam: (_, pages) => (pages.length < MOST_PAGES ? pages.length : undefined),
         staleTime: 60_000,
         shallow,
@@ -146,14 +139,14 @@ export function useDone(until: MaybeRefOrGetter<string>) {
 }
 
 export const useFilters = createSharedComposable(() => {
-    const query = useQuery({ queryKey: ['filters'], queryFn: () => ask<{ filters: Filter[]; labels: string[] }>('GET', 'filters'), staleTime: 60_000, shallow })
+    const query = useQuery({ queryKey: ['filters'], queryFn: () => answerOf(api.GET('/filters')), staleTime: 60_000, shallow })
     return { filters: computed(() => query.data.value?.filters ?? []), labels: computed(() => query.data.value?.labels ?? []) }
 })
 
 export function useRuler(from: MaybeRefOrGetter<string>, weeks: MaybeRefOrGetter<number>) {
     return useQuery({
         queryKey: computed(() => ['ruler', toValue(from), toValue(weeks)]),
-        queryFn: () => ask<{ days: RulerDay[] }>('GET', `ruler?from=${toValue(from)}&weeks=${toValue(weeks)}`),
+        queryFn: () => answerOf(api.GET('/ruler', { params: { query: { from: toValue(from), weeks: toValue(weeks) } } })),
         staleTime: 60_000,
         placeholderData: keepPreviousData,
         shallow,
@@ -162,7 +155,7 @@ export function useRuler(from: MaybeRefOrGetter<string>, weeks: MaybeRefOrGetter
 
 /** Areas and calendars, and what their ids stand for. */
 export const useAreas = createSharedComposable(() => {
-    const query = useQuery({ queryKey: ['areas'], queryFn: () => ask<{ areas: Area[] }>('GET', 'areas'), staleTime: 60_000, shallow })
+    const query = useQuery({ queryKey: ['areas'], queryFn: () => answerOf(api.GET('/areas')), staleTime: 60_000, shallow })
     const areas = computed<Area[]>(() => query.data.value?.areas ?? [])
     const calendars = computed<Calendar[]>(() => areas.value.flatMap((area) => area.calendars))
     const areaById = computed(() => new Map(areas.value.map((one) => [one.id, one])))

@@ -23,6 +23,8 @@ export class Refusal {
 export const SILENCE = Symbol('silence')
 
 export const asked: Asked[] = []
+/** The reads of each request that asked for several. */
+export const together: string[][] = []
 let answers: Record<string, Answer> = {}
 
 /** By method and path, "GET basket"; a function is given what was sent, a Refusal is what the server says no with. */
@@ -33,16 +35,32 @@ export function answering(more: Record<string, Answer>): void {
 export const changes = (): string[] => asked.filter((one) => one.method !== 'GET').map((one) => `${one.method} ${one.path}`)
 export const sent = (what: string): unknown => asked.filter((one) => `${one.method} ${one.path}` === what).at(-1)?.body
 
-async function answer(url: string, init: RequestInit = {}): Promise<Response> {
-    const method = init.method ?? 'GET'
-    const path = url.replace(/^\/api\//, '')
-    const body: unknown = typeof init.body === 'string' ? JSON.parse(init.body) : init.body
-    asked.push({ method, path, body, key: (init.headers as Record<string, string> | undefined)?.['Idempotency-Key'] ?? null })
+async function answer(what: Request | string): Promise<Response> {
+    const request = typeof what === 'string' ? new Request(new URL(what, location.href)) : what
+    const [, path = ''] = /\/api\/(.*)$/.exec(request.url) ?? [null, new URL(request.url).pathname]
+    if (path.startsWith('together?')) return answerTogether(path)
+    const isForm = request.headers.get('Content-Type')?.startsWith('multipart/') ?? false
+    const text = isForm ? '' : await request.text()
+    asked.push({ method: request.method, path, body: isForm ? await request.formData() : text === '' ? undefined : JSON.parse(text), key: request.headers.get('Idempotency-Key') })
+    return answerTo(request.method, path, asked.at(-1)?.body)
+}
+async function answerTo(method: string, path: string, body: unknown): Promise<Response> {
     const found = answers[`${method} ${path}`] ?? answers[`${method} ${path.split('?')[0]}`]
     const said: unknown = await (typeof found === 'function' ? (found as (body: unknown) => unknown)(body) : found)
     if (said === SILENCE) throw new TypeError('No answer')
     if (said instanceof Refusal) return new Response(JSON.stringify(said.body), { status: said.status })
     return said === undefined ? new Response(null, { status: 204 }) : new Response(JSON.stringify(said))
+}
+/** Several reads in one request, each also told as one of its own. */
+async function answerTogether(path: string): Promise<Response> {
+    const reads = (new URLSearchParams(path.slice(path.indexOf('?'))).get('read') ?? '').split(' ')
+    together.push(reads)
+    const parts = await Promise.all(reads.map(async (read) => {
+        asked.push({ method: 'GET', path: read, body: undefined, key: null })
+        const response = await answerTo('GET', read, undefined)
+        return { status: response.status === 204 ? 200 : response.status, body: response.status === 204 ? null : await response.json() }
+    }))
+    return new Response(JSON.stringify({ parts }))
 }
 
 export const account: Account = {
@@ -104,7 +122,8 @@ export function aPage(): void {
         localStorage.clear()
         sessionStorage.clear()
         asked.length = 0
-        answers = { 'GET areas': { areas }, 'GET revision': { revision: 1 }, 'GET basket': { items: [] }, 'GET filters': { filters: [], labels: [] }, 'GET reminders': { waiting: [] } }
+        together.length = 0
+        answers = { 'GET areas': { areas }, 'GET revision': { revision: 1 }, 'GET basket': { items: [] }, 'GET filters': { filters: [], labels: [] }, 'GET reminders': { waiting: [] }, 'GET session': () => client.getQueryData(['session']) }
         vi.stubGlobal('fetch', answer)
         client = new QueryClient({ defaultOptions: { queries: { retry: false } } })
         client.setQueryData(['areas'], { areas })

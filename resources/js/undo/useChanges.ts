@@ -1,8 +1,8 @@
-import { ask, sentence } from '@/api/client'
-import { takeTouched } from '@/api/revision'
+import { answerOf, api, inOneRequest, sentence } from '@/api/client'
+import { takeStale } from '@/api/revision'
 import { announce } from '@/shared/announce'
-import { SHOWING, SHOWN_OF } from '@/state/patch'
-import { useQueryClient } from '@tanstack/vue-query'
+import { keysOf } from '@/state/stale'
+import { useMutation, useQueryClient, type QueryClient } from '@tanstack/vue-query'
 import { reactive } from 'vue'
 
 /** The note that follows a change, and offers to take it back. */
@@ -13,58 +13,72 @@ export function say(text: string, options: { trouble?: boolean; undoable?: boole
     announce(text)
 }
 
-let last: Promise<unknown> = Promise.resolve()
-let pending = 0
+/** Draws a change at once; what it gives takes the drawing back, where the change is refused. */
+export type Draw = () => () => void
+interface Sending {
+    send: () => Promise<unknown>
+    draw?: Draw
+}
+const CHANGES = { mutationKey: ['change'] }
 
 /** Whether a change is still on its way: what is fetched meanwhile would show the board as it was before it. */
-export function isChanging(): boolean {
-    return pending > 0
+export function isChanging(client: QueryClient): boolean {
+    return client.isMutating(CHANGES) > 0
 }
 
-/** Changes are sent in the order they were made, each after the answer to the one before. */
-export function inOrder<T>(work: () => Promise<T>): Promise<T> {
-    pending++
-    const mine = last.then(work, work).finally(() => pending--)
-    last = mine.catch(() => undefined)
-    return mine
-}
-
-/** Every change made in the page goes through here: it is sent, said, and everything that may show it is asked for anew. */
+/**
+ * Every change made in the page goes through here. They are sent in the order they were made, each after the answer to the one
+ * before (a mutation's scope); after the last of them all that may show them is asked for anew, in one request.
+ */
 export function useChanges() {
     const client = useQueryClient()
+    const mutation = useMutation({
+        ...CHANGES,
+        scope: { id: 'changes' },
+        networkMode: 'always', // the outbox sends again what got no answer
+        mutationFn: (one: Sending) => one.send(),
+        onMutate: (one: Sending) => one.draw?.(),
+        onError: (_error, _one, takeBack) => takeBack?.(),
+        onSettled: () => {
+            if (client.isMutating(CHANGES) === 1) void refresh() // the last one refreshes for all
+        },
+    })
 
     async function refresh(): Promise<void> {
-        if (isChanging()) return // the last change refreshes for all
-        const touched = takeTouched()
-        const keys = SHOWING.filter((key) => touched === 'all' || touched.size === 0 || SHOWN_OF[key].some((table) => touched.has(table)))
-        await Promise.all(keys.map((key) => client.invalidateQueries({ queryKey: [key] })))
+        const stale = takeStale()
+        await inOneRequest(() => Promise.all(keysOf(stale === 'all' || stale.size > 0 ? stale : 'all').map((key) => client.invalidateQueries({ queryKey: [key] }))))
+    }
+
+    /**
+     * Sends a change, for those who say themselves what became of it.
+     *
+     * @throws Refused
+     */
+    async function send<T>(work: () => Promise<T>, draw?: Draw): Promise<T> {
+        return (await mutation.mutateAsync({ send: work, draw })) as T
     }
 
     /** @returns what the server answered, or null when it refused; the reason is then said */
-    async function change<T>(text: string, work: () => Promise<T>): Promise<T | null> {
+    async function change<T>(text: string, work: () => Promise<T>, draw?: Draw): Promise<T | null> {
         try {
-            const answer = await inOrder(work)
+            const answer = await send(work, draw)
             say(text, { undoable: true })
-            void refresh()
             return answer
         } catch (error) {
             say(sentence(error), { trouble: true })
-            void refresh()
             return null
         }
     }
 
     async function turn(way: 'undo' | 'redo'): Promise<void> {
         try {
-            const { label } = await inOrder(() => ask<{ label: string | null }>('POST', way))
+            const { label } = await send(() => answerOf(api.POST(`/${way}`)))
             if (label === null) say(way === 'undo' ? 'There is nothing to undo.' : 'There is nothing to do again.')
             else say(way === 'undo' ? `Undone: ${label}.` : `Done again: ${label}.`)
         } catch (error) {
             say(sentence(error), { trouble: true })
         }
-        void client.invalidateQueries({ queryKey: ['session'] })
-        await refresh()
     }
 
-    return { change, refresh, undo: () => turn('undo'), redo: () => turn('redo') }
+    return { change, send, undo: () => turn('undo'), redo: () => turn('redo') }
 }

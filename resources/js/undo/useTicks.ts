@@ -1,7 +1,9 @@
-import { ask } from '@/api/client'
+import { answerOf, api } from '@/api/client'
 import { patchOccurrences } from '@/state/patch'
 import { useChanges } from '@/undo/useChanges'
 import { useQueryClient } from '@tanstack/vue-query'
+
+const DONE = '/entries/{entry}/occurrences/{recurrence}/done'
 
 /** Ticking and skipping single occurrences. */
 export function useTicks() {
@@ -10,15 +12,14 @@ export function useTicks() {
 
     async function tick(one: { entry_id: string; recurrence_id: string; title: string; done: boolean }): Promise<void> {
         const done = !one.done
-        const draw = (as: boolean): void => patchOccurrences(client, (other) => (other.entry_id === one.entry_id && other.recurrence_id === one.recurrence_id ? { ...other, done: as } : other))
-        draw(done)
-        const answer = await change(done ? `Ticked off “${one.title}”.` : `“${one.title}” is not done after all.`, () =>
-            ask(done ? 'PUT' : 'DELETE', `entries/${one.entry_id}/occurrences/${encodeURIComponent(one.recurrence_id)}/done`))
-        if (answer === null) draw(one.done) // refused: it is not so
+        const which = { params: { path: { entry: one.entry_id, recurrence: one.recurrence_id } } }
+        const draw = () => patchOccurrences(client, (other) => (other.entry_id === one.entry_id && other.recurrence_id === one.recurrence_id ? { ...other, done } : other))
+        await change(done ? `Ticked off “${one.title}”.` : `“${one.title}” is not done after all.`, () =>
+            answerOf(done ? api.PUT(DONE, which) : api.DELETE(DONE, which)), draw)
     }
 
     async function skip(one: { entry_id: string; recurrence_id: string; title: string }): Promise<void> {
-        await change(`Skipped “${one.title}”, just this one.`, () => ask('PUT', `entries/${one.entry_id}/occurrences/${encodeURIComponent(one.recurrence_id)}/skipped`))
+        await change(`Skipped “${one.title}”, just this one.`, () => answerOf(api.PUT('/entries/{entry}/occurrences/{recurrence}/skipped', { params: { path: { entry: one.entry_id, recurrence: one.recurrence_id } } })))
     }
 
     return { tick, skip }

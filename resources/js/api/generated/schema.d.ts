@@ -173,6 +173,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/together": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Several reads in one request, as a page needs them after a change. */
+        get: operations["readTogether"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/board": {
         parameters: {
             query?: never;
@@ -2474,6 +2491,37 @@ export interface operations {
                 content?: never;
             };
             404: components["responses"]["Refused"];
+        };
+    };
+    readTogether: {
+        parameters: {
+            query: {
+                /** @description Up to ten addresses behind /api/ that are read and answer in JSON, with a space between two */
+                read: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What each of them answers, in their order */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        parts: {
+                            /** @description As it would be alone */
+                            status: number;
+                            /** @description As the contract says of that path */
+                            body: unknown;
+                        }[];
+                    };
+                };
+            };
+            422: components["responses"]["Invalid"];
         };
     };
     getBoard: {

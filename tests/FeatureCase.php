@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests;
 
+use App\Access\Visible;
 use App\Actions\Accounts\OpenAccount;
 use App\Models\Calendar;
 use App\Models\User;
@@ -38,7 +39,7 @@ abstract class FeatureCase extends TestCase
 
     public function calendar(): Calendar
     {
-        return $this->user->calendars()->firstOrFail();
+        return Visible::to($this->user)->calendars()->firstOrFail();
     }
 
     /**

@@ -87,7 +87,7 @@ final class SignedIn
     /** Ends all others; with a new password whoever knew the old one is out. */
     public function endOthers(Request $request, User $user): void
     {
-        Device::query()->where('user_id', $user->id)->whereKeyNot($this->current($request)->id ?? '')->delete();
+        $user->devices()->whereKeyNot($this->current($request)->id ?? '')->delete();
     }
 
     /** A database that is busy, or a disk that is full, keeps nobody from reading. */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use App\Journal\HistoryStep;
 use App\Journal\Recorded;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Relations\HasMany;
@@ -57,22 +58,64 @@ final class User extends Authenticatable
         return ['password' => 'hashed', 'week' => 'array', 'work_days' => 'array', 'closing_questions' => 'array', 'agenda_ways' => 'array', 'first_weekday' => Weekday::class];
     }
 
-    /** @return HasMany<Area, $this> */
-    public function areas(): HasMany
+    /** @return HasMany<Closing, $this> the days closed */
+    public function closings(): HasMany
     {
-        return $this->hasMany(Area::class)->orderBy('position')->orderBy('id');
+        return $this->hasMany(Closing::class);
     }
 
-    /** @return HasMany<Calendar, $this> */
-    public function calendars(): HasMany
+    /** @return HasMany<Timing, $this> */
+    public function timings(): HasMany
     {
-        return $this->hasMany(Calendar::class)->orderBy('position')->orderBy('id');
+        return $this->hasMany(Timing::class);
     }
 
-    /** @return HasMany<Entry, $this> */
-    public function entries(): HasMany
+    /** @return HasMany<DayHours, $this> */
+    public function dayHours(): HasMany
     {
-        return $this->hasMany(Entry::class);
+        return $this->hasMany(DayHours::class);
+    }
+
+    /** @return HasMany<Filter, $this> */
+    public function filters(): HasMany
+    {
+        return $this->hasMany(Filter::class);
+    }
+
+    /** @return HasMany<FilingRule, $this> in order */
+    public function filingRules(): HasMany
+    {
+        return $this->hasMany(FilingRule::class)->orderBy('position')->orderBy('id');
+    }
+
+    /** @return HasMany<Device, $this> */
+    public function devices(): HasMany
+    {
+        return $this->hasMany(Device::class);
+    }
+
+    /** @return HasMany<Delivery, $this> */
+    public function deliveries(): HasMany
+    {
+        return $this->hasMany(Delivery::class);
+    }
+
+    /** @return HasMany<Attachment, $this> */
+    public function attachments(): HasMany
+    {
+        return $this->hasMany(Attachment::class);
+    }
+
+    /** @return HasMany<HistoryStep, $this> of history */
+    public function steps(): HasMany
+    {
+        return $this->hasMany(HistoryStep::class);
+    }
+
+    /** @return HasMany<AccountLink, $this> */
+    public function invitations(): HasMany
+    {
+        return $this->hasMany(AccountLink::class)->where('kind', 'invitation');
     }
 
     public function timeZone(): Zone

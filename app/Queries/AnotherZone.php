@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Queries;
 
+use App\Access\Visible;
 use App\Mapping\SeriesOf;
 use App\Models\Entry;
 use App\Models\User;
@@ -40,7 +41,7 @@ final readonly class AnotherZone
     /** @return Collection<int, Entry> those that go by the clocks of the account's zone */
     public static function routines(User $user): Collection
     {
-        return $user->entries()->where('zone', $user->zone)->where('all_day', false)->where(fn ($either) => $either->whereNotNull('rule')->orWhere('extra_dates', '<>', '[]'))->with('changes')->orderBy('start')->get();
+        return Visible::to($user)->entries()->where('zone', $user->zone)->where('all_day', false)->where(fn ($either) => $either->whereNotNull('rule')->orWhere('extra_dates', '<>', '[]'))->with('changes')->orderBy('start')->get();
     }
 
     /**

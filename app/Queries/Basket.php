@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Queries;
 
+use App\Access\Visible;
 use App\Models\Entry;
 use App\Models\User;
 use Carbon\CarbonImmutable;
@@ -24,7 +25,7 @@ final readonly class Basket
     /** @return list<array<string, mixed>> the schema BasketItem of the contract */
     public function show(User $user): array
     {
-        $entries = Entry::query()->where('user_id', $user->id)->whereNull('start')
+        $entries = Visible::to($user)->entries()->whereNull('start')
             ->whereDoesntHave('changes', fn ($decided) => $decided->where(fn ($either) => $either->whereNotNull('done_at')->orWhereNotNull('let_go_at')))
             ->with(['calendar', 'changes'])->orderBy('position')->orderBy('id')->get()->keyBy('id');
         $pressing = new Pressing($user->timeZone(), $user->wallNow()->date(), CarbonImmutable::now()->getTimestamp());

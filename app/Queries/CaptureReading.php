@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Queries;
 
+use App\Access\Visible;
 use App\Models\Area;
 use App\Models\Calendar;
 use App\Models\User;
@@ -37,7 +38,7 @@ final readonly class CaptureReading
     public function calendar(User $user, Draft $draft): ?Calendar
     {
         [$kind, $id] = [...explode(':', $draft->calendar ?? '', 2), ''];
-        $calendars = $user->calendars()->with('area')->get();
+        $calendars = Visible::to($user)->calendars()->with('area')->get();
 
         return match ($kind) {
             'calendar' => $calendars->firstWhere('id', $id),
@@ -78,11 +79,11 @@ final readonly class CaptureReading
     private function names(User $user): array
     {
         $names = [];
-        foreach ($user->calendars()->get() as $calendar) {
+        foreach (Visible::to($user)->calendars()->get() as $calendar) {
             $names['calendar:'.$calendar->id] = $calendar->name;
         }
         /** @var Area $area */
-        foreach ($user->areas()->get() as $area) {
+        foreach (Visible::to($user)->areas()->get() as $area) {
             $names['area:'.$area->id] = $area->name;
         }
 

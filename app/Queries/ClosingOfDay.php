@@ -19,7 +19,7 @@ final readonly class ClosingOfDay
     /** @return array<string, mixed> the schema Closing of the contract */
     public function show(User $user, LocalDate $day): array
     {
-        $closing = Closing::query()->where('user_id', $user->id)->where('date', (string) $day)->first();
+        $closing = $user->closings()->where('date', (string) $day)->first();
         $answers = array_column($closing->answers ?? [], 'answer', 'question');
         $left = $this->leftovers->of($user, $day);
         $entries = [];

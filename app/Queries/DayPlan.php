@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Queries;
 
-use App\Models\DayHours;
 use App\Models\User;
 use PlumRota\Core\Planning\Block;
 use PlumRota\Core\Planning\DayLoad;
@@ -59,7 +58,7 @@ final class DayPlan
     public static function exceptions(User $user, LocalDate $first, int $days): array
     {
         /** @var array<string, int> $own */
-        $own = DayHours::query()->where('user_id', $user->id)->whereBetween('date', [(string) $first, (string) $first->plusDays($days - 1)])->pluck('minutes', 'date')->all();
+        $own = $user->dayHours()->whereBetween('date', [(string) $first, (string) $first->plusDays($days - 1)])->pluck('minutes', 'date')->all();
 
         return $own;
     }

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Queries;
 
+use App\Access\Visible;
 use App\Models\User;
 use App\Reading\DueRows;
-use App\Reading\Visible;
 use Carbon\CarbonImmutable;
 use PlumRota\Core\Planning\Missed;
 use PlumRota\Core\Schedule\Due;

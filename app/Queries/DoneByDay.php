@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Queries;
 
+use App\Access\Visible;
 use App\Models\User;
 use App\Reading\OverrideRows;
-use App\Reading\Visible;
 use PlumRota\Core\Time\LocalDate;
 
 /** What was done, day by day: when, by whom, and how long it took where that was timed. */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Queries;
 
+use App\Access\Visible;
 use App\Journal\HistoryStep;
 use App\Mapping\SeriesOf;
 use App\Models\Calendar;
@@ -28,8 +29,8 @@ final class EntryHistory
     /** @return list<array{id: int, at: string, label: string, undone: bool, restorable: bool, changes: list<array{what: string, before: string, after: string}>}> */
     public function show(User $user, string $entryId): array
     {
-        $calendars = $user->calendars()->get()->keyBy('id');
-        $steps = HistoryStep::query()->where('user_id', $user->id)
+        $calendars = Visible::to($user)->calendars()->get()->keyBy('id');
+        $steps = $user->steps()
             ->whereIn('id', fn (Builder $ids) => $ids->select('history_id')->from('history_entries')->where('entry_id', $entryId))
             ->orderByDesc('id')->limit(self::MOST)->get();
 

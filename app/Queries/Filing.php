@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Queries;
 
+use App\Access\Visible;
 use App\Models\Entry;
-use App\Models\FilingRule;
 use App\Models\User;
 use PlumRota\Core\Capture\FilingWords;
 
@@ -16,7 +16,7 @@ final class Filing
     public function for(User $user, string $title): array
     {
         $filed = ['calendar_id' => null, 'colour' => null];
-        foreach (FilingRule::query()->where('user_id', $user->id)->orderBy('position')->orderBy('id')->get() as $rule) {
+        foreach ($user->filingRules()->get() as $rule) {
             if (FilingWords::standIn($title, $rule->words)) {
                 $filed['calendar_id'] ??= $rule->calendar_id;
                 $filed['colour'] ??= $rule->colour;
@@ -29,7 +29,7 @@ final class Filing
     /** @return list<Entry> those a rule would change */
     public function wouldChange(User $user, string $words, ?string $calendarId, ?string $colour): array
     {
-        return array_values($user->entries()->orderBy('title')->orderBy('id')->get()
+        return array_values(Visible::to($user)->entries()->orderBy('title')->orderBy('id')->get()
             ->filter(fn (Entry $entry): bool => FilingWords::standIn($entry->title, $words)
                 && (($calendarId !== null && $entry->calendar_id !== $calendarId) || ($colour !== null && $entry->colour !== $colour)))
             ->all());

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Queries;
 
+use App\Access\Visible;
 use App\Models\Area;
 use App\Models\User;
 use PlumRota\Core\Planning\Block;
@@ -20,7 +21,7 @@ final class HoursByArea
      */
     public function within(User $user, TimeRange $window, int $days, array $blocks, array $areaOf): array
     {
-        $areas = $user->areas()->get();
+        $areas = Visible::to($user)->areas()->get();
         /** @var array<string, list<Block>> $byArea */
         $byArea = $areas->mapWithKeys(fn (Area $area): array => [$area->id => []])->all();
         foreach ($blocks as $i => $block) {
@@ -36,7 +37,7 @@ final class HoursByArea
      */
     public static function shown(User $user, array $minutes, int $days): array
     {
-        return array_values($user->areas()->get()->map(fn (Area $area): array => [
+        return array_values(Visible::to($user)->areas()->get()->map(fn (Area $area): array => [
             'area_id' => $area->id,
             'placed' => $minutes[$area->id] ?? 0,
             'intended' => $area->intended_minutes === null ? null : (int) round($area->intended_minutes * $days / 7),

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Queries;
 
+use App\Access\Visible;
 use App\Models\User;
 use App\Reading\EntryRows;
-use App\Reading\Visible;
 
 /** The labels an account's entries carry, the commonest first. */
 final readonly class Labels

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Queries;
 
+use App\Access\Visible;
 use App\Mapping\SeriesOf;
 use App\Models\User;
 use App\Reading\ChangeRow;
@@ -11,7 +12,6 @@ use App\Reading\EntryRow;
 use App\Reading\EntryRows;
 use App\Reading\OverrideRows;
 use App\Reading\RoutineHalves;
-use App\Reading\Visible;
 use Carbon\CarbonImmutable;
 use PlumRota\Core\Planning\Block;
 use PlumRota\Core\Planning\CarryOver;
@@ -61,7 +61,7 @@ final readonly class OccurrencesBetween
         $holdsToday = TimeRange::days($today, 1)->touches($window);
         $entries = $this->entryRows->between(Visible::to($user), $from, $to, $holdsToday ? (string) $today : null, $only);
         $changes = $this->overrideRows->between(Visible::to($user), $entries, $from, $to);
-        $areas = Visible::to($user)->areas();
+        $areas = Visible::to($user)->areaOfCalendar();
         $timeline = new Timeline($user->timeZone(), $this->daysOff->marks($user));
         $carryOver = $window->from->seconds < $today->plusDays(1)->startOfDay()->seconds ? new CarryOver($timeline, $today) : null;
         $this->halves->forget();

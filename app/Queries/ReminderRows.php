@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Queries;
 
+use App\Access\Visible;
 use App\Mapping\SeriesOf;
 use App\Models\Entry;
 use App\Models\OccurrenceChange;
@@ -42,7 +43,7 @@ final readonly class ReminderRows
      */
     public function of(User $user, Entry $entry, int $after, int $until, ?int $unchangedSince = null): array
     {
-        $calendars = $user->calendars()->get()->keyBy('id');
+        $calendars = Visible::to($user)->calendars()->get()->keyBy('id');
         $waysOf = fn (Details $details, bool $isAllDay): array => self::ways(Reminder::applying($details->reminders,
             $calendars[$details->calendar_id]->reminders ?? [], $calendars[$details->calendar_id]->reminders_all_day ?? [], $isAllDay));
         $rows = [];

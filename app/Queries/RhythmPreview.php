@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Queries;
 
+use App\Access\Visible;
 use App\Mapping\SeriesOf;
 use App\Models\Entry;
 use App\Models\User;
@@ -43,7 +44,7 @@ final readonly class RhythmPreview
      */
     public function show(User $user, Series $series, ?string $entryId, ?string $due = null, ?string $recurrenceId = null): array
     {
-        $entry = $entryId === null ? null : $user->entries()->find($entryId);
+        $entry = $entryId === null ? null : Visible::to($user)->entries()->find($entryId);
         $old = $entry === null ? null : SeriesOf::mendable($entry);
         $series = $old !== null && $series->hasRhythmOf($old) ? $series : $series->startingOnRule();
         $rule = $series->rule;

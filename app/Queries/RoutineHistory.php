@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Queries;
 
+use App\Access\Visible;
 use App\Mapping\SeriesOf;
 use App\Models\Entry;
 use App\Models\OccurrenceChange;
@@ -31,7 +32,7 @@ final readonly class RoutineHistory
     public function show(User $user, Entry $entry): array
     {
         $past = [];
-        foreach ($user->entries()->whereKey($this->halves->of($user, $entry->id))->with('changes')->get() as $half) {
+        foreach (Visible::to($user)->entries()->whereKey($this->halves->of($user, $entry->id))->with('changes')->get() as $half) {
             $past = [...$past, ...$this->ofHalf($user, $half)];
         }
         usort($past, fn (array $a, array $b): int => $b['start'] <=> $a['start']);

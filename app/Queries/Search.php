@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Queries;
 
+use App\Access\Visible;
 use App\Mapping\SeriesOf;
 use App\Models\User;
 use App\Reading\EntryRow;
@@ -11,7 +12,6 @@ use App\Reading\EntryRows;
 use App\Reading\OverrideRows;
 use App\Reading\RoutineHalves;
 use App\Reading\SearchRows;
-use App\Reading\Visible;
 use PlumRota\Core\Capture\LastTime;
 use PlumRota\Core\Schedule\Change;
 use PlumRota\Core\Schedule\Occurrence;
@@ -102,7 +102,7 @@ final readonly class Search
         $now = $user->wallNow();
         $changes = $this->overrideRows->named(array_filter(array_column($rows, 'change_id')));
         /** @var array<string, string> $areas  by calendar */
-        $areas = $user->calendars()->pluck('area_id', 'id')->all();
+        $areas = Visible::to($user)->areaOfCalendar();
         $found = [];
         $dates = [];
         foreach ($rows as $row) {

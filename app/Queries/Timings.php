@@ -4,11 +4,10 @@ declare(strict_types=1);
 
 namespace App\Queries;
 
+use App\Access\Visible;
 use App\Mapping\SeriesOf;
-use App\Models\Timing;
 use App\Models\User;
 use App\Reading\TimingRows;
-use App\Reading\Visible;
 use Carbon\CarbonImmutable;
 use PlumRota\Core\Planning\Stint;
 use stdClass;
@@ -23,11 +22,11 @@ final readonly class Timings
     /** @return array<string, mixed>|null the schema RunningTiming of the contract */
     public function running(User $user): ?array
     {
-        $timing = Timing::query()->where('user_id', $user->id)->whereNull('ended_at')->latest('started_at')->first();
+        $timing = $user->timings()->whereNull('ended_at')->latest('started_at')->first();
         if ($timing === null) {
             return null;
         }
-        $entry = $user->entries()->find($timing->entry_id);
+        $entry = Visible::to($user)->entries()->find($timing->entry_id);
         $details = $entry === null ? null : SeriesOf::detailsOf($entry, $timing->recurrence_id);
 
         return [

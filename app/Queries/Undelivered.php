@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Queries;
 
-use App\Models\Delivery;
 use App\Models\User;
 use Carbon\CarbonImmutable;
 
@@ -16,7 +15,7 @@ final class Undelivered
     /** @return list<string> */
     public function of(User $user): array
     {
-        $failed = Delivery::query()->where('user_id', $user->id)->whereNull('handed_at')->whereNull('dropped_at')->whereNull('answered_at')->where('tries', '>', 0)->orderByDesc('tries')->get();
+        $failed = $user->deliveries()->whereNull('handed_at')->whereNull('dropped_at')->whereNull('answered_at')->where('tries', '>', 0)->orderByDesc('tries')->get();
         $sentences = [];
         foreach ($failed->groupBy('way') as $way => $some) {
             $first = $some->firstOrFail();

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Queries;
 
+use App\Access\Visible;
 use App\Mapping\SeriesOf;
 use App\Models\Delivery;
 use App\Models\User;
@@ -25,10 +26,10 @@ final readonly class Waiting
     /** @return list<array<string, mixed>> the schema Reminder of the contract */
     public function show(User $user): array
     {
-        $all = Delivery::query()->where('user_id', $user->id)->whereNull('answered_at')->fallen()
+        $all = $user->deliveries()->whereNull('answered_at')->fallen()
             ->where(fn (Builder $here) => $here->whereNotNull('handed_at')->orWhere('way', 'screen'))->where('fell_at', '>', CarbonImmutable::now()->getTimestamp() - ReminderRows::LONGEST_BACK)->with(['entry.calendar', 'user'])->orderBy('fell_at')->orderBy('id')->limit(2 * self::MOST)->get();
         /** @var array<string, string> $areas */
-        $areas = $user->calendars()->pluck('area_id', 'id')->all();
+        $areas = Visible::to($user)->areaOfCalendar();
         $waiting = [];
         foreach ($all as $one) {
             $place = $one->entry_id === null ? "{$one->kind}|{$one->recurrence_id}" : "{$one->entry_id}|{$one->recurrence_id}|{$one->fell_at}";

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Queries;
 
-use App\Models\Closing;
+use App\Access\Visible;
 use App\Models\Entry;
 use App\Models\User;
 use PlumRota\Core\Planning\FullDay;
@@ -38,7 +38,7 @@ final readonly class WorkingDay
             'left' => count($this->leftovers->of($user, $yesterday)),
             'places' => ['musts' => $musts, 'others' => $others],
             'full' => (new FullDay($user->must_limit, $user->other_limit))->complaints($musts, $others),
-            'closed' => Closing::query()->where('user_id', $user->id)->where('date', (string) $day)->whereNotNull('closed_at')->exists(),
+            'closed' => $user->closings()->where('date', (string) $day)->whereNotNull('closed_at')->exists(),
             'timed' => (object) $this->timings->minutes($user, array_values($ids)),
             'running' => $this->timings->running($user),
         ];
@@ -47,7 +47,7 @@ final readonly class WorkingDay
     /** @return list<array{entry_id: string, title: string, waiting_for: string, ask_again: string}> */
     private function toAsk(User $user, LocalDate $day): array
     {
-        return array_values(Entry::query()->where('user_id', $user->id)->where('waiting_for', '<>', '')->whereNotNull('ask_again')->where('ask_again', '<=', (string) $day)
+        return array_values(Visible::to($user)->entries()->where('waiting_for', '<>', '')->whereNotNull('ask_again')->where('ask_again', '<=', (string) $day)
             ->whereDoesntHave('changes', fn ($gone) => $gone->where(fn ($either) => $either->whereNotNull('done_at')->orWhereNotNull('let_go_at'))->where('recurrence_id', 'once'))
             ->orderBy('ask_again')->get()->map(fn (Entry $entry): array => ['entry_id' => $entry->id, 'title' => $entry->title, 'waiting_for' => $entry->waiting_for, 'ask_again' => (string) $entry->ask_again])->all());
     }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Reading;
 
+use App\Access\Visible;
 use Illuminate\Support\Facades\DB;
 
 /** How long was worked on occurrences. */

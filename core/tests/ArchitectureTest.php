@@ -47,6 +47,29 @@ test('what is planted is caught', function (string $room, string $code, string $
     'a room that is not drawn' => ['Helpers', '', 'no room of the drawing'],
 ]);
 
+/** Where a file finds or makes entries, calendars, areas or overrides by itself, instead of asking what may be seen or changed. */
+function unasked(string $code): bool
+{
+    return preg_match('/\b(Entry|Calendar|Area|OccurrenceChange)::(query|find|findOrFail|where|all|create)\b|\bnew (Entry|Calendar|Area)\b|->where\([\'"]user_id[\'"]/', $code) === 1
+        || preg_match('/\btable\([\'"](entries|calendars|areas|changes)[\'"]\)/', $code) === 1;
+}
+
+test('entries, calendars and areas are found through what may be seen and what may be changed, and nowhere else', function () {
+    $found = [];
+    $app = dirname(__DIR__, 2).'/app';
+    foreach (new RecursiveIteratorIterator(new RecursiveDirectoryIterator($app, FilesystemIterator::SKIP_DOTS)) as $file) {
+        $name = substr($file->getPathname(), strlen($app) + 1);
+        // What belongs to an account and is never shared (its answers, its post box) is looked up by it.
+        if (preg_match('~^(Access|Reading|Models|Journal|Standins)/|^Http/Middleware/AnswerOnce~', $name) !== 1 && unasked(php_strip_whitespace($file->getPathname()))) {
+            $found[] = $name;
+        }
+    }
+    expect($found)->toBe([])
+        ->and(unasked('$e = Entry::query()->find(1);'))->toBeTrue()->and(unasked('$e = new Entry([]);'))->toBeTrue()
+        ->and(unasked("DB::table('calendars')->get();"))->toBeTrue()->and(unasked("Timing::query()->where('user_id', 1);"))->toBeTrue()
+        ->and(unasked('Changeable::by($user)->entry($id);'))->toBeFalse();
+});
+
 test('a circle in a drawing is caught', function () {
     $file = tempnam(sys_get_temp_dir(), 'drawing');
     file_put_contents($file, "```\nModels → Actions\nActions → Models\nHttp → Actions\n```\n");

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Database\Seeders;
 
+use App\Access\Visible;
 use App\Models\User;
 use Illuminate\Database\Seeder;
 use Illuminate\Support\Facades\DB;
@@ -23,7 +24,7 @@ final class ManyEntriesSeeder extends Seeder
     public function run(): void
     {
         $user = User::query()->firstOrFail();
-        $calendars = $user->calendars()->pluck('id');
+        $calendars = Visible::to($user)->calendars()->pluck('id');
         DB::transaction(function () use ($user, $calendars): void {
             $there = DB::table('entries')->where('user_id', $user->id)->count();
             $ids = [];

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Database\Seeders;
 
+use App\Access\Visible;
 use App\Journal\WritePath;
 use App\Mapping\SeriesColumns;
 use App\Models\Entry;
@@ -29,7 +30,7 @@ final class ManyRoutinesSeeder extends Seeder
     public function run(WritePath $writes): void
     {
         $user = User::query()->firstOrFail();
-        $calendars = $user->calendars()->pluck('id');
+        $calendars = Visible::to($user)->calendars()->pluck('id');
         $series = [];
         $writes->begin(function () use ($user, $calendars, &$series): void {
             $there = Entry::query()->where('user_id', $user->id)->whereNotNull('rule')->count();

@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use App\Access\Visible;
 use App\Models\Area;
 use App\Models\Calendar;
 use App\Models\Entry;
@@ -11,7 +12,7 @@ test('a life area is made, renamed, recoloured, hidden and reordered', function 
     expect($choir['calendars'][0]['name'])->toBe('Choir');
     $this->api('PATCH', "areas/{$choir['id']}", ['name' => 'Singing', 'colour' => 'violet', 'intended_minutes' => 180])->assertOk()->assertJson(['name' => 'Singing', 'colour' => 'violet']);
     $this->api('PATCH', "areas/{$choir['id']}", ['hidden' => true])->assertOk()->assertJsonPath('hidden', true);
-    $household = $this->user->areas()->firstOrFail()->id;
+    $household = Visible::to($this->user)->areas()->firstOrFail()->id;
     $this->api('PUT', 'areas/order', ['ids' => [$choir['id'], $household]])->assertNoContent();
     expect($this->api('GET', 'areas')->json('areas.*.name'))->toBe(['Singing', 'Household']);
 });

@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use App\Access\Visible;
 use Illuminate\Support\Facades\DB;
 
 test('a routine stands on each of its days, at its hour across both clock changes', function () {
@@ -32,7 +33,7 @@ test('a day says how full it is, what is done of all and where it is double-book
 
 test('the ribbon counts the hours of each area in the period', function () {
     $this->ventCheck();
-    $area = $this->user->areas()->firstOrFail();
+    $area = Visible::to($this->user)->areas()->firstOrFail();
     $this->api('PATCH', "areas/{$area->id}", ['intended_minutes' => 420])->assertOk();
     expect($this->api('GET', 'board?from=2026-11-23&days=7')->json('areas.0'))->toBe(['area_id' => $area->id, 'placed' => 75, 'intended' => 420])
         ->and($this->api('GET', 'board?from=2026-11-23&days=1')->json('areas.0.intended'))->toBe(60);

@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use App\Access\Visible;
 use App\Models\Entry;
 use App\Models\OccurrenceChange;
 use App\Models\User;
@@ -38,8 +39,8 @@ test('bad input gets a sentence by the field, and nothing is written', function 
 
 test('an id of somebody else is not there', function (string $method, string $path, array $data) {
     $other = somebodyElse();
-    $entry = $this->api('POST', 'entries', ['title' => 'Theirs', 'calendar_id' => $other->calendars()->sole()->id, 'start' => '2026-11-25'], as: $other)->assertCreated()->json('id');
-    $path = strtr($path, ['{entry}' => $entry, '{calendar}' => $other->calendars()->sole()->id, '{area}' => $other->areas()->sole()->id]);
+    $entry = $this->api('POST', 'entries', ['title' => 'Theirs', 'calendar_id' => Visible::to($other)->calendars()->sole()->id, 'start' => '2026-11-25'], as: $other)->assertCreated()->json('id');
+    $path = strtr($path, ['{entry}' => $entry, '{calendar}' => Visible::to($other)->calendars()->sole()->id, '{area}' => Visible::to($other)->areas()->sole()->id]);
     $this->api($method, $path, $data)->assertNotFound()->assertJsonPath('message', 'This is not there any more, or it is not yours.');
     expect(Entry::query()->sole()->title)->toBe('Theirs');
 })->with([
@@ -49,7 +50,7 @@ test('an id of somebody else is not there', function (string $method, string $pa
 ]);
 
 test('somebody else’s calendar is no place for an entry', function () {
-    $theirs = somebodyElse()->calendars()->sole()->id;
+    $theirs = Visible::to(somebodyElse())->calendars()->sole()->id;
     $this->api('POST', 'entries', ['title' => 'Sneak in', 'calendar_id' => $theirs])->assertUnprocessable()->assertJsonPath('errors.calendar_id.0', 'There is no such calendar.');
 });
 

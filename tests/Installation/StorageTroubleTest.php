@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use App\Access\Visible;
 use App\Actions\Accounts\OpenAccount;
 use App\Actions\Reminders\HandOver;
 use App\Health\Heartbeat;
@@ -13,7 +14,7 @@ beforeEach(function () {
     config(['database.connections.sqlite.busy_timeout' => 100]);
     DB::purge('sqlite');
     $this->user = app(OpenAccount::class)->open(['name' => 'Ines', 'email' => 'ines@example.test', 'password' => 'a long enough one', 'zone' => 'UTC']);
-    $this->add = fn (string $key = 'one') => $this->actingAs($this->user)->json('POST', '/api/entries', ['title' => 'Pane', 'calendar_id' => $this->user->calendars()->value('id')], ['Idempotency-Key' => $key]);
+    $this->add = fn (string $key = 'one') => $this->actingAs($this->user)->json('POST', '/api/entries', ['title' => 'Pane', 'calendar_id' => Visible::to($this->user)->calendars()->value('id')], ['Idempotency-Key' => $key]);
 });
 
 test('a database that is locked for long answers with a sentence and a time, changes nothing, and takes the same request afterwards', function () {

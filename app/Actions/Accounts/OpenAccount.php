@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Actions\Accounts;
 
+use App\Access\Changeable;
 use App\Accounts\Links;
 use App\Journal\WritePath;
 use App\Models\Area;
@@ -55,8 +56,11 @@ final readonly class OpenAccount
     {
         return $this->writes->begin(function () use ($values): User {
             $user = User::query()->create([...$values, 'week' => self::week()]);
-            $area = Area::query()->create(['user_id' => $user->id, 'name' => 'Household', 'colour' => 'ochre']);
-            $calendar = Calendar::query()->create(['user_id' => $user->id, 'area_id' => $area->id, 'name' => 'Household']);
+            $mine = Changeable::by($user);
+            $area = $mine->newArea(['name' => 'Household', 'colour' => 'ochre']);
+            $area->save();
+            $calendar = $mine->newCalendar(['area_id' => $area->id, 'name' => 'Household']);
+            $calendar->save();
             $user->update(['default_calendar_id' => $calendar->id]);
 
             return $user->refresh();

@@ -16,7 +16,7 @@ final class SetPassword
     {
         DB::transaction(function () use ($user, $password, $except): void {
             $user->update(['password' => $password]);
-            Device::query()->where('user_id', $user->id)->when($except !== null, fn ($query) => $query->whereKeyNot($except))->delete();
+            $user->devices()->when($except !== null, fn ($query) => $query->whereKeyNot($except))->delete();
         });
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Actions\Areas;
 
+use App\Access\Changeable;
 use App\Journal\WritePath;
 use App\Models\Area;
 use App\Models\Calendar;
@@ -20,8 +21,11 @@ final readonly class AddArea
     public function add(User $user, array $values): Area
     {
         return $this->writes->run($user, "Added the life area “{$values['name']}”", function () use ($user, $values): Area {
-            $area = Area::query()->create([...$values, 'user_id' => $user->id, 'position' => $user->areas()->count()]);
-            $calendar = Calendar::query()->create(['user_id' => $user->id, 'area_id' => $area->id, 'name' => $values['name'], 'position' => 0]);
+            $mine = Changeable::by($user);
+            $area = $mine->newArea([...$values, 'position' => $mine->areas()->count()]);
+            $area->save();
+            $calendar = $mine->newCalendar(['area_id' => $area->id, 'name' => $values['name'], 'position' => 0]);
+            $calendar->save();
             if ($user->default_calendar_id === null) {
                 $user->update(['default_calendar_id' => $calendar->id]);
             }

@@ -33,8 +33,8 @@ final readonly class KeepAttachment
         }
 
         try {
-            return $this->writes->run($user, "Added a file to “{$entry->title}”", fn (): Attachment => Attachment::query()->create([
-                'user_id' => $user->id, 'entry_id' => $entry->id, 'name' => self::name($name), 'type' => $type, 'size' => (int) $file->getSize(), 'path' => $path,
+            return $this->writes->run($user, "Added a file to “{$entry->title}”", fn (): Attachment => $user->attachments()->create([
+                'entry_id' => $entry->id, 'name' => self::name($name), 'type' => $type, 'size' => (int) $file->getSize(), 'path' => $path,
             ]));
         } catch (Throwable $fault) {
             Storage::disk('local')->delete($path);

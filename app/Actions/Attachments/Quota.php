@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Actions\Attachments;
 
 use App\Backup\Folder;
-use App\Models\Attachment;
 use App\Models\User;
 
 /** How much of the disk the files of an account may take: those with entries, and as much again of removed ones that can be brought back. */
@@ -22,7 +21,7 @@ final class Quota
     /** Bytes of the files that entries have. */
     public static function used(User $user): int
     {
-        return (int) Attachment::query()->where('user_id', $user->id)->sum('size');
+        return (int) $user->attachments()->sum('size');
     }
 
     /** A sentence when a file of so many bytes has no room; null when it has. */

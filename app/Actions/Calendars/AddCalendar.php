@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Actions\Calendars;
 
+use App\Access\Changeable;
 use App\Journal\WritePath;
 use App\Models\Calendar;
 use App\Models\User;
@@ -20,7 +21,9 @@ final readonly class AddCalendar
         $name = is_string($values['name'] ?? null) ? $values['name'] : '';
 
         return $this->writes->run($user, "Added the calendar “{$name}”", function () use ($user, $values): Calendar {
-            $calendar = Calendar::query()->create([...$values, 'user_id' => $user->id, 'position' => $user->calendars()->count()]);
+            $mine = Changeable::by($user);
+            $calendar = $mine->newCalendar([...$values, 'position' => $mine->calendars()->count()]);
+            $calendar->save();
             if ($user->default_calendar_id === null) {
                 $user->update(['default_calendar_id' => $calendar->id]);
             }

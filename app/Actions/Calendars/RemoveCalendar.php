@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Actions\Calendars;
 
+use App\Access\Changeable;
 use App\Actions\Entries\RemoveEntry;
 use App\Journal\WritePath;
 use App\Models\Calendar;
@@ -30,10 +31,10 @@ final readonly class RemoveCalendar
                 }
             });
             // Single occurrences that stood there by themselves go back to the calendar of their routine.
-            OccurrenceChange::query()->where('user_id', $user->id)->whereRaw("fields <> '{}' and fields <> '[]' and json_extract(fields, '$.calendar_id') = ?", [$calendar->id])->get()
+            Changeable::by($user)->overrides()->whereRaw("fields <> '{}' and fields <> '[]' and json_extract(fields, '$.calendar_id') = ?", [$calendar->id])->get()
                 ->each(fn (OccurrenceChange $change) => $change->update(['fields' => array_diff_key($change->fields, ['calendar_id' => true])]));
             if ($user->default_calendar_id === $calendar->id) {
-                $user->update(['default_calendar_id' => $heir->id ?? $user->calendars()->whereKeyNot($calendar->id)->first()?->id]);
+                $user->update(['default_calendar_id' => $heir->id ?? Changeable::by($user)->calendars()->whereKeyNot($calendar->id)->first()?->id]);
             }
             $calendar->delete();
         });

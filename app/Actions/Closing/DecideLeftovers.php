@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Actions\Closing;
 
+use App\Access\Changeable;
+use App\Access\Visible;
 use App\Actions\Entries\CopyEntry;
 use App\Actions\Entries\LetGoOccurrence;
 use App\Actions\Entries\MoveEntry;
@@ -11,7 +13,6 @@ use App\Actions\Entries\PutOnDay;
 use App\Actions\Entries\SaveSeries;
 use App\Actions\Entries\TickOccurrence;
 use App\Journal\WritePath;
-use App\Models\Closing;
 use App\Models\Entry;
 use App\Models\User;
 use App\Queries\Leftovers;
@@ -41,7 +42,7 @@ final readonly class DecideLeftovers
     public function one(User $user, LocalDate $day, string $key, Decision $decision, ?LocalDate $to): void
     {
         $weekday = self::weekday($day);
-        $title = Entry::query()->where('user_id', $user->id)->whereKey(explode('|', $key)[0])->value('title');
+        $title = Visible::to($user)->entries()->whereKey(explode('|', $key)[0])->value('title');
         $words = self::words($decision, $to);
         $this->writes->run($user, 'Closing '.$weekday.': “'.(is_string($title) ? $title : 'an entry').'” '.$words, function () use ($user, $day, $key, $decision, $to, $title): void {
             foreach ($this->leftovers->of($user, $day) as $seen) {
@@ -70,7 +71,7 @@ final readonly class DecideLeftovers
 
     private function decide(User $user, LocalDate $day, Seen $seen, Decision $decision, ?LocalDate $to): void
     {
-        $entry = $user->entries()->findOrFail($seen->entry->id);
+        $entry = Changeable::by($user)->entry($seen->entry->id);
         $id = $seen->occurrence->recurrenceId;
         match ($decision) {
             Decision::Done => $this->ticks->tick($user, $entry, $id, true, $this->within($user, $day)),
@@ -78,7 +79,7 @@ final readonly class DecideLeftovers
             Decision::Basket => $this->toBasket($user, $entry, $seen),
             Decision::LetGo => $this->letGo->letGo($user, $entry, $id, true),
         };
-        $closing = Closing::query()->firstOrNew(['user_id' => $user->id, 'date' => (string) $day]);
+        $closing = $user->closings()->firstOrNew(['date' => (string) $day]);
         $closing->decisions = [...$closing->decisions, ['key' => $seen->key(), 'title' => $seen->title(), 'decision' => $decision->value, 'to' => $decision === Decision::Day ? (string) ($to ?? $day->plusDays(1)) : null]];
         $closing->save();
     }

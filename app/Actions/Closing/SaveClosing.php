@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Actions\Closing;
 
 use App\Journal\WritePath;
-use App\Models\Closing;
 use App\Models\User;
 use Carbon\CarbonImmutable;
 use PlumRota\Core\Time\LocalDate;
@@ -21,7 +20,7 @@ final readonly class SaveClosing
     public function save(User $user, LocalDate $day, array $answers, bool $closed): void
     {
         $this->writes->run($user, $closed ? "Closed {$day}" : "Wrote about {$day}", function () use ($user, $day, $answers, $closed): void {
-            $closing = Closing::query()->firstOrNew(['user_id' => $user->id, 'date' => (string) $day]);
+            $closing = $user->closings()->firstOrNew(['date' => (string) $day]);
             $closing->answers = $answers;
             $closing->closed_at = $closed ? $closing->closed_at ?? CarbonImmutable::now()->getTimestamp() : null;
             $closing->save();

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Actions\Days;
 
+use App\Access\Changeable;
 use App\Actions\Entries\TouchOccurrence;
 use App\Journal\WritePath;
 use App\Models\Entry;
@@ -30,7 +31,7 @@ final readonly class OrderDay
             $chosen = array_flip($musts);
             foreach ([...$musts, ...$others] as $position => $key) {
                 $id = explode('|', $key, 2);
-                $entry = $user->entries()->find($id[0]) ?? throw new NoSuchOccurrence;
+                $entry = Changeable::by($user)->entries()->find($id[0]) ?? throw new NoSuchOccurrence;
                 $this->place($entry, $id[1] ?? 'once', isset($chosen[$key]), $position);
             }
         });

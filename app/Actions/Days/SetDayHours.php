@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Actions\Days;
 
 use App\Journal\WritePath;
-use App\Models\DayHours;
 use App\Models\User;
 use PlumRota\Core\Time\LocalDate;
 
@@ -20,7 +19,7 @@ final readonly class SetDayHours
     public function set(User $user, LocalDate $day, ?int $minutes): void
     {
         $this->writes->run($user, "Changed the hours of {$day}", function () use ($user, $day, $minutes): void {
-            $own = DayHours::query()->firstOrNew(['user_id' => $user->id, 'date' => (string) $day]);
+            $own = $user->dayHours()->firstOrNew(['date' => (string) $day]);
             if ($minutes === null) {
                 $own->exists ? $own->delete() : null;
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Actions\Entries;
 
+use App\Access\Changeable;
 use App\Journal\WritePath;
 use App\Models\Entry;
 use App\Models\User;
@@ -30,7 +31,7 @@ final readonly class AddEntry
             if (! $mayCover) {
                 $this->protected->keepFree($user, $series);
             }
-            $entry = new Entry(['user_id' => $user->id]);
+            $entry = Changeable::by($user)->newEntry([]);
             SaveSeries::into($entry, $series, $values->columns);
 
             return $entry;

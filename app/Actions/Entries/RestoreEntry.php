@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Actions\Entries;
 
+use App\Access\Changeable;
 use App\Journal\HistoryStep;
 use App\Journal\WritePath;
 use App\Mapping\SeriesOf;
@@ -26,11 +27,11 @@ final readonly class RestoreEntry
     {
         return $this->writes->run($user, "Put back an older state of “{$entry->title}”", function () use ($user, $entry, $stepId): Entry {
             $entry->refresh();
-            $step = HistoryStep::query()->where('user_id', $user->id)->findOrFail($stepId);
+            $step = $user->steps()->findOrFail($stepId);
             $rows = array_values(array_filter($step->rows, fn (array $row): bool => $row['table'] === 'entries' && $row['id'] === $entry->id && $row['after'] !== null));
             $columns = $rows[0]['after'] ?? throw (new ModelNotFoundException)->setModel(HistoryStep::class);
             $old = SeriesOf::mendable($entry);
-            $known = $user->calendars()->whereKey($columns['calendar_id'] ?? '')->exists();
+            $known = Changeable::by($user)->calendars()->whereKey($columns['calendar_id'] ?? '')->exists();
             $entry->setRawAttributes([...$entry->getAttributes(), ...array_diff_key($columns, array_flip([...self::KEPT, ...($known ? [] : ['calendar_id'])]))]);
             $entry->version++;
             $entry->save();

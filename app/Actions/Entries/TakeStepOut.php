@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Actions\Entries;
 
+use App\Access\Changeable;
 use App\Journal\WritePath;
 use App\Models\Entry;
 use App\Models\User;
@@ -23,7 +24,7 @@ final readonly class TakeStepOut
      */
     public function take(User $user, Entry $entry, int $index, ?string $recurrenceId): Entry
     {
-        return $this->writes->run($user, "Took a step out of “{$entry->title}”", function () use ($entry, $index, $recurrenceId): Entry {
+        return $this->writes->run($user, "Took a step out of “{$entry->title}”", function () use ($user, $entry, $index, $recurrenceId): Entry {
             $change = $recurrenceId === null ? null : $entry->changes()->where('recurrence_id', $recurrenceId)->first();
             $fields = $change->fields ?? [];
             /** @var list<array{text: string, done: bool}> $steps */
@@ -35,7 +36,7 @@ final readonly class TakeStepOut
             } else {
                 $this->touch->apply($entry, $recurrenceId, ['fields' => [...$fields, 'checklist' => $steps]]);
             }
-            $task = new Entry(['user_id' => $entry->user_id, 'calendar_id' => $entry->calendar_id, 'kind' => 'task', 'title' => $step['text'], 'missed' => $entry->calendar->missed, 'notes' => "From “{$entry->title}”."]);
+            $task = Changeable::by($user)->newEntry(['calendar_id' => $entry->calendar_id, 'kind' => 'task', 'title' => $step['text'], 'missed' => $entry->calendar->missed, 'notes' => "From “{$entry->title}”."]);
             SaveSeries::into($task, null);
 
             return $task;

@@ -18,7 +18,7 @@ final readonly class SaveFilingRule
     public function save(User $user, ?FilingRule $rule, array $values): FilingRule
     {
         return $this->writes->run($user, "Filing by “{$values['words']}”", function () use ($user, $rule, $values): FilingRule {
-            $rule ??= new FilingRule(['user_id' => $user->id, 'position' => FilingRule::query()->where('user_id', $user->id)->count()]);
+            $rule ??= $user->filingRules()->make(['position' => $user->filingRules()->count()]);
             $rule->fill($values)->save();
 
             return $rule;

@@ -19,7 +19,7 @@ final readonly class SaveFilter
     public function save(User $user, string $name, array $choice): Filter
     {
         return $this->writes->run($user, "Kept the filter “{$name}”", function () use ($user, $name, $choice): Filter {
-            $filter = Filter::query()->where('user_id', $user->id)->where('name', $name)->first() ?? new Filter(['user_id' => $user->id, 'name' => $name]);
+            $filter = $user->filters()->firstOrNew(['name' => $name]);
             $filter->fill(['choice' => $choice])->save();
 
             return $filter;

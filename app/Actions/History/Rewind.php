@@ -37,7 +37,7 @@ final readonly class Rewind
     {
         return DB::transaction(function () use ($user, $undo): ?HistoryStep {
             DB::table('users')->where('id', $user->id)->increment('revision');
-            $step = HistoryStep::query()->where('user_id', $user->id)->where('undone', ! $undo)
+            $step = $user->steps()->where('undone', ! $undo)
                 ->orderBy('id', $undo ? 'desc' : 'asc')->first();
             if ($step === null) {
                 return null;

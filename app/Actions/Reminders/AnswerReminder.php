@@ -100,7 +100,7 @@ final readonly class AnswerReminder
     private function alike(Delivery $delivery): \Illuminate\Database\Eloquent\Builder
     {
         return $delivery->entry_id === null
-            ? Delivery::query()->where('user_id', $delivery->user_id)->where('kind', $delivery->kind)->where('recurrence_id', $delivery->recurrence_id)
+            ? Delivery::query()->whereBelongsTo($delivery->user)->where('kind', $delivery->kind)->where('recurrence_id', $delivery->recurrence_id)
             : Delivery::query()->where('entry_id', $delivery->entry_id)->where('recurrence_id', $delivery->recurrence_id);
     }
 }

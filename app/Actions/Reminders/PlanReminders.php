@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Actions\Reminders;
 
+use App\Access\Visible;
 use App\Models\Entry;
 use App\Models\User;
 use App\Queries\ReminderRows;
@@ -129,7 +130,7 @@ final readonly class PlanReminders
     {
         $day = gmdate('Y-m-d', $after - 86400 * 2);
 
-        return Entry::query()->where('user_id', $user->id)
+        return Visible::to($user)->entries()
             ->where(fn (Builder $any) => $any->where('own_reminders', false)->orWhere('reminders', '!=', '[]'))
             ->where(fn (Builder $ends) => $ends->where(fn (Builder $loose) => $loose->whereNull('start')->where('due', '>=', $day))
                 ->orWhere(fn (Builder $placed) => $placed->whereNotNull('start')->where(fn (Builder $last) => $last->whereNull('last_day')->orWhere('last_day', '>=', $day)->orWhere('due', '>=', $day)

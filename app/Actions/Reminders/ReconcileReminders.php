@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Actions\Reminders;
 
+use App\Access\Visible;
 use App\Models\Delivery;
 use App\Models\Entry;
 use App\Models\OccurrenceChange;
@@ -34,7 +35,7 @@ final readonly class ReconcileReminders
     public function entries(User $user, ?\Closure $which, array $ids, int $now): void
     {
         $found = [];
-        $query = Entry::query()->where('user_id', $user->id)->with(['changes', 'calendar']);
+        $query = Visible::to($user)->entries()->with(['changes', 'calendar']);
         foreach (($which === null ? $query : $which($query))->lazy(200) as $entry) {
             $found[] = $entry->id;
             $this->entry($user, $entry, $now);
@@ -92,7 +93,7 @@ final readonly class ReconcileReminders
      */
     public function daily(User $user, array $rows, int $now): void
     {
-        $all = Delivery::query()->where('user_id', $user->id)->whereNull('handed_at')->whereNull('answered_at');
+        $all = $user->deliveries()->whereNull('handed_at')->whereNull('answered_at');
         (clone $all)->whereIn('kind', ['agenda', 'evening'])->where('fell_at', '>', $now)->delete();
         foreach (['agenda' => $user->agenda_at, 'evening' => $user->evening_at] as $kind => $minute) {
             (clone $all)->where('kind', $kind)->when($minute !== null, fn (Builder $query) => $query->whereNotIn('way', $user->agenda_ways))->delete();

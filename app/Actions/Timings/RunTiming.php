@@ -28,11 +28,11 @@ final readonly class RunTiming
     {
         return $this->writes->run($user, "Started on “{$entry->title}”", function () use ($user, $entry, $recurrenceId, $planned): Timing {
             $now = CarbonImmutable::now()->getTimestamp();
-            foreach (Timing::query()->where('user_id', $user->id)->whereNull('ended_at')->get() as $running) {
+            foreach ($user->timings()->whereNull('ended_at')->get() as $running) {
                 $running->update(['ended_at' => max($running->started_at, $now)]);
             }
 
-            return Timing::query()->create(['user_id' => $user->id, 'entry_id' => $entry->id, 'recurrence_id' => $recurrenceId, 'started_at' => $now, 'planned' => $planned]);
+            return $user->timings()->create(['entry_id' => $entry->id, 'recurrence_id' => $recurrenceId, 'started_at' => $now, 'planned' => $planned]);
         });
     }
 

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Access\Changeable;
+use App\Access\Visible;
 use App\Actions\Areas\AddArea;
 use App\Actions\Areas\ChangeArea;
 use App\Actions\Areas\OrderAreas;
@@ -24,7 +26,7 @@ final class AreaController
 {
     public function index(Request $request): JsonResponse
     {
-        $areas = Account::of($request)->areas()->with(['calendars' => fn ($calendars) => $calendars->withCount('entries')])->get();
+        $areas = Visible::to(Account::of($request))->areas()->with(['calendars' => fn ($calendars) => $calendars->withCount('entries')])->get();
 
         return response()->json(['areas' => $areas->map(fn (Area $area): array => (new AreaResource($area))->toArray($request))->all()]);
     }
@@ -43,18 +45,18 @@ final class AreaController
         /** @var array<string, mixed> $values */
         $values = $request->validated();
 
-        return new AreaResource($areas->change($user, $user->areas()->findOrFail($area), $values));
+        return new AreaResource($areas->change($user, Changeable::by($user)->area($area), $values));
     }
 
     public function destroy(HeirRequest $request, string $area, RemoveArea $areas): Response
     {
         $user = Account::of($request);
-        $found = $user->areas()->findOrFail($area);
+        $found = Changeable::by($user)->area($area);
         $heir = $request->heir();
         if ($heir !== null && $heir->area_id === $found->id) {
             throw ValidationException::withMessages(['move_to' => 'Choose a calendar of another life area.']);
         }
-        self::keepOne($user, $user->calendars()->where('area_id', '!=', $found->id)->exists());
+        self::keepOne($user, Changeable::by($user)->calendars()->where('area_id', '!=', $found->id)->exists());
         $areas->remove($user, $found, $heir);
 
         return response()->noContent();

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Access\Changeable;
 use App\Actions\Attachments\KeepAttachment;
 use App\Actions\Attachments\RemoveAttachment;
 use App\Http\Requests\Account;
@@ -23,7 +24,7 @@ final class AttachmentController
     {
         $user = Account::of($request);
 
-        return response()->json(AttachmentResource::shown($attachments->keep($user, $user->entries()->findOrFail($entry), $request->upload(), $request->upload()->getClientOriginalName(), $request->type())), 201);
+        return response()->json(AttachmentResource::shown($attachments->keep($user, Changeable::by($user)->entry($entry), $request->upload(), $request->upload()->getClientOriginalName(), $request->type())), 201);
     }
 
     public function show(Request $request, string $attachment): StreamedResponse
@@ -44,6 +45,6 @@ final class AttachmentController
 
     private static function find(Request $request, string $attachment): Attachment
     {
-        return Attachment::query()->where('user_id', Account::of($request)->id)->findOrFail($attachment);
+        return Account::of($request)->attachments()->findOrFail($attachment);
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Access\Changeable;
 use App\Actions\Calendars\AddCalendar;
 use App\Actions\Calendars\ChangeCalendar;
 use App\Actions\Calendars\OrderCalendars;
@@ -33,18 +34,18 @@ final class CalendarController
         /** @var array<string, mixed> $values */
         $values = $request->validated();
 
-        return new CalendarResource($calendars->change($user, $user->calendars()->findOrFail($calendar), $values));
+        return new CalendarResource($calendars->change($user, Changeable::by($user)->calendar($calendar), $values));
     }
 
     public function destroy(HeirRequest $request, string $calendar, RemoveCalendar $calendars): Response
     {
         $user = Account::of($request);
-        $found = $user->calendars()->findOrFail($calendar);
+        $found = Changeable::by($user)->calendar($calendar);
         $heir = $request->heir();
         if ($heir !== null && $heir->id === $found->id) {
             throw ValidationException::withMessages(['move_to' => 'Choose another calendar than the one that goes.']);
         }
-        AreaController::keepOne($user, $user->calendars()->whereKeyNot($found->id)->exists());
+        AreaController::keepOne($user, Changeable::by($user)->calendars()->whereKeyNot($found->id)->exists());
         $calendars->remove($user, $found, $heir);
 
         return response()->noContent();

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Access\Changeable;
 use App\Actions\Days\OrderDay;
 use App\Actions\Days\SetDayHours;
 use App\Actions\Timings\RunTiming;
@@ -55,7 +56,7 @@ final class DayController
     public function start(TimingRequest $request, RunTiming $run, Timings $timings): JsonResponse
     {
         $user = Account::of($request);
-        $run->start($user, $user->entries()->findOrFail($request->string('entry_id')->value()), $request->string('recurrence_id', 'once')->value(), $request->planned());
+        $run->start($user, Changeable::by($user)->entry($request->string('entry_id')->value()), $request->string('recurrence_id', 'once')->value(), $request->planned());
 
         return response()->json(['running' => $timings->running($user)], 201);
     }
@@ -78,6 +79,6 @@ final class DayController
 
     private function find(User $user, string $id): Timing
     {
-        return Timing::query()->where('user_id', $user->id)->findOrFail($id);
+        return $user->timings()->findOrFail($id);
     }
 }

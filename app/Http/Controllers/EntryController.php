@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Access\Changeable;
 use App\Actions\Entries\AddEntry;
 use App\Actions\Entries\ChangeEntry;
 use App\Actions\Entries\CopyEntry;
@@ -31,7 +32,7 @@ final class EntryController
     public function show(Request $request, string $entry, Timings $timings): JsonResponse
     {
         $user = Account::of($request);
-        $found = $user->entries()->findOrFail($entry);
+        $found = Changeable::by($user)->entry($entry);
         $id = $request->query('recurrence_id');
         $id = is_string($id) && $id !== '' ? $id : 'once';
 
@@ -46,7 +47,7 @@ final class EntryController
     public function update(EntryRequest $request, string $entry, ChangeEntry $entries): JsonResponse
     {
         $user = Account::of($request);
-        $found = $user->entries()->findOrFail($entry);
+        $found = Changeable::by($user)->entry($entry);
 
         return (new EntryResource($entries->change($user, $found, $request->values(), $request->scope(), $request->recurrenceId(), $request->version(), $request->boolean('over_protected'))))->response($request)->setStatusCode(200);
     }
@@ -54,7 +55,7 @@ final class EntryController
     public function move(MoveRequest $request, string $entry, MoveEntry $entries): JsonResponse
     {
         $user = Account::of($request);
-        $found = $user->entries()->findOrFail($entry);
+        $found = Changeable::by($user)->entry($entry);
         $moved = $entries->move($user, $found, $request->place(), $request->scope(), $request->recurrenceId(), $request->version(), $request->boolean('over_protected'));
         $id = $request->scope() === Scope::One ? $request->recurrenceId() ?? Series::ONCE : Series::ONCE;
 
@@ -65,13 +66,13 @@ final class EntryController
     {
         $user = Account::of($request);
 
-        return (new EntryResource($entries->copy($user, $user->entries()->findOrFail($entry), $request->recurrenceId(), $request->place(), $request->calendarId(), $request->boolean('over_protected'))))->response($request)->setStatusCode(201);
+        return (new EntryResource($entries->copy($user, Changeable::by($user)->entry($entry), $request->recurrenceId(), $request->place(), $request->calendarId(), $request->boolean('over_protected'))))->response($request)->setStatusCode(201);
     }
 
     public function destroy(RemoveRequest $request, string $entry, RemoveEntry $entries): Response
     {
         $user = Account::of($request);
-        $entries->remove($user, $user->entries()->findOrFail($entry), $request->scope(), $request->recurrenceId());
+        $entries->remove($user, Changeable::by($user)->entry($entry), $request->scope(), $request->recurrenceId());
 
         return response()->noContent();
     }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Access\Changeable;
+use App\Access\Visible;
 use App\Actions\Entries\RestoreEntry;
 use App\Http\Requests\Account;
 use App\Http\Resources\EntryResource;
@@ -20,25 +22,25 @@ final class EntryHistoryController
     {
         $user = Account::of($request);
 
-        return response()->json(['steps' => $history->show($user, $user->entries()->findOrFail($entry)->id)]);
+        return response()->json(['steps' => $history->show($user, Visible::to($user)->entry($entry)->id)]);
     }
 
     public function restore(Request $request, string $entry, string $step, RestoreEntry $entries): JsonResponse
     {
         $user = Account::of($request);
 
-        return (new EntryResource($entries->restore($user, $user->entries()->findOrFail($entry), (int) $step)))->response($request)->setStatusCode(200);
+        return (new EntryResource($entries->restore($user, Changeable::by($user)->entry($entry), (int) $step)))->response($request)->setStatusCode(200);
     }
 
     public function past(Request $request, string $entry, RoutineHistory $history): JsonResponse
     {
         $user = Account::of($request);
 
-        return response()->json($history->show($user, $user->entries()->findOrFail($entry)));
+        return response()->json($history->show($user, Visible::to($user)->entry($entry)));
     }
 
     public function reach(Request $request, string $entry, Reach $reach): JsonResponse
     {
-        return response()->json($reach->show(Account::of($request)->entries()->findOrFail($entry), $request->string('recurrence_id')->value()));
+        return response()->json($reach->show(Visible::to(Account::of($request))->entry($entry), $request->string('recurrence_id')->value()));
     }
 }

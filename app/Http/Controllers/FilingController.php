@@ -21,7 +21,7 @@ final class FilingController
 {
     public function index(Request $request): JsonResponse
     {
-        return response()->json(['rules' => array_values(FilingRule::query()->where('user_id', Account::of($request)->id)->orderBy('position')->orderBy('id')->get()->map(self::shown(...))->all())]);
+        return response()->json(['rules' => array_values(Account::of($request)->filingRules()->get()->map(self::shown(...))->all())]);
     }
 
     public function store(FilingRequest $request, SaveFilingRule $rules): JsonResponse
@@ -63,7 +63,7 @@ final class FilingController
 
     private static function find(Request $request, string $rule): FilingRule
     {
-        return FilingRule::query()->where('user_id', Account::of($request)->id)->findOrFail($rule);
+        return Account::of($request)->filingRules()->findOrFail($rule);
     }
 
     /** @return array<string, mixed> */

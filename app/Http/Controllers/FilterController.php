@@ -22,7 +22,7 @@ final class FilterController
         $user = Account::of($request);
 
         return response()->json([
-            'filters' => array_values(Filter::query()->where('user_id', $user->id)->orderBy('name')->get()->map(self::shown(...))->all()),
+            'filters' => array_values($user->filters()->orderBy('name')->get()->map(self::shown(...))->all()),
             'labels' => $labels->of($user),
         ]);
     }
@@ -35,7 +35,7 @@ final class FilterController
     public function destroy(Request $request, string $filter, RemoveFilter $filters): Response
     {
         $user = Account::of($request);
-        $filters->remove($user, Filter::query()->where('user_id', $user->id)->findOrFail($filter));
+        $filters->remove($user, $user->filters()->findOrFail($filter));
 
         return response()->noContent();
     }

@@ -23,7 +23,7 @@ final class InvitationController
     {
         $user = Account::of($request);
 
-        return response()->json(['may_invite' => self::isFirst($user), 'invitations' => array_values(AccountLink::query()->where('kind', 'invitation')->where('user_id', $user->id)->whereNull('used_at')
+        return response()->json(['may_invite' => self::isFirst($user), 'invitations' => array_values($user->invitations()->whereNull('used_at')
             ->where('expires_at', '>', CarbonImmutable::now()->getTimestamp())->orderBy('id')->get()->map(fn (AccountLink $link): array => ['id' => $link->id, 'email' => $link->email, 'expires_at' => $link->expires_at])->all())]);
     }
 
@@ -40,7 +40,7 @@ final class InvitationController
 
     public function destroy(Request $request, int $invitation): Response
     {
-        AccountLink::query()->where('kind', 'invitation')->where('user_id', Account::of($request)->id)->findOrFail($invitation)->delete();
+        Account::of($request)->invitations()->findOrFail($invitation)->delete();
 
         return response()->noContent();
     }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Access\Changeable;
 use App\Actions\Entries\GiveBackOwn;
 use App\Actions\Entries\LetGoOccurrence;
 use App\Actions\Entries\PutOnDay;
@@ -23,7 +24,7 @@ final class OccurrenceController
     public function done(Request $request, string $entry, string $recurrence, TickOccurrence $tick): Response
     {
         $user = Account::of($request);
-        $tick->tick($user, $user->entries()->findOrFail($entry), $recurrence, $request->isMethod('PUT'));
+        $tick->tick($user, Changeable::by($user)->entry($entry), $recurrence, $request->isMethod('PUT'));
 
         return response()->noContent();
     }
@@ -31,7 +32,7 @@ final class OccurrenceController
     public function letGo(Request $request, string $entry, string $recurrence, LetGoOccurrence $letGo): Response
     {
         $user = Account::of($request);
-        $letGo->letGo($user, $user->entries()->findOrFail($entry), $recurrence, $request->isMethod('PUT'));
+        $letGo->letGo($user, Changeable::by($user)->entry($entry), $recurrence, $request->isMethod('PUT'));
 
         return response()->noContent();
     }
@@ -40,7 +41,7 @@ final class OccurrenceController
     public function putOnDay(PutOffRequest $request, string $entry, string $recurrence, PutOnDay $put): Response
     {
         $user = Account::of($request);
-        $put->put($user, $user->entries()->findOrFail($entry), $recurrence, $request->day());
+        $put->put($user, Changeable::by($user)->entry($entry), $recurrence, $request->day());
 
         return response()->noContent();
     }
@@ -49,7 +50,7 @@ final class OccurrenceController
     {
         $user = Account::of($request);
         $recurrence = $request->input('recurrence_id');
-        $task = $steps->take($user, $user->entries()->findOrFail($entry), $step, is_string($recurrence) && $recurrence !== 'once' ? $recurrence : null);
+        $task = $steps->take($user, Changeable::by($user)->entry($entry), $step, is_string($recurrence) && $recurrence !== 'once' ? $recurrence : null);
 
         return (new EntryResource($task->refresh()))->response($request)->setStatusCode(201);
     }
@@ -57,7 +58,7 @@ final class OccurrenceController
     public function giveBack(Request $request, string $entry, string $recurrence, GiveBackOwn $own): Response
     {
         $user = Account::of($request);
-        $own->giveBack($user, $user->entries()->findOrFail($entry), $recurrence);
+        $own->giveBack($user, Changeable::by($user)->entry($entry), $recurrence);
 
         return response()->noContent();
     }
@@ -65,7 +66,7 @@ final class OccurrenceController
     public function skipped(Request $request, string $entry, string $recurrence, SkipOccurrence $skip): Response
     {
         $user = Account::of($request);
-        $skip->skip($user, $user->entries()->findOrFail($entry), $recurrence, $request->isMethod('PUT'));
+        $skip->skip($user, Changeable::by($user)->entry($entry), $recurrence, $request->isMethod('PUT'));
 
         return response()->noContent();
     }

@@ -64,6 +64,6 @@ final class ReminderController
 
     private function find(Request $request, int $delivery): Delivery
     {
-        return Delivery::query()->where('user_id', Account::of($request)->id)->with('entry')->findOrFail($delivery);
+        return Account::of($request)->deliveries()->with('entry')->findOrFail($delivery);
     }
 }

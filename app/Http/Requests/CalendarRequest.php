@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
+use App\Access\Changeable;
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Validation\Rule;
 
@@ -16,7 +17,7 @@ final class CalendarRequest extends FormRequest
 
         return [
             'name' => [$given, 'filled', 'string', 'max:60'],
-            'area_id' => [$given, 'string', Rule::exists('areas', 'id')->where('user_id', Account::of($this)->id)],
+            'area_id' => [$given, 'string', Changeable::by(Account::of($this))->namesArea()],
             'colour' => ['sometimes', 'nullable', Rule::in(Colours::ALL)],
             'hidden' => ['sometimes', 'boolean'],
             'busy' => ['sometimes', 'boolean'],

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
+use App\Access\Changeable;
 use Illuminate\Foundation\Http\FormRequest;
-use Illuminate\Validation\Rule;
 use Illuminate\Validation\Validator;
 use PlumRota\Core\Schedule\Placement;
 use PlumRota\Core\Time\InvalidTime;
@@ -22,7 +22,7 @@ final class CopyRequest extends FormRequest
         return [
             'over_protected' => ['sometimes', 'boolean'],
             'recurrence_id' => ['sometimes', 'nullable', 'string', 'max:30'],
-            'calendar_id' => ['sometimes', 'nullable', 'string', Rule::exists('calendars', 'id')->where('user_id', Account::of($this)->id)],
+            'calendar_id' => ['sometimes', 'nullable', 'string', Changeable::by(Account::of($this))->namesCalendar()],
             'start' => ['sometimes', 'nullable', 'string', 'max:30'],
             'all_day' => ['required_with:start', 'boolean'],
             'length' => ['required_with:start', 'integer', 'between:0,527040'],

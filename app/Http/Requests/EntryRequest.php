@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
+use App\Access\Changeable;
 use App\Actions\Entries\EntryValues;
 use App\Http\Resources\EntryResource;
 use App\Mapping\SeriesOf;
@@ -44,7 +45,7 @@ class EntryRequest extends FormRequest
     {
         return [
             'title' => ['required', 'string', 'max:250'],
-            'calendar_id' => ['required', 'string', Rule::exists('calendars', 'id')->where('user_id', Account::of($this)->id)],
+            'calendar_id' => ['required', 'string', Changeable::by(Account::of($this))->namesCalendar()],
             'kind' => ['required', 'in:task,event'],
             ...self::placeRules(),
             'notes' => ['nullable', 'string', 'max:20000'],
@@ -206,7 +207,7 @@ class EntryRequest extends FormRequest
     {
         $id = $this->route('entry');
 
-        return is_string($id) ? Account::of($this)->entries()->findOrFail($id) : null;
+        return is_string($id) ? Changeable::by(Account::of($this))->entry($id) : null;
     }
 
     private function understand(Validator $validator): void

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
+use App\Access\Changeable;
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Validation\Rule;
 
@@ -14,7 +15,7 @@ final class FilingRequest extends FormRequest
     {
         return [
             'words' => ['required', 'string', 'max:60'],
-            'calendar_id' => ['nullable', 'required_without:colour', 'string', Rule::exists('calendars', 'id')->where('user_id', Account::of($this)->id)],
+            'calendar_id' => ['nullable', 'required_without:colour', 'string', Changeable::by(Account::of($this))->namesCalendar()],
             'colour' => ['nullable', Rule::in(Colours::ALL)],
         ];
     }

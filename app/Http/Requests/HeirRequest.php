@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
+use App\Access\Changeable;
 use App\Models\Calendar;
 use Illuminate\Foundation\Http\FormRequest;
-use Illuminate\Validation\Rule;
 
 /** The deletion of a calendar or an area: what is to become of the entries must be said. */
 final class HeirRequest extends FormRequest
@@ -16,7 +16,7 @@ final class HeirRequest extends FormRequest
     {
         return [
             'entries' => ['required', 'in:move,delete'],
-            'move_to' => ['required_if:entries,move', 'nullable', 'string', Rule::exists('calendars', 'id')->where('user_id', Account::of($this)->id)],
+            'move_to' => ['required_if:entries,move', 'nullable', 'string', Changeable::by(Account::of($this))->namesCalendar()],
         ];
     }
 
@@ -28,6 +28,6 @@ final class HeirRequest extends FormRequest
 
     public function heir(): ?Calendar
     {
-        return $this->input('entries') === 'move' ? Account::of($this)->calendars()->findOrFail($this->string('move_to')->value()) : null;
+        return $this->input('entries') === 'move' ? Changeable::by(Account::of($this))->calendar($this->string('move_to')->value()) : null;
     }
 }

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
+use App\Access\Changeable;
 use App\Actions\Entries\Picked;
 use App\Models\Entry;
 use Illuminate\Foundation\Http\FormRequest;
-use Illuminate\Validation\Rule;
 use Illuminate\Validation\Validator;
 use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\PlannableDays;
@@ -29,7 +29,7 @@ final class ManyRequest extends FormRequest
             'minutes' => ['required_if:do,move,copy', 'integer', 'between:-1440,1440'],
             'date' => ['required_if:do,date', new KnownDate('Give a date.')],
             'done' => ['sometimes', 'boolean'],
-            'calendar_id' => ['required_if:do,calendar', 'string', Rule::exists('calendars', 'id')->where('user_id', Account::of($this)->id)],
+            'calendar_id' => ['required_if:do,calendar', 'string', Changeable::by(Account::of($this))->namesCalendar()],
             'label' => ['required_if:do,label', 'string', 'max:40'],
             'carries' => ['sometimes', 'boolean'],
             'over_protected' => ['sometimes', 'boolean'],
@@ -51,7 +51,7 @@ final class ManyRequest extends FormRequest
             }
             /** @var list<array{entry_id: string, recurrence_id?: string|null}> $items as validated */
             $items = array_values($this->array('items'));
-            $entries = Account::of($this)->entries()->whereKey(array_column($items, 'entry_id'))->get()->keyBy('id');
+            $entries = Changeable::by(Account::of($this))->entries()->whereKey(array_column($items, 'entry_id'))->get()->keyBy('id');
             foreach ($items as $i => $item) {
                 $entry = $entries->get($item['entry_id']);
                 if (! $entry instanceof Entry) {

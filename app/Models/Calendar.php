@@ -52,4 +52,10 @@ final class Calendar extends Model
     {
         return $this->hasMany(Entry::class);
     }
+
+    /** @return array{missed: string, busy: bool} what a new entry in it has, unless said otherwise */
+    public function defaults(): array
+    {
+        return ['missed' => $this->missed, 'busy' => $this->busy];
+    }
 }

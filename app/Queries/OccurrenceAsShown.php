@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Queries;
 
 use App\Reading\EntryRow;
+use PlumRota\Core\Planning\Importance;
 
 /**
  * Occurrences as the page gets them: what all of an entry have in common once (EntryShown of the contract), and what
@@ -13,7 +14,7 @@ use App\Reading\EntryRow;
 final class OccurrenceAsShown
 {
     /** Fields that a single occurrence may have of its own. */
-    private const OWN = ['title', 'calendar_id', 'importance', 'effort', 'labels', 'colour', 'place', 'estimate', 'travel', 'margin', 'busy', 'tentative', 'private', 'protected', 'position'];
+    private const OWN = ['title', 'calendar_id', 'importance', 'effort', 'labels', 'colour', 'place', 'estimate', 'travel', 'margin', 'busy', 'tentative', 'private', 'protected'];
 
     /** @return array<string, mixed> */
     public static function shared(EntryRow $entry): array
@@ -40,7 +41,7 @@ final class OccurrenceAsShown
             'steps' => count($entry->checklist),
             'steps_done' => self::done($entry->checklist),
             'has_notes' => $entry->notes !== '',
-            'position' => $entry->position,
+            'rank' => Importance::rank($entry->importance, $entry->position),
             'version' => $entry->version,
         ];
     }
@@ -95,6 +96,9 @@ final class OccurrenceAsShown
             if (array_key_exists($name, $fields)) {
                 $changed[$name] = $fields[$name];
             }
+        }
+        if (array_intersect_key($fields, ['importance' => true, 'position' => true]) !== []) {
+            $changed['rank'] = Importance::rank($seen->details()->importance, is_int($fields['position'] ?? null) ? $fields['position'] : $seen->entry->position);
         }
         if (isset($fields['calendar_id'])) {
             $changed['area_id'] = $seen->areaId;

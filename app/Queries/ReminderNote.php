@@ -9,6 +9,7 @@ use App\Models\Delivery;
 use App\Models\User;
 use Illuminate\Support\Facades\URL;
 use PlumRota\Core\Schedule\Details;
+use PlumRota\Core\Time\EnglishNames;
 use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\LocalDateTime;
 use PlumRota\Core\Time\TimeRange;
@@ -17,10 +18,6 @@ use PlumRota\Core\Time\TimeRange;
 final readonly class ReminderNote
 {
     private const LINK_DAYS = 7;
-
-    private const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
-
-    private const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
 
     public function __construct(private OccurrencesBetween $occurrences, private Deadlines $deadlines, private Leftovers $leftovers)
     {
@@ -116,7 +113,7 @@ final readonly class ReminderNote
 
     private function date(LocalDate $day): string
     {
-        return self::WEEKDAYS[$day->weekday()->value - 1].' '.$day->day.' '.self::MONTHS[$day->month - 1];
+        return EnglishNames::weekday($day->weekday(), short: true).' '.$day->day.' '.EnglishNames::month($day->month, short: true);
     }
 
     private function time(User $user, LocalDateTime $at): string

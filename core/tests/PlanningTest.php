@@ -5,6 +5,7 @@ declare(strict_types=1);
 use PlumRota\Core\Planning\Block;
 use PlumRota\Core\Planning\Conflicts;
 use PlumRota\Core\Planning\DayLoad;
+use PlumRota\Core\Planning\Importance;
 use PlumRota\Core\Planning\Lanes;
 use PlumRota\Core\Recurrence\RuleParser;
 use PlumRota\Core\Reminding\Moment;
@@ -139,3 +140,16 @@ test('a week before is still found a week before', function () {
 test('a reminder that makes no sense is refused', function (string $text) {
     expect(fn () => Trigger::parse($text))->toThrow(InvalidTime::class);
 })->with(['soon', '-PT9999999M', '-P1D@25:00', 'PT15M', '']);
+
+test('the list of a day goes by importance, then by hand', function () {
+    $all = [];
+    foreach (['must', 'should', null, 'could'] as $weight => $importance) {
+        foreach ([0, 1, 7, 250_000] as $position) {
+            $all[] = [Importance::rank($importance, $position), [$weight, $position]];
+        }
+    }
+    usort($all, fn (array $a, array $b): int => $a[0] <=> $b[0]);
+    $byHand = array_column($all, 1);
+    sort($byHand);
+    expect(array_column($all, 1))->toBe($byHand)->and(count(array_unique(array_column($all, 0))))->toBe(16);
+});

@@ -17,7 +17,7 @@ final class Layers
 {
     /** What the core may use of PHP besides its own classes: values, no clock, no chance, no input or output. */
     private const GLOBAL_CLASSES = [
-        'Closure', 'DateTimeZone', 'DateTimeImmutable', 'DomainException', 'Exception', 'Generator', 'IntlCalendar', 'InvalidArgumentException', 'LogicException', 'RuntimeException', 'Stringable', 'Throwable', 'ValueError',
+        'Closure', 'DateTimeZone', 'DateTimeImmutable', 'DomainException', 'Exception', 'Generator', 'IntlCalendar', 'IntlDateFormatter', 'InvalidArgumentException', 'LogicException', 'RuntimeException', 'Stringable', 'Throwable', 'ValueError',
         'self', 'static', 'parent',
     ];
 

@@ -159,8 +159,8 @@ test('the musts of a day are chosen, of a routine just that one', function () {
     $key = "{$vents['id']}|2026-11-26T07:15:00";
     $this->api('PUT', 'days/2026-11-26/order', ['musts' => ["{$sow['id']}|once", $key], 'others' => ["{$label['id']}|once"]])->assertNoContent();
     $by = collect($this->occurrences('from=2026-11-26&days=2'))->keyBy('key');
-    expect($by["{$sow['id']}|once"])->toMatchArray(['importance' => 'must', 'position' => 0])->and($by[$key])->toMatchArray(['importance' => 'must', 'position' => 1])
-        ->and($by["{$label['id']}|once"])->toMatchArray(['importance' => null, 'position' => 2])->and($by["{$vents['id']}|2026-11-27T07:15:00"]['importance'])->toBeNull();
+    expect($by["{$sow['id']}|once"])->toMatchArray(['importance' => 'must', 'rank' => 0])->and($by[$key])->toMatchArray(['importance' => 'must', 'rank' => 1])
+        ->and($by["{$label['id']}|once"])->toMatchArray(['importance' => null, 'rank' => 2_000_000_002])->and($by["{$vents['id']}|2026-11-27T07:15:00"]['importance'])->toBeNull();
     $this->api('PUT', 'days/2026-11-26/order', ['musts' => ['nothing|once']])->assertNotFound();
     $this->api('PUT', 'days/2026-11-26/order', ['musts' => [], 'others' => ["{$vents['id']}|2026-11-28T07:15:00"]])->assertNotFound();
 });

@@ -234,3 +234,13 @@ test('nothing is laid over a protected block unasked, by any way in', function (
     $this->api('POST', 'capture', ['line' => 'call the seed merchant tomorrow at 9:30', 'over_protected' => true])->assertCreated();
     expect($this->shown('2026-11-26', 1))->toHaveCount(4);
 });
+
+test('what is not said of a new entry is as its calendar has it, else as a sheet begins, and the account says so', function () {
+    $blank = $this->api('GET', 'session')->json('account.new_entry');
+    $plain = $this->entry(['title' => 'Sow']);
+    expect(array_intersect_key($plain, $blank))->toBe($blank);
+    $this->api('PATCH', "calendars/{$this->calendar()->id}", ['missed' => 'lapse', 'busy' => false])->assertOk();
+    expect($this->entry(['title' => 'Sow again']))->toMatchArray(['missed' => 'lapse', 'busy' => false, 'reminders' => null])
+        ->and($this->entry(['title' => 'Sow once more', 'missed' => 'roll', 'busy' => true]))->toMatchArray(['missed' => 'roll', 'busy' => true])
+        ->and($this->api('POST', 'capture', ['line' => 'sow by line tomorrow'])->assertCreated()->json())->toMatchArray(['missed' => 'lapse', 'busy' => false]);
+});

@@ -41,7 +41,7 @@ final readonly class DecideLeftovers
      */
     public function one(User $user, LocalDate $day, string $key, Decision $decision, ?LocalDate $to): void
     {
-        $weekday = self::weekday($day);
+        $weekday = $day->weekday()->english();
         $title = Visible::to($user)->entries()->whereKey(explode('|', $key)[0])->value('title');
         $words = self::words($decision, $to);
         $this->writes->run($user, 'Closing '.$weekday.': “'.(is_string($title) ? $title : 'an entry').'” '.$words, function () use ($user, $day, $key, $decision, $to, $title): void {
@@ -59,7 +59,7 @@ final readonly class DecideLeftovers
     /** @return int how many there were */
     public function rest(User $user, LocalDate $day, LocalDate $to): int
     {
-        return $this->writes->run($user, 'Closing '.self::weekday($day).': all the rest '.self::words(Decision::Day, $to), function () use ($user, $day, $to): int {
+        return $this->writes->run($user, 'Closing '.$day->weekday()->english().': all the rest '.self::words(Decision::Day, $to), function () use ($user, $day, $to): int {
             $all = $this->leftovers->of($user, $day);
             foreach ($all as $seen) {
                 $this->decide($user, $day, $seen, Decision::Day, $to);
@@ -103,16 +103,11 @@ final readonly class DecideLeftovers
         $this->letGo->letGo($user, $entry, $seen->occurrence->recurrenceId, true);
     }
 
-    private static function weekday(LocalDate $day): string
-    {
-        return ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'][$day->weekday()->value - 1];
-    }
-
     private static function words(Decision $decision, ?LocalDate $to): string
     {
         return match ($decision) {
             Decision::Done => 'done after all',
-            Decision::Day => 'to '.($to === null ? 'tomorrow' : self::weekday($to).' '.$to->day),
+            Decision::Day => 'to '.($to === null ? 'tomorrow' : $to->weekday()->english().' '.$to->day),
             Decision::Basket => 'back to the basket',
             Decision::LetGo => 'let go',
         };

@@ -37,8 +37,7 @@ final readonly class CaptureEntry
             'own_reminders' => $draft->reminders !== [],
             'reminders' => array_map(strval(...), $draft->reminders),
             'off_day' => $draft->offDay->value,
-            'missed' => $calendar->missed,
-            'busy' => $calendar->busy,
+            ...$calendar->defaults(),
         ]), $mayCover);
     }
 }

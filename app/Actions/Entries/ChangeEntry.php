@@ -32,6 +32,9 @@ final readonly class ChangeEntry
     /** What a routine has once for all of its occurrences, with its name on the screen. */
     private const OF_ALL = ['kind' => 'its kind', 'missed' => 'what becomes of it when it is missed', 'off_day' => 'its days off', 'seasons' => 'its seasons', 'pauses' => 'its pauses', 'overlaps' => 'whether it may lie on itself'];
 
+    /** What the sheet cannot change for one occurrence: what all share, and the rhythm itself. */
+    public const SHARED = ['kind', 'missed', 'off_day', 'seasons', 'pauses', 'overlaps', 'rule', 'after_done', 'extra_dates', 'except_dates'];
+
     private const PLACE = ['start', 'end', 'all_day', 'zone', 'end_zone', 'floating'];
 
     public function __construct(

@@ -36,7 +36,7 @@ final readonly class TakeStepOut
             } else {
                 $this->touch->apply($entry, $recurrenceId, ['fields' => [...$fields, 'checklist' => $steps]]);
             }
-            $task = Changeable::by($user)->newEntry(['calendar_id' => $entry->calendar_id, 'kind' => 'task', 'title' => $step['text'], 'missed' => $entry->calendar->missed, 'notes' => "From “{$entry->title}”."]);
+            $task = Changeable::by($user)->newEntry(['calendar_id' => $entry->calendar_id, 'kind' => 'task', 'title' => $step['text'], ...$entry->calendar->defaults(), 'notes' => "From “{$entry->title}”."]);
             SaveSeries::into($task, null);
 
             return $task;

@@ -6,7 +6,7 @@ namespace App\Http\Requests;
 
 use App\Access\Changeable;
 use App\Actions\Entries\EntryValues;
-use App\Http\Resources\EntryResource;
+use App\Http\Resources\EntryForm;
 use App\Mapping\SeriesOf;
 use App\Models\Entry;
 use Illuminate\Foundation\Http\FormRequest;
@@ -136,7 +136,7 @@ class EntryRequest extends FormRequest
     {
         $entry = $this->entry();
         $this->sent = $entry === null ? null : array_map(strval(...), array_keys($this->all()));
-        $this->mergeIfMissing($entry === null ? self::blank() : self::asSent($entry));
+        $this->mergeIfMissing(EntryForm::of($entry ?? $this->newOne()));
     }
 
     /** @return list<\Closure(Validator): void> */
@@ -329,22 +329,12 @@ class EntryRequest extends FormRequest
         }
     }
 
-    /** @return array<string, mixed> */
-    private static function blank(): array
+    /** What is not said of a new one is as its calendar has it, or as any new entry. */
+    private function newOne(): Entry
     {
-        return ['kind' => 'task', 'all_day' => true, 'start' => null, 'end' => null, 'zone' => null, 'notes' => '', 'due' => null, 'rule' => null,
-            'after_done' => false, 'missed' => 'hold', 'reminders' => null, 'always_through' => false, 'overlaps' => false, 'importance' => null, 'effort' => null, 'estimate' => null, 'busy' => true,
-            'private' => false, 'protected' => false, 'travel' => 0, 'place' => '', 'link' => '', 'checklist' => [], 'tentative' => false, 'margin' => 0, 'colour' => null, 'labels' => [], 'end_zone' => null,
-            'off_day' => 'keep', 'seasons' => [], 'pauses' => [], 'extra_dates' => [], 'except_dates' => [], 'floating' => false, 'not_before' => null, 'around' => null, 'waiting_for' => '', 'ask_again' => null];
-    }
+        $id = $this->input('calendar_id');
+        $calendar = is_string($id) ? Changeable::by(Account::of($this))->calendars()->find($id) : null;
 
-    /** @return array<string, mixed> the entry as a sheet would send it */
-    private static function asSent(Entry $entry): array
-    {
-        $resource = new EntryResource($entry);
-        /** @var array<string, mixed> $sent */
-        $sent = array_intersect_key($resource->fields(), [...self::blank(), 'title' => true, 'calendar_id' => true]);
-
-        return $sent;
+        return EntryForm::blank(Account::of($this), $calendar);
     }
 }

@@ -76,11 +76,11 @@ final class EntryResource extends JsonResource
             'off_day' => $entry->off_day,
             'seasons' => $entry->seasons,
             'pauses' => $entry->pauses,
-            'attachments' => array_values(Attachment::query()->where('entry_id', $entry->id)->orderBy('id')->get()->map(AttachmentResource::shown(...))->all()),
+            'attachments' => $entry->exists ? array_values(Attachment::query()->where('entry_id', $entry->id)->orderBy('id')->get()->map(AttachmentResource::shown(...))->all()) : [],
             'place' => $entry->place,
             'link' => $entry->link,
             'checklist' => $entry->checklist,
-            'done' => ! $entry->isRoutine() && $entry->changes()->whereNotNull('done_at')->where('recurrence_id', 'once')->exists(),
+            'done' => $entry->exists && ! $entry->isRoutine() && $entry->changes()->whereNotNull('done_at')->where('recurrence_id', 'once')->exists(),
             'version' => $entry->version,
         ];
     }

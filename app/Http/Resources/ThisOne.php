@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Resources;
 
+use App\Actions\Entries\ChangeEntry;
 use App\Mapping\SeriesOf;
 use App\Models\Entry;
 use App\Models\User;
@@ -38,6 +39,7 @@ final class ThisOne
             'due' => $one === null ? $details->due : $one->due(),
             'due_as_all' => $asAll === null ? $entry->due : $asAll->due(),
             'own' => (object) $own,
+            'shared' => ChangeEntry::SHARED,
             'place' => $one === null || ! $one->isMoved() || $recurrenceId === Series::ONCE ? null : [
                 'all_day' => $one->placement->allDay,
                 'start' => $one->placement->allDay ? (string) $one->seen->from->date() : (string) $one->seen->from,

@@ -7,6 +7,9 @@ namespace PlumRota\Core\Planning;
 /** In the words of MoSCoW; what has none stands between should and could. */
 enum Importance: string
 {
+    /** More than anybody orders by hand. */
+    private const POSITIONS = 1_000_000_000;
+
     case Must = 'must';
     case Should = 'should';
     case Could = 'could';
@@ -20,5 +23,15 @@ enum Importance: string
             'could' => 3,
             default => 2,
         };
+    }
+
+    /**
+     * Where a task stands in the list of its day, the least first: by importance, then as it was ordered by hand.
+     *
+     * @param  int  $position  as it was ordered by hand, from 0
+     */
+    public static function rank(?string $importance, int $position): int
+    {
+        return self::weight($importance) * self::POSITIONS + min(max($position, 0), self::POSITIONS - 1);
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace PlumRota\Core\Recurrence;
 
+use PlumRota\Core\Time\EnglishNames;
 use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\LocalDateTime;
 use PlumRota\Core\Time\Weekday;
@@ -11,9 +12,6 @@ use PlumRota\Core\Time\Weekday;
 /** A rule as a plain English sentence without its full stop: "every other Thursday until 26 March 2027". */
 final readonly class RuleInWords
 {
-    private const MONTHS = [1 => 'January', 'February', 'March', 'April', 'May', 'June', 'July', 'August', 'September',
-        'October', 'November', 'December'];
-
     private const FIRST = [1 => 'first', 'second', 'third', 'fourth', 'fifth'];
 
     private const LAST = [1 => 'last', 'last but one', 'last but two', 'last but three'];
@@ -92,7 +90,7 @@ final readonly class RuleInWords
             return $this->every().$this->yearDays().$this->onWeekdays('if it is').$this->months(' in ');
         }
         if ($rule->rscale === 'GREGORIAN' && $rule->byMonthDay !== [] && $rule->byDay === [] && count($rule->byMonth) === 1 && count($rule->byMonthDay) === 1 && $rule->byMonthDay[0] > 0) {
-            return $this->every().' on '.$rule->byMonthDay[0].' '.self::MONTHS[$rule->byMonth[0]].$this->skip();
+            return $this->every().' on '.$rule->byMonthDay[0].' '.EnglishNames::month($rule->byMonth[0]).$this->skip();
         }
         if ($rule->byMonthDay !== []) {
             return $this->every().$this->monthDays(' on the ').$this->onWeekdays('if it is')
@@ -106,7 +104,7 @@ final readonly class RuleInWords
         if ($this->leavesDateToOther()) {
             return $this->every().' on the same date'.$this->months(' of ').$this->skip();
         }
-        $day = $rule->byMonth === [] ? ' on '.$date->day.' '.self::MONTHS[$date->month] : ' on the '.self::ordinal($date->day).$this->months(' of ');
+        $day = $rule->byMonth === [] ? ' on '.$date->day.' '.EnglishNames::month($date->month) : ' on the '.self::ordinal($date->day).$this->months(' of ');
 
         return $this->every().$day.$this->skip();
     }
@@ -212,10 +210,10 @@ final readonly class RuleInWords
             return '';
         }
         if (count($months) > 2 && $months === range($months[0], $months[count($months) - 1])) {
-            return ($lead === ' in ' ? ' from ' : $lead.'the months from ').self::MONTHS[$months[0]].' to '.self::MONTHS[$months[count($months) - 1]];
+            return ($lead === ' in ' ? ' from ' : $lead.'the months from ').EnglishNames::month($months[0]).' to '.EnglishNames::month($months[count($months) - 1]);
         }
 
-        return $lead.$this->joined(array_map(fn (int $month): string => self::MONTHS[$month], $months));
+        return $lead.$this->joined(array_map(fn (int $month): string => EnglishNames::month($month), $months));
     }
 
     /** Months of other calendars have no English names here. */
@@ -293,7 +291,7 @@ final readonly class RuleInWords
 
     public static function date(LocalDate $date): string
     {
-        return $date->day.' '.self::MONTHS[$date->month].' '.$date->year;
+        return $date->day.' '.EnglishNames::month($date->month).' '.$date->year;
     }
 
     private static function ordinal(int $number): string

@@ -40,6 +40,6 @@ enum Weekday: int
 
     public function english(): string
     {
-        return ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'][$this->value - 1];
+        return EnglishNames::weekday($this);
     }
 }

@@ -1,9 +1,6 @@
 import type { Occurrence } from '@/api/types'
 
-const WEIGHT = { must: 0, should: 1, could: 3 }
-const weight = (one: Occurrence): number => (one.importance ? WEIGHT[one.importance] : 2)
-
-/** Musts first, then the others by importance and by hand. */
+/** As the list of a day goes: the server says where each stands, musts first. */
 export function inListOrder(a: Occurrence, b: Occurrence): number {
-    return weight(a) - weight(b) || a.position - b.position
+    return a.rank - b.rank
 }

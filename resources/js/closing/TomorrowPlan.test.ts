@@ -6,7 +6,7 @@ import { describe, expect, it } from 'vitest'
 import TomorrowPlan from './TomorrowPlan.vue'
 
 const day: BoardDay = { date: '2026-11-26', placed: 300, listed: 120, capacity: 480, over: false, tasks: 3, done: 0, conflicts: 0, theme: '', wakes: 360, sleeps: 1320, works: true, holiday: null, own_hours: false, due: [], free: [] }
-const at = (title: string, position: number, fields: Partial<Occurrence> = {}): Occurrence => occurrence({ title, position, start: '2026-11-26', end: '2026-11-27', ...fields })
+const at = (title: string, rank: number, fields: Partial<Occurrence> = {}): Occurrence => occurrence({ title, rank, start: '2026-11-26', end: '2026-11-27', ...fields })
 const tasks = [at('Prune apples', 2), at('Order seed', 1, { importance: 'must', estimate: 20 }), at('Water', 3, { routine: true, recurrence_id: '2026-11-26' }), at('Stall', 0, { kind: 'event' }), at('Swept', 0, { done: true })]
 
 let plan: VueWrapper

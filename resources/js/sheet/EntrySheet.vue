@@ -18,7 +18,7 @@ import { NDrawer } from 'naive-ui'
 import { computed, nextTick, ref, watch } from 'vue'
 import DateChoice from '@/shared/DateChoice.vue'
 import { blank, ofEntry, type Form } from './form'
-import { changed, merge, NAMES, OF_ALL, said } from './merge'
+import { changed, merge, NAMES, said } from './merge'
 import LandsGrid from './LandsGrid.vue'
 import EntryPast from './EntryPast.vue'
 import FilesList from './FilesList.vue'
@@ -125,7 +125,7 @@ const lands = computed(() => (form.value?.start ? preview.data.value : undefined
 /** Steps are kept at once; what else is typed stays as it is. */
 function onSteps(next: Entry, steps: Step[]): void {
     if (!form.value) return
-    entry.value = { ...next, this_one: { ...(entry.value?.this_one ?? { done: false, timed: 0, due: null, due_as_all: null, own: {}, place: null }), checklist: steps } }
+    entry.value = { ...next, this_one: { ...(entry.value?.this_one ?? { done: false, timed: 0, due: null, due_as_all: null, shared: [], own: {}, place: null }), checklist: steps } }
     if (wasRoutine.value) return
     const before = JSON.parse(saved.value) as Form
     form.value.checklist = steps
@@ -238,7 +238,7 @@ async function likeOthers(): Promise<void> {
 }
 /** What was changed and concerns all of a routine: then just this one cannot be meant. */
 const notForOne = computed(() => {
-    const names = changedFields.value.filter((name) => OF_ALL.includes(name))
+    const names = changedFields.value.filter((name) => entry.value?.this_one?.shared.includes(name))
     if (entry.value?.start && form.value?.start?.slice(0, 10) !== entry.value.start.slice(0, 10)) names.unshift('start')
     return names.length === 0 ? '' : `What was changed concerns all of them: ${names.map((name) => (name === 'start' ? 'first day' : NAMES[name])).join(', ')}.`
 })

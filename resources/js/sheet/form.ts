@@ -5,15 +5,14 @@ import type { SheetTarget } from '@/state/view'
 /** What a sheet holds while it is open. */
 export type Form = Omit<Entry, 'id' | 'in_words' | 'done' | 'version' | 'notes_html' | 'attachments' | 'this_one' | 'after_due'>
 
+/** As a new one begins: as the server has it, in its calendar, where it was begun. */
 export function blank(target: SheetTarget, account: Account, calendar: Calendar | undefined): Form {
     const start = target.fresh?.start ?? null
     const allDay = target.fresh?.all_day ?? true
     return {
-        calendar_id: calendar?.id ?? account.default_calendar_id ?? '', kind: 'task', title: '', notes: '', all_day: allDay, start: start && allDay ? start.slice(0, 10) : start,
-        end: start === null ? null : allDay ? start.slice(0, 10) : moment(start.slice(0, 10), minuteOf(start) + 30), zone: null, rule: null, after_done: false, due: null,
-        missed: calendar?.missed ?? 'hold', reminders: null, always_through: false, overlaps: false, importance: null, effort: null, estimate: null, busy: calendar?.busy ?? true,
-        private: false, protected: false, travel: 0, margin: 0, place: '', link: '', checklist: [], colour: null, labels: [], tentative: false, end_zone: null, off_day: 'keep', seasons: [], pauses: [], extra_dates: [], except_dates: [], floating: false,
-        not_before: null, around: null, waiting_for: '', ask_again: null,
+        ...(account.new_entry as Form), ...(calendar ? { missed: calendar.missed, busy: calendar.busy } : {}), title: '', calendar_id: calendar?.id ?? account.default_calendar_id ?? '',
+        all_day: allDay, start: start && allDay ? start.slice(0, 10) : start,
+        end: start === null ? null : allDay ? start.slice(0, 10) : moment(start.slice(0, 10), minuteOf(start) + 30),
     }
 }
 

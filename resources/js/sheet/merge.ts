@@ -10,9 +10,6 @@ export const NAMES: Record<keyof Form, string> = {
     private: 'private', protected: 'protected', travel: 'travel before', margin: 'margin after', place: 'place', link: 'link', checklist: 'steps', colour: 'colour', labels: 'labels',
 }
 
-/** What all occurrences of a routine share. */
-export const OF_ALL: (keyof Form)[] = ['kind', 'missed', 'overlaps', 'rule', 'after_done', 'extra_dates', 'except_dates', 'off_day', 'seasons', 'pauses']
-
 const fields = Object.keys(NAMES) as (keyof Form)[]
 const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b)
 

@@ -23,7 +23,7 @@ export const useAccount = createSharedComposable(() => {
             session.data.value?.account ?? {
                 name: '', email: '', zone: 'UTC', first_weekday: 1, clock: '24', default_calendar_id: null, work_days: [1, 2, 3, 4, 5], holidays: null,
                 week: Array.from({ length: 7 }, () => ({ minutes: 480, wakes: 360, sleeps: 1320, theme: '' })),
-                quiet_from: 0, quiet_to: 0, agenda_at: null, agenda_ways: ['screen'], evening_at: null, stint_minutes: 25, must_limit: 2, other_limit: 8, closing_questions: [], files: { used: 0, most: 0 },
+                quiet_from: 0, quiet_to: 0, agenda_at: null, agenda_ways: ['screen'], evening_at: null, stint_minutes: 25, must_limit: 2, other_limit: 8, closing_questions: [], files: { used: 0, most: 0 }, new_entry: {},
             },
     )
 })

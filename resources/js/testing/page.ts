@@ -67,6 +67,11 @@ export const account: Account = {
     name: 'Rosa', email: 'rosa@example.org', zone: 'Europe/Berlin', first_weekday: 1, clock: '24', default_calendar_id: 'plants', work_days: [1, 2, 3, 4, 5], holidays: null,
     week: Array.from({ length: 7 }, () => ({ minutes: 480, wakes: 360, sleeps: 1320, theme: '' })),
     quiet_from: 0, quiet_to: 0, agenda_at: null, agenda_ways: ['screen'], evening_at: null, stint_minutes: 25, must_limit: 2, other_limit: 8, closing_questions: [], files: { used: 0, most: 500_000_000 },
+    new_entry: {
+        kind: 'task', notes: '', all_day: true, start: null, end: null, zone: null, end_zone: null, floating: false, rule: null, after_done: false, extra_dates: [], except_dates: [], off_day: 'keep', seasons: [], pauses: [],
+        due: null, missed: 'hold', not_before: null, around: null, waiting_for: '', ask_again: null, reminders: null, always_through: false, overlaps: false, importance: null, effort: null, estimate: null, busy: true,
+        tentative: false, private: false, protected: false, travel: 0, margin: 0, place: '', link: '', checklist: [], colour: null, labels: [],
+    },
 }
 const calendar = (id: string, area_id: string, name: string): Calendar => ({ id, area_id, name, colour: null, hidden: false, busy: true, missed: 'hold', reminders: [], reminders_all_day: [], entries: 0 })
 export const areas: Area[] = [
@@ -80,7 +85,7 @@ export function occurrence(fields: Partial<Occurrence> & { title: string }): Occ
     const recurrence_id = fields.recurrence_id ?? 'once'
     return {
         entry_id, recurrence_id, key: `${entry_id}|${recurrence_id}`, kind: 'task', calendar_id: 'plants', area_id: 'nursery', routine: false, importance: null, effort: null, labels: [], colour: null,
-        due: null, estimate: null, travel: 0, margin: 0, busy: true, tentative: false, private: false, protected: false, place: '', steps: 0, steps_done: 0, has_notes: false, position: 1, version: 1,
+        due: null, estimate: null, travel: 0, margin: 0, busy: true, tentative: false, private: false, protected: false, place: '', steps: 0, steps_done: 0, has_notes: false, rank: 2_000_000_001, version: 1,
         all_day: true, start: '2026-11-25', end: '2026-11-26', minutes: 1440, moved: false, edited: false, done: false, meets: [], lane: 0, lanes: 1, ...fields,
     } as Occurrence
 }

@@ -1377,6 +1377,7 @@ export interface components {
             theme: string;
         };
         Account: {
+            new_entry: components["schemas"]["EntryInput"];
             /** @description Bytes that the files with entries take, and may take */
             files: {
                 used: number;
@@ -1532,7 +1533,8 @@ export interface components {
             steps: number;
             steps_done: number;
             has_notes: boolean;
-            position: number;
+            /** @description Where it stands in the list of a day, the least first: by importance, then as it was ordered by hand */
+            rank: number;
             version: number;
         };
         /** @description What one occurrence has for itself; what is left out is false, none, or as its entry has it */
@@ -1574,7 +1576,7 @@ export interface components {
             /** @description How many mornings it has rolled on */
             rolled?: number;
             put_off?: number;
-            position?: number;
+            rank?: number;
             steps?: number;
             steps_done?: number;
             /** @description Titles of some that it is double-booked with */
@@ -1865,6 +1867,8 @@ export interface components {
                 due: string | null;
                 /** @description Where it had none of its own */
                 due_as_all: string | null;
+                /** @description What all occurrences share, by the names of EntryInput: it cannot be changed for one */
+                shared: string[];
                 /** @description What it has instead of what all have, by the names of EntryInput */
                 own: {
                     [key: string]: unknown;

@@ -9,6 +9,7 @@ use App\Journal\Recorded;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Relations\HasMany;
 use Illuminate\Foundation\Auth\User as Authenticatable;
+use Illuminate\Notifications\RoutesNotifications;
 use PlumRota\Core\Planning\DayInHand;
 use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\LocalDateTime;
@@ -42,6 +43,7 @@ use PlumRota\Core\Time\Zone;
 final class User extends Authenticatable
 {
     use Recorded;
+    use RoutesNotifications;
 
     protected $guarded = [];
 

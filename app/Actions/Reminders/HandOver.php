@@ -4,16 +4,13 @@ declare(strict_types=1);
 
 namespace App\Actions\Reminders;
 
-use App\Mail\NoteMail;
 use App\Models\Delivery;
-use App\Models\User;
+use App\Notifications\ReminderNotification;
 use App\Queries\ReminderNote;
 use App\Queries\ReminderRows;
-use App\Standins\Phone;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Facades\DB;
-use Illuminate\Support\Facades\Mail;
 use Illuminate\Support\Str;
 use Symfony\Component\Mailer\Exception\TransportExceptionInterface;
 use Throwable;
@@ -45,7 +42,7 @@ final readonly class HandOver
 
     private const LONGEST_RETRY = 3600;
 
-    public function __construct(private PlanReminders $plan, private WrongClock $clock, private ReminderNote $notes, private Phone $phone)
+    public function __construct(private PlanReminders $plan, private WrongClock $clock, private ReminderNote $notes)
     {
     }
 
@@ -162,16 +159,15 @@ final readonly class HandOver
             return 0;
         }
         $key = $first->note_key ?? $this->key($bundle);
-        $note = $this->notes->of($first->user, $bundle);
-        if ($first->way === 'mail') {
-            Mail::to($first->user->email)->send(new NoteMail($note, $key));
+        $notification = new ReminderNotification($this->notes->of($first->user, $bundle), $key, $first->way, count($bundle) === 1 ? $first : null);
+        $leavesHere = $first->way === 'mail';
+        if ($leavesHere) {
+            $first->user->notifyNow($notification); // outside any transaction: a slow mail server stops nobody
         }
 
-        return DB::transaction(function () use ($first, $bundle, $note, $key): int {
-            if ($first->way === 'phone') {
-                $this->phone->push($first->user, $note, $key, count($bundle) === 1 ? $first : null);
-            } elseif ($first->way === 'screen') {
-                User::query()->whereKey($first->user_id)->increment('revision');
+        return DB::transaction(function () use ($first, $bundle, $notification, $leavesHere): int {
+            if (! $leavesHere) {
+                $first->user->notifyNow($notification); // what stays here is written with its mark
             }
 
             return $this->mark($bundle, ['gathered' => count($bundle) > 1]);

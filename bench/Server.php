@@ -16,7 +16,8 @@ final class Server
     /** @var resource */
     private $process;
 
-    public function __construct()
+    /** @param  array<string, string>  $more  of the environment */
+    public function __construct(private readonly array $more = [])
     {
         $this->folder = sys_get_temp_dir().'/plum-rota-bench-'.bin2hex(random_bytes(6));
         mkdir($this->folder);
@@ -50,6 +51,48 @@ final class Server
         }
     }
 
+    /** @return float milliseconds of processor time that the server has taken so far */
+    public function processorTime(): float
+    {
+        $pid = proc_get_status($this->process)['pid'];
+
+        return (float) explode(' ', (string) file_get_contents("/proc/{$pid}/schedstat"))[0] / 1e6;
+    }
+
+    /**
+     * Makes the data, or takes what was made for an earlier run today: in the folder BENCH_KEEP, if there is one.
+     *
+     * @param  \Closure(): void  $make
+     */
+    public function kept(string $name, \Closure $make): void
+    {
+        $folder = (string) getenv('BENCH_KEEP');
+        $file = "{$folder}/".date('Y-m-d')."-{$name}.sqlite";
+        if ($folder !== '' && is_file($file)) {
+            copy($file, "{$this->folder}/db.sqlite");
+            $this->signIn();
+
+            return;
+        }
+        $make();
+        if ($folder !== '') {
+            $database = new \PDO("sqlite:{$this->folder}/db.sqlite");
+            $database->exec('vacuum into '.$database->quote($file));
+        }
+    }
+
+    /** @return string what a script of this folder says, run beside the server on the same data */
+    public function script(string $name): string
+    {
+        $process = proc_open(['php', __DIR__."/{$name}.php"], [1 => ['pipe', 'w'], 2 => STDERR], $pipes, dirname(__DIR__), $this->environment());
+        $said = isset($pipes[1]) ? (string) stream_get_contents($pipes[1]) : '';
+        if ($process === false || proc_close($process) !== 0) {
+            throw new RuntimeException("{$name} failed.");
+        }
+
+        return $said;
+    }
+
     /** @return float milliseconds from the request to the whole answer */
     public function time(string $path): float
     {
@@ -60,7 +103,7 @@ final class Server
     }
 
     /**
-     * @param  array<string, string>|null  $data
+     * @param  array<string, mixed>|null  $data
      */
     public function ask(string $method, string $path, ?array $data = null): string
     {
@@ -103,7 +146,7 @@ final class Server
     private function environment(): array
     {
         return [
-            'PATH' => (string) getenv('PATH'), 'HOME' => (string) getenv('HOME'), 'APP_ENV' => 'production', 'APP_KEY' => 'base64:MDEyMzQ1Njc4OTAxMjM0NTY3ODkwMTIzNDU2Nzg5MDE=',
+            ...$this->more, 'PATH' => (string) getenv('PATH'), 'HOME' => (string) getenv('HOME'), 'APP_ENV' => 'production', 'APP_KEY' => 'base64:MDEyMzQ1Njc4OTAxMjM0NTY3ODkwMTIzNDU2Nzg5MDE=',
             'APP_CONFIG_CACHE' => "{$this->folder}/config.php", 'APP_ROUTES_CACHE' => "{$this->folder}/routes.php", 'APP_EVENTS_CACHE' => "{$this->folder}/events.php",
             'DB_DATABASE' => "{$this->folder}/db.sqlite", 'SESSION_DRIVER' => 'file', 'CACHE_STORE' => 'file', 'APP_DEBUG' => 'false', 'LOG_CHANNEL' => 'stderr',
         ];

@@ -50,6 +50,14 @@ final readonly class Visible
         return $this->entries()->findOrFail($id);
     }
 
+    /** What these were changed for the last time by: something that was found is good for as long as it is the same. */
+    public function revision(): int
+    {
+        $revision = User::query()->toBase()->where('id', $this->ownerId)->value('revision');
+
+        return is_int($revision) ? $revision : 0;
+    }
+
     /** @return array<string, string> the area of each calendar, by its id */
     public function areaOfCalendar(): array
     {

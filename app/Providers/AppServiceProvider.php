@@ -12,6 +12,7 @@ use App\Journal\Changed;
 use App\Journal\Changing;
 use App\Journal\Journal;
 use App\Models\User;
+use App\Queries\RolledOn;
 use App\Queries\Unreadable;
 use App\Standins\PostBox;
 use Illuminate\Cache\RateLimiting\Limit;
@@ -37,6 +38,7 @@ final class AppServiceProvider extends ServiceProvider
     {
         $this->app->singleton(Journal::class);
         $this->app->scoped(Unreadable::class);
+        $this->app->scoped(RolledOn::class);
         $this->app->bind('db.connector.sqlite', ImmediateConnector::class);
     }
 

@@ -21,12 +21,11 @@ final readonly class ClosingOfDay
     {
         $closing = $user->closings()->where('date', (string) $day)->first();
         $answers = array_column($closing->answers ?? [], 'answer', 'question');
-        $left = $this->leftovers->of($user, $day);
+        ['left' => $left, 'byThemselves' => $undecided] = $this->leftovers->both($user, $day);
         $entries = [];
         foreach ($left as $one) {
             $entries[$one->entry->id] ??= OccurrenceAsShown::shared($one->entry);
         }
-        $undecided = $this->leftovers->byThemselves($user, $day);
         $titles = fn (string $policy): array => array_values(array_map(fn (Seen $one): string => $one->title(), array_filter($undecided, fn (Seen $one): bool => $one->entry->missed === $policy)));
         $questions = array_values(array_unique([...$user->closing_questions, ...array_map(strval(...), array_keys($answers))]));
 

@@ -11,7 +11,6 @@ use App\Reading\ChangeRow;
 use App\Reading\EntryRow;
 use App\Reading\EntryRows;
 use App\Reading\OverrideRows;
-use App\Reading\RoutineHalves;
 use Carbon\CarbonImmutable;
 use PlumRota\Core\Planning\Block;
 use PlumRota\Core\Planning\CarryOver;
@@ -19,6 +18,7 @@ use PlumRota\Core\Planning\Missed;
 use PlumRota\Core\Recurrence\InvalidRule;
 use PlumRota\Core\Schedule\Density;
 use PlumRota\Core\Schedule\Occurrence;
+use PlumRota\Core\Schedule\Series;
 use PlumRota\Core\Schedule\Timeline;
 use PlumRota\Core\Time\InvalidTime;
 use PlumRota\Core\Time\LocalDate;
@@ -30,17 +30,23 @@ final readonly class OccurrencesBetween
     /** Of one entry on a day, on average; more are counted, not shown. */
     private const MOST_A_DAY = Density::MOST_A_DAY + 12;
 
-    public function __construct(private DaysOff $daysOff, private Unreadable $unreadable, private RoutineHalves $halves, private EntryRows $entryRows, private OverrideRows $overrideRows)
+    /** No two zones are further apart than 26 hours. */
+    private const ZONE_DAYS = 2;
+
+    public function __construct(private DaysOff $daysOff, private Unreadable $unreadable, private RolledOn $rolledOn, private EntryRows $entryRows, private OverrideRows $overrideRows)
     {
     }
 
-    /** @return list<Seen> by start */
-    public function find(User $user, TimeRange $window): array
+    /**
+     * @param  (\Closure(EntryRow, list<ChangeRow>): bool)|null  $which  entries, where not all matter
+     * @return list<Seen> by start
+     */
+    public function find(User $user, TimeRange $window, ?\Closure $which = null): array
     {
         $seen = [];
         $starts = [];
         $begins = (new Timeline($user->timeZone()))->beginning($window);
-        foreach ($this->each($user, $window) as $one) {
+        foreach ($this->ofEach($user, [$window], which: $which) as $one) {
             $seen[] = $one;
             $starts[] = $begins($one->occurrence);
         }
@@ -55,20 +61,51 @@ final readonly class OccurrencesBetween
      */
     public function each(User $user, TimeRange $window, ?array $only = null): iterable
     {
-        $from = (string) $window->from->date()->plusDays(-2);
-        $to = (string) $window->to->date()->plusDays(2);
+        return $this->ofEach($user, [$window], $only);
+    }
+
+    /**
+     * What touches any of some stretches, with one look into the database: they may lie far from one another.
+     *
+     * @param  list<TimeRange>  $windows
+     * @param  list<string>|null  $only  the entries that matter, where not all do
+     * @param  (\Closure(EntryRow, list<ChangeRow>): bool)|null  $which  of those, by what is there of them: the entry and what makes its occurrences differ
+     * @return iterable<Seen> entry by entry
+     */
+    public function ofEach(User $user, array $windows, ?array $only = null, ?\Closure $which = null): iterable
+    {
+        if ($windows === []) {
+            return;
+        }
+        $from = min(array_map(fn (TimeRange $one): string => (string) $one->from->date()->plusDays(-self::ZONE_DAYS), $windows));
+        $to = max(array_map(fn (TimeRange $one): string => (string) $one->to->date()->plusDays(self::ZONE_DAYS), $windows));
         $today = $user->wallNow()->date();
-        $holdsToday = TimeRange::days($today, 1)->touches($window);
-        $entries = $this->entryRows->between(Visible::to($user), $from, $to, $holdsToday ? (string) $today : null, $only);
-        $changes = $this->overrideRows->between(Visible::to($user), $entries, $from, $to);
+        $holdToday = array_map(fn (TimeRange $one): bool => TimeRange::days($today, 1)->touches($one), $windows);
+        $entries = $only === null
+            ? $this->entryRows->between(Visible::to($user), $from, $to, in_array(true, $holdToday, true) ? (string) $today : null)
+            : $this->entryRows->named(Visible::to($user), $only);
+        $changes = $this->overrideRows->near(Visible::to($user), $entries, $from, $to, $only === null);
         $areas = Visible::to($user)->areaOfCalendar();
         $timeline = new Timeline($user->timeZone(), $this->daysOff->marks($user));
-        $carryOver = $window->from->seconds < $today->plusDays(1)->startOfDay()->seconds ? new CarryOver($timeline, $today) : null;
-        $this->halves->forget();
-        $most = self::MOST_A_DAY * (intdiv($window->to->seconds - $window->from->seconds, 86400) + 4);
+        $rolledOn = $this->concernsWhatRollsOn($windows, $today) ? $this->rolledOn->ofAll($user, $entries, $today) : [];
+        $carryOver = new CarryOver($timeline, $today);
+        $now = CarbonImmutable::now()->getTimestamp();
         foreach ($entries as $entry) {
+            if ($which !== null && ! $which($entry, $changes[$entry->id] ?? [])) {
+                continue;
+            }
+            $seen = [];
             try {
-                $seen = $this->ofEntry($entry, $changes[$entry->id] ?? [], $areas, $timeline, $this->isFollowed($user, $entry->id, $today) ? null : $carryOver, $window, $holdsToday, $most);
+                $rolled = $rolledOn[$entry->id] ?? null;
+                $rows = $rolled === null ? $changes[$entry->id] ?? [] : [...$rolled['rows'], ...$changes[$entry->id] ?? []];
+                $series = SeriesOf::entry($entry);
+                if ($series === null) {
+                    continue;
+                }
+                foreach ($windows as $i => $window) {
+                    $onToday = $rolled !== null && $holdToday[$i] ? $carryOver->onToday($rolled['missed']) : null;
+                    $seen = [...$seen, ...$this->ofEntry($entry, $series, $rows, $areas, $timeline, $rolled['missed'] ?? null, $onToday, $window, $now)];
+                }
             } catch (InvalidTime|InvalidRule $fault) {
                 $this->unreadable->failed($entry->id, $entry->title, $fault);
 
@@ -78,12 +115,16 @@ final readonly class OccurrencesBetween
         }
     }
 
-    /** Whether the next half of a routine that was cut has come: then what was missed of this one is missed for good. */
-    private function isFollowed(User $user, string $entryId, LocalDate $today): bool
+    /**
+     * Whether any of these reaches up to today, where it stands, or lies in the days from which something may have rolled on.
+     *
+     * @param  list<TimeRange>  $windows
+     */
+    private function concernsWhatRollsOn(array $windows, LocalDate $today): bool
     {
-        $from = $this->halves->followedOn($user, $entryId);
+        $days = TimeRange::days($today->plusDays(-CarryOver::FURTHEST), CarryOver::FURTHEST + 1);
 
-        return $from !== null && $from <= (string) $today;
+        return array_filter($windows, fn (TimeRange $one): bool => $one->touches($days)) !== [];
     }
 
     /**
@@ -115,21 +156,17 @@ final readonly class OccurrencesBetween
      *
      * @throws InvalidTime|InvalidRule when a row holds what cannot be reckoned with
      */
-    private function ofEntry(EntryRow $entry, array $changes, array $areas, Timeline $timeline, ?CarryOver $carryOver, TimeRange $window, bool $holdsToday, int $most): array
+    private function ofEntry(EntryRow $entry, Series $series, array $changes, array $areas, Timeline $timeline, ?Occurrence $missed, ?Occurrence $onToday, TimeRange $window, int $now): array
     {
-        $series = SeriesOf::entry($entry);
-        if ($series === null) {
-            return [];
-        }
+        $most = self::MOST_A_DAY * (intdiv($window->to->seconds - $window->from->seconds, 86400) + 4);
         $byId = [];
         $coreChanges = [];
         foreach ($changes as $change) {
             $byId[$change->recurrence_id] = $change;
-            $coreChanges[] = SeriesOf::change($change);
+            $coreChanges[$change->recurrence_id] = SeriesOf::change($change);
         }
         $isTask = $entry->kind === 'task';
-        $missed = $isTask && $entry->missed === Missed::Roll->value ? $carryOver?->missed($series, $coreChanges) : null;
-        $occurrences = $timeline->occurrences($series, $coreChanges, $window, $most);
+        $occurrences = $timeline->occurrences($series, array_values($coreChanges), $window, $most);
         $shown = self::MOST_A_DAY * max(1, intdiv($window->to->seconds - $window->from->seconds, 86400));
         if (count($occurrences) > $shown) {
             $length = $series->placement->end()->seconds - $series->placement->start->seconds;
@@ -140,9 +177,8 @@ final readonly class OccurrencesBetween
         if ($missed !== null) {
             // It stands on today, and no longer where it was missed.
             $occurrences = array_filter($occurrences, fn (Occurrence $one): bool => $one->recurrenceId !== $missed->recurrenceId);
-            $occurrences = $holdsToday ? [...$occurrences, $carryOver->onToday($missed)] : $occurrences;
+            $occurrences = $onToday === null ? $occurrences : [...$occurrences, $onToday];
         }
-        $now = CarbonImmutable::now()->getTimestamp();
         $seen = [];
         foreach ($occurrences as $occurrence) {
             if ($occurrence->isLetGo()) {

@@ -8,6 +8,7 @@ use App\Access\Visible;
 use App\Mapping\SeriesOf;
 use App\Models\Entry;
 use App\Models\User;
+use App\Reading\EntryRow;
 use PlumRota\Core\Planning\Block;
 use PlumRota\Core\Planning\Conflicts;
 use PlumRota\Core\Recurrence\CommonRhythms;
@@ -175,14 +176,10 @@ final readonly class RhythmPreview
      */
     private function others(User $user, array $upcoming): array
     {
-        $seen = [];
-        foreach ($upcoming as $one) {
-            if (! $one->placement->allDay && $one->seen->minutes() > 0) {
-                $seen = [...$seen, ...$this->occurrences->find($user, TimeRange::of($one->seen->from, $one->seen->to))];
-            }
-        }
+        $timed = array_filter($upcoming, fn (Occurrence $one): bool => ! $one->placement->allDay && $one->seen->minutes() > 0);
 
-        return $seen;
+        return iterator_to_array($this->occurrences->ofEach($user, array_values(array_map(fn (Occurrence $one): TimeRange => $one->seen, $timed)),
+            which: fn (EntryRow $entry, array $rows): bool => ! $entry->all_day || $rows !== []), preserve_keys: false);
     }
 
     /**

@@ -27,7 +27,7 @@ final class DueRows
         /** @var list<stdClass&object{id: string, days: float}> $rows  and how many days after its start each is due */
         $rows = DB::select("select id, julianday(substr(due, 1, 10)) - julianday(substr(start, 1, 10)) as days from entries where user_id = :user and (rule is not null or extra_dates <> '[]') and kind = 'task' and due is not null
             union all select h.entry_id, julianday(substr(json_extract(h.fields, '$.due'), 1, 10)) - julianday(h.day) from changes h join entries e on e.id = h.entry_id
-                where h.user_id = :user2 and h.fields <> '{}' and h.fields <> '[]' and e.kind = 'task' and json_extract(h.fields, '$.due') >= :from and json_extract(h.fields, '$.due') < :to",
+                where h.user_id = :user2 and json_extract(h.fields, '$.due') is not null and e.kind = 'task' and json_extract(h.fields, '$.due') >= :from and json_extract(h.fields, '$.due') < :to",
             ['user' => $who->ownerId, 'user2' => $who->ownerId, 'from' => (string) $first, 'to' => (string) $first->plusDays($days)]);
 
         return $rows;

@@ -6,7 +6,6 @@ namespace App\Reading;
 
 use App\Access\Visible;
 use Illuminate\Support\Facades\DB;
-use PlumRota\Core\Planning\Missed;
 use PlumRota\Core\Recurrence\LivedSet;
 use PlumRota\Core\Time\LocalDate;
 use stdClass;
@@ -14,28 +13,53 @@ use stdClass;
 /** What makes occurrences of some entries differ in a stretch of days, narrowed by the database. */
 final class OverrideRows
 {
+    /** Days that an occurrence may reach beyond its own without being looked for by itself. */
+    private const SHORT = 2;
+
     /**
-     * @param  array<string, EntryRow>  $entries
+     * What may make occurrences of a stretch differ: rows whose recurrence id, or whose new place, lies near it. Near is as far as
+     * the entry is long, and as far as a day off may send it where that is asked for. Of what counts from when it was done, the
+     * latest finish besides; of what happens once, its one row.
+     *
+     * @param  array<string, EntryRow>  $entries  by id
+     * @param  string  $from  the first day
+     * @param  string  $to  the last day, itself included
+     * @param  bool  $isAll  whether these are most of what a person has, so that their days are looked up and not each entry
      * @return array<string, list<ChangeRow>> by entry
      */
-    public function between(Visible $who, array $entries, string $from, string $to): array
+    public function near(Visible $who, array $entries, string $from, string $to, bool $isAll = true): array
     {
-        $longest = 0;
-        $whole = [];
+        $wide = $once = $lastDone = $whole = [];
         foreach ($entries as $entry) {
-            $longest = max($longest, $entry->all_day ? $entry->length : intdiv($entry->length, 1440) + 1);
-            if ($entry->after_done || $entry->rule === null || ($entry->missed === Missed::Roll->value && $entry->kind === 'task')) {
-                $whole[] = $entry->id;
+            $before = $entry->all_day ? $entry->length : intdiv($entry->length, 1440) + 1;
+            if (! $entry->isRoutine()) {
+                $once[] = $entry->id;
+            } elseif ($entry->after_done && (str_contains((string) $entry->rule, 'COUNT=') || $entry->hasBreaks())) {
+                $whole[] = $entry->id; // every finish counts, or sends the next one somewhere
+            } else {
+                if ($entry->after_done) {
+                    $lastDone[] = $entry->id;
+                }
+                [$before, $after] = [$before + ($entry->off_day === 'after' ? LivedSet::FURTHEST : 0), $entry->off_day === 'before' ? LivedSet::FURTHEST : 0];
+                if (! $isAll || $before > self::SHORT || $after > 0) {
+                    $wide[] = [$entry->id, (string) LocalDate::parse($from)->plusDays(-$before), (string) LocalDate::parse($to)->plusDays($after)];
+                }
             }
         }
-        // A day off may send an occurrence either way from its recurrence id.
-        $offDays = array_unique(array_map(fn (EntryRow $entry): string => $entry->off_day, $entries));
-        $earliest = (string) LocalDate::parse($from)->plusDays(-$longest - (in_array('after', $offDays, true) ? LivedSet::FURTHEST : 0));
-        $latest = (string) LocalDate::parse($to)->plusDays(in_array('before', $offDays, true) ? LivedSet::FURTHEST : 0);
-        $rows = DB::select('select '.ChangeRow::COLUMNS.' from changes where user_id = :user and day between :from and :to
-            union select '.ChangeRow::COLUMNS.' from changes where user_id = :user2 and moved_from <= :to2 and moved_to >= :from2
-            union select '.ChangeRow::COLUMNS.' from changes where entry_id in (select value from json_each(:whole))',
-            ['user' => $who->ownerId, 'user2' => $who->ownerId, 'from' => $earliest, 'from2' => $from, 'to' => $latest, 'to2' => $to, 'whole' => json_encode($whole, JSON_THROW_ON_ERROR)]);
+        $json = fn (array $list): string => json_encode($list, JSON_THROW_ON_ERROR);
+        $rows = DB::select('select '.ChangeRow::COLUMNS." from changes where id in (
+            select id from changes where :all and user_id = :user and day between :from and :to
+            union all select id from changes where :all2 and user_id = :user2 and moved_to is not null and moved_to >= :from2 and moved_from <= :to2
+            union all select c.id from json_each(:few) f join changes c on c.entry_id = f.value and c.moved_to is not null and c.moved_to >= :from3 and c.moved_from <= :to3
+            union all select c.id from json_each(:wide) w join changes c on c.entry_id = json_extract(w.value, '$[0]') and c.day between json_extract(w.value, '$[1]') and json_extract(w.value, '$[2]')
+            union all select c.id from json_each(:once) o join changes c on c.entry_id = o.value and c.recurrence_id = 'once'
+            union all select c.id from json_each(:whole) o join changes c on c.entry_id = o.value
+            union all select (select c.id from changes c where c.entry_id = o.value and c.done_at is not null order by c.done_at desc limit 1) from json_each(:finished) o
+            union all select (select c.id from changes c where c.entry_id = o.value and (c.skipped = 1 or c.let_go_at is not null) order by c.day desc limit 1) from json_each(:finished2) o
+            )", [
+            'all' => $isAll, 'all2' => $isAll, 'few' => $json($isAll ? [] : array_keys($entries)), 'from3' => $from, 'to3' => $to, 'user' => $who->ownerId, 'user2' => $who->ownerId, 'from' => (string) LocalDate::parse($from)->plusDays(-self::SHORT), 'from2' => $from, 'to' => $to, 'to2' => $to,
+            'wide' => $json($wide), 'once' => $json($once), 'whole' => $json($whole), 'finished' => $json($lastDone), 'finished2' => $json($lastDone),
+        ]);
         $byEntry = [];
         foreach ($rows as $row) {
             assert($row instanceof stdClass);

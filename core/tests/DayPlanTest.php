@@ -24,7 +24,7 @@ use PlumRota\Core\Time\Zone;
 function rolled(Series $series, array $changes, string $today, string $zone = 'Europe/Berlin'): ?string
 {
     $carry = new CarryOver(new Timeline(Zone::of($zone)), LocalDate::parse($today));
-    $missed = $carry->missed($series, $changes);
+    $missed = $carry->missed($series, fn (): array => $changes);
     if ($missed === null) {
         return null;
     }

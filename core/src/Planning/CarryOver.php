@@ -20,28 +20,43 @@ use PlumRota\Core\Time\TimeRange;
  */
 final readonly class CarryOver
 {
-    /** Days looked back, the shorter way first. */
-    private const LOOKS = [8, 64, 400];
+    /** Days looked back for the latest one, the shorter way first: most routines have one within the first. */
+    public const LOOKS = [8, 64, self::FURTHEST];
+
+    /** Days after which what was missed does not stand on today any more. */
+    public const FURTHEST = 400;
 
     public function __construct(private Timeline $timeline, private LocalDate $today)
     {
     }
 
     /**
-     * @param  list<Change>  $changes  all of the series
+     * @param  callable(LocalDate, LocalDate): list<Change>  $changes  of the series near a stretch of days, given the first and the last
      * @return Occurrence|null the occurrence as it stands on its own day; null when nothing has rolled on
      */
-    public function missed(Series $series, array $changes): ?Occurrence
+    public function missed(Series $series, callable $changes): ?Occurrence
     {
         foreach ($this->looks($series) as $days) {
-            $found = $this->timeline->occurrences($series, $changes, TimeRange::days($this->today->plusDays(-$days), $days + 1));
-            $latest = end($found);
-            if ($latest !== false) {
+            $latest = $this->latest($series, $changes($this->today->plusDays(-$days), $this->today), $days);
+            if ($latest !== null) {
                 return $this->isMissed($latest) ? $latest : null;
             }
         }
 
         return null;
+    }
+
+    /**
+     * The latest occurrence up to today, whatever became of it; it decides.
+     *
+     * @param  list<Change>  $changes  of the series near that many days before today
+     * @return Occurrence|null null where there is none in those days
+     */
+    public function latest(Series $series, array $changes, int $days): ?Occurrence
+    {
+        $found = $this->timeline->occurrences($series, $changes, TimeRange::days($this->today->plusDays(-$days), $days + 1));
+
+        return $found === [] ? null : $found[count($found) - 1];
     }
 
     /** The same one on today: in the day's list, for its hours are over. */
@@ -56,18 +71,22 @@ final readonly class CarryOver
         return $onToday->since === null ? 0 : $this->today->dayNumber() - $onToday->since->dayNumber();
     }
 
-    private function isMissed(Occurrence $one): bool
+    /** Whether the latest one is over and was not done: then it has rolled on. */
+    public function isMissed(Occurrence $one): bool
     {
         $today = $this->today->startOfDay()->seconds;
 
         return ! $one->isDone() && ! $one->isLetGo() && $one->seen->from->seconds < $today && $one->seen->to->seconds <= $today;
     }
 
-    /** @return list<int> */
-    private function looks(Series $series): array
+    /** @return list<int> how many days to look back, one after the other */
+    public function looks(Series $series): array
     {
         if ($series->isRoutine()) {
-            return self::LOOKS;
+            $gap = $series->rule === null ? 0 : $series->rule->freq->longestDays() * $series->rule->interval;
+            $looks = array_values(array_filter(self::LOOKS, fn (int $days): bool => $days > $gap));
+
+            return $looks === [] ? [self::FURTHEST] : $looks;
         }
 
         // What happens once may have been moved anywhere, by itself or by its change.

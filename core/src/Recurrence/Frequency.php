@@ -32,4 +32,15 @@ enum Frequency: string
             self::Yearly => 'year',
         };
     }
+
+    /** Days that one of these lasts at most. */
+    public function longestDays(): int
+    {
+        return match ($this) {
+            self::Weekly => 7,
+            self::Monthly => 31,
+            self::Yearly => 366,
+            default => 1,
+        };
+    }
 }

@@ -14,6 +14,8 @@ final readonly class RecurrenceSet
     /** More instances than this are not made at once, however many the window holds. */
     public const MOST = 20_000;
 
+    private const DAY = 86_400;
+
     /** @var list<RecurrenceRule> */
     public array $rules;
 
@@ -74,10 +76,29 @@ final readonly class RecurrenceSet
         return $this->seconds($moment->seconds, $moment->seconds + 1, 1) !== [];
     }
 
+    /** Whether a stretch of less than a day holds no time of day at which an instance could come. */
+    private function comesAtOtherHours(int $from, int $to): bool
+    {
+        if ($to - $from >= self::DAY || $this->extra !== []) {
+            return false;
+        }
+        foreach ($this->rules as $rule) {
+            if ($rule->freq->isWithinDay() || $rule->byHour !== [] || $rule->byMinute !== [] || $rule->bySecond !== []) {
+                return false;
+            }
+        }
+        $until = (($this->start->seconds - $from) % self::DAY + self::DAY) % self::DAY;
+
+        return $from + $until >= $to;
+    }
+
     /** @return list<int> */
     private function seconds(int $from, int $to, int $limit): array
     {
         $limit = min($limit, self::MOST);
+        if ($this->comesAtOtherHours($from, $to)) {
+            return [];
+        }
         if (count($this->rules) === 1 && $this->extra === [] && $this->except === []) {
             return (new Expander($this->rules[0], $this->start, $this->zone))->collect($from, $to, $limit);
         }

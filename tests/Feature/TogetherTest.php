@@ -44,3 +44,10 @@ test('more than ten reads, or none, are refused with a sentence', function () {
     $this->api('GET', 'together?read='.rawurlencode(implode(' ', array_fill(0, 11, 'basket'))))->assertStatus(422)->assertJsonPath('errors.read.0', 'Up to 10 reads go together.');
     $this->api('GET', 'together')->assertStatus(422);
 });
+
+test('it reads the same where the routes are cached, which gives a name to every one of them', function () {
+    $router = app('router');
+    $router->setCompiledRoutes($router->getRoutes()->compile());
+    $parts = $this->api('GET', 'together?read='.rawurlencode('basket attachments/1 together?read=basket'))->assertOk()->json('parts');
+    expect(array_column($parts, 'status'))->toBe([200, 404, 404]);
+});

@@ -21,6 +21,9 @@ use Throwable;
  */
 final readonly class TogetherController
 {
+    /** Files, and this itself, by the names of their routes. */
+    private const NOT_HERE = ['attachments.show', 'together'];
+
     /** Seconds of processor time for each of them, as for a request of its own (WellFormed). */
     private const MOST_SECONDS = 2;
 
@@ -70,8 +73,8 @@ final readonly class TogetherController
     private function route(Request $one): Route
     {
         $route = $this->router->getRoutes()->match($one);
-        if ($route->getName() !== null) {
-            throw new NotFoundHttpException; // files, and this itself
+        if (in_array($route->getName(), self::NOT_HERE, true)) {
+            throw new NotFoundHttpException;
         }
         $this->router->substituteBindings($route);
         $this->router->substituteImplicitBindings($route);

@@ -10,6 +10,7 @@ use App\Models\Entry;
 use App\Models\OccurrenceChange;
 use App\Models\User;
 use PlumRota\Core\Recurrence\InvalidRule;
+use PlumRota\Core\Recurrence\LivedSet;
 use PlumRota\Core\Reminding\Moments;
 use PlumRota\Core\Reminding\QuietHours;
 use PlumRota\Core\Reminding\Reminder;
@@ -20,6 +21,7 @@ use PlumRota\Core\Schedule\Due;
 use PlumRota\Core\Schedule\Occurrence;
 use PlumRota\Core\Schedule\Series;
 use PlumRota\Core\Time\InvalidTime;
+use PlumRota\Core\Time\LocalDate;
 
 /**
  * What should be written down of an entry, or of the days themselves, in a stretch of time: rows of the table of deliveries.
@@ -30,6 +32,9 @@ final readonly class ReminderRows
 {
     /** Seconds; after a longer absence than this nobody wants to hear what fell before. */
     public const LONGEST_BACK = 14 * 86400;
+
+    /** Days that zones and clock changes may lie between a day of the rule and where it is seen. */
+    private const BESIDE_DAYS = 3;
 
     public function __construct(private DaysOff $daysOff)
     {
@@ -67,6 +72,36 @@ final readonly class ReminderRows
         }
 
         return $rows;
+    }
+
+    /**
+     * Takes along of what makes its occurrences differ what may matter for reminders after a moment: nothing of the years before.
+     *
+     * @param  int  $after  Unix seconds
+     * @param  list<string>  $recurrenceIds  of those that matter besides
+     */
+    public function loadChanges(User $user, Entry $entry, int $after, array $recurrenceIds = []): void
+    {
+        $changes = $entry->changes();
+        $isWhole = $entry->after_done && (str_contains((string) $entry->rule, 'COUNT=') || $entry->off_day !== 'keep' || $entry->seasons !== [] || $entry->pauses !== []);
+        if ($entry->isRoutine() && ! $isWhole) {
+            $day = (string) $user->timeZone()->wall($after)->date()->plusDays(-self::BESIDE_DAYS - self::daysAfter($entry) - ($entry->off_day === 'after' ? LivedSet::FURTHEST : 0));
+            $finishes = $entry->after_done ? array_filter([
+                $entry->changes()->whereNotNull('done_at')->orderByDesc('done_at')->value('id'),
+                $entry->changes()->where(fn ($either) => $either->where('skipped', true)->orWhereNotNull('let_go_at'))->orderByDesc('day')->value('id'),
+            ]) : [];
+            $changes->where(fn ($any) => $any->where('day', '>=', $day)->orWhere('moved_to', '>=', $day)->orWhereNotNull('fields->due')->orWhereIn('recurrence_id', $recurrenceIds)->orWhereIn('id', $finishes));
+        }
+        $entry->setRelation('changes', $changes->get());
+    }
+
+    /** How many days after it begins an occurrence may end, or be due. */
+    private static function daysAfter(Entry $entry): int
+    {
+        $length = $entry->all_day ? $entry->length : intdiv($entry->length, 1440) + 1;
+        $due = $entry->due === null || $entry->start === null ? 0 : Due::parse($entry->due)->day()->dayNumber() - LocalDate::parse(substr($entry->start, 0, 10))->dayNumber();
+
+        return max($length, $due, 0);
     }
 
     /** The moment at which what falls then may be handed over. */

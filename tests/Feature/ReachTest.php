@@ -202,3 +202,29 @@ test('with 2,000 routines a look that finds nothing costs under 5 ms, and 1,000 
     expect(($this->pass)())->toBe(1000)->and((hrtime(true) - $start) / 1e9)->toBeLessThan(10.0)
         ->and(DB::table('post_box')->count() + DB::table('phone_messages')->count())->toBe(667);
 })->group('timed');
+
+test('what is due does not wait until everybody’s days are written down', function () {
+    $entry = $this->entry(['title' => 'Vents', 'all_day' => false, 'start' => '2026-11-25T10:25:00', 'end' => '2026-11-25T10:35:00', 'reminders' => ['-PT0M']]);
+    app(App\Actions\Reminders\HandOver::class)->pass();
+    $this->at('2026-11-25T10:26:00+01:00');
+    foreach (range(1, 45) as $i) {
+        somebodyNew("other{$i}@example.test");
+    }
+    $seen = [];
+    DB::listen(function ($query) use (&$seen): void {
+        if (str_starts_with($query->sql, 'update "users" set "planned_until"')) {
+            $seen[] = 'planned';
+        } elseif (str_contains($query->sql, '"handed_at" = ?') && str_starts_with($query->sql, 'update')) {
+            $seen[] = 'handed';
+        }
+    });
+    expect(app(App\Actions\Reminders\HandOver::class)->pass())->toBe(1)
+        ->and(array_search('handed', $seen, true))->toBeLessThan(25)
+        ->and(array_count_values($seen)['planned'])->toBeGreaterThanOrEqual(45)
+        ->and(DB::table('deliveries')->where('entry_id', $entry['id'])->whereNotNull('handed_at')->count())->toBe(1);
+});
+
+function somebodyNew(string $email): void
+{
+    app(App\Actions\Accounts\OpenAccount::class)->open(['name' => 'Other', 'email' => $email, 'password' => 'glasshouse', 'zone' => 'Europe/Berlin']);
+}

@@ -26,6 +26,9 @@ final readonly class HandOver
 {
     private const AT_ONCE = 500;
 
+    /** Accounts whose next days are written down before it is looked again whether something is due. */
+    private const PLANNED_AT_ONCE = 20;
+
     private const CLAIM_SECONDS = 60;
 
     /** Seconds after which something is said to have fallen while nobody was there. */
@@ -53,7 +56,17 @@ final readonly class HandOver
     public function pass(int $linger = 0): int
     {
         $this->clock->mend();
-        $this->plan->extendAll();
+        $handed = 0;
+        do {
+            $isBehind = $this->plan->extendSome(self::PLANNED_AT_ONCE);
+            $handed += $this->handOverDue($linger);
+        } while ($isBehind);
+
+        return $handed;
+    }
+
+    private function handOverDue(int $linger): int
+    {
         $handed = 0;
         while (($taken = $this->take()) !== []) {
             if ($linger > 0) {

@@ -40,15 +40,24 @@ final readonly class PlanReminders
     {
     }
 
-    /** Accounts whose next days are not written down yet. Costs one look into an index when there are none. */
-    public function extendAll(): void
+    /**
+     * Accounts whose next days are not written down yet, those first that have the least written down. Costs one look into an index when
+     * there are none.
+     *
+     * @param  int  $most  accounts at once, so that what is due meanwhile need not wait for all of them
+     * @return bool whether there may be more of them
+     */
+    public function extendSome(int $most): bool
     {
         $now = CarbonImmutable::now()->getTimestamp();
         $behind = fn (): Builder => User::query()->where(fn (Builder $either): Builder => $either->where('planned_until', '<', $now + self::LEAST_AHEAD)->orWhere('planned_until', '>', $now + self::AHEAD + self::SLACK));
-        foreach ($behind()->pluck('id') as $id) {
+        $ids = $behind()->orderBy('planned_until')->limit($most)->pluck('id');
+        foreach ($ids as $id) {
             // Read again inside: somebody may have changed the account, or written its days down, meanwhile.
             DB::transaction(fn () => $behind()->whereKey($id)->get()->each(fn (User $user) => $this->extend($user, $now)));
         }
+
+        return count($ids) === $most;
     }
 
     /** Inside the transaction of a change, before anything is changed: what fell until now is what it was until now. */
@@ -119,6 +128,7 @@ final readonly class PlanReminders
         $until = $now + self::AHEAD;
         $rows = $this->rows->daily($user, $after, $until);
         foreach ($this->entries($user, $after) as $entry) {
+            $this->rows->loadChanges($user, $entry, $after);
             array_push($rows, ...$this->rows->of($user, $entry, $after, $until, unchangedSince: $now));
         }
         $this->reconcile->add($rows);
@@ -135,6 +145,6 @@ final readonly class PlanReminders
             ->where(fn (Builder $ends) => $ends->where(fn (Builder $loose) => $loose->whereNull('start')->where('due', '>=', $day))
                 ->orWhere(fn (Builder $placed) => $placed->whereNotNull('start')->where(fn (Builder $last) => $last->whereNull('last_day')->orWhere('last_day', '>=', $day)->orWhere('due', '>=', $day)
                     ->orWhereHas('changes', fn (Builder $moved) => $moved->where('moved_to', '>=', $day)))))
-            ->with(['changes', 'calendar'])->lazy(200);
+            ->with('calendar')->lazy(200);
     }
 }

@@ -35,7 +35,7 @@ final readonly class ReconcileReminders
     public function entries(User $user, ?\Closure $which, array $ids, int $now): void
     {
         $found = [];
-        $query = Visible::to($user)->entries()->with(['changes', 'calendar']);
+        $query = Visible::to($user)->entries()->with('calendar');
         foreach (($which === null ? $query : $which($query))->lazy(200) as $entry) {
             $found[] = $entry->id;
             $this->entry($user, $entry, $now);
@@ -52,6 +52,7 @@ final readonly class ReconcileReminders
         /** @var list<Delivery> $open */
         $open = self::ofEntry($entry->id)->where(fn (Builder $either) => $either->whereNull('handed_at')->orWhereNull('answered_at'))->get()->all();
         $back = array_filter($open, fn (Delivery $one): bool => $one->fell_at <= $now) === [] ? $now - self::GRACE : $now - ReminderRows::LONGEST_BACK - 86400;
+        $this->rows->loadChanges($user, $entry, $back, array_values(array_unique(array_map(fn (Delivery $one): string => $one->recurrence_id, $open))));
         $rows = $this->rows->of($user, $entry, $back, max($user->planned_until, $now));
         $wanted = array_combine(array_column($rows, 'key'), $rows);
         foreach ($open as $one) {

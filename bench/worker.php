@@ -7,7 +7,7 @@ require __DIR__.'/../vendor/autoload.php';
 
 $app = require __DIR__.'/../bootstrap/app.php';
 $app->make(Illuminate\Contracts\Console\Kernel::class)->bootstrap();
-$hand = $app->make(App\Actions\Reminders\HandOver::class);
+$hand = $app->make(App\Actions\Reminders\DispatchReminders::class);
 $spent = function (): float {
     $usage = getrusage() ?: [];
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 use App\Http\Controllers\AreaController;
 use App\Http\Controllers\AttachmentController;
+use App\Http\Controllers\BatchReadController;
 use App\Http\Controllers\BoardController;
 use App\Http\Controllers\CalendarController;
 use App\Http\Controllers\CaptureController;
@@ -22,8 +23,7 @@ use App\Http\Controllers\OccurrenceController;
 use App\Http\Controllers\ReminderController;
 use App\Http\Controllers\SearchController;
 use App\Http\Controllers\SessionController;
-use App\Http\Controllers\TogetherController;
-use App\Http\Middleware\AnswerOnce;
+use App\Http\Middleware\IdempotentRequest;
 use App\Http\Middleware\SaysRevision;
 use Illuminate\Support\Facades\Route;
 
@@ -46,12 +46,12 @@ Route::middleware('auth:sanctum')->group(function (): void {
     Route::delete('devices/{device}', [DeviceController::class, 'destroy']);
 });
 
-Route::middleware(['auth:sanctum', SaysRevision::class, AnswerOnce::class])->group(function (): void {
+Route::middleware(['auth:sanctum', SaysRevision::class, IdempotentRequest::class])->group(function (): void {
     Route::delete('session', [SessionController::class, 'signOut']);
     Route::patch('account', [SessionController::class, 'change']);
     Route::get('account/zone', [SessionController::class, 'anotherZone']);
 
-    Route::get('together', TogetherController::class)->name('together');
+    Route::get('together', BatchReadController::class)->name('together');
     Route::get('board', [BoardController::class, 'board']);
     Route::get('basket', [BoardController::class, 'basket']);
     Route::put('basket/order', [BoardController::class, 'orderBasket']);
@@ -74,9 +74,9 @@ Route::middleware(['auth:sanctum', SaysRevision::class, AnswerOnce::class])->gro
     Route::delete('calendars/{calendar}', [CalendarController::class, 'destroy']);
 
     // What is only looked at keeps no answer and takes no lock.
-    Route::post('capture/reading', [CaptureController::class, 'read'])->withoutMiddleware(AnswerOnce::class);
+    Route::post('capture/reading', [CaptureController::class, 'read'])->withoutMiddleware(IdempotentRequest::class);
     Route::post('capture', [CaptureController::class, 'store']);
-    Route::post('rhythm/preview', [EntryController::class, 'preview'])->withoutMiddleware(AnswerOnce::class);
+    Route::post('rhythm/preview', [EntryController::class, 'preview'])->withoutMiddleware(IdempotentRequest::class);
 
     Route::post('entries', [EntryController::class, 'store']);
     Route::get('entries/{entry}', [EntryController::class, 'show']);
@@ -111,7 +111,7 @@ Route::middleware(['auth:sanctum', SaysRevision::class, AnswerOnce::class])->gro
     Route::get('filing', [FilingController::class, 'index']);
     Route::post('filing', [FilingController::class, 'store']);
     Route::get('filing/match', [FilingController::class, 'match']);
-    Route::post('filing/preview', [FilingController::class, 'preview'])->withoutMiddleware(AnswerOnce::class);
+    Route::post('filing/preview', [FilingController::class, 'preview'])->withoutMiddleware(IdempotentRequest::class);
     Route::patch('filing/{rule}', [FilingController::class, 'update']);
     Route::delete('filing/{rule}', [FilingController::class, 'destroy']);
     Route::post('filing/{rule}/apply', [FilingController::class, 'apply']);

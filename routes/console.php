@@ -2,13 +2,13 @@
 
 declare(strict_types=1);
 
-use App\Actions\Reminders\HandOver;
+use App\Actions\Reminders\DispatchReminders;
 use App\Health\Heartbeat;
 use Illuminate\Support\Facades\Schedule;
 
 Schedule::call(fn () => (new Heartbeat('schedule'))->beat())->name('sign of life')->everyMinute();
 // For where no worker runs; beside one it finds nothing left to do.
-Schedule::call(fn (HandOver $hand) => $hand->pass())->name('hand reminders over')->everyMinute();
+Schedule::call(fn (DispatchReminders $hand) => $hand->pass())->name('hand reminders over')->everyMinute();
 // Hourly, since a machine may be off at any hour: one a day is written.
 Schedule::command('backup:write --daily')->hourly();
 Schedule::command('data:prune')->daily();

@@ -7,7 +7,7 @@ namespace App\Access;
 use App\Models\Area;
 use App\Models\Calendar;
 use App\Models\Entry;
-use App\Models\OccurrenceChange;
+use App\Models\OccurrenceOverride;
 use App\Models\User;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\ModelNotFoundException;
@@ -47,10 +47,10 @@ final readonly class Changeable
         return Entry::query()->where('user_id', $this->who->id);
     }
 
-    /** @return Builder<OccurrenceChange> */
+    /** @return Builder<OccurrenceOverride> */
     public function overrides(): Builder
     {
-        return OccurrenceChange::query()->where('user_id', $this->who->id);
+        return OccurrenceOverride::query()->where('user_id', $this->who->id);
     }
 
     /** @throws ModelNotFoundException */

@@ -70,7 +70,7 @@ final readonly class WritePath
         foreach ($rows as $row) {
             $id = match ($row['table']) {
                 'entries' => $row['id'],
-                'changes', 'attachments', 'timings' => $row['after']['entry_id'] ?? $row['before']['entry_id'] ?? null,
+                'overrides', 'attachments', 'timings' => $row['after']['entry_id'] ?? $row['before']['entry_id'] ?? null,
                 default => null,
             };
             if (is_string($id)) {

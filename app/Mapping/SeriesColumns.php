@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Mapping;
 
-use PlumRota\Core\Recurrence\LivedSet;
+use PlumRota\Core\Recurrence\AdjustedSet;
 use PlumRota\Core\Recurrence\OffDay;
 use PlumRota\Core\Schedule\Placement;
 use PlumRota\Core\Schedule\Series;
@@ -32,7 +32,7 @@ final class SeriesColumns
             'after_done' => $series->afterDone,
             'extra_dates' => array_map($text, $series->extra),
             'except_dates' => array_map($text, $series->except),
-            'first_day' => (string) $first->date()->plusDays(-self::ZONE_DAYS - ($offDay === OffDay::Before ? LivedSet::FURTHEST : 0)),
+            'first_day' => (string) $first->date()->plusDays(-self::ZONE_DAYS - ($offDay === OffDay::Before ? AdjustedSet::FURTHEST : 0)),
             'last_day' => self::lastDay($series),
             ...($series->rule === null ? ['off_day' => 'keep', 'seasons' => [], 'pauses' => []] : []),
         ];
@@ -84,6 +84,6 @@ final class SeriesColumns
             $last = max($last, $date->seconds);
         }
 
-        return (string) LocalDateTime::fromSeconds($last + $length)->date()->plusDays(self::ZONE_DAYS + ($series->breaks?->offDay === OffDay::After ? LivedSet::FURTHEST : 0));
+        return (string) LocalDateTime::fromSeconds($last + $length)->date()->plusDays(self::ZONE_DAYS + ($series->breaks?->offDay === OffDay::After ? AdjustedSet::FURTHEST : 0));
     }
 }

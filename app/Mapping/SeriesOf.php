@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace App\Mapping;
 
 use App\Models\Entry;
-use App\Models\OccurrenceChange;
-use App\Reading\ChangeRow;
+use App\Models\OccurrenceOverride;
 use App\Reading\EntryRow;
+use App\Reading\OverrideRow;
 use PlumRota\Core\Recurrence\InvalidRule;
 use PlumRota\Core\Recurrence\OffDay;
 use PlumRota\Core\Recurrence\Pause;
@@ -15,8 +15,8 @@ use PlumRota\Core\Recurrence\RecurrenceRule;
 use PlumRota\Core\Recurrence\RuleParser;
 use PlumRota\Core\Recurrence\Season;
 use PlumRota\Core\Schedule\Breaks;
-use PlumRota\Core\Schedule\Change;
 use PlumRota\Core\Schedule\Details;
+use PlumRota\Core\Schedule\Override;
 use PlumRota\Core\Schedule\Placement;
 use PlumRota\Core\Schedule\Series;
 use PlumRota\Core\Time\LocalDate;
@@ -91,12 +91,12 @@ final class SeriesOf
         return $read[$text] ??= RuleParser::parse($text);
     }
 
-    public static function change(OccurrenceChange|ChangeRow $change): Change
+    public static function override(OccurrenceOverride|OverrideRow $change): Override
     {
         $placement = $change->start === null ? null
             : self::placement((bool) $change->all_day, $change->start, $change->length ?? 1, $change->zone);
 
-        return new Change($change->recurrence_id, $placement, $change->skipped, $change->done_at, $change->let_go_at, $change->fields);
+        return new Override($change->recurrence_id, $placement, $change->skipped, $change->done_at, $change->let_go_at, $change->fields);
     }
 
     public static function placement(bool $allDay, string $start, int $length, ?string $zone): Placement
@@ -109,7 +109,7 @@ final class SeriesOf
     /** What one occurrence of an entry is, whatever it has of its own. */
     public static function detailsOf(Entry $entry, string $recurrenceId): Details
     {
-        return self::details($entry)->with($entry->changes()->where('recurrence_id', $recurrenceId)->first()->fields ?? []);
+        return self::details($entry)->with($entry->overrides()->where('recurrence_id', $recurrenceId)->first()->fields ?? []);
     }
 
     /** A date stands for its midnight. */

@@ -109,9 +109,9 @@ final class Entry extends Model
         return $this->belongsTo(Calendar::class);
     }
 
-    /** @return HasMany<OccurrenceChange, $this> */
-    public function changes(): HasMany
+    /** @return HasMany<OccurrenceOverride, $this> */
+    public function overrides(): HasMany
     {
-        return $this->hasMany(OccurrenceChange::class);
+        return $this->hasMany(OccurrenceOverride::class);
     }
 }

@@ -41,7 +41,7 @@ final readonly class AnotherZone
     /** @return Collection<int, Entry> those that go by the clocks of the account's zone */
     public static function routines(User $user): Collection
     {
-        return Visible::to($user)->entries()->where('zone', $user->zone)->where('all_day', false)->where(fn ($either) => $either->whereNotNull('rule')->orWhere('extra_dates', '<>', '[]'))->with('changes')->orderBy('start')->get();
+        return Visible::to($user)->entries()->where('zone', $user->zone)->where('all_day', false)->where(fn ($either) => $either->whereNotNull('rule')->orWhere('extra_dates', '<>', '[]'))->with('overrides')->orderBy('start')->get();
     }
 
     /**

@@ -8,8 +8,8 @@ use App\Access\Visible;
 use App\Models\Entry;
 use App\Models\User;
 use Carbon\CarbonImmutable;
-use PlumRota\Core\Planning\Loose;
-use PlumRota\Core\Planning\Pressing;
+use PlumRota\Core\Planning\UnscheduledTask;
+use PlumRota\Core\Planning\Urgency;
 use PlumRota\Core\Schedule\Due;
 use PlumRota\Core\Time\InvalidTime;
 use PlumRota\Core\Time\IsoWeek;
@@ -26,9 +26,9 @@ final readonly class Basket
     public function show(User $user): array
     {
         $entries = Visible::to($user)->entries()->whereNull('start')
-            ->whereDoesntHave('changes', fn ($decided) => $decided->where(fn ($either) => $either->whereNotNull('done_at')->orWhereNotNull('let_go_at')))
-            ->with(['calendar', 'changes'])->orderBy('position')->orderBy('id')->get()->keyBy('id');
-        $pressing = new Pressing($user->timeZone(), $user->wallNow()->date(), CarbonImmutable::now()->getTimestamp());
+            ->whereDoesntHave('overrides', fn ($decided) => $decided->where(fn ($either) => $either->whereNotNull('done_at')->orWhereNotNull('let_go_at')))
+            ->with(['calendar', 'overrides'])->orderBy('position')->orderBy('id')->get()->keyBy('id');
+        $pressing = new Urgency($user->timeZone(), $user->wallNow()->date(), CarbonImmutable::now()->getTimestamp());
         $items = [];
         [$readable, $groups] = $this->readable($pressing, $entries->all());
         foreach ($pressing->inOrder($readable) as $loose) {
@@ -54,7 +54,7 @@ final readonly class Basket
                 'ask_again' => $entry->ask_again,
                 'estimate' => $entry->estimate,
                 'importance' => $entry->importance,
-                'put_off' => $entry->changes->firstWhere('recurrence_id', 'once')->put_off ?? 0,
+                'put_off' => $entry->overrides->firstWhere('recurrence_id', 'once')->put_off ?? 0,
                 'position' => $entry->position,
                 'version' => $entry->version,
             ];
@@ -65,9 +65,9 @@ final readonly class Basket
 
     /**
      * @param  array<Entry>  $entries
-     * @return array{list<Loose>, array<string, string>}  and the group of each, by key
+     * @return array{list<UnscheduledTask>, array<string, string>}  and the group of each, by key
      */
-    private function readable(Pressing $pressing, array $entries): array
+    private function readable(Urgency $pressing, array $entries): array
     {
         $readable = $groups = [];
         foreach ($entries as $entry) {
@@ -84,9 +84,9 @@ final readonly class Basket
     }
 
     /** @throws InvalidTime when a row holds what cannot be reckoned with */
-    private static function loose(Entry $entry): Loose
+    private static function loose(Entry $entry): UnscheduledTask
     {
-        return new Loose(
+        return new UnscheduledTask(
             $entry->id,
             $entry->due === null ? null : Due::parse($entry->due),
             $entry->importance,

@@ -62,7 +62,7 @@ final readonly class Board
             'entries' => self::entries($seen),
             'occurrences' => $this->shown($visible, $met, $lanes),
             'conflicts' => $conflicts,
-            'areas' => $this->hours->within($user, $window, $days, array_map(fn (Seen $one): Block => $one->block, $seen), array_map(fn (Seen $one): string => $one->areaId, $seen)),
+            'areas' => $this->hours->within($user, $window, $days, array_map(fn (ResolvedOccurrence $one): Block => $one->block, $seen), array_map(fn (ResolvedOccurrence $one): string => $one->areaId, $seen)),
             'unreadable' => $this->unreadable->all(),
             'now' => (string) $user->wallNow(),
             'revision' => $user->revision,
@@ -70,18 +70,18 @@ final readonly class Board
     }
 
     /**
-     * @param  list<Seen>  $seen
+     * @param  list<ResolvedOccurrence>  $seen
      * @param  array<string, list<string>>  $met
      * @param  array<string, array{lane: int, lanes: int}>  $lanes
      * @return list<array<string, mixed>>
      */
     private function shown(array $seen, array $met, array $lanes): array
     {
-        return array_map(fn (Seen $one): array => OccurrenceAsShown::of($one, $met[$one->key()] ?? [], $lanes[$one->key()] ?? null), $seen);
+        return array_map(fn (ResolvedOccurrence $one): array => OccurrenceAsShown::of($one, $met[$one->key()] ?? [], $lanes[$one->key()] ?? null), $seen);
     }
 
     /**
-     * @param  list<Seen>  $seen
+     * @param  list<ResolvedOccurrence>  $seen
      * @return stdClass what the occurrences of each entry have in common, by its id
      */
     private static function entries(array $seen): stdClass
@@ -97,7 +97,7 @@ final readonly class Board
     /**
      * Lanes are counted day by day: a block that crosses midnight has them on the day it starts.
      *
-     * @param  list<Seen>  $seen
+     * @param  list<ResolvedOccurrence>  $seen
      * @return array<string, array{lane: int, lanes: int}>
      */
     private function lanes(array $seen, LocalDate $first, int $days): array

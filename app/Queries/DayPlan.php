@@ -14,7 +14,7 @@ use PlumRota\Core\Time\LocalDate;
 final class DayPlan
 {
     /**
-     * @param  iterable<Seen>  $seen
+     * @param  iterable<ResolvedOccurrence>  $seen
      * @param  iterable<Block>  $reaching  from beside those days
      * @return list<DayLoad>
      */
@@ -24,7 +24,7 @@ final class DayPlan
     }
 
     /**
-     * @param  iterable<Seen>  $seen
+     * @param  iterable<ResolvedOccurrence>  $seen
      * @param  iterable<Block>  $reaching  from beside those days
      */
     public static function load(iterable $seen, iterable $reaching, LocalDate $first, int $days): LoadOfDays
@@ -64,8 +64,8 @@ final class DayPlan
     }
 
     /** @return list<Block> */
-    public static function timed(Seen ...$seen): array
+    public static function timed(ResolvedOccurrence ...$seen): array
     {
-        return array_values(array_filter(array_map(fn (Seen $one): Block => $one->block, $seen), fn (Block $block): bool => ! $block->allDay));
+        return array_values(array_filter(array_map(fn (ResolvedOccurrence $one): Block => $one->block, $seen), fn (Block $block): bool => ! $block->allDay));
     }
 }

@@ -61,7 +61,7 @@ final class EntryHistory
                     }
                 }
             }
-            if ($row['table'] === 'changes' && ($row['after']['entry_id'] ?? $row['before']['entry_id'] ?? null) === $entryId) {
+            if ($row['table'] === 'overrides' && ($row['after']['entry_id'] ?? $row['before']['entry_id'] ?? null) === $entryId) {
                 $told[] = self::occurrence($row['before'], $row['after']);
             }
         }

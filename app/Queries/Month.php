@@ -56,7 +56,7 @@ final readonly class Month
             'days' => $this->days->shown($user, $load->loads(DayPlan::capacities($user, $first, $days)), $clashes),
             'entries' => (object) $entries,
             'occurrences' => $nextOnly
-                ? array_map(fn (Seen $one): array => OccurrenceAsShown::of($one, [], null), $this->nextOnly->of($user, array_map(fn (int $i): Seen => $kept[$i], array_keys($starts)), $window))
+                ? array_map(fn (ResolvedOccurrence $one): array => OccurrenceAsShown::of($one, [], null), $this->nextOnly->of($user, array_map(fn (int $i): ResolvedOccurrence => $kept[$i], array_keys($starts)), $window))
                 : array_map(fn (int $i): array => $shown[$i], array_keys($starts)),
             'areas' => $this->hours->within($user, $own, Gregorian::daysInMonth($middle->year, $middle->month), $blocks, $areaOf),
             'unreadable' => $this->unreadable->all(),

@@ -16,8 +16,8 @@ final readonly class NextOnly
     }
 
     /**
-     * @param  list<Seen>  $seen  by start
-     * @return list<Seen>
+     * @param  list<ResolvedOccurrence>  $seen  by start
+     * @return list<ResolvedOccurrence>
      */
     public function of(User $user, array $seen, TimeRange $window): array
     {

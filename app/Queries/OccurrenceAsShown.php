@@ -51,7 +51,7 @@ final class OccurrenceAsShown
      * @param  array{lane: int, lanes: int}|null  $lane
      * @return array<string, mixed>
      */
-    public static function of(Seen $seen, array $meets, ?array $lane): array
+    public static function of(ResolvedOccurrence $seen, array $meets, ?array $lane): array
     {
         $occurrence = $seen->occurrence;
         $range = $occurrence->seen;
@@ -84,7 +84,7 @@ final class OccurrenceAsShown
     }
 
     /** @return array<string, mixed> */
-    private static function changed(Seen $seen): array
+    private static function changed(ResolvedOccurrence $seen): array
     {
         $changed = ['moved' => $seen->occurrence->isMoved(), 'done' => $seen->occurrence->isDone(), 'put_off' => $seen->change->put_off ?? 0];
         $fields = $seen->change->fields ?? [];

@@ -7,7 +7,7 @@ namespace App\Queries;
 use App\Mapping\SeriesOf;
 use App\Models\Entry;
 use App\Models\User;
-use PlumRota\Core\Recurrence\LivedSet;
+use PlumRota\Core\Recurrence\AdjustedSet;
 use PlumRota\Core\Schedule\NoSuchOccurrence;
 use PlumRota\Core\Schedule\Occurrence;
 use PlumRota\Core\Schedule\Placement;
@@ -28,7 +28,7 @@ final readonly class OccurrencePlace
     public function of(User $user, Entry $entry, string $recurrenceId): Placement
     {
         $series = SeriesOf::entry($entry) ?? throw new NoSuchOccurrence;
-        $change = $entry->changes()->where('recurrence_id', $recurrenceId)->first();
+        $change = $entry->overrides()->where('recurrence_id', $recurrenceId)->first();
         if ($change !== null && $change->start !== null) {
             return SeriesOf::placement((bool) $change->all_day, $change->start, $change->length ?? 1, $change->zone);
         }
@@ -43,7 +43,7 @@ final readonly class OccurrencePlace
         if ($series->breaks === null || $series->afterDone) {
             return $series->placement->startingAt($start);
         }
-        $window = TimeRange::days(LocalDate::fromDayNumber($start->dayNumber() - LivedSet::FURTHEST), 2 * LivedSet::FURTHEST);
+        $window = TimeRange::days(LocalDate::fromDayNumber($start->dayNumber() - AdjustedSet::FURTHEST), 2 * AdjustedSet::FURTHEST);
         $stands = array_filter((new Timeline($user->timeZone(), $this->daysOff->marks($user)))->occurrences($series, [], $window), fn (Occurrence $one): bool => $one->recurrenceId === $recurrenceId);
 
         return reset($stands) === false ? throw new NoSuchOccurrence : reset($stands)->placement;

@@ -7,9 +7,9 @@ namespace App\Queries;
 use App\Access\Visible;
 use App\Mapping\SeriesOf;
 use App\Models\User;
-use App\Reading\ChangeRow;
 use App\Reading\EntryRow;
 use App\Reading\EntryRows;
+use App\Reading\OverrideRow;
 use App\Reading\OverrideRows;
 use Carbon\CarbonImmutable;
 use PlumRota\Core\Planning\Block;
@@ -38,8 +38,8 @@ final readonly class OccurrencesBetween
     }
 
     /**
-     * @param  (\Closure(EntryRow, list<ChangeRow>): bool)|null  $which  entries, where not all matter
-     * @return list<Seen> by start
+     * @param  (\Closure(EntryRow, list<OverrideRow>): bool)|null  $which  entries, where not all matter
+     * @return list<ResolvedOccurrence> by start
      */
     public function find(User $user, TimeRange $window, ?\Closure $which = null): array
     {
@@ -52,12 +52,12 @@ final readonly class OccurrencesBetween
         }
         asort($starts); // keeps the order of the entries where starts are equal
 
-        return array_map(fn (int $i): Seen => $seen[$i], array_keys($starts));
+        return array_map(fn (int $i): ResolvedOccurrence => $seen[$i], array_keys($starts));
     }
 
     /**
      * @param  list<string>|null  $only  the entries that matter, where not all do
-     * @return iterable<Seen> entry by entry, none kept: for what only counts them
+     * @return iterable<ResolvedOccurrence> entry by entry, none kept: for what only counts them
      */
     public function each(User $user, TimeRange $window, ?array $only = null): iterable
     {
@@ -69,8 +69,8 @@ final readonly class OccurrencesBetween
      *
      * @param  list<TimeRange>  $windows
      * @param  list<string>|null  $only  the entries that matter, where not all do
-     * @param  (\Closure(EntryRow, list<ChangeRow>): bool)|null  $which  of those, by what is there of them: the entry and what makes its occurrences differ
-     * @return iterable<Seen> entry by entry
+     * @param  (\Closure(EntryRow, list<OverrideRow>): bool)|null  $which  of those, by what is there of them: the entry and what makes its occurrences differ
+     * @return iterable<ResolvedOccurrence> entry by entry
      */
     public function ofEach(User $user, array $windows, ?array $only = null, ?\Closure $which = null): iterable
     {
@@ -150,9 +150,9 @@ final readonly class OccurrencesBetween
     }
 
     /**
-     * @param  list<ChangeRow>  $changes
+     * @param  list<OverrideRow>  $changes
      * @param  array<string, string>  $areas  by calendar
-     * @return list<Seen>
+     * @return list<ResolvedOccurrence>
      *
      * @throws InvalidTime|InvalidRule when a row holds what cannot be reckoned with
      */
@@ -163,7 +163,7 @@ final readonly class OccurrencesBetween
         $coreChanges = [];
         foreach ($changes as $change) {
             $byId[$change->recurrence_id] = $change;
-            $coreChanges[$change->recurrence_id] = SeriesOf::change($change);
+            $coreChanges[$change->recurrence_id] = SeriesOf::override($change);
         }
         $isTask = $entry->kind === 'task';
         $occurrences = $timeline->occurrences($series, array_values($coreChanges), $window, $most);
@@ -188,7 +188,7 @@ final readonly class OccurrencesBetween
             $block = new Block($entry->id.'|'.$occurrence->recurrenceId, $occurrence->seen, $occurrence->placement->allDay, $isTask, $details->busy, $occurrence->isDone(), $details->travel,
                 $details->estimate ?? ($occurrence->since === null || $series->placement->allDay ? null : $series->placement->length), $details->margin, $details->tentative);
             $occurrence->isAfterDue(); // what cannot be told of one is found here, not while a view is made of all
-            $seen[] = new Seen($entry, $occurrence, $byId[$occurrence->recurrenceId] ?? null, $block, $areas[$details->calendar_id] ?? $entry->area_id, $isTask && $occurrence->isLate($timeline->viewer, $now));
+            $seen[] = new ResolvedOccurrence($entry, $occurrence, $byId[$occurrence->recurrenceId] ?? null, $block, $areas[$details->calendar_id] ?? $entry->area_id, $isTask && $occurrence->isLate($timeline->viewer, $now));
         }
 
         return $seen;

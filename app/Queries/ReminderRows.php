@@ -7,15 +7,15 @@ namespace App\Queries;
 use App\Access\Visible;
 use App\Mapping\SeriesOf;
 use App\Models\Entry;
-use App\Models\OccurrenceChange;
+use App\Models\OccurrenceOverride;
 use App\Models\User;
+use PlumRota\Core\Recurrence\AdjustedSet;
 use PlumRota\Core\Recurrence\InvalidRule;
-use PlumRota\Core\Recurrence\LivedSet;
+use PlumRota\Core\Reminding\Channel;
 use PlumRota\Core\Reminding\Moments;
 use PlumRota\Core\Reminding\QuietHours;
 use PlumRota\Core\Reminding\Reminder;
 use PlumRota\Core\Reminding\Trigger;
-use PlumRota\Core\Reminding\Way;
 use PlumRota\Core\Schedule\Details;
 use PlumRota\Core\Schedule\Due;
 use PlumRota\Core\Schedule\Occurrence;
@@ -80,19 +80,19 @@ final readonly class ReminderRows
      * @param  int  $after  Unix seconds
      * @param  list<string>  $recurrenceIds  of those that matter besides
      */
-    public function loadChanges(User $user, Entry $entry, int $after, array $recurrenceIds = []): void
+    public function loadOverrides(User $user, Entry $entry, int $after, array $recurrenceIds = []): void
     {
-        $changes = $entry->changes();
+        $changes = $entry->overrides();
         $isWhole = $entry->after_done && (str_contains((string) $entry->rule, 'COUNT=') || $entry->off_day !== 'keep' || $entry->seasons !== [] || $entry->pauses !== []);
         if ($entry->isRoutine() && ! $isWhole) {
-            $day = (string) $user->timeZone()->wall($after)->date()->plusDays(-self::BESIDE_DAYS - self::daysAfter($entry) - ($entry->off_day === 'after' ? LivedSet::FURTHEST : 0));
+            $day = (string) $user->timeZone()->wall($after)->date()->plusDays(-self::BESIDE_DAYS - self::daysAfter($entry) - ($entry->off_day === 'after' ? AdjustedSet::FURTHEST : 0));
             $finishes = $entry->after_done ? array_filter([
-                $entry->changes()->whereNotNull('done_at')->orderByDesc('done_at')->value('id'),
-                $entry->changes()->where(fn ($either) => $either->where('skipped', true)->orWhereNotNull('let_go_at'))->orderByDesc('day')->value('id'),
+                $entry->overrides()->whereNotNull('done_at')->orderByDesc('done_at')->value('id'),
+                $entry->overrides()->where(fn ($either) => $either->where('skipped', true)->orWhereNotNull('let_go_at'))->orderByDesc('day')->value('id'),
             ]) : [];
             $changes->where(fn ($any) => $any->where('day', '>=', $day)->orWhere('moved_to', '>=', $day)->orWhereNotNull('fields->due')->orWhereIn('recurrence_id', $recurrenceIds)->orWhereIn('id', $finishes));
         }
-        $entry->setRelation('changes', $changes->get());
+        $entry->setRelation('overrides', $changes->get());
     }
 
     /** How many days after it begins an occurrence may end, or be due. */
@@ -136,14 +136,14 @@ final readonly class ReminderRows
     }
 
     /**
-     * @param  \Closure(Details, bool): array<string, list<Way>>  $waysOf  by trigger
+     * @param  \Closure(Details, bool): array<string, list<Channel>>  $waysOf  by trigger
      * @return \Generator<array{string, int, string, int, bool, Details}>  trigger, moment, recurrence id, start, whether all-day
      */
     private function moments(User $user, Entry $entry, \Closure $waysOf, int $after, int $until): \Generator
     {
         $moments = new Moments($user->timeZone(), $this->daysOff->marks($user));
         $series = SeriesOf::entry($entry);
-        $changes = array_values($entry->changes->map(SeriesOf::change(...))->all());
+        $changes = array_values($entry->overrides->map(SeriesOf::override(...))->all());
         $parsed = fn (array $ways): array => array_map(Trigger::parse(...), array_map(strval(...), array_keys($ways)));
         $details = SeriesOf::details($entry);
         $all = $waysOf($details, false) + $waysOf($details, true);
@@ -155,7 +155,7 @@ final readonly class ReminderRows
             foreach ($moments->between($series, $changes, $parsed($all), $after, $until, $of) as $one) {
                 yield [(string) $one->trigger, $one->at, $one->occurrence->recurrenceId, $one->occurrence->placement->startsAt($user->timeZone()), $one->occurrence->placement->allDay, $one->occurrence->details];
             }
-        } elseif ($entry->due !== null && $entry->changes->every(fn (OccurrenceChange $change): bool => $change->done_at === null && $change->let_go_at === null)) {
+        } elseif ($entry->due !== null && $entry->overrides->every(fn (OccurrenceOverride $change): bool => $change->done_at === null && $change->let_go_at === null)) {
             foreach ($moments->ofUnscheduled($entry->due, $parsed($all), $after, $until) as $one) {
                 $hasHour = str_contains($entry->due, 'T');
                 $due = Due::parse($entry->due);
@@ -166,7 +166,7 @@ final readonly class ReminderRows
 
     /**
      * @param  list<string>  $reminders
-     * @return array<string, list<Way>> by trigger
+     * @return array<string, list<Channel>> by trigger
      */
     private static function ways(array $reminders): array
     {
@@ -181,7 +181,7 @@ final readonly class ReminderRows
     /** Unix seconds; a stamp that lies ahead of now was made by a clock that was wrong, and says nothing. */
     private static function lastWritten(Entry $entry, string $recurrenceId, int $now): int
     {
-        $stamps = [$entry->updated_at, $entry->calendar->updated_at, $entry->changes->firstWhere('recurrence_id', $recurrenceId)?->updated_at];
+        $stamps = [$entry->updated_at, $entry->calendar->updated_at, $entry->overrides->firstWhere('recurrence_id', $recurrenceId)?->updated_at];
 
         return max(0, ...array_map(fn (mixed $stamp): int => $stamp instanceof \DateTimeInterface && $stamp->getTimestamp() <= $now ? $stamp->getTimestamp() : 0, $stamps));
     }

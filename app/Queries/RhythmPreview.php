@@ -11,11 +11,11 @@ use App\Models\User;
 use App\Reading\EntryRow;
 use PlumRota\Core\Planning\Block;
 use PlumRota\Core\Planning\Conflicts;
+use PlumRota\Core\Recurrence\AdjustedSet;
 use PlumRota\Core\Recurrence\CommonRhythms;
-use PlumRota\Core\Recurrence\LivedSet;
-use PlumRota\Core\Schedule\Change;
 use PlumRota\Core\Schedule\Due;
 use PlumRota\Core\Schedule\Occurrence;
+use PlumRota\Core\Schedule\Override;
 use PlumRota\Core\Schedule\Placement;
 use PlumRota\Core\Schedule\Series;
 use PlumRota\Core\Schedule\SeriesInWords;
@@ -119,13 +119,13 @@ final readonly class RhythmPreview
             return [];
         }
         $lastStart = $starts[count($starts) - 1];
-        $beside = 86400 * (2 + ($series->breaks === null ? 0 : LivedSet::FURTHEST));
+        $beside = 86400 * (2 + ($series->breaks === null ? 0 : AdjustedSet::FURTHEST));
         $around = TimeRange::of($starts[0]->plusSeconds(-$beside), $lastStart->plusSeconds($beside + $series->placement->end()->seconds - $series->placement->start->seconds));
         $upcoming = array_slice(array_values(array_filter(
             $timeline->occurrences($series, $series->afterDone ? $changes : [], $around),
             fn (Occurrence $one): bool => ! isset($closed[$one->recurrenceId]) && in_array($series->startOf($one->recurrenceId)->seconds, array_map(fn (LocalDateTime $start): int => $start->seconds, $starts), true),
         )), 0, self::NEXT);
-        $others = array_filter($this->others($user, $upcoming), fn (Seen $seen): bool => $seen->entry->id !== $entry?->id);
+        $others = array_filter($this->others($user, $upcoming), fn (ResolvedOccurrence $seen): bool => $seen->entry->id !== $entry?->id);
 
         return array_map(fn (Occurrence $one): array => [
             'start' => $one->placement->allDay ? (string) $one->seen->from->date() : (string) $one->seen->from,
@@ -135,14 +135,14 @@ final readonly class RhythmPreview
         ], $upcoming);
     }
 
-    /** @return list<Change> what became of occurrences of the entry, from lately on; all of one that counts from its finishes */
+    /** @return list<Override> what became of occurrences of the entry, from lately on; all of one that counts from its finishes */
     private function changes(User $user, Entry $entry): array
     {
-        return array_values($entry->changes()->when(! $entry->after_done, fn ($some) => $some->where('day', '>=', (string) $user->wallNow()->date()->plusDays(-1)))->get()->map(SeriesOf::change(...))->all());
+        return array_values($entry->overrides()->when(! $entry->after_done, fn ($some) => $some->where('day', '>=', (string) $user->wallNow()->date()->plusDays(-1)))->get()->map(SeriesOf::override(...))->all());
     }
 
     /**
-     * @param  list<Change>  $changes
+     * @param  list<Override>  $changes
      * @return list<LocalDateTime>
      */
     private function finishes(User $user, Series $series, array $changes): array
@@ -172,7 +172,7 @@ final readonly class RhythmPreview
 
     /**
      * @param  list<Occurrence>  $upcoming
-     * @return list<Seen>
+     * @return list<ResolvedOccurrence>
      */
     private function others(User $user, array $upcoming): array
     {
@@ -183,7 +183,7 @@ final readonly class RhythmPreview
     }
 
     /**
-     * @param  array<int, Seen>  $others
+     * @param  array<int, ResolvedOccurrence>  $others
      * @return list<array{title: string, start: string, end: string}>
      */
     private function met(Occurrence $one, array $others): array

@@ -9,9 +9,9 @@ use App\Journal\Journal;
 use App\Mapping\SeriesOf;
 use App\Models\Entry;
 use App\Models\User;
-use App\Reading\ChangeRow;
 use App\Reading\EntryRow;
 use App\Reading\EntryRows;
+use App\Reading\OverrideRow;
 use App\Reading\OverrideRows;
 use App\Reading\RoutineHalves;
 use PlumRota\Core\Planning\CarryOver;
@@ -33,7 +33,7 @@ final class RolledOn
     /** No two zones are further apart than 26 hours. */
     private const ZONE_DAYS = 2;
 
-    /** @var array<string, array{missed: Occurrence, rows: list<ChangeRow>}|null> by entry */
+    /** @var array<string, array{missed: Occurrence, rows: list<OverrideRow>}|null> by entry */
     private array $known = [];
 
     /** What was found is good for this revision of this account on this day. */
@@ -50,7 +50,7 @@ final class RolledOn
 
     /**
      * @param  array<string, EntryRow>  $entries  by id
-     * @return array<string, array{missed: Occurrence, rows: list<ChangeRow>}> by entry: the one that was missed as it stands on its own day, and the rows that it follows from
+     * @return array<string, array{missed: Occurrence, rows: list<OverrideRow>}> by entry: the one that was missed as it stands on its own day, and the rows that it follows from
      */
     public function ofAll(User $user, array $entries, LocalDate $today): array
     {
@@ -113,11 +113,11 @@ final class RolledOn
         }
     }
 
-    /** @param  list<ChangeRow>  $rows */
+    /** @param  list<OverrideRow>  $rows */
     private function latest(CarryOver $carryOver, Series $series, array $rows, int $days): ?Occurrence
     {
         try {
-            return $carryOver->latest($series, array_map(SeriesOf::change(...), $rows), $days);
+            return $carryOver->latest($series, array_map(SeriesOf::override(...), $rows), $days);
         } catch (InvalidTime|InvalidRule) {
             return null;
         }

@@ -7,7 +7,7 @@ namespace App\Queries;
 use App\Access\Visible;
 use App\Mapping\SeriesOf;
 use App\Models\Entry;
-use App\Models\OccurrenceChange;
+use App\Models\OccurrenceOverride;
 use App\Models\User;
 use App\Reading\RoutineHalves;
 use PlumRota\Core\Schedule\Timeline;
@@ -32,7 +32,7 @@ final readonly class RoutineHistory
     public function show(User $user, Entry $entry): array
     {
         $past = [];
-        foreach (Visible::to($user)->entries()->whereKey($this->halves->of($user, $entry->id))->with('changes')->get() as $half) {
+        foreach (Visible::to($user)->entries()->whereKey($this->halves->of($user, $entry->id))->with('overrides')->get() as $half) {
             $past = [...$past, ...$this->ofHalf($user, $half)];
         }
         usort($past, fn (array $a, array $b): int => $b['start'] <=> $a['start']);
@@ -50,9 +50,9 @@ final readonly class RoutineHistory
         }
         $now = $user->wallNow();
         $window = TimeRange::of($now->plusSeconds(-self::DAYS * 86400), $now);
-        $changes = $entry->changes->keyBy('recurrence_id');
+        $changes = $entry->overrides->keyBy('recurrence_id');
         $past = [];
-        foreach ((new Timeline($user->timeZone(), $this->daysOff->marks($user)))->occurrences($series, array_values($changes->map(SeriesOf::change(...))->all()), $window) as $one) {
+        foreach ((new Timeline($user->timeZone(), $this->daysOff->marks($user)))->occurrences($series, array_values($changes->map(SeriesOf::override(...))->all()), $window) as $one) {
             if ($one->seen->to->seconds > $now->seconds && ! $one->isDone() && ! $one->isLetGo()) {
                 continue; // it is not over yet
             }
@@ -80,7 +80,7 @@ final readonly class RoutineHistory
     }
 
     /** @return Past */
-    private function skipped(OccurrenceChange $change): array
+    private function skipped(OccurrenceOverride $change): array
     {
         return ['recurrence_id' => $change->recurrence_id, 'start' => $change->recurrence_id, 'state' => 'skipped', 'moved' => false, 'done_at' => null, 'title' => null];
     }

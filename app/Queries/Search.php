@@ -13,8 +13,8 @@ use App\Reading\OverrideRows;
 use App\Reading\RoutineHalves;
 use App\Reading\SearchRows;
 use PlumRota\Core\Capture\LastTime;
-use PlumRota\Core\Schedule\Change;
 use PlumRota\Core\Schedule\Occurrence;
+use PlumRota\Core\Schedule\Override;
 use PlumRota\Core\Schedule\Series;
 use PlumRota\Core\Schedule\Timeline;
 use PlumRota\Core\Time\LocalDate;
@@ -69,7 +69,7 @@ final readonly class Search
         return implode(" {$join} ", array_map(fn (string $word): string => "\"{$word}\"*", array_slice($words[0], 0, 12)));
     }
 
-    /** @return list<array{entry_id: string, change_id: int|null, snippet: string}> the best first, an entry at most once unless changes of it match */
+    /** @return list<array{entry_id: string, override_id: int|null, snippet: string}> the best first, an entry at most once unless changes of it match */
     private function rows(User $user, string $match): array
     {
         if ($match === '') {
@@ -81,26 +81,26 @@ final readonly class Search
         foreach ($rows as $row) {
             assert($row instanceof stdClass && is_string($row->entry_id) && is_string($row->snippet));
             // Of a routine that was changed the same way many times one stands for all.
-            $same = $row->entry_id.'|'.($row->change_id === null ? '' : (is_string($row->title) ? $row->title : ''));
+            $same = $row->entry_id.'|'.($row->override_id === null ? '' : (is_string($row->title) ? $row->title : ''));
             if (isset($perEntry[$same]) || count($kept) >= self::MOST) {
                 continue;
             }
             $perEntry[$same] = true;
-            $kept[] = ['entry_id' => $row->entry_id, 'change_id' => is_numeric($row->change_id) ? (int) $row->change_id : null, 'snippet' => $row->snippet];
+            $kept[] = ['entry_id' => $row->entry_id, 'override_id' => is_numeric($row->override_id) ? (int) $row->override_id : null, 'snippet' => $row->snippet];
         }
 
         return $kept;
     }
 
     /**
-     * @param  list<array{entry_id: string, change_id: int|null, snippet: string}>  $rows
+     * @param  list<array{entry_id: string, override_id: int|null, snippet: string}>  $rows
      * @param  array<string, EntryRow>  $entries
      * @return list<array{entry_id: string, recurrence_id: string|null, title: string, kind: string, calendar_id: string, area_id: string, colour: string|null, routine: bool, snippet: string, last_done: string|null, last: string|null, next: string|null}>
      */
     private function found(User $user, array $rows, array $entries): array
     {
         $now = $user->wallNow();
-        $changes = $this->overrideRows->named(array_filter(array_column($rows, 'change_id')));
+        $changes = $this->overrideRows->named(array_filter(array_column($rows, 'override_id')));
         /** @var array<string, string> $areas  by calendar */
         $areas = Visible::to($user)->areaOfCalendar();
         $found = [];
@@ -110,7 +110,7 @@ final readonly class Search
             if ($entry === null) {
                 continue;
             }
-            $change = $row['change_id'] === null ? null : $changes[$row['change_id']] ?? null;
+            $change = $row['override_id'] === null ? null : $changes[$row['override_id']] ?? null;
             $details = SeriesOf::details($entry)->with($change->fields ?? []);
             if ($change !== null) {
                 $at = $change->start ?? ($change->recurrence_id === Series::ONCE ? $entry->start : $change->recurrence_id);
@@ -195,13 +195,13 @@ final readonly class Search
     /**
      * What makes occurrences from lately on differ; all of a routine that counts from its finishes, and of what happens once.
      *
-     * @return list<Change>
+     * @return list<Override>
      */
     private function changesOf(EntryRow $entry, LocalDate $today): array
     {
         $since = (string) $today->plusDays(-self::REACHES[0]);
 
-        return array_map(SeriesOf::change(...), $this->overrideRows->since($entry, $since));
+        return array_map(SeriesOf::override(...), $this->overrideRows->since($entry, $since));
     }
 
     /** @param  list<Occurrence>  $occurrences */

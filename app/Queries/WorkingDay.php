@@ -48,7 +48,7 @@ final readonly class WorkingDay
     private function toAsk(User $user, LocalDate $day): array
     {
         return array_values(Visible::to($user)->entries()->where('waiting_for', '<>', '')->whereNotNull('ask_again')->where('ask_again', '<=', (string) $day)
-            ->whereDoesntHave('changes', fn ($gone) => $gone->where(fn ($either) => $either->whereNotNull('done_at')->orWhereNotNull('let_go_at'))->where('recurrence_id', 'once'))
+            ->whereDoesntHave('overrides', fn ($gone) => $gone->where(fn ($either) => $either->whereNotNull('done_at')->orWhereNotNull('let_go_at'))->where('recurrence_id', 'once'))
             ->orderBy('ask_again')->get()->map(fn (Entry $entry): array => ['entry_id' => $entry->id, 'title' => $entry->title, 'waiting_for' => $entry->waiting_for, 'ask_again' => (string) $entry->ask_again])->all());
     }
 }

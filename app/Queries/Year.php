@@ -53,7 +53,7 @@ final readonly class Year
     }
 
     /** All-day events, and whatever lasts for several days. */
-    private static function isBar(Seen $one): bool
+    private static function isBar(ResolvedOccurrence $one): bool
     {
         return $one->block->allDay ? ! $one->block->isTask || $one->block->seen->minutes() > 1440 : $one->block->seen->minutes() >= 1440;
     }

@@ -31,11 +31,11 @@ final class EntryRows
         return $this->rows("where e.id in (
                 select id from entries where user_id = :user and last_day is null and first_day <= :to
                 union all select id from entries where user_id = :user2 and last_day >= :from and first_day <= :to2
-                union all select entry_id from changes where user_id = :user3 and moved_to is not null and moved_to >= :from2 and moved_from <= :to3
-                union all select entry_id from changes where user_id = :user4 and day between :from3 and :to4 and done_at is not null
+                union all select entry_id from overrides where user_id = :user3 and moved_to is not null and moved_to >= :from2 and moved_from <= :to3
+                union all select entry_id from overrides where user_id = :user4 and day between :from3 and :to4 and done_at is not null
                 union all select r.id from entries r where r.user_id = :user5 and r.missed = 'roll' and r.kind = 'task' and r.first_day <= :today
                     and ((r.rule is not null and (r.last_day is null or r.last_day >= :rolled)) or (r.rule is null and not exists (
-                        select 1 from changes d where d.entry_id = r.id and (d.done_at is not null or d.let_go_at is not null))))
+                        select 1 from overrides d where d.entry_id = r.id and (d.done_at is not null or d.let_go_at is not null))))
             ) and +e.user_id = :user6 and e.start is not null order by e.position, e.id", [
             ...array_fill_keys(['user', 'user2', 'user3', 'user4', 'user5', 'user6'], $who->ownerId), ...array_fill_keys(['from', 'from2', 'from3'], $from), ...array_fill_keys(['to', 'to2', 'to3', 'to4'], $to),
             'today' => $today ?? '', 'rolled' => $today === null ? '' : (string) LocalDate::parse($today)->plusDays(-CarryOver::FURTHEST - 2),
@@ -72,7 +72,7 @@ final class EntryRows
     {
         /** @var list<stdClass&object{id: string, travel: int, margin: int}> $rows */
         $rows = DB::select("select id, travel, margin from entries where user_id = :user and start is not null and (travel > 0 or margin > 0)
-            union all select entry_id, coalesce(json_extract(fields, '$.travel'), 0), coalesce(json_extract(fields, '$.margin'), 0) from changes
+            union all select entry_id, coalesce(json_extract(fields, '$.travel'), 0), coalesce(json_extract(fields, '$.margin'), 0) from overrides
                 where user_id = :user2 and (json_extract(fields, '$.travel') > 0 or json_extract(fields, '$.margin') > 0)", ['user' => $who->ownerId, 'user2' => $who->ownerId]);
 
         return $rows;

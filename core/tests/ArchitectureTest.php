@@ -50,7 +50,7 @@ test('what is planted is caught', function (string $room, string $code, string $
 /** Where a file finds or makes entries, calendars, areas or overrides by itself, instead of asking what may be seen or changed. */
 function unasked(string $code): bool
 {
-    return preg_match('/\b(Entry|Calendar|Area|OccurrenceChange)::(query|find|findOrFail|where|all|create)\b|\bnew (Entry|Calendar|Area)\b|->where\([\'"]user_id[\'"]/', $code) === 1
+    return preg_match('/\b(Entry|Calendar|Area|OccurrenceOverride)::(query|find|findOrFail|where|all|create)\b|\bnew (Entry|Calendar|Area)\b|->where\([\'"]user_id[\'"]/', $code) === 1
         || preg_match('/\btable\([\'"](entries|calendars|areas|changes)[\'"]\)/', $code) === 1;
 }
 
@@ -60,7 +60,7 @@ test('entries, calendars and areas are found through what may be seen and what m
     foreach (new RecursiveIteratorIterator(new RecursiveDirectoryIterator($app, FilesystemIterator::SKIP_DOTS)) as $file) {
         $name = substr($file->getPathname(), strlen($app) + 1);
         // What belongs to an account and is never shared (its answers, its post box) is looked up by it.
-        if (preg_match('~^(Access|Reading|Models|Journal|Standins)/|^Http/Middleware/AnswerOnce~', $name) !== 1 && unasked(php_strip_whitespace($file->getPathname()))) {
+        if (preg_match('~^(Access|Reading|Models|Journal|Standins)/|^Http/Middleware/IdempotentRequest~', $name) !== 1 && unasked(php_strip_whitespace($file->getPathname()))) {
             $found[] = $name;
         }
     }

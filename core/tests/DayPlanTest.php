@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 use PlumRota\Core\Planning\CarryOver;
 use PlumRota\Core\Planning\FullDay;
-use PlumRota\Core\Planning\Loose;
-use PlumRota\Core\Planning\Pressing;
 use PlumRota\Core\Planning\Stint;
+use PlumRota\Core\Planning\UnscheduledTask;
+use PlumRota\Core\Planning\Urgency;
 use PlumRota\Core\Recurrence\RuleParser;
-use PlumRota\Core\Schedule\Change;
 use PlumRota\Core\Schedule\Due;
 use PlumRota\Core\Schedule\Occurrence;
+use PlumRota\Core\Schedule\Override;
 use PlumRota\Core\Schedule\Placement;
 use PlumRota\Core\Schedule\Series;
 use PlumRota\Core\Schedule\Timeline;
@@ -56,18 +56,18 @@ test('what was missed stands on today, since its own day, once however long nobo
 
 test('done, skipped, let go or put on a later day, nothing rolls on', function () {
     $weekly = daily('FREQ=WEEKLY', '2026-11-02');
-    foreach ([new Change('2026-11-09', doneAt: 1), new Change('2026-11-09', letGoAt: 1)] as $change) {
+    foreach ([new Override('2026-11-09', doneAt: 1), new Override('2026-11-09', letGoAt: 1)] as $change) {
         expect(rolled($weekly, [$change], '2026-11-11'))->toBeNull();
     }
     // A skipped one leaves the one before it as the latest that was missed.
-    expect(rolled($weekly, [new Change('2026-11-09', skipped: true)], '2026-11-11'))->toBe('2026-11-02, since 2026-11-02, 9 times')
-        ->and(rolled($weekly, [new Change('2026-11-09', Placement::allDay(LocalDate::parse('2026-11-11')))], '2026-11-11'))->toBeNull()
-        ->and(rolled($weekly, [new Change('2026-11-09', Placement::allDay(LocalDate::parse('2026-11-11')))], '2026-11-12'))->toBe('2026-11-09, since 2026-11-11, 1 times');
+    expect(rolled($weekly, [new Override('2026-11-09', skipped: true)], '2026-11-11'))->toBe('2026-11-02, since 2026-11-02, 9 times')
+        ->and(rolled($weekly, [new Override('2026-11-09', Placement::allDay(LocalDate::parse('2026-11-11')))], '2026-11-11'))->toBeNull()
+        ->and(rolled($weekly, [new Override('2026-11-09', Placement::allDay(LocalDate::parse('2026-11-11')))], '2026-11-12'))->toBe('2026-11-09, since 2026-11-11, 1 times');
 });
 
 test('a task without a rhythm rolls on for as long as it takes', function () {
     expect(rolled(daily('', '2025-02-03'), [], '2026-11-25'))->toBe('once, since 2025-02-03, 660 times')
-        ->and(rolled(daily('', '2025-02-03'), [new Change('once', doneAt: 5)], '2026-11-25'))->toBeNull()
+        ->and(rolled(daily('', '2025-02-03'), [new Override('once', doneAt: 5)], '2026-11-25'))->toBeNull()
         ->and(rolled(daily('', '2026-12-03'), [], '2026-11-25'))->toBeNull();
 });
 
@@ -87,7 +87,7 @@ test('which day it is, the walls of the viewer say: 18:00 in New York is past mi
 
 test('every day of a year there is at most one, and a missed one is on every day until it is done or the next one comes', function () {
     $series = daily('FREQ=DAILY;INTERVAL=5', '2026-01-01');
-    $done = [new Change('2026-01-11', doneAt: Zone::of('Europe/Berlin')->instant(LocalDateTime::parse('2026-01-13T09:00:00')))];
+    $done = [new Override('2026-01-11', doneAt: Zone::of('Europe/Berlin')->instant(LocalDateTime::parse('2026-01-13T09:00:00')))];
     for ($day = LocalDate::parse('2026-01-01'); $day->year === 2026; $day = $day->plusDays(1)) {
         $into = ($day->dayNumber() - LocalDate::parse('2026-01-01')->dayNumber()) % 5;
         $own = $day->plusDays(-$into);
@@ -100,7 +100,7 @@ test('one that counts after it is done goes on when it was let go', function () 
     $series = new Series('a', Placement::allDay(LocalDate::parse('2026-11-02')), RuleParser::parse('FREQ=DAILY;INTERVAL=10'), afterDone: true);
     $next = fn (array $changes): array => array_map(fn (Occurrence $one): string => $one->recurrenceId, (new Timeline(Zone::of('UTC')))->occurrences($series, $changes, PlumRota\Core\Time\TimeRange::days(LocalDate::parse('2026-11-01'), 30)));
     expect($next([]))->toBe(['2026-11-02'])
-        ->and($next([new Change('2026-11-02', letGoAt: 1)]))->toBe(['2026-11-02', '2026-11-12']);
+        ->and($next([new Override('2026-11-02', letGoAt: 1)]))->toBe(['2026-11-02', '2026-11-12']);
 });
 
 test('a due day lasts until its end, a due time until it', function () {
@@ -130,7 +130,7 @@ test('each occurrence is due as long after it as the first is after the first', 
 
 test('what presses comes first', function () {
     $today = LocalDate::parse('2026-11-25');
-    $loose = fn (string $key, ?string $due = null, ?string $importance = null, int $position = 0, ?string $notBefore = null, ?string $around = null, ?string $askAgain = null): Loose => new Loose($key, $due === null ? null : Due::parse($due), $importance, $position,
+    $loose = fn (string $key, ?string $due = null, ?string $importance = null, int $position = 0, ?string $notBefore = null, ?string $around = null, ?string $askAgain = null): UnscheduledTask => new UnscheduledTask($key, $due === null ? null : Due::parse($due), $importance, $position,
         $notBefore === null ? null : LocalDate::parse($notBefore), $around === null ? null : IsoWeek::parse($around)->monday(), $askAgain === null ? null : LocalDate::parse($askAgain));
     $all = [
         $loose('no date, by hand second', position: 2),
@@ -147,7 +147,7 @@ test('what presses comes first', function () {
         $loose('ask again yesterday', askAgain: '2026-11-24'),
         $loose('due at nine this morning', '2026-11-25T09:00:00'),
     ];
-    $pressing = new Pressing(Zone::of('UTC'), $today, Zone::of('UTC')->instant($today->at(12)));
+    $pressing = new Urgency(Zone::of('UTC'), $today, Zone::of('UTC')->instant($today->at(12)));
     $groups = [];
     foreach ($pressing->inOrder($all) as $one) {
         $groups[$pressing->group($one)][] = $one->key;

@@ -2,11 +2,11 @@
 
 declare(strict_types=1);
 
+use PlumRota\Core\Recurrence\AdjustedSet;
 use PlumRota\Core\Recurrence\CommonRhythms;
 use PlumRota\Core\Recurrence\DayMarks;
 use PlumRota\Core\Recurrence\ExpandCommand;
 use PlumRota\Core\Recurrence\InvalidRule;
-use PlumRota\Core\Recurrence\LivedSet;
 use PlumRota\Core\Recurrence\OffDay;
 use PlumRota\Core\Recurrence\OffsetText;
 use PlumRota\Core\Recurrence\OtherCalendar;
@@ -95,25 +95,25 @@ test('a working day is looked for within two months, no further', function () {
 });
 
 /** @return list<string> "id at" */
-function livesAt(LivedSet $set, string $from, string $to): array
+function livesAt(AdjustedSet $set, string $from, string $to): array
 {
     return array_map(fn (array $one): string => substr((string) $one['id'], 5, 5).' '.substr((string) $one['at'], 5, 11), $set->between(LocalDateTime::parse($from), LocalDateTime::parse($to)));
 }
 
 test('an occurrence that a day off sends elsewhere is found in the window where it stands', function () {
     $daily = new RecurrenceSet(LocalDateTime::parse('2026-11-23T09:00'), RuleParser::parse('FREQ=MONTHLY;BYMONTHDAY=23'));
-    expect(livesAt(new LivedSet($daily, offDays(60), OffDay::After), '2027-01-22T09:00', '2027-01-22T09:01'))->toBe(['11-23 01-22T09:00'])
-        ->and(livesAt(new LivedSet($daily, offDays(60, '2026-09-25'), OffDay::Before), '2026-09-24T09:00', '2026-09-24T10:00'))->toBe(['11-23 09-24T09:00'])
-        ->and(livesAt(new LivedSet($daily, offDays(2), OffDay::After), '2026-11-25T09:00', '2026-11-25T09:01'))->toBe(['11-23 11-25T09:00'])
-        ->and(livesAt(new LivedSet($daily, offDays(2), OffDay::After), '2026-11-25T09:01', '2026-11-26T09:00'))->toBe([])
-        ->and(livesAt(new LivedSet($daily, offDays(2), OffDay::After), '2026-11-24T09:00', '2026-11-25T09:00'))->toBe([])
-        ->and(livesAt(new LivedSet($daily, offDays(2), OffDay::Keep), '2026-11-23T00:00', '2026-11-24T00:00'))->toBe(['11-23 11-23T09:00'])
-        ->and(livesAt(new LivedSet($daily, offDays(2), OffDay::Skip), '2026-11-01T00:00', '2026-12-31T00:00'))->toBe(['12-23 12-23T09:00']);
+    expect(livesAt(new AdjustedSet($daily, offDays(60), OffDay::After), '2027-01-22T09:00', '2027-01-22T09:01'))->toBe(['11-23 01-22T09:00'])
+        ->and(livesAt(new AdjustedSet($daily, offDays(60, '2026-09-25'), OffDay::Before), '2026-09-24T09:00', '2026-09-24T10:00'))->toBe(['11-23 09-24T09:00'])
+        ->and(livesAt(new AdjustedSet($daily, offDays(2), OffDay::After), '2026-11-25T09:00', '2026-11-25T09:01'))->toBe(['11-23 11-25T09:00'])
+        ->and(livesAt(new AdjustedSet($daily, offDays(2), OffDay::After), '2026-11-25T09:01', '2026-11-26T09:00'))->toBe([])
+        ->and(livesAt(new AdjustedSet($daily, offDays(2), OffDay::After), '2026-11-24T09:00', '2026-11-25T09:00'))->toBe([])
+        ->and(livesAt(new AdjustedSet($daily, offDays(2), OffDay::Keep), '2026-11-23T00:00', '2026-11-24T00:00'))->toBe(['11-23 11-23T09:00'])
+        ->and(livesAt(new AdjustedSet($daily, offDays(2), OffDay::Skip), '2026-11-01T00:00', '2026-12-31T00:00'))->toBe(['12-23 12-23T09:00']);
 });
 
 test('several seasons and pauses', function () {
     $weekly = new RecurrenceSet(LocalDateTime::parse('2026-01-05T09:00'), RuleParser::parse('FREQ=MONTHLY;BYMONTHDAY=5'));
-    $set = new LivedSet($weekly, seasons: [Season::of(2, 1, 3, 31), Season::of(11, 1, 12, 5)], pauses: [Pause::of(LocalDate::parse('2026-03-05'), LocalDate::parse('2026-03-05'))]);
+    $set = new AdjustedSet($weekly, seasons: [Season::of(2, 1, 3, 31), Season::of(11, 1, 12, 5)], pauses: [Pause::of(LocalDate::parse('2026-03-05'), LocalDate::parse('2026-03-05'))]);
     expect(livesAt($set, '2026-01-01T00:00', '2027-01-01T00:00'))->toBe(['02-05 02-05T09:00', '11-05 11-05T09:00', '12-05 12-05T09:00'])
         ->and(array_map(fn (LocalDateTime $one): string => (string) $one->date(), $set->asExported(LocalDateTime::parse('2026-01-01T00:00'), LocalDateTime::parse('2026-04-01T00:00'))['exdate']))
         ->toBe(['2026-01-05', '2026-03-05']);

@@ -11,7 +11,7 @@ use PlumRota\Core\Recurrence\RuleParser;
 use PlumRota\Core\Reminding\Moment;
 use PlumRota\Core\Reminding\Moments;
 use PlumRota\Core\Reminding\Trigger;
-use PlumRota\Core\Schedule\Change;
+use PlumRota\Core\Schedule\Override;
 use PlumRota\Core\Schedule\Placement;
 use PlumRota\Core\Schedule\Series;
 use PlumRota\Core\Tally\AreaHours;
@@ -119,9 +119,9 @@ test('an all-day entry reminds at a clock time of the person’s own zone', func
 test('moved ones remind from their new place; done and skipped ones not at all', function () {
     $series = new Series('vents', Placement::timed(LocalDateTime::parse('2026-11-23T07:15'), 15, Zone::of('UTC')), RuleParser::parse('FREQ=DAILY'));
     $changes = [
-        new Change('2026-11-23T07:15:00', doneAt: 1),
-        new Change('2026-11-24T07:15:00', skipped: true),
-        new Change('2026-11-25T07:15:00', Placement::timed(LocalDateTime::parse('2026-11-27T12:00'), 15, Zone::of('UTC'))),
+        new Override('2026-11-23T07:15:00', doneAt: 1),
+        new Override('2026-11-24T07:15:00', skipped: true),
+        new Override('2026-11-25T07:15:00', Placement::timed(LocalDateTime::parse('2026-11-27T12:00'), 15, Zone::of('UTC'))),
     ];
     expect(reminded($series, ['-PT60M'], '2026-11-23T00:00:00', '2026-11-27T20:00:00', $changes))->toBe(['11-26 06:15 -PT60M', '11-27 06:15 -PT60M', '11-27 11:00 -PT60M']);
 });

@@ -3,15 +3,15 @@
 declare(strict_types=1);
 
 use PlumRota\Core\Recurrence\RuleParser;
-use PlumRota\Core\Reminding\Later;
+use PlumRota\Core\Reminding\Channel;
 use PlumRota\Core\Reminding\Moment;
 use PlumRota\Core\Reminding\Moments;
 use PlumRota\Core\Reminding\QuietHours;
 use PlumRota\Core\Reminding\Reminder;
+use PlumRota\Core\Reminding\Snooze;
 use PlumRota\Core\Reminding\Trigger;
-use PlumRota\Core\Reminding\Way;
-use PlumRota\Core\Schedule\Change;
 use PlumRota\Core\Schedule\Details;
+use PlumRota\Core\Schedule\Override;
 use PlumRota\Core\Schedule\Placement;
 use PlumRota\Core\Schedule\Series;
 use PlumRota\Core\Time\InvalidTime;
@@ -46,7 +46,7 @@ test('before the due time: a day lasts until its end, and without one there is n
 
 test('of a routine the due time is that of each one, however long after it', function () {
     $sheet = new Series('a', Placement::timed(LocalDateTime::parse('2026-11-02T09:00'), 30, Zone::of('Europe/Berlin')), RuleParser::parse('FREQ=WEEKLY'));
-    expect(fallen($sheet, ['-PT60M@due'], '2026-11-24T00:00', '2026-12-09T23:00', due: '2026-11-04T18:00:00', changes: [new Change('2026-11-30T09:00:00', doneAt: 1)]))
+    expect(fallen($sheet, ['-PT60M@due'], '2026-11-24T00:00', '2026-12-09T23:00', due: '2026-11-04T18:00:00', changes: [new Override('2026-11-30T09:00:00', doneAt: 1)]))
         ->toBe(['11-25T17:00 -PT60M@due', '12-09T17:00 -PT60M@due']);
 });
 
@@ -56,7 +56,7 @@ test('the last day of what lasts for days', function () {
 
 test('a let-go one is not reminded of', function () {
     $series = new Series('a', Placement::allDay(LocalDate::parse('2026-11-23')), RuleParser::parse('FREQ=DAILY'));
-    expect(fallen($series, ['-P0D@09:00'], '2026-11-24T00:00', '2026-11-26T00:00', changes: [new Change('2026-11-24', letGoAt: 1)]))->toBe(['11-25T09:00 -P0D@09:00']);
+    expect(fallen($series, ['-P0D@09:00'], '2026-11-24T00:00', '2026-11-26T00:00', changes: [new Override('2026-11-24', letGoAt: 1)]))->toBe(['11-25T09:00 -P0D@09:00']);
 });
 
 test('a reminder is read and written with its ways', function (string $text, string $written) {
@@ -65,7 +65,7 @@ test('a reminder is read and written with its ways', function (string $text, str
 
 test('a way nobody knows is refused', function () {
     expect(fn () => Reminder::parse('-PT15M;pigeon'))->toThrow(InvalidTime::class, '“pigeon” is no way to remind; screen, mail and phone are.')
-        ->and(Reminder::parse('-PT15M')->ways)->toBe([Way::Screen]);
+        ->and(Reminder::parse('-PT15M')->ways)->toBe([Channel::Screen]);
 });
 
 test('quiet hours hold back until they end', function (int $from, int $to, string $at, string $held) {
@@ -84,7 +84,7 @@ test('quiet hours hold back until they end', function (int $from, int $to, strin
 
 test('put off, it comes back', function (string $choice, string $now, string $back) {
     $berlin = Zone::of('Europe/Berlin');
-    expect((string) $berlin->wall((new Later($berlin, $berlin->instant(LocalDateTime::parse($now))))->moment($choice)))->toBe("{$back}:00");
+    expect((string) $berlin->wall((new Snooze($berlin, $berlin->instant(LocalDateTime::parse($now))))->moment($choice)))->toBe("{$back}:00");
 })->with([
     ['ten', '2026-11-25T10:20', '2026-11-25T10:30'], ['hour', '2026-11-25T23:30', '2026-11-26T00:30'], ['hour', '2026-03-29T01:30', '2026-03-29T03:30'],
     ['evening', '2026-11-25T10:20', '2026-11-25T18:00'], ['evening', '2026-11-25T18:00', '2026-11-26T18:00'], ['morning', '2026-11-25T10:20', '2026-11-26T08:00'],
@@ -92,5 +92,5 @@ test('put off, it comes back', function (string $choice, string $now, string $ba
 ]);
 
 test('it cannot be put off into the past', function () {
-    expect(fn () => (new Later(Zone::of('UTC'), 86400 * 365))->moment('1970-01-02T00:00:00'))->toThrow(InvalidTime::class, 'That moment has passed already.');
+    expect(fn () => (new Snooze(Zone::of('UTC'), 86400 * 365))->moment('1970-01-02T00:00:00'))->toThrow(InvalidTime::class, 'That moment has passed already.');
 });

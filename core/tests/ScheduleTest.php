@@ -8,8 +8,8 @@ use PlumRota\Core\Recurrence\PeriodValue;
 use PlumRota\Core\Recurrence\RuleParser;
 use PlumRota\Core\Schedule\Breaks;
 use PlumRota\Core\Schedule\CannotReschedule;
-use PlumRota\Core\Schedule\Change;
 use PlumRota\Core\Schedule\Occurrence;
+use PlumRota\Core\Schedule\Override;
 use PlumRota\Core\Schedule\Placement;
 use PlumRota\Core\Schedule\Series;
 use PlumRota\Core\Schedule\Shift;
@@ -32,7 +32,7 @@ function routine(string $rule, string $start = '2026-11-23T07:15'): Series
 }
 
 /**
- * @param  list<Change>  $changes
+ * @param  list<Override>  $changes
  * @return list<string> what someone sees in a stretch of days
  */
 function seen(Series $series, array $changes, string $from, int $days, string $viewer = 'Europe/Berlin'): array
@@ -65,7 +65,7 @@ test('what is seen over the end of summer time from another zone is not without 
 
 test('occurrences come in the order in which they begin, also while an hour comes twice', function (bool $isChanged) {
     $series = new Series('gauge', timed('2026-10-24T23:00', 10, 'UTC'), RuleParser::parse('FREQ=MINUTELY;INTERVAL=30;COUNT=8'));
-    $changes = $isChanged ? [new Change('2026-10-25T02:30:00', timed('2026-10-24T23:45', 10, 'UTC'))] : [];
+    $changes = $isChanged ? [new Override('2026-10-25T02:30:00', timed('2026-10-24T23:45', 10, 'UTC'))] : [];
     $found = (new Timeline(Zone::of('Europe/Berlin')))->occurrences($series, $changes, TimeRange::days(LocalDate::parse('2026-10-25'), 1));
     $begins = array_map(fn (Occurrence $one): int => $one->placement->startsAt(Zone::of('Europe/Berlin')), $found);
     $sorted = $begins;
@@ -104,10 +104,10 @@ test('what crosses midnight or lasts several days touches each of its days', fun
 
 test('a change moves, skips and finishes single occurrences', function () {
     $changes = [
-        new Change('2026-11-24T07:15:00', timed('2026-11-24T08:00', 30)),
-        new Change('2026-11-25T07:15:00', skipped: true),
-        new Change('2026-11-26T07:15:00', timed('2026-12-09T10:00')),
-        new Change('2026-11-27T07:15:00', doneAt: 1_764_000_000),
+        new Override('2026-11-24T07:15:00', timed('2026-11-24T08:00', 30)),
+        new Override('2026-11-25T07:15:00', skipped: true),
+        new Override('2026-11-26T07:15:00', timed('2026-12-09T10:00')),
+        new Override('2026-11-27T07:15:00', doneAt: 1_764_000_000),
     ];
     $series = routine('FREQ=DAILY');
     expect(seen($series, $changes, '2026-11-23', 5))->toBe(['2026-11-23T07:15 15', '2026-11-24T08:00 30', '2026-11-27T07:15 15'])
@@ -115,13 +115,13 @@ test('a change moves, skips and finishes single occurrences', function () {
 });
 
 test('a change that the rule no longer knows is not shown, unless it was done', function () {
-    $changes = [new Change('2026-11-22T07:15:00', timed('2026-11-24T09:00')), new Change('2026-11-21T06:00:00', doneAt: 1_764_000_000)];
+    $changes = [new Override('2026-11-22T07:15:00', timed('2026-11-24T09:00')), new Override('2026-11-21T06:00:00', doneAt: 1_764_000_000)];
     expect(seen(routine('FREQ=WEEKLY'), $changes, '2026-11-20', 7))->toBe(['2026-11-21T06:00 15', '2026-11-23T07:15 15']);
 });
 
 test('after it is done: past finishes stay, and one is open', function () {
     $series = new Series('prescription', Placement::allDay(LocalDate::parse('2026-10-05')), RuleParser::parse('FREQ=DAILY;INTERVAL=28'), afterDone: true);
-    $done = new Change('2026-10-05', doneAt: Zone::of('Europe/Berlin')->instant(LocalDateTime::parse('2026-10-07T15:00')));
+    $done = new Override('2026-10-05', doneAt: Zone::of('Europe/Berlin')->instant(LocalDateTime::parse('2026-10-07T15:00')));
     expect(seen($series, [], '2026-10-01', 90))->toBe(['2026-10-05T00:00 1440'])
         ->and(seen($series, [$done], '2026-10-01', 90))->toBe(['2026-10-05T00:00 1440', '2026-11-04T00:00 1440']);
 });
@@ -208,17 +208,17 @@ test('a placement is valid or does not exist', function () {
 test('an extra date given as a period keeps its own length (RFC 5545 3.8.5.2)', function () {
     $period = PeriodValue::parse('20261125T100000/PT1H30M');
     $series = new Series('vents', timed('2026-11-23T07:15'), RuleParser::parse('FREQ=DAILY;COUNT=2'), [$period->start]);
-    $change = Change::ofPeriod($series, $period);
+    $change = Override::ofPeriod($series, $period);
     expect($change)->not->toBeNull()
         ->and(seen($series, array_filter([$change]), '2026-11-23', 4))->toBe(['2026-11-23T07:15 15', '2026-11-24T07:15 15', '2026-11-25T10:00 90'])
-        ->and(Change::ofPeriod($series, PeriodValue::parse('20261125T100000')))->toBeNull();
+        ->and(Override::ofPeriod($series, PeriodValue::parse('20261125T100000')))->toBeNull();
     $days = new Series('away', Placement::allDay(LocalDate::parse('2026-11-23')), null, [PeriodValue::parse('20261125/P2D')->start]);
-    expect(seen($days, array_filter([Change::ofPeriod($days, PeriodValue::parse('20261125/P2D'))]), '2026-11-23', 4))->toBe(['2026-11-23T00:00 1440', '2026-11-25T00:00 2880']);
+    expect(seen($days, array_filter([Override::ofPeriod($days, PeriodValue::parse('20261125/P2D'))]), '2026-11-23', 4))->toBe(['2026-11-23T00:00 1440', '2026-11-25T00:00 2880']);
 });
 
 test('a routine that counts from its last finish keeps to its pauses and seasons', function () {
     $breaks = new Breaks(OffDay::Keep, [], [Pause::of(LocalDate::parse('2026-12-20'), LocalDate::parse('2027-01-05'))]);
     $series = new Series('hair', timed('2026-12-10T10:00', 30), RuleParser::parse('FREQ=DAILY;INTERVAL=14'), afterDone: true, breaks: $breaks);
-    $done = new Change('2026-12-10T10:00:00', doneAt: Zone::of('Europe/Berlin')->instant(LocalDateTime::parse('2026-12-10T11:00')));
+    $done = new Override('2026-12-10T10:00:00', doneAt: Zone::of('Europe/Berlin')->instant(LocalDateTime::parse('2026-12-10T11:00')));
     expect(seen($series, [$done], '2026-12-01', 60))->toBe(['2026-12-10T10:00 30', '2027-01-06T10:00 30']);
 });

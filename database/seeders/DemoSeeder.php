@@ -15,7 +15,7 @@ use App\Models\DayHours;
 use App\Models\Entry;
 use App\Models\FilingRule;
 use App\Models\Filter;
-use App\Models\OccurrenceChange;
+use App\Models\OccurrenceOverride;
 use App\Models\Timing;
 use App\Models\User;
 use Illuminate\Database\Seeder;
@@ -313,7 +313,7 @@ final class DemoSeeder extends Seeder
     /** @param  array<string, mixed>  $columns */
     private function change(Entry $entry, string $id, array $columns): void
     {
-        OccurrenceChange::query()->create(['entry_id' => $entry->id, 'user_id' => $this->user->id, 'recurrence_id' => $id,
+        OccurrenceOverride::query()->create(['entry_id' => $entry->id, 'user_id' => $this->user->id, 'recurrence_id' => $id,
             'day' => $id === Series::ONCE ? substr((string) $entry->start, 0, 10) : substr($id, 0, 10), ...$columns]);
     }
 

@@ -116,7 +116,7 @@ final class LongLifeSeeder extends Seeder
             ];
         }
         foreach (array_chunk($rows, 1000) as $chunk) {
-            DB::table('changes')->insert($chunk);
+            DB::table('overrides')->insert($chunk);
         }
     }
 
@@ -142,7 +142,7 @@ final class LongLifeSeeder extends Seeder
         $done = array_map(fn (array $row): array => ['entry_id' => $row['id'], 'user_id' => $this->user->id, 'recurrence_id' => 'once', 'day' => substr((string) $row['start'], 0, 10), 'fields' => '{}',
             'done_at' => strtotime((string) $row['start'])], array_filter($rows, fn (array $row): bool => $row['kind'] === 'task'));
         foreach (array_chunk($done, 1000) as $chunk) {
-            DB::table('changes')->insert($chunk);
+            DB::table('overrides')->insert($chunk);
         }
     }
 
@@ -179,7 +179,7 @@ final class LongLifeSeeder extends Seeder
                 foreach ($series->recurrenceSet()->next(12) as $at) {
                     $ticks[] = ['entry_id' => $row['id'], 'user_id' => $id, 'recurrence_id' => $series->recurrenceId($at), 'day' => (string) $at->date(), 'fields' => '{}', 'done_at' => $at->seconds];
                 }
-                DB::table('changes')->insert($ticks);
+                DB::table('overrides')->insert($ticks);
             }
         }
     }

@@ -39,13 +39,13 @@ final class ManyEntriesSeeder extends Seeder
             }
             DB::table('entries')->where('rule', 'FREQ=WEEKLY')->update(['last_day' => null]);
             $changes = [];
-            for ($i = DB::table('changes')->where('user_id', $user->id)->count(); $i < self::CHANGES; $i++) {
+            for ($i = DB::table('overrides')->where('user_id', $user->id)->count(); $i < self::CHANGES; $i++) {
                 $entry = $rows[$i * 4 % count($rows)];
                 $day = date('Y-m-d', (int) strtotime($entry['start']) + (intdiv($i * 4, count($rows)) + 1) * 7 * 86400);
                 $changes[] = ['entry_id' => $entry['id'], 'user_id' => $user->id, 'recurrence_id' => $day, 'day' => $day, 'done_at' => strtotime($day), 'fields' => $i % 3 === 0 ? (string) json_encode(['title' => ucfirst($this->words(2)), 'notes' => $this->words(12)]) : '{}'];
             }
             foreach (array_chunk($changes, 1000) as $chunk) {
-                DB::table('changes')->insertOrIgnore($chunk);
+                DB::table('overrides')->insertOrIgnore($chunk);
             }
         });
     }

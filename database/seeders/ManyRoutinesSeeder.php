@@ -66,7 +66,7 @@ final class ManyRoutinesSeeder extends Seeder
             }
         }
         foreach (array_chunk($rows, 500) as $chunk) {
-            DB::table('changes')->insert($chunk);
+            DB::table('overrides')->insert($chunk);
         }
     }
 }

@@ -130,7 +130,7 @@ test('another account’s day is its own', function () {
     $other = app(OpenAccount::class)->open(['name' => 'Other', 'email' => 'other@example.test', 'password' => 'glasshouse', 'zone' => 'Europe/Berlin']);
     expect($this->api('GET', 'closings/2026-11-25', as: $other)->json('leftovers'))->toBe([]);
     $this->api('POST', 'closings/2026-11-25/decide', ['key' => "{$bank['id']}|once", 'decision' => 'let_go'], as: $other)->assertStatus(409)->assertJsonPath('message', '“This” is not left over any more: it was decided or moved meanwhile.');
-    expect(Entry::query()->find($bank['id'])->changes()->count())->toBe(0);
+    expect(Entry::query()->find($bank['id'])->overrides()->count())->toBe(0);
 });
 
 test('after midnight the day in hand is the one that has ended, until the first hour of waking', function (string $now, string $day, string $next) {

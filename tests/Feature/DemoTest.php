@@ -3,7 +3,7 @@
 declare(strict_types=1);
 
 use App\Models\Entry;
-use App\Models\OccurrenceChange;
+use App\Models\OccurrenceOverride;
 use App\Models\User;
 use Database\Seeders\DemoSeeder;
 use Illuminate\Support\Facades\Artisan;
@@ -86,9 +86,9 @@ test('the rhythms of the year fall where they should', function (string $title, 
 test('one series has a moved, a skipped and an edited occurrence', function () {
     loadDemo($this);
     $entry = Entry::query()->where('title', 'Water the orchids')->sole();
-    $changes = OccurrenceChange::query()->where('entry_id', $entry->id)->whereNull('done_at')->get();
+    $changes = OccurrenceOverride::query()->where('entry_id', $entry->id)->whereNull('done_at')->get();
     expect($changes->whereNotNull('start')->count())->toBe(1)->and($changes->where('skipped', true)->count())->toBe(1)
-        ->and($changes->filter(fn (OccurrenceChange $change): bool => $change->fields !== [])->count())->toBe(1);
+        ->and($changes->filter(fn (OccurrenceOverride $change): bool => $change->fields !== [])->count())->toBe(1);
 });
 
 test('ten weeks have history with gaps, and something was finished fourteen months ago', function () {
@@ -98,5 +98,5 @@ test('ten weeks have history with gaps, and something was finished fourteen mont
     $done = count(array_filter($runs, fn (array $one): bool => $one['done']));
     expect($done)->toBeGreaterThan(count($runs) / 2)->toBeLessThan(count($runs));
     $heater = Entry::query()->where('title', 'New heater arrives')->sole();
-    expect($heater->changes()->sole()->done_at)->toBeLessThan(now()->subMonths(13)->getTimestamp());
+    expect($heater->overrides()->sole()->done_at)->toBeLessThan(now()->subMonths(13)->getTimestamp());
 });

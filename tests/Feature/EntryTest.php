@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 use App\Access\Visible;
 use App\Models\Entry;
-use App\Models\OccurrenceChange;
+use App\Models\OccurrenceOverride;
 use App\Models\User;
 
 /** @return User somebody else, with a calendar of their own */
@@ -77,7 +77,7 @@ test('moving one occurrence touches no other, and is still so a week later', fun
     $entry = $this->ventCheck();
     $this->api('POST', "entries/{$entry['id']}/move", ['start' => '2026-11-26T08:00', 'all_day' => false, 'length' => 20, 'scope' => 'one', 'recurrence_id' => '2026-11-26T07:15:00', 'version' => 1])->assertOk();
     expect($this->shown())->toBe(['11-23T07:15 Vent check', '11-24T07:15 Vent check', '11-25T07:15 Vent check', '11-26T08:00 Vent check moved', '11-27T07:15 Vent check'])
-        ->and(OccurrenceChange::query()->sole()->only(['recurrence_id', 'length']))->toBe(['recurrence_id' => '2026-11-26T07:15:00', 'length' => 20]);
+        ->and(OccurrenceOverride::query()->sole()->only(['recurrence_id', 'length']))->toBe(['recurrence_id' => '2026-11-26T07:15:00', 'length' => 20]);
     $this->api('POST', "entries/{$entry['id']}/move", ['start' => '2026-12-05T10:00', 'all_day' => false, 'length' => 20, 'scope' => 'one', 'recurrence_id' => '2026-11-26T07:15:00'])->assertOk();
     expect($this->shown('2026-11-26', 1))->toBe([])->and($this->shown('2026-12-05', 1))->toBe(['12-05T10:00 Vent check moved']);
 });
@@ -130,14 +130,14 @@ test('ticking one leaves the routine going, and unticking leaves no trace', func
     $this->api('PUT', "entries/{$entry['id']}/occurrences/2026-11-23T07:15:00/done")->assertNoContent();
     expect($this->shown('2026-11-23', 2))->toBe(['11-23T07:15 Vent check done', '11-24T07:15 Vent check']);
     $this->api('DELETE', "entries/{$entry['id']}/occurrences/2026-11-23T07:15:00/done")->assertNoContent();
-    expect($this->shown('2026-11-23', 1))->toBe(['11-23T07:15 Vent check'])->and(OccurrenceChange::query()->count())->toBe(0);
+    expect($this->shown('2026-11-23', 1))->toBe(['11-23T07:15 Vent check'])->and(OccurrenceOverride::query()->count())->toBe(0);
 });
 
 test('an occurrence that the rule does not know cannot be ticked or skipped', function (string $id) {
     $entry = $this->ventCheck();
     $this->api('PUT', "entries/{$entry['id']}/occurrences/{$id}/done")->assertNotFound();
     $this->api('PUT', "entries/{$entry['id']}/occurrences/{$id}/skipped")->assertNotFound();
-    expect(OccurrenceChange::query()->count())->toBe(0);
+    expect(OccurrenceOverride::query()->count())->toBe(0);
 })->with(['2026-11-28T07:15:00', '2026-11-23T07:00:00', '2026-11-23', 'once', 'nonsense']);
 
 test('skipping one, deleting one, from one on, and all', function () {

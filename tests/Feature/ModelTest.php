@@ -22,7 +22,7 @@ test('whatever is done to it, the board is what was done, and undo gives it back
     $bytes = fn (): string => (string) preg_replace('/"(?:revision|version)":\d+/', '', $this->api('GET', 'board?from=2026-11-23&days=28')->content());
     $pick = fn (array $from): mixed => $from[mt_rand(0, count($from) - 1)];
     for ($sequence = 0; $sequence < (int) (getenv('MODEL_SEQUENCES') ?: 25); $sequence++) {
-        foreach (['changes', 'history_entries', 'history', 'deliveries', 'entries'] as $table) {
+        foreach (['overrides', 'history_entries', 'history', 'deliveries', 'entries'] as $table) {
             DB::table($table)->delete();
         }
         DB::table('users')->update(['zone' => 'Europe/Berlin']);

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-use App\Actions\Reminders\HandOver;
+use App\Actions\Reminders\DispatchReminders;
 use App\Models\Delivery;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
@@ -13,7 +13,7 @@ use Symfony\Component\Mailer\Transport\AbstractTransport;
 use Tests\Models\NaiveReminders;
 
 beforeEach(function () {
-    $this->pass = fn (): int => app(HandOver::class)->pass();
+    $this->pass = fn (): int => app(DispatchReminders::class)->pass();
     /** @return list<string> what waits, the title alone */
     $this->waiting = fn (): array => array_column($this->api('GET', 'reminders')->json('waiting'), 'title');
 });

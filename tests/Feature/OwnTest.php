@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 use App\Models\Calendar;
 use App\Models\Delivery;
-use App\Models\OccurrenceChange;
+use App\Models\OccurrenceOverride;
 use PlumRota\Core\Schedule\Details;
 
 /** What a single occurrence has of its own, in every view. Vent checks every day at 7:15 from Monday 23 November; Thursday's is another. */
@@ -39,7 +39,7 @@ test('every name that may be of one’s own is one of the sheet', function () {
 
 test('what belongs to all of a routine is refused for one, by name', function (array $fields, string $named) {
     ($this->one)($fields)->assertUnprocessable()->assertJsonPath('message', fn (string $sentence): bool => str_contains($sentence, $named));
-    expect(OccurrenceChange::query()->count())->toBe(0);
+    expect(OccurrenceOverride::query()->count())->toBe(0);
 })->with([[['kind' => 'event'], 'its kind'], [['missed' => 'roll', 'title' => 'Fleece'], 'when it is missed'], [['pauses' => [['from' => '2026-12-24', 'to' => '2026-12-26']]], 'its pauses'], [['except_dates' => ['2026-12-01']], 'single dates'], [['rule' => 'FREQ=WEEKLY'], 'Another rhythm']]);
 
 test('a change of the title of one leaves all else of it', function () {

@@ -2,13 +2,13 @@
 
 declare(strict_types=1);
 
-use App\Actions\Reminders\HandOver;
+use App\Actions\Reminders\DispatchReminders;
 use App\Models\Delivery;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
 
 beforeEach(function () {
-    $this->pass = fn (): int => app(HandOver::class)->pass();
+    $this->pass = fn (): int => app(DispatchReminders::class)->pass();
     $this->mails = fn (): array => array_reverse($this->api('GET', 'standins/post')->json('mails'));
     $this->pushed = fn (): array => array_reverse($this->api('GET', 'standins/phone')->json('messages'));
     $this->waiting = function (): array {
@@ -205,7 +205,7 @@ test('with 2,000 routines a look that finds nothing costs under 5 ms, and 1,000 
 
 test('what is due does not wait until everybody’s days are written down', function () {
     $entry = $this->entry(['title' => 'Vents', 'all_day' => false, 'start' => '2026-11-25T10:25:00', 'end' => '2026-11-25T10:35:00', 'reminders' => ['-PT0M']]);
-    app(App\Actions\Reminders\HandOver::class)->pass();
+    app(App\Actions\Reminders\DispatchReminders::class)->pass();
     $this->at('2026-11-25T10:26:00+01:00');
     foreach (range(1, 45) as $i) {
         somebodyNew("other{$i}@example.test");
@@ -218,7 +218,7 @@ test('what is due does not wait until everybody’s days are written down', func
             $seen[] = 'handed';
         }
     });
-    expect(app(App\Actions\Reminders\HandOver::class)->pass())->toBe(1)
+    expect(app(App\Actions\Reminders\DispatchReminders::class)->pass())->toBe(1)
         ->and(array_search('handed', $seen, true))->toBeLessThan(25)
         ->and(array_count_values($seen)['planned'])->toBeGreaterThanOrEqual(45)
         ->and(DB::table('deliveries')->where('entry_id', $entry['id'])->whereNotNull('handed_at')->count())->toBe(1);

@@ -8,7 +8,7 @@ use Illuminate\Support\Facades\Artisan;
 /** @return list<string> */
 function waiting($test): array
 {
-    app(App\Actions\Reminders\HandOver::class)->pass();
+    app(App\Actions\Reminders\DispatchReminders::class)->pass();
 
     return array_map(fn (array $one): string => gmdate('m-d H:i', $one['moment']).' '.$one['title'], $test->api('GET', 'reminders')->assertOk()->json('waiting'));
 }

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-use App\Models\OccurrenceChange;
+use App\Models\OccurrenceOverride;
 use PlumRota\Core\Tests\conformance\RuleMaker;
 
 /** What a rhythm becomes when it is saved, whichever way it comes in; the clock shows Wednesday, 25 November 2026, 10:20. */
@@ -33,7 +33,7 @@ test('a title leaves what was ticked several times a day as it is, other hours t
         $this->api('PUT', "entries/{$entry['id']}/occurrences/2026-11-24T{$hour}:00:00/done")->assertNoContent();
     }
     $this->api('PATCH', "entries/{$entry['id']}", ['title' => 'Gauges', 'scope' => 'whole', 'recurrence_id' => '2026-11-25T08:00:00'])->assertOk();
-    $ticked = fn (): array => OccurrenceChange::query()->whereNotNull('done_at')->orderBy('recurrence_id')->pluck('recurrence_id')->all();
+    $ticked = fn (): array => OccurrenceOverride::query()->whereNotNull('done_at')->orderBy('recurrence_id')->pluck('recurrence_id')->all();
     expect($ticked())->toBe(['2026-11-24T08:00:00', '2026-11-24T12:00:00']);
     $this->api('PATCH', "entries/{$entry['id']}", ['rule' => 'FREQ=DAILY;BYHOUR=9,13,18', 'scope' => 'whole', 'recurrence_id' => '2026-11-25T08:00:00'])->assertOk();
     expect($ticked())->toBe(['2026-11-24T09:00:00', '2026-11-24T13:00:00']);

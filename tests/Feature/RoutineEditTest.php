@@ -3,7 +3,7 @@
 declare(strict_types=1);
 
 use App\Models\Entry;
-use App\Models\OccurrenceChange;
+use App\Models\OccurrenceOverride;
 
 /** Vent checks every weekday at 7:15 from Monday 23 November; Wednesday's is the one that is pressed. */
 beforeEach(function () {
@@ -24,12 +24,12 @@ test('what one occurrence has of its own survives a second edit and a tick', fun
     ($this->save)(['importance' => 'could'], 'one')->assertOk();
     $this->api('PUT', "entries/{$this->id}/occurrences/2026-11-25T07:15:00/done")->assertNoContent();
     expect(($this->one)('2026-11-25'))->toMatchArray(['title' => 'Vents and fleece', 'importance' => 'could', 'done' => true])
-        ->and(OccurrenceChange::query()->count())->toBe(1);
+        ->and(OccurrenceOverride::query()->count())->toBe(1);
 });
 
 test('saving one occurrence as it is leaves no trace', function () {
     ($this->save)([], 'one')->assertOk();
-    expect(OccurrenceChange::query()->count())->toBe(0);
+    expect(OccurrenceOverride::query()->count())->toBe(0);
 });
 
 test('due dates go along: with the cut, with a shift, with the single ones', function () {
@@ -77,7 +77,7 @@ test('a new rhythm drops the changes it does not know, but what was done stays',
     ($this->move)('2026-11-26T10:00', 'one', '2026-11-26T07:15:00')->assertOk();
     ($this->save)(['rule' => 'FREQ=WEEKLY;BYDAY=MO'], 'whole')->assertOk();
     expect($this->shown('2026-11-23', 14))->toBe(['11-23T07:15 Vent check', '11-24T07:15 Vent check done', '11-30T07:15 Vent check'])
-        ->and(OccurrenceChange::query()->sole()->done_at)->not->toBeNull();
+        ->and(OccurrenceOverride::query()->sole()->done_at)->not->toBeNull();
 });
 
 test('from here on, a COUNT is shared out', function () {
@@ -91,7 +91,7 @@ test('a stale move is refused with the present state', function () {
     ($this->save)(['title' => 'Vents'], 'whole')->assertOk();
     $this->api('POST', "entries/{$this->id}/move", ['start' => '2026-11-25T09:00', 'all_day' => false, 'length' => 15, 'scope' => 'one', 'recurrence_id' => '2026-11-25T07:15:00', 'version' => 1])
         ->assertConflict()->assertJsonPath('current.title', 'Vents');
-    expect(OccurrenceChange::query()->count())->toBe(0);
+    expect(OccurrenceOverride::query()->count())->toBe(0);
 });
 
 test('a version never comes back, through an undo neither', function () {

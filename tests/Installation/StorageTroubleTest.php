@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 use App\Access\Visible;
 use App\Actions\Accounts\OpenAccount;
-use App\Actions\Reminders\HandOver;
+use App\Actions\Reminders\DispatchReminders;
 use App\Health\Heartbeat;
 use App\Models\Entry;
 use Illuminate\Support\Facades\Artisan;
@@ -69,11 +69,11 @@ test('a look of the worker that fails is said, and does not end it', function ()
 
 test('a note that cannot be made holds up no other', function () {
     $now = now()->getTimestamp();
-    app(HandOver::class)->pass();
+    app(DispatchReminders::class)->pass();
     foreach ([['bad', 'not a date'], ['good', gmdate('Y-m-d')]] as [$key, $day]) {
         DB::table('deliveries')->insert(['user_id' => $this->user->id, 'kind' => 'agenda', 'recurrence_id' => $day, 'way' => 'phone', 'key' => $key, 'fell_at' => $now - 5, 'moment' => $now - 5, 'starts_at' => $now]);
     }
-    expect(app(HandOver::class)->pass())->toBe(1)->and((int) DB::table('deliveries')->where('key', 'bad')->value('tries'))->toBe(1)->and(DB::table('deliveries')->where('key', 'bad')->value('handed_at'))->toBeNull();
+    expect(app(DispatchReminders::class)->pass())->toBe(1)->and((int) DB::table('deliveries')->where('key', 'bad')->value('tries'))->toBe(1)->and(DB::table('deliveries')->where('key', 'bad')->value('handed_at'))->toBeNull();
 });
 
 test('the health page tells which part is not well, and the other only that it answers', function () {

@@ -9,7 +9,7 @@ use App\Actions\Entries\RemoveEntry;
 use App\Journal\WritePath;
 use App\Models\Calendar;
 use App\Models\Entry;
-use App\Models\OccurrenceChange;
+use App\Models\OccurrenceOverride;
 use App\Models\User;
 
 /** Deletes a calendar; its entries go to another one or with it. */
@@ -32,7 +32,7 @@ final readonly class RemoveCalendar
             });
             // Single occurrences that stood there by themselves go back to the calendar of their routine.
             Changeable::by($user)->overrides()->whereRaw("fields <> '{}' and fields <> '[]' and json_extract(fields, '$.calendar_id') = ?", [$calendar->id])->get()
-                ->each(fn (OccurrenceChange $change) => $change->update(['fields' => array_diff_key($change->fields, ['calendar_id' => true])]));
+                ->each(fn (OccurrenceOverride $change) => $change->update(['fields' => array_diff_key($change->fields, ['calendar_id' => true])]));
             if ($user->default_calendar_id === $calendar->id) {
                 $user->update(['default_calendar_id' => $heir->id ?? Changeable::by($user)->calendars()->whereKeyNot($calendar->id)->first()?->id]);
             }

@@ -16,7 +16,7 @@ use App\Journal\WritePath;
 use App\Models\Entry;
 use App\Models\User;
 use App\Queries\Leftovers;
-use App\Queries\Seen;
+use App\Queries\ResolvedOccurrence;
 use PlumRota\Core\Schedule\Scope;
 use PlumRota\Core\Time\LocalDate;
 
@@ -69,7 +69,7 @@ final readonly class DecideLeftovers
         });
     }
 
-    private function decide(User $user, LocalDate $day, Seen $seen, Decision $decision, ?LocalDate $to): void
+    private function decide(User $user, LocalDate $day, ResolvedOccurrence $seen, Decision $decision, ?LocalDate $to): void
     {
         $entry = Changeable::by($user)->entry($seen->entry->id);
         $id = $seen->occurrence->recurrenceId;
@@ -91,7 +91,7 @@ final readonly class DecideLeftovers
     }
 
     /** A routine keeps its days: its one goes into the basket as a task of its own. */
-    private function toBasket(User $user, Entry $entry, Seen $seen): void
+    private function toBasket(User $user, Entry $entry, ResolvedOccurrence $seen): void
     {
         if (! $seen->entry->isRoutine()) {
             $this->moves->move($user, $entry, null, Scope::One, null, null);

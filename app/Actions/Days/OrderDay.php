@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Actions\Days;
 
 use App\Access\Changeable;
-use App\Actions\Entries\TouchOccurrence;
+use App\Actions\Entries\WriteOverride;
 use App\Journal\WritePath;
 use App\Models\Entry;
 use App\Models\User;
@@ -15,7 +15,7 @@ use PlumRota\Core\Time\LocalDate;
 /** Chooses the musts of a day and puts its tasks in order. Of a routine only the one occurrence is chosen. */
 final readonly class OrderDay
 {
-    public function __construct(private WritePath $writes, private TouchOccurrence $touch)
+    public function __construct(private WritePath $writes, private WriteOverride $touch)
     {
     }
 
@@ -39,7 +39,7 @@ final readonly class OrderDay
 
     private function place(Entry $entry, string $recurrenceId, bool $isMust, int $position): void
     {
-        $change = $entry->changes()->where('recurrence_id', $recurrenceId)->first();
+        $change = $entry->overrides()->where('recurrence_id', $recurrenceId)->first();
         $fields = $change->fields ?? [];
         $now = array_key_exists('importance', $fields) ? $fields['importance'] : $entry->importance;
         $importance = $isMust ? 'must' : ($now === 'must' ? null : $now);

@@ -39,9 +39,9 @@ final readonly class ChangeEntry
 
     public function __construct(
         private WritePath $writes,
-        private TouchOccurrence $touch,
+        private WriteOverride $touch,
         private SplitRoutine $split,
-        private RekeyChanges $rekey,
+        private RekeyOverrides $rekey,
         private ProtectedBlocks $protected,
     ) {
     }
@@ -95,7 +95,7 @@ final readonly class ChangeEntry
         if ($ofAll !== [] || array_map(strval(...), $new->extra) !== array_map(strval(...), $old->extra) || array_map(strval(...), $new->except) !== array_map(strval(...), $old->except)) {
             throw new CannotReschedule('All of a routine share '.(implode(', ', $ofAll) ?: 'its single dates').'. Choose from here on, or the whole routine.');
         }
-        $fields = $entry->changes()->where('recurrence_id', $recurrenceId)->first()->fields ?? [];
+        $fields = $entry->overrides()->where('recurrence_id', $recurrenceId)->first()->fields ?? [];
         $columns = ['fields' => $this->own($entry, $values, $fields, $old, $recurrenceId)];
         if ($values->has(...self::PLACE)) {
             $start = $old->startOf($recurrenceId);

@@ -31,61 +31,61 @@ final readonly class ChangeMany
     }
 
     /**
-     * @param  list<Picked>  $picked
+     * @param  list<ChosenOccurrences>  $picked
      *
      * @throws NoSuchOccurrence
      */
     public function move(User $user, array $picked, int $days, int $minutes, bool $mayCover = false): void
     {
-        $this->each($user, 'Moved', $picked, fn (Picked $one) => $this->moves->move($user, $one->entry, $this->shifted($user, $one, $days, $minutes), Scope::One, $one->recurrenceId, null, $mayCover));
+        $this->each($user, 'Moved', $picked, fn (ChosenOccurrences $one) => $this->moves->move($user, $one->entry, $this->shifted($user, $one, $days, $minutes), Scope::One, $one->recurrenceId, null, $mayCover));
     }
 
-    /** @param  list<Picked>  $picked */
+    /** @param  list<ChosenOccurrences>  $picked */
     public function toDate(User $user, array $picked, LocalDate $date, bool $mayCover = false): void
     {
-        $this->each($user, 'Moved', $picked, function (Picked $one) use ($user, $date, $mayCover): void {
+        $this->each($user, 'Moved', $picked, function (ChosenOccurrences $one) use ($user, $date, $mayCover): void {
             $place = $one->entry->start === null ? Placement::allDay($date) : $this->places->of($user, $one->entry, $one->recurrenceId ?? Series::ONCE);
             $this->moves->move($user, $one->entry, $place->startingAt($place->start->plusSeconds(($date->dayNumber() - $place->start->dayNumber()) * 86400)), Scope::One, $one->recurrenceId, null, $mayCover);
         });
     }
 
-    /** @param  list<Picked>  $picked */
+    /** @param  list<ChosenOccurrences>  $picked */
     public function copy(User $user, array $picked, int $days, int $minutes, bool $mayCover = false): void
     {
-        $this->each($user, 'Copied', $picked, fn (Picked $one) => $this->copies->copy($user, $one->entry, $one->recurrenceId, $this->shifted($user, $one, $days, $minutes), null, $mayCover));
+        $this->each($user, 'Copied', $picked, fn (ChosenOccurrences $one) => $this->copies->copy($user, $one->entry, $one->recurrenceId, $this->shifted($user, $one, $days, $minutes), null, $mayCover));
     }
 
-    /** @param  list<Picked>  $picked */
+    /** @param  list<ChosenOccurrences>  $picked */
     public function tick(User $user, array $picked, bool $done): void
     {
-        $tasks = array_values(array_filter($picked, fn (Picked $one): bool => $one->entry->kind === 'task'));
-        $this->each($user, $done ? 'Ticked off' : 'Not done after all:', $tasks, fn (Picked $one) => $this->ticks->tick($user, $one->entry, $one->recurrenceId ?? Series::ONCE, $done));
+        $tasks = array_values(array_filter($picked, fn (ChosenOccurrences $one): bool => $one->entry->kind === 'task'));
+        $this->each($user, $done ? 'Ticked off' : 'Not done after all:', $tasks, fn (ChosenOccurrences $one) => $this->ticks->tick($user, $one->entry, $one->recurrenceId ?? Series::ONCE, $done));
     }
 
-    /** @param  list<Picked>  $picked */
+    /** @param  list<ChosenOccurrences>  $picked */
     public function remove(User $user, array $picked): void
     {
-        $this->each($user, 'Deleted', $picked, fn (Picked $one) => $this->removes->remove($user, $one->entry, $one->recurrenceId === null ? Scope::Whole : Scope::One, $one->recurrenceId));
+        $this->each($user, 'Deleted', $picked, fn (ChosenOccurrences $one) => $this->removes->remove($user, $one->entry, $one->recurrenceId === null ? Scope::Whole : Scope::One, $one->recurrenceId));
     }
 
-    /** @param  list<Picked>  $picked */
+    /** @param  list<ChosenOccurrences>  $picked */
     public function file(User $user, array $picked, string $calendarId): void
     {
-        $this->each($user, 'Filed', self::once($picked), fn (Picked $one) => $one->entry->update(['calendar_id' => $calendarId, 'version' => $one->entry->version + 1]));
+        $this->each($user, 'Filed', self::once($picked), fn (ChosenOccurrences $one) => $one->entry->update(['calendar_id' => $calendarId, 'version' => $one->entry->version + 1]));
     }
 
-    /** @param  list<Picked>  $picked */
+    /** @param  list<ChosenOccurrences>  $picked */
     public function label(User $user, array $picked, string $label, bool $carries): void
     {
-        $this->each($user, $carries ? "Labelled “{$label}”:" : "Took “{$label}” off", self::once($picked), function (Picked $one) use ($label, $carries): void {
+        $this->each($user, $carries ? "Labelled “{$label}”:" : "Took “{$label}” off", self::once($picked), function (ChosenOccurrences $one) use ($label, $carries): void {
             $others = array_values(array_filter($one->entry->labels, fn (string $other): bool => mb_strtolower($other) !== mb_strtolower($label)));
             $one->entry->update(['labels' => $carries ? [...$others, $label] : $others, 'version' => $one->entry->version + 1]);
         });
     }
 
     /**
-     * @param  list<Picked>  $picked
-     * @param  \Closure(Picked): mixed  $work
+     * @param  list<ChosenOccurrences>  $picked
+     * @param  \Closure(ChosenOccurrences): mixed  $work
      */
     private function each(User $user, string $what, array $picked, \Closure $work): void
     {
@@ -99,7 +99,7 @@ final readonly class ChangeMany
         });
     }
 
-    private function shifted(User $user, Picked $one, int $days, int $minutes): Placement
+    private function shifted(User $user, ChosenOccurrences $one, int $days, int $minutes): Placement
     {
         $place = $this->places->of($user, $one->entry, $one->recurrenceId ?? Series::ONCE);
 
@@ -107,8 +107,8 @@ final readonly class ChangeMany
     }
 
     /**
-     * @param  list<Picked>  $picked
-     * @return list<Picked> each entry once
+     * @param  list<ChosenOccurrences>  $picked
+     * @return list<ChosenOccurrences> each entry once
      */
     private static function once(array $picked): array
     {

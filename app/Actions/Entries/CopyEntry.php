@@ -45,7 +45,7 @@ final readonly class CopyEntry
                 return $copy;
             }
             $id = $recurrenceId ?? Series::ONCE;
-            $own = $entry->changes()->where('recurrence_id', $id)->first();
+            $own = $entry->overrides()->where('recurrence_id', $id)->first();
             $place = $to ?? ($entry->start === null ? null : $this->places->of($user, $entry, $id));
             $fields = array_intersect_key($own->fields ?? [], array_flip(Details::OWN));
             $steps = $fields['checklist'] ?? $entry->checklist;

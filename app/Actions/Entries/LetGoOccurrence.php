@@ -15,7 +15,7 @@ use PlumRota\Core\Schedule\NoSuchOccurrence;
 /** Decides not to do something after all, or to do it nevertheless. It leaves the views and stays in the record. */
 final readonly class LetGoOccurrence
 {
-    public function __construct(private WritePath $writes, private TouchOccurrence $touch)
+    public function __construct(private WritePath $writes, private WriteOverride $touch)
     {
     }
 

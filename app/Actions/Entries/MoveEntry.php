@@ -23,9 +23,9 @@ final readonly class MoveEntry
 {
     public function __construct(
         private WritePath $writes,
-        private TouchOccurrence $touch,
+        private WriteOverride $touch,
         private SplitRoutine $split,
-        private RekeyChanges $rekey,
+        private RekeyOverrides $rekey,
         private ProtectedBlocks $protected,
     ) {
     }
@@ -86,7 +86,7 @@ final readonly class MoveEntry
         $had = self::lengthOf($entry, SeriesOf::entry($entry)?->placement, $to);
         SaveSeries::into($entry, $to === null ? null : new Series('', $to), $had === null ? [] : ['estimate' => $had]);
         $day = $entry->start === null ? null : substr($entry->start, 0, 10);
-        $entry->changes()->get()->each(fn ($change) => $change->recurrence_id === Series::ONCE ? $change->update(['day' => $day]) : null);
+        $entry->overrides()->get()->each(fn ($change) => $change->recurrence_id === Series::ONCE ? $change->update(['day' => $day]) : null);
 
         return $entry;
     }
@@ -104,9 +104,9 @@ final readonly class MoveEntry
     /** @return array{fields?: array<string, mixed>} columns of the change of one occurrence */
     private function keptLength(Entry $entry, string $recurrenceId, Placement $to): array
     {
-        $change = $entry->changes()->where('recurrence_id', $recurrenceId)->first();
+        $change = $entry->overrides()->where('recurrence_id', $recurrenceId)->first();
         $fields = $change->fields ?? [];
-        $from = $change === null ? null : SeriesOf::change($change)->placement;
+        $from = $change === null ? null : SeriesOf::override($change)->placement;
         $had = self::lengthOf($entry, $from ?? SeriesOf::entry($entry)?->placement, $to);
 
         return $had === null || array_key_exists('estimate', $fields) ? [] : ['fields' => [...$fields, 'estimate' => $had]];
@@ -126,7 +126,7 @@ final readonly class MoveEntry
             $routine->estimate = $had;
         }
         // What this one had of a place of its own gives way to the new place of all.
-        $own = $routine->changes()->where('recurrence_id', $recurrenceId)->first();
+        $own = $routine->overrides()->where('recurrence_id', $recurrenceId)->first();
         if ($own !== null && $own->start !== null) {
             $this->touch->apply($routine, $recurrenceId, SeriesColumns::NOT_MOVED);
         }

@@ -19,7 +19,7 @@ use PlumRota\Core\Time\LocalDate;
  */
 final readonly class PutOnDay
 {
-    public function __construct(private WritePath $writes, private MoveEntry $moves, private TouchOccurrence $touch, private OccurrencePlace $places)
+    public function __construct(private WritePath $writes, private MoveEntry $moves, private WriteOverride $touch, private OccurrencePlace $places)
     {
     }
 
@@ -33,7 +33,7 @@ final readonly class PutOnDay
         $this->writes->run($user, "Moved “{$entry->title}”", function () use ($user, $entry, $recurrenceId, $day, $putsOff): void {
             $entry->refresh();
             $was = $entry->start === null ? null : $this->places->of($user, $entry, $recurrenceId);
-            $change = $entry->changes()->where('recurrence_id', $recurrenceId)->first();
+            $change = $entry->overrides()->where('recurrence_id', $recurrenceId)->first();
             $isRoutine = $entry->isRoutine();
             $this->moves->move($user, $entry, Placement::allDay($day, $was !== null && $was->allDay ? $was->length : 1), Scope::One, $isRoutine ? $recurrenceId : null, null);
             $entry->refresh();

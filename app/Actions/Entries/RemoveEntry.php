@@ -7,7 +7,7 @@ namespace App\Actions\Entries;
 use App\Journal\WritePath;
 use App\Models\Attachment;
 use App\Models\Entry;
-use App\Models\OccurrenceChange;
+use App\Models\OccurrenceOverride;
 use App\Models\User;
 use PlumRota\Core\Schedule\CannotReschedule;
 use PlumRota\Core\Schedule\NoSuchOccurrence;
@@ -16,7 +16,7 @@ use PlumRota\Core\Schedule\Scope;
 /** Deletes one occurrence, all from one on, or the whole entry. */
 final readonly class RemoveEntry
 {
-    public function __construct(private WritePath $writes, private TouchOccurrence $touch, private SplitRoutine $split)
+    public function __construct(private WritePath $writes, private WriteOverride $touch, private SplitRoutine $split)
     {
     }
 
@@ -41,7 +41,7 @@ final readonly class RemoveEntry
     /** Row by row, so that each is on record and comes back when this is undone. */
     public static function whole(Entry $entry): void
     {
-        $entry->changes()->get()->each(fn (OccurrenceChange $change) => $change->delete());
+        $entry->overrides()->get()->each(fn (OccurrenceOverride $change) => $change->delete());
         Attachment::query()->where('entry_id', $entry->id)->get()->each(fn (Attachment $attachment) => $attachment->delete());
         $entry->delete();
     }

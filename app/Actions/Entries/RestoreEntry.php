@@ -18,7 +18,7 @@ final readonly class RestoreEntry
 {
     private const KEPT = ['id', 'user_id', 'version', 'position', 'created_at', 'updated_at'];
 
-    public function __construct(private WritePath $writes, private RekeyChanges $rekey)
+    public function __construct(private WritePath $writes, private RekeyOverrides $rekey)
     {
     }
 

@@ -14,7 +14,7 @@ use PlumRota\Core\Schedule\NoSuchOccurrence;
 /** Leaves one occurrence of a routine out, or takes it in again. */
 final readonly class SkipOccurrence
 {
-    public function __construct(private WritePath $writes, private TouchOccurrence $touch)
+    public function __construct(private WritePath $writes, private WriteOverride $touch)
     {
     }
 

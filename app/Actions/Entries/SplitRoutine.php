@@ -6,7 +6,7 @@ namespace App\Actions\Entries;
 
 use App\Mapping\SeriesOf;
 use App\Models\Entry;
-use App\Models\OccurrenceChange;
+use App\Models\OccurrenceOverride;
 use PlumRota\Core\Schedule\CannotReschedule;
 use PlumRota\Core\Schedule\Series;
 use PlumRota\Core\Schedule\Split;
@@ -34,7 +34,7 @@ final class SplitRoutine
         }
         SaveSeries::into($tail, new Series('', $split->tail->placement, $split->tail->rule, $split->tail->extra, $split->tail->except, breaks: $split->tail->breaks));
         SaveSeries::into($entry, $split->head);
-        $entry->changes()->where('day', '>=', (string) $cut->date())->get()->each(function (OccurrenceChange $change) use ($series, $cut, $tail): void {
+        $entry->overrides()->where('day', '>=', (string) $cut->date())->get()->each(function (OccurrenceOverride $change) use ($series, $cut, $tail): void {
             if ($series->startOf($change->recurrence_id)->seconds >= $cut->seconds) {
                 $change->entry_id = $tail->id;
                 $change->save();

@@ -13,7 +13,7 @@ use PlumRota\Core\Schedule\NoSuchOccurrence;
 /** Makes a step of a checklist a task of its own: it leaves the list and waits in the basket. */
 final readonly class TakeStepOut
 {
-    public function __construct(private WritePath $writes, private TouchOccurrence $touch)
+    public function __construct(private WritePath $writes, private WriteOverride $touch)
     {
     }
 
@@ -25,7 +25,7 @@ final readonly class TakeStepOut
     public function take(User $user, Entry $entry, int $index, ?string $recurrenceId): Entry
     {
         return $this->writes->run($user, "Took a step out of “{$entry->title}”", function () use ($user, $entry, $index, $recurrenceId): Entry {
-            $change = $recurrenceId === null ? null : $entry->changes()->where('recurrence_id', $recurrenceId)->first();
+            $change = $recurrenceId === null ? null : $entry->overrides()->where('recurrence_id', $recurrenceId)->first();
             $fields = $change->fields ?? [];
             /** @var list<array{text: string, done: bool}> $steps */
             $steps = $fields['checklist'] ?? $entry->checklist;

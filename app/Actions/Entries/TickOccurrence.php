@@ -17,7 +17,7 @@ use PlumRota\Core\Schedule\NoSuchOccurrence;
 /** Marks one occurrence done, or not done after all; the routine itself goes on. */
 final readonly class TickOccurrence
 {
-    public function __construct(private WritePath $writes, private TouchOccurrence $touch, private RolledOn $rolledOn, private PutOnDay $put)
+    public function __construct(private WritePath $writes, private WriteOverride $touch, private RolledOn $rolledOn, private PutOnDay $put)
     {
     }
 

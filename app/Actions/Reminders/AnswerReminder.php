@@ -11,7 +11,7 @@ use App\Models\Delivery;
 use App\Models\User;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
-use PlumRota\Core\Reminding\Later;
+use PlumRota\Core\Reminding\Snooze;
 use PlumRota\Core\Schedule\NoSuchOccurrence;
 use PlumRota\Core\Time\InvalidTime;
 
@@ -28,7 +28,7 @@ final readonly class AnswerReminder
         return Delivery::query()->whereKey($delivery->id)->whereNull('shown_at')->update(['shown_at' => CarbonImmutable::now()->getTimestamp()]) === 1;
     }
 
-    /** Seen, and nothing more. */
+    /** ResolvedOccurrence, and nothing more. */
     public function dismiss(Delivery $delivery): void
     {
         DB::transaction(fn () => $this->quiet($delivery));
@@ -72,7 +72,7 @@ final readonly class AnswerReminder
      */
     public function later(User $user, Delivery $delivery, string $choice): void
     {
-        $at = (new Later($user->timeZone(), CarbonImmutable::now()->getTimestamp()))->moment($choice);
+        $at = (new Snooze($user->timeZone(), CarbonImmutable::now()->getTimestamp()))->moment($choice);
         DB::transaction(function () use ($delivery, $at): void {
             foreach ($this->alike($delivery)->fallen()->get() as $one) {
                 Delivery::query()->insertOrIgnore([

@@ -82,7 +82,7 @@ final readonly class PlanReminders
         foreach ($changed as $row) {
             $entry = match ($row['table']) {
                 'entries' => $row['id'],
-                'changes' => $row['after']['entry_id'] ?? $row['before']['entry_id'] ?? null,
+                'overrides' => $row['after']['entry_id'] ?? $row['before']['entry_id'] ?? null,
                 default => null,
             };
             if (is_string($entry)) {
@@ -128,7 +128,7 @@ final readonly class PlanReminders
         $until = $now + self::AHEAD;
         $rows = $this->rows->daily($user, $after, $until);
         foreach ($this->entries($user, $after) as $entry) {
-            $this->rows->loadChanges($user, $entry, $after);
+            $this->rows->loadOverrides($user, $entry, $after);
             array_push($rows, ...$this->rows->of($user, $entry, $after, $until, unchangedSince: $now));
         }
         $this->reconcile->add($rows);
@@ -144,7 +144,7 @@ final readonly class PlanReminders
             ->where(fn (Builder $any) => $any->where('own_reminders', false)->orWhere('reminders', '!=', '[]'))
             ->where(fn (Builder $ends) => $ends->where(fn (Builder $loose) => $loose->whereNull('start')->where('due', '>=', $day))
                 ->orWhere(fn (Builder $placed) => $placed->whereNotNull('start')->where(fn (Builder $last) => $last->whereNull('last_day')->orWhere('last_day', '>=', $day)->orWhere('due', '>=', $day)
-                    ->orWhereHas('changes', fn (Builder $moved) => $moved->where('moved_to', '>=', $day)))))
+                    ->orWhereHas('overrides', fn (Builder $moved) => $moved->where('moved_to', '>=', $day)))))
             ->with('calendar')->lazy(200);
     }
 }

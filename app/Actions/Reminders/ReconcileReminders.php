@@ -7,7 +7,7 @@ namespace App\Actions\Reminders;
 use App\Access\Visible;
 use App\Models\Delivery;
 use App\Models\Entry;
-use App\Models\OccurrenceChange;
+use App\Models\OccurrenceOverride;
 use App\Models\User;
 use App\Queries\ReminderRows;
 use Illuminate\Database\Eloquent\Builder;
@@ -52,7 +52,7 @@ final readonly class ReconcileReminders
         /** @var list<Delivery> $open */
         $open = self::ofEntry($entry->id)->where(fn (Builder $either) => $either->whereNull('handed_at')->orWhereNull('answered_at'))->get()->all();
         $back = array_filter($open, fn (Delivery $one): bool => $one->fell_at <= $now) === [] ? $now - self::GRACE : $now - ReminderRows::LONGEST_BACK - 86400;
-        $this->rows->loadChanges($user, $entry, $back, array_values(array_unique(array_map(fn (Delivery $one): string => $one->recurrence_id, $open))));
+        $this->rows->loadOverrides($user, $entry, $back, array_values(array_unique(array_map(fn (Delivery $one): string => $one->recurrence_id, $open))));
         $rows = $this->rows->of($user, $entry, $back, max($user->planned_until, $now));
         $wanted = array_combine(array_column($rows, 'key'), $rows);
         foreach ($open as $one) {
@@ -81,7 +81,7 @@ final readonly class ReconcileReminders
     /** What was put off comes back for as long as its occurrence is open. */
     private function putOff(Entry $entry, Delivery $one, int $now): void
     {
-        $change = $entry->changes->first(fn (OccurrenceChange $change): bool => $change->recurrence_id === $one->recurrence_id);
+        $change = $entry->overrides->first(fn (OccurrenceOverride $change): bool => $change->recurrence_id === $one->recurrence_id);
         $isOpen = $change === null || (! $change->skipped && $change->done_at === null && $change->let_go_at === null);
         $one->update(['entry_id' => $entry->id, 'dropped_at' => $isOpen ? null : ($one->dropped_at ?: $now)]);
     }

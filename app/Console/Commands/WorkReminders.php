@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
-use App\Actions\Reminders\HandOver;
+use App\Actions\Reminders\DispatchReminders;
 use App\Exceptions\StorageTrouble;
 use App\Health\Heartbeat;
 use Illuminate\Console\Command;
@@ -21,7 +21,7 @@ final class WorkReminders extends Command
     /** Seconds until the next look after one that failed; twice as long each time, up to the longest. */
     private const LONGEST_PAUSE = 30;
 
-    public function handle(HandOver $hand): int
+    public function handle(DispatchReminders $hand): int
     {
         $heartbeat = new Heartbeat('reminders');
         $linger = (int) $this->option('linger');

@@ -10,8 +10,8 @@ use App\Actions\Entries\RestoreEntry;
 use App\Http\Requests\Account;
 use App\Http\Resources\EntryResource;
 use App\Queries\EntryHistory;
-use App\Queries\Reach;
 use App\Queries\RoutineHistory;
+use App\Queries\ScopePreview;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 
@@ -39,7 +39,7 @@ final class EntryHistoryController
         return response()->json($history->show($user, Visible::to($user)->entry($entry)));
     }
 
-    public function reach(Request $request, string $entry, Reach $reach): JsonResponse
+    public function reach(Request $request, string $entry, ScopePreview $reach): JsonResponse
     {
         return response()->json($reach->show(Visible::to(Account::of($request))->entry($entry), $request->string('recurrence_id')->value()));
     }

@@ -18,14 +18,14 @@ use Symfony\Component\HttpFoundation\Response;
  */
 final readonly class SaysRevision
 {
-    private const PLACED = ['entries', 'changes', 'calendars', 'areas', 'day_hours', 'users'];
+    private const PLACED = ['entries', 'overrides', 'calendars', 'areas', 'day_hours', 'users'];
 
     /** The tables that a read shows something of, by the first word of its path. */
     private const SHOWS = [
         'board' => self::PLACED, 'month' => self::PLACED, 'year' => self::PLACED, 'ruler' => self::PLACED, 'search' => self::PLACED,
         'entries' => [...self::PLACED, 'attachments', 'timings'], 'days' => [...self::PLACED, 'closings', 'timings'],
-        'closings' => [...self::PLACED, 'closings'], 'done' => [...self::PLACED, 'timings'], 'basket' => ['entries', 'changes', 'calendars', 'areas'],
-        'reminders' => ['entries', 'changes', 'calendars', 'users', 'deliveries'], 'areas' => ['areas', 'calendars', 'users'],
+        'closings' => [...self::PLACED, 'closings'], 'done' => [...self::PLACED, 'timings'], 'basket' => ['entries', 'overrides', 'calendars', 'areas'],
+        'reminders' => ['entries', 'overrides', 'calendars', 'users', 'deliveries'], 'areas' => ['areas', 'calendars', 'users'],
         'filters' => ['filters', 'entries'], 'filing' => ['filing_rules', 'calendars'], 'timings' => ['timings', 'entries'], 'session' => ['users', 'attachments'],
     ];
 

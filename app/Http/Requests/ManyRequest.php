@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Requests;
 
 use App\Access\Changeable;
-use App\Actions\Entries\Picked;
+use App\Actions\Entries\ChosenOccurrences;
 use App\Models\Entry;
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Validation\Validator;
@@ -14,7 +14,7 @@ use PlumRota\Core\Time\PlannableDays;
 
 final class ManyRequest extends FormRequest
 {
-    /** @var list<Picked> */
+    /** @var list<ChosenOccurrences> */
     private array $picked = [];
 
     /** @return array<string, mixed> */
@@ -60,12 +60,12 @@ final class ManyRequest extends FormRequest
                     return;
                 }
                 $isRoutine = $entry->isRoutine();
-                $this->picked[] = new Picked($entry, $isRoutine ? $item['recurrence_id'] ?? null : null);
+                $this->picked[] = new ChosenOccurrences($entry, $isRoutine ? $item['recurrence_id'] ?? null : null);
             }
         }];
     }
 
-    /** @return list<Picked> */
+    /** @return list<ChosenOccurrences> */
     public function picked(): array
     {
         return $this->picked;

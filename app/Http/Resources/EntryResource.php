@@ -80,7 +80,7 @@ final class EntryResource extends JsonResource
             'place' => $entry->place,
             'link' => $entry->link,
             'checklist' => $entry->checklist,
-            'done' => $entry->exists && ! $entry->isRoutine() && $entry->changes()->whereNotNull('done_at')->where('recurrence_id', 'once')->exists(),
+            'done' => $entry->exists && ! $entry->isRoutine() && $entry->overrides()->whereNotNull('done_at')->where('recurrence_id', 'once')->exists(),
             'version' => $entry->version,
         ];
     }

@@ -21,7 +21,7 @@ final class ThisOne
      */
     public static function shown(User $user, Entry $entry, string $recurrenceId, int $timed): array
     {
-        $change = $entry->changes()->where('recurrence_id', $recurrenceId)->first();
+        $change = $entry->overrides()->where('recurrence_id', $recurrenceId)->first();
         $details = SeriesOf::detailsOf($entry, $recurrenceId);
         $own = array_intersect_key($change->fields ?? [], array_flip(array_diff(Details::OWN, ['checklist', 'own_reminders'])));
         if (array_key_exists('reminders', $own)) {
@@ -29,7 +29,7 @@ final class ThisOne
         }
         $series = SeriesOf::mendable($entry);
         $timeline = new Timeline($user->timeZone());
-        $one = $series === null ? null : $timeline->one($series, $recurrenceId, $change === null ? null : SeriesOf::change($change));
+        $one = $series === null ? null : $timeline->one($series, $recurrenceId, $change === null ? null : SeriesOf::override($change));
         $asAll = $series === null ? null : $timeline->one($series, $recurrenceId, null);
 
         return [
@@ -52,8 +52,8 @@ final class ThisOne
     public static function isAfterDue(User $user, Entry $entry, string $recurrenceId): bool
     {
         $series = SeriesOf::mendable($entry);
-        $change = $entry->changes()->where('recurrence_id', $recurrenceId)->first();
+        $change = $entry->overrides()->where('recurrence_id', $recurrenceId)->first();
 
-        return $series !== null && (new Timeline($user->timeZone()))->one($series, $recurrenceId, $change === null ? null : SeriesOf::change($change))?->isAfterDue() === true;
+        return $series !== null && (new Timeline($user->timeZone()))->one($series, $recurrenceId, $change === null ? null : SeriesOf::override($change))?->isAfterDue() === true;
     }
 }

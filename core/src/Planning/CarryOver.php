@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace PlumRota\Core\Planning;
 
-use PlumRota\Core\Schedule\Change;
 use PlumRota\Core\Schedule\Occurrence;
+use PlumRota\Core\Schedule\Override;
 use PlumRota\Core\Schedule\Series;
 use PlumRota\Core\Schedule\Timeline;
 use PlumRota\Core\Time\LocalDate;
@@ -31,7 +31,7 @@ final readonly class CarryOver
     }
 
     /**
-     * @param  callable(LocalDate, LocalDate): list<Change>  $changes  of the series near a stretch of days, given the first and the last
+     * @param  callable(LocalDate, LocalDate): list<Override>  $changes  of the series near a stretch of days, given the first and the last
      * @return Occurrence|null the occurrence as it stands on its own day; null when nothing has rolled on
      */
     public function missed(Series $series, callable $changes): ?Occurrence
@@ -49,7 +49,7 @@ final readonly class CarryOver
     /**
      * The latest occurrence up to today, whatever became of it; it decides.
      *
-     * @param  list<Change>  $changes  of the series near that many days before today
+     * @param  list<Override>  $changes  of the series near that many days before today
      * @return Occurrence|null null where there is none in those days
      */
     public function latest(Series $series, array $changes, int $days): ?Occurrence

@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace PlumRota\Core\Reminding;
 
 use PlumRota\Core\Recurrence\DayMarks;
-use PlumRota\Core\Schedule\Change;
 use PlumRota\Core\Schedule\Due;
 use PlumRota\Core\Schedule\Occurrence;
+use PlumRota\Core\Schedule\Override;
 use PlumRota\Core\Schedule\Series;
 use PlumRota\Core\Schedule\Timeline;
 use PlumRota\Core\Time\InvalidTime;
@@ -26,7 +26,7 @@ final readonly class Moments
     /**
      * Done, skipped and let-go occurrences are not reminded of.
      *
-     * @param  list<Change>  $changes
+     * @param  list<Override>  $changes
      * @param  list<Trigger>  $triggers  all that any of them may have
      * @param  int  $after  Unix seconds, not included
      * @param  int  $until  Unix seconds, included
@@ -87,7 +87,7 @@ final readonly class Moments
     /**
      * How far what reminders are reckoned from may lie from where an occurrence stands.
      *
-     * @param  list<Change>  $changes
+     * @param  list<Override>  $changes
      * @return array{int, int, int} the longest travel in minutes; days from an occurrence to its due date, the least and the most
      */
     private static function spread(Series $series, array $changes): array

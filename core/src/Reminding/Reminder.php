@@ -10,18 +10,18 @@ use Stringable;
 /** When to remind, and in which ways: "-PT15M" on the screen, "-PT15M;mail,phone" in those. */
 final readonly class Reminder implements Stringable
 {
-    /** @param  list<Way>  $ways  at least one */
+    /** @param  list<Channel>  $ways  at least one */
     private function __construct(public Trigger $trigger, public array $ways)
     {
     }
 
     /**
-     * @param  list<Way>  $ways  none for the screen
+     * @param  list<Channel>  $ways  none for the screen
      */
     public static function of(Trigger $trigger, array $ways = []): self
     {
         $once = [];
-        foreach ($ways === [] ? [Way::Screen] : $ways as $way) {
+        foreach ($ways === [] ? [Channel::Screen] : $ways as $way) {
             $once[$way->value] = $way;
         }
 
@@ -34,7 +34,7 @@ final readonly class Reminder implements Stringable
         [$trigger, $ways] = [...explode(';', $text, 2), ''];
 
         return self::of(Trigger::parse($trigger), $ways === '' ? [] : array_map(
-            fn (string $way): Way => Way::tryFrom($way) ?? throw new InvalidTime("“{$way}” is no way to remind; screen, mail and phone are."),
+            fn (string $way): Channel => Channel::tryFrom($way) ?? throw new InvalidTime("“{$way}” is no way to remind; screen, mail and phone are."),
             explode(',', $ways),
         ));
     }
@@ -61,6 +61,6 @@ final readonly class Reminder implements Stringable
 
     public function __toString(): string
     {
-        return $this->ways === [Way::Screen] ? (string) $this->trigger : $this->trigger.';'.implode(',', array_map(fn (Way $way): string => $way->value, $this->ways));
+        return $this->ways === [Channel::Screen] ? (string) $this->trigger : $this->trigger.';'.implode(',', array_map(fn (Channel $way): string => $way->value, $this->ways));
     }
 }

@@ -22,7 +22,7 @@ final readonly class Occurrence
         public string $recurrenceId,
         public Placement $placement,
         public TimeRange $seen,
-        public ?Change $change,
+        public ?Override $change,
         public Details $details,
         private int $dueDays = 0,
         public bool $isRoutine = false,

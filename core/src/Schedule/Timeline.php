@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace PlumRota\Core\Schedule;
 
+use PlumRota\Core\Recurrence\AdjustedSet;
 use PlumRota\Core\Recurrence\DayMarks;
-use PlumRota\Core\Recurrence\LivedSet;
 use PlumRota\Core\Recurrence\RecurrenceSet;
 use PlumRota\Core\Time\InvalidTime;
 use PlumRota\Core\Time\LocalDate;
@@ -28,7 +28,7 @@ final readonly class Timeline
      * The occurrences that touch a window of the viewer's wall time, in the order in which they begin: where clocks are
      * changed that is not the order of the times on the wall.
      *
-     * @param  list<Change>  $changes  of this series; for one that counts after it is done all of them, else at least
+     * @param  list<Override>  $changes  of this series; for one that counts after it is done all of them, else at least
      *                                 those whose recurrence id or whose new place lies near the window
      * @param  int  $most  instances of the rule that are looked at; the first ones
      * @return list<Occurrence>
@@ -84,7 +84,7 @@ final readonly class Timeline
     }
 
     /**
-     * @param  list<Change>  $changes
+     * @param  list<Override>  $changes
      * @return list<array{id: LocalDateTime, at: LocalDateTime}>|null null where every occurrence stands where its rule puts it
      */
     private function stands(Series $series, array $changes, TimeRange $around): ?array
@@ -92,7 +92,7 @@ final readonly class Timeline
         if ($series->breaks === null) {
             return null;
         }
-        $lived = new LivedSet($series->recurrenceSet(), $this->marks, $series->breaks->offDay, $series->breaks->seasons, $series->breaks->pauses);
+        $lived = new AdjustedSet($series->recurrenceSet(), $this->marks, $series->breaks->offDay, $series->breaks->seasons, $series->breaks->pauses);
 
         if ($series->afterDone) {
             $stands = [];
@@ -109,7 +109,7 @@ final readonly class Timeline
     }
 
     /**
-     * @param  list<Change>  $changes
+     * @param  list<Override>  $changes
      * @return list<LocalDateTime>
      */
     private function starts(Series $series, array $changes, TimeRange $around, int $most): array
@@ -125,7 +125,7 @@ final readonly class Timeline
     /**
      * Of a routine that counts from its last finish: those that were finished, and the one that is open.
      *
-     * @param  list<Change>  $changes
+     * @param  list<Override>  $changes
      * @return array{list<LocalDateTime>, LocalDateTime|null}
      */
     private function afterDone(Series $series, array $changes): array
@@ -149,14 +149,14 @@ final readonly class Timeline
     }
 
     /** One occurrence by its recurrence id, whatever became of it; null where it was skipped, or where that names no time of the series. */
-    public function one(Series $series, string $id, ?Change $change): ?Occurrence
+    public function one(Series $series, string $id, ?Override $change): ?Occurrence
     {
         $start = $this->parsed($series, $id);
 
         return $start === null ? null : $this->occurrence($series, $id, $start, $change);
     }
 
-    private function occurrence(Series $series, string $id, LocalDateTime $start, ?Change $change): ?Occurrence
+    private function occurrence(Series $series, string $id, LocalDateTime $start, ?Override $change): ?Occurrence
     {
         if ($change !== null && $change->skipped) {
             return null;
@@ -169,7 +169,7 @@ final readonly class Timeline
     }
 
     /** By how many days the due date of a routine has gone along; one of its own stays. */
-    private static function dueDays(Series $series, string $id, ?Change $change): int
+    private static function dueDays(Series $series, string $id, ?Override $change): int
     {
         if ($series->details->due === null || $id === Series::ONCE || ($change !== null && array_key_exists('due', $change->own))) {
             return 0;
@@ -179,7 +179,7 @@ final readonly class Timeline
     }
 
     /** One whose recurrence id lies elsewhere: moved into the window, or done before the rule was changed. */
-    private function strayed(Series $series, string $id, Change $change): ?Occurrence
+    private function strayed(Series $series, string $id, Override $change): ?Occurrence
     {
         if ($change->placement === null && $change->doneAt === null && $change->letGoAt === null) {
             return null;

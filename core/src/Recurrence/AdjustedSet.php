@@ -12,7 +12,7 @@ use PlumRota\Core\Time\LocalDateTime;
  *
  * An occurrence keeps the recurrence id that its rule gives it, wherever a day off sends it.
  */
-final readonly class LivedSet
+final readonly class AdjustedSet
 {
     /** A day off sends an occurrence no further than this many days. */
     public const FURTHEST = 60;

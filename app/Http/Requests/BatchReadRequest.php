@@ -7,7 +7,7 @@ namespace App\Http\Requests;
 use Illuminate\Foundation\Http\FormRequest;
 
 /** Several reads: their addresses behind /api/, each encoded as an address is, with a space between two. */
-final class TogetherRequest extends FormRequest
+final class BatchReadRequest extends FormRequest
 {
     public const MOST = 10;
 

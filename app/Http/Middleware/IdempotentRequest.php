@@ -16,7 +16,7 @@ use Symfony\Component\HttpFoundation\Response;
  * Makes a request with an Idempotency-Key safe to send twice: the second gets the first one's answer, and nothing
  * happens again. The answer is kept in the transaction of the change itself; one that failed leaves nothing behind.
  */
-final class AnswerOnce
+final class IdempotentRequest
 {
     private const KEPT_HOURS = 24;
 

@@ -6,14 +6,14 @@ namespace App\Queries;
 
 use App\Mapping\SeriesOf;
 use App\Models\Entry;
-use App\Models\OccurrenceChange;
+use App\Models\OccurrenceOverride;
 use Illuminate\Support\Collection;
 use PlumRota\Core\Schedule\Series;
 use PlumRota\Core\Time\InvalidTime;
 use PlumRota\Core\Time\LocalDateTime;
 
 /** What a change of a routine would touch, from one occurrence on or as a whole. */
-final class Reach
+final class ScopePreview
 {
     private const MOST_COUNTED = 1000;
 
@@ -22,7 +22,7 @@ final class Reach
     {
         $series = SeriesOf::mendable($entry);
         if ($series === null || ! $series->isRoutine()) {
-            /** @var Collection<int, OccurrenceChange> $none */
+            /** @var Collection<int, OccurrenceOverride> $none */
             $none = collect();
 
             return ['onward' => self::part(null, 1, $none), 'whole' => self::part(null, 1, $none)];
@@ -32,11 +32,11 @@ final class Reach
         } catch (InvalidTime) {
             $cut = $series->placement->start;
         }
-        $changes = $entry->changes()->get();
+        $changes = $entry->overrides()->get();
         $text = $series->placement->allDay ? (string) $cut->date() : (string) $cut;
 
         return [
-            'onward' => self::part($text, $this->count($series, $cut), $changes->filter(fn (OccurrenceChange $change): bool => $change->recurrence_id >= $text)),
+            'onward' => self::part($text, $this->count($series, $cut), $changes->filter(fn (OccurrenceOverride $change): bool => $change->recurrence_id >= $text)),
             'whole' => self::part($entry->start, $this->count($series, $series->placement->start), $changes),
         ];
     }
@@ -54,7 +54,7 @@ final class Reach
     }
 
     /**
-     * @param  Collection<int, OccurrenceChange>  $changes
+     * @param  Collection<int, OccurrenceOverride>  $changes
      * @return array{from: string|null, count: int|null, done: int, moved: int, edited: int, skipped: int}
      */
     private static function part(?string $from, ?int $count, Collection $changes): array
@@ -62,10 +62,10 @@ final class Reach
         return [
             'from' => $from,
             'count' => $count,
-            'done' => $changes->filter(fn (OccurrenceChange $change): bool => $change->done_at !== null)->count(),
-            'moved' => $changes->filter(fn (OccurrenceChange $change): bool => $change->start !== null)->count(),
-            'edited' => $changes->filter(fn (OccurrenceChange $change): bool => $change->fields !== [])->count(),
-            'skipped' => $changes->filter(fn (OccurrenceChange $change): bool => $change->skipped)->count(),
+            'done' => $changes->filter(fn (OccurrenceOverride $change): bool => $change->done_at !== null)->count(),
+            'moved' => $changes->filter(fn (OccurrenceOverride $change): bool => $change->start !== null)->count(),
+            'edited' => $changes->filter(fn (OccurrenceOverride $change): bool => $change->fields !== [])->count(),
+            'skipped' => $changes->filter(fn (OccurrenceOverride $change): bool => $change->skipped)->count(),
         ];
     }
 }

@@ -12,7 +12,7 @@ use PlumRota\Core\Time\Zone;
  * this week, or to be asked after; due later; no date at all. In each the earlier date goes before, then what is more
  * important, then the order by hand. What is not to be touched yet comes last of what has a date.
  */
-final readonly class Pressing
+final readonly class Urgency
 {
     public const GROUPS = ['late', 'soon', 'later', 'none'];
 
@@ -23,7 +23,7 @@ final readonly class Pressing
     }
 
     /** @return 'late'|'soon'|'later'|'none' */
-    public function group(Loose $one): string
+    public function group(UnscheduledTask $one): string
     {
         if ($one->due?->isLate($this->zone, $this->now)) {
             return 'late';
@@ -37,7 +37,7 @@ final readonly class Pressing
     }
 
     /** Whether nothing is to be done about it yet. */
-    public function rests(Loose $one): bool
+    public function rests(UnscheduledTask $one): bool
     {
         $until = $one->notBefore ?? ($one->due === null ? $one->askAgain ?? $one->around : null);
 
@@ -45,8 +45,8 @@ final readonly class Pressing
     }
 
     /**
-     * @param  list<Loose>  $all
-     * @return list<Loose>
+     * @param  list<UnscheduledTask>  $all
+     * @return list<UnscheduledTask>
      */
     public function inOrder(array $all): array
     {
@@ -57,11 +57,11 @@ final readonly class Pressing
         }
         asort($keys);
 
-        return array_map(fn (int $i): Loose => $all[$i], array_keys($keys));
+        return array_map(fn (int $i): UnscheduledTask => $all[$i], array_keys($keys));
     }
 
     /** The day that its turn is reckoned by: the first of what there is. */
-    private function day(Loose $one): ?LocalDate
+    private function day(UnscheduledTask $one): ?LocalDate
     {
         $days = array_filter([$one->due?->day(), $one->around, $one->askAgain, $one->notBefore]);
         usort($days, fn (LocalDate $a, LocalDate $b): int => $a->dayNumber() <=> $b->dayNumber());

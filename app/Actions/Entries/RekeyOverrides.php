@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Actions\Entries;
 
 use App\Models\Entry;
-use App\Models\OccurrenceChange;
+use App\Models\OccurrenceOverride;
 use PlumRota\Core\Schedule\Series;
 use PlumRota\Core\Time\LocalDateTime;
 
@@ -13,7 +13,7 @@ use PlumRota\Core\Time\LocalDateTime;
  * What becomes of the changes of a routine when its rule or its start is edited: each follows its occurrence to the
  * new recurrence id; what the new rhythm does not know any more is dropped, but what was done or let go stays so.
  */
-final class RekeyChanges
+final class RekeyOverrides
 {
     /**
      * @param  Series  $old  the series under whose ids the changes stand
@@ -22,7 +22,7 @@ final class RekeyChanges
      */
     public function apply(Entry $entry, Series $old, ?Series $new, \Closure $moved): void
     {
-        $changes = $entry->changes()->get();
+        $changes = $entry->overrides()->get();
         $rekeyed = [];
         foreach ($changes as $change) {
             $id = $this->newId($change, $old, $new, $moved);
@@ -35,7 +35,7 @@ final class RekeyChanges
             }
         }
         foreach ($rekeyed as $id => $change) {
-            $entry->changes()->where('recurrence_id', $id)->get()->each(fn (OccurrenceChange $taken) => $taken->delete());
+            $entry->overrides()->where('recurrence_id', $id)->get()->each(fn (OccurrenceOverride $taken) => $taken->delete());
             $copy = $change->replicate();
             $copy->recurrence_id = (string) $id;
             $copy->day = $id === Series::ONCE ? substr((string) $entry->start, 0, 10) : substr((string) $id, 0, 10);
@@ -44,13 +44,13 @@ final class RekeyChanges
     }
 
     /** What was done, or decided against, stays in the record. */
-    private static function isDecided(OccurrenceChange $change): bool
+    private static function isDecided(OccurrenceOverride $change): bool
     {
         return $change->done_at !== null || $change->let_go_at !== null;
     }
 
     /** @param  \Closure(LocalDateTime): LocalDateTime  $moved */
-    private function newId(OccurrenceChange $change, Series $old, ?Series $new, \Closure $moved): ?string
+    private function newId(OccurrenceOverride $change, Series $old, ?Series $new, \Closure $moved): ?string
     {
         if ($new === null) {
             return $change->recurrence_id === Series::ONCE ? Series::ONCE : null;

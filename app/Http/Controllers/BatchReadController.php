@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
-use App\Http\Requests\TogetherRequest;
+use App\Http\Requests\BatchReadRequest;
 use Illuminate\Contracts\Debug\ExceptionHandler;
 use Illuminate\Foundation\Application;
 use Illuminate\Http\Request;
@@ -19,7 +19,7 @@ use Throwable;
  * Several reads as one request: what a page shows after a change. Each is answered as it would be alone, with its own status;
  * one that fails leaves the others as they are.
  */
-final readonly class TogetherController
+final readonly class BatchReadController
 {
     /** Files, and this itself, by the names of their routes. */
     private const NOT_HERE = ['attachments.show', 'together'];
@@ -31,7 +31,7 @@ final readonly class TogetherController
     {
     }
 
-    public function __invoke(TogetherRequest $request): Response
+    public function __invoke(BatchReadRequest $request): Response
     {
         $parts = array_map(fn (string $path): string => $this->part($request, $path), $request->reads());
 

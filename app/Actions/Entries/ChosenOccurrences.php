@@ -7,7 +7,7 @@ namespace App\Actions\Entries;
 use App\Models\Entry;
 
 /** One of several that were chosen together. */
-final readonly class Picked
+final readonly class ChosenOccurrences
 {
     /** @param  string|null  $recurrenceId null for what happens once */
     public function __construct(public Entry $entry, public ?string $recurrenceId)

@@ -4,16 +4,16 @@ declare(strict_types=1);
 
 namespace App\Queries;
 
-use App\Reading\ChangeRow;
 use App\Reading\EntryRow;
+use App\Reading\OverrideRow;
 use PlumRota\Core\Planning\Block;
 use PlumRota\Core\Schedule\Details;
 use PlumRota\Core\Schedule\Occurrence;
 
 /** An occurrence with the row it comes from, the one that changes it, and the area of its calendar. */
-final readonly class Seen
+final readonly class ResolvedOccurrence
 {
-    public function __construct(public EntryRow $entry, public Occurrence $occurrence, public ?ChangeRow $change, public Block $block, public string $areaId, public bool $isLate = false)
+    public function __construct(public EntryRow $entry, public Occurrence $occurrence, public ?OverrideRow $change, public Block $block, public string $areaId, public bool $isLate = false)
     {
     }
 

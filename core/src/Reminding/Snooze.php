@@ -9,7 +9,7 @@ use PlumRota\Core\Time\LocalDateTime;
 use PlumRota\Core\Time\Zone;
 
 /** When a reminder that was put off comes back (a snoozing VALARM of RFC 9074 6). */
-final readonly class Later
+final readonly class Snooze
 {
     private const EVENING = 18;
 

@@ -8,7 +8,7 @@ use PlumRota\Core\Schedule\Due;
 use PlumRota\Core\Time\LocalDate;
 
 /** What has no place yet, as far as its turn goes. */
-final readonly class Loose
+final readonly class UnscheduledTask
 {
     /**
      * @param  string  $key  the caller's name for it

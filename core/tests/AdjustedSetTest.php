@@ -2,10 +2,10 @@
 
 declare(strict_types=1);
 
+use PlumRota\Core\Recurrence\AdjustedSet;
 use PlumRota\Core\Recurrence\AfterDone;
 use PlumRota\Core\Recurrence\DayMarks;
 use PlumRota\Core\Recurrence\InvalidRule;
-use PlumRota\Core\Recurrence\LivedSet;
 use PlumRota\Core\Recurrence\OffDay;
 use PlumRota\Core\Recurrence\Pause;
 use PlumRota\Core\Recurrence\RecurrenceSet;
@@ -17,15 +17,15 @@ use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\LocalDateTime;
 
 /** Dates worked out by hand on a wall calendar for 2026 and 2027. */
-function lived(string $rule, string $start, OffDay $offDay = OffDay::Keep, array $off = [], array $seasons = [], array $pauses = []): LivedSet
+function lived(string $rule, string $start, OffDay $offDay = OffDay::Keep, array $off = [], array $seasons = [], array $pauses = []): AdjustedSet
 {
     $marks = new DayMarks(array_map(LocalDate::parse(...), $off));
 
-    return new LivedSet(new RecurrenceSet(LocalDateTime::parse($start.'T12:00'), RuleParser::parse($rule)), $marks, $offDay, $seasons, $pauses);
+    return new AdjustedSet(new RecurrenceSet(LocalDateTime::parse($start.'T12:00'), RuleParser::parse($rule)), $marks, $offDay, $seasons, $pauses);
 }
 
 /** @return list<string> */
-function standing(LivedSet $set, string $from, string $to): array
+function standing(AdjustedSet $set, string $from, string $to): array
 {
     return array_map(fn (array $one): string => (string) $one['at']->date(), $set->between(LocalDateTime::parse($from.'T00:00'), LocalDateTime::parse($to.'T00:00')));
 }
@@ -49,7 +49,7 @@ test('one that a day off sends into the window is there, one sent out of it is n
 
 test('several that a day off sends to the same time stand there once', function (OffDay $offDay, array $stands) {
     // Friday 25 December is a holiday; Saturday and Sunday are no working days.
-    $set = new LivedSet(new RecurrenceSet(LocalDateTime::parse('2026-12-21T08:00'), RuleParser::parse('FREQ=DAILY')), new DayMarks([LocalDate::parse('2026-12-25')]), $offDay);
+    $set = new AdjustedSet(new RecurrenceSet(LocalDateTime::parse('2026-12-21T08:00'), RuleParser::parse('FREQ=DAILY')), new DayMarks([LocalDate::parse('2026-12-25')]), $offDay);
     $shown = fn (string $from, string $to): array => array_map(fn (array $one): string => substr((string) $one['id'], 8, 2).' on '.substr((string) $one['at'], 8, 2), $set->between(LocalDateTime::parse($from), LocalDateTime::parse($to)));
     expect($shown('2026-12-21T00:00', '2026-12-30T00:00'))->toBe($stands)
         ->and([...$shown('2026-12-21T00:00', '2026-12-26T00:00'), ...$shown('2026-12-26T00:00', '2026-12-30T00:00')])->toBe($stands);
@@ -60,7 +60,7 @@ test('several that a day off sends to the same time stand there once', function 
 
 test('what a day off would send into a pause, or out of its season, does not come', function () {
     $at = fn (array $seasons, array $pauses): array => array_map(fn (array $one): string => substr((string) $one['at'], 5, 5),
-        (new LivedSet(new RecurrenceSet(LocalDateTime::parse('2026-11-28T08:00'), RuleParser::parse('FREQ=WEEKLY')), new DayMarks, OffDay::After, $seasons, $pauses))->between(LocalDateTime::parse('2026-11-20T00:00'), LocalDateTime::parse('2026-12-20T00:00')));
+        (new AdjustedSet(new RecurrenceSet(LocalDateTime::parse('2026-11-28T08:00'), RuleParser::parse('FREQ=WEEKLY')), new DayMarks, OffDay::After, $seasons, $pauses))->between(LocalDateTime::parse('2026-11-20T00:00'), LocalDateTime::parse('2026-12-20T00:00')));
     expect($at([], []))->toBe(['11-30', '12-07', '12-14'])
         ->and($at([], [Pause::of(LocalDate::parse('2026-12-06'), LocalDate::parse('2026-12-08'))]))->toBe(['11-30', '12-14'])
         ->and($at([Season::of(11, 1, 12, 12)], []))->toBe(['11-30', '12-07']);

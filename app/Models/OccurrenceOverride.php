@@ -29,11 +29,11 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property int $put_off how often it was sent on
  * @property Entry $entry
  */
-final class OccurrenceChange extends Model
+final class OccurrenceOverride extends Model
 {
     use Recorded;
 
-    protected $table = 'changes';
+    protected $table = 'overrides';
 
     protected $guarded = [];
 

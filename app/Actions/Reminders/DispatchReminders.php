@@ -22,7 +22,7 @@ use Throwable;
  *
  * A way that fails does not stop the others: what could not be handed over is tried again, later each time.
  */
-final readonly class HandOver
+final readonly class DispatchReminders
 {
     private const AT_ONCE = 500;
 

@@ -7,7 +7,7 @@ namespace PlumRota\Core\Schedule;
 use PlumRota\Core\Recurrence\PeriodValue;
 
 /** What makes one occurrence differ from its rule. */
-final readonly class Change
+final readonly class Override
 {
     /**
      * @param  string  $recurrenceId  the start the rule gave it, or Series::ONCE

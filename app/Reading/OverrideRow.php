@@ -7,7 +7,7 @@ namespace App\Reading;
 use stdClass;
 
 /** What makes one occurrence differ, as the views read it. */
-final readonly class ChangeRow
+final readonly class OverrideRow
 {
     public const COLUMNS = 'entry_id, recurrence_id, skipped, all_day, start, length, zone, fields, done_at, let_go_at, put_off';
 

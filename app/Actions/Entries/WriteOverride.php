@@ -6,25 +6,25 @@ namespace App\Actions\Entries;
 
 use App\Mapping\SeriesOf;
 use App\Models\Entry;
-use App\Models\OccurrenceChange;
+use App\Models\OccurrenceOverride;
 use PlumRota\Core\Schedule\NoSuchOccurrence;
 use PlumRota\Core\Schedule\Series;
 use PlumRota\Core\Time\InvalidTime;
 
 /** Writes what makes one occurrence differ, and removes the row again when nothing does. */
-final class TouchOccurrence
+final class WriteOverride
 {
     /**
      * @param  array<string, mixed>  $columns  of the changes table; "fields" replaces what was there
      *
      * @throws NoSuchOccurrence
      */
-    public function apply(Entry $entry, string $recurrenceId, array $columns): OccurrenceChange
+    public function apply(Entry $entry, string $recurrenceId, array $columns): OccurrenceOverride
     {
-        $change = $entry->changes()->where('recurrence_id', $recurrenceId)->first();
+        $change = $entry->overrides()->where('recurrence_id', $recurrenceId)->first();
         if ($change === null) {
             $this->requireOccurrence($entry, $recurrenceId);
-            $change = new OccurrenceChange([
+            $change = new OccurrenceOverride([
                 'entry_id' => $entry->id,
                 'user_id' => $entry->user_id,
                 'recurrence_id' => $recurrenceId,

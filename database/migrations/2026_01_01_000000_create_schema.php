@@ -1,0 +1,425 @@
+<?php
+
+declare(strict_types=1);
+
+use Illuminate\Database\Migrations\Migration;
+use Illuminate\Database\Schema\Blueprint;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Schema;
+
+/**
+ * The whole schema. Dates are YYYY-MM-DD and wall times YYYY-MM-DDTHH:MM:SS, as text that sorts by itself; instants are Unix seconds,
+ * lengths minutes where nothing else is said. Rows of the tables in App\Journal\Journal::TABLES are written only by the write path.
+ */
+return new class extends Migration
+{
+    public function up(): void
+    {
+        $this->accounts();
+        $this->calendars();
+        $this->entries();
+        $this->days();
+        $this->history();
+        $this->reminders();
+        $this->search();
+    }
+
+    private function accounts(): void
+    {
+        // An account, with its settings. The revision is one higher after every change: pages ask for it.
+        Schema::create('users', function (Blueprint $table): void {
+            $table->id();
+            $table->string('name');
+            $table->string('email')->unique();
+            $table->string('password');
+            $table->rememberToken();
+            $table->string('zone');
+            $table->unsignedTinyInteger('first_weekday')->default(1); // ISO 8601
+            $table->string('clock')->default('24'); // 24 or 12
+            $table->json('week'); // seven of {minutes, wakes, sleeps, theme}, Monday first
+            $table->json('work_days')->default('[1,2,3,4,5]'); // ISO 8601
+            $table->string('holidays')->nullable(); // a country of resources/holidays, ISO 3166
+            $table->ulid('default_calendar_id')->nullable(); // where new entries go
+            $table->unsignedSmallInteger('stint_minutes')->default(25);
+            $table->unsignedSmallInteger('must_limit')->default(2); // a day
+            $table->unsignedSmallInteger('other_limit')->default(8);
+            $table->json('closing_questions')->default('["What went well?","What could be better?","A good moment","What for tomorrow?"]');
+            $table->unsignedSmallInteger('quiet_from')->default(0); // minutes of the day; the same for none
+            $table->unsignedSmallInteger('quiet_to')->default(0);
+            $table->unsignedSmallInteger('agenda_at')->nullable(); // minute of the day
+            $table->json('agenda_ways')->default('["screen"]');
+            $table->unsignedSmallInteger('evening_at')->nullable();
+            $table->unsignedBigInteger('planned_until')->default(0)->index(); // the instant up to which reminders are written down
+            $table->unsignedInteger('revision')->default(0);
+            $table->timestamps();
+        });
+        // Where somebody is signed in. Ending one ends what was signed in there at once.
+        Schema::create('devices', function (Blueprint $table): void {
+            $table->ulid('id')->primary();
+            $table->foreignId('user_id')->constrained()->cascadeOnDelete();
+            $table->string('name'); // browser and system, as they name themselves
+            $table->string('token_hash')->nullable(); // SHA-256 of what a remembered one brings along
+            $table->unsignedBigInteger('signed_in_at');
+            $table->unsignedBigInteger('seen_at');
+            $table->unsignedBigInteger('expires_at');
+        });
+        // Single-use links sent by mail, known by their SHA-256 only.
+        Schema::create('account_links', function (Blueprint $table): void {
+            $table->id();
+            $table->string('kind'); // reset or invitation
+            $table->foreignId('user_id')->constrained()->cascadeOnDelete(); // whose password, or who invites
+            $table->string('email');
+            $table->string('token_hash')->unique();
+            $table->unsignedBigInteger('expires_at');
+            $table->unsignedBigInteger('used_at')->nullable();
+        });
+    }
+
+    private function calendars(): void
+    {
+        // Life areas.
+        Schema::create('areas', function (Blueprint $table): void {
+            $table->ulid('id')->primary();
+            $table->foreignId('user_id')->constrained()->cascadeOnDelete();
+            $table->string('name');
+            $table->string('colour');
+            $table->unsignedInteger('intended_minutes')->nullable(); // a week
+            $table->unsignedInteger('position')->default(0);
+            $table->boolean('hidden')->default(false);
+            $table->timestamps();
+        });
+        // Calendars, each in one area, with what new entries in them have unless said otherwise.
+        Schema::create('calendars', function (Blueprint $table): void {
+            $table->ulid('id')->primary();
+            $table->foreignId('user_id')->constrained()->cascadeOnDelete();
+            $table->foreignUlid('area_id')->constrained();
+            $table->string('name');
+            $table->string('colour')->nullable(); // null: the area's
+            $table->unsignedInteger('position')->default(0);
+            $table->boolean('hidden')->default(false);
+            $table->string('missed')->default('hold');
+            $table->boolean('busy')->default(true);
+            $table->json('reminders'); // of entries with hours
+            $table->json('reminders_all_day')->default('[]');
+            $table->timestamps();
+        });
+        // Filters of the board that were given a name.
+        Schema::create('filters', function (Blueprint $table): void {
+            $table->ulid('id')->primary();
+            $table->foreignId('user_id')->constrained()->cascadeOnDelete();
+            $table->string('name');
+            $table->json('choice'); // as the page asks for it
+            $table->timestamps();
+            $table->unique(['user_id', 'name']);
+        });
+        // Rules that file an entry by words in its title.
+        Schema::create('filing_rules', function (Blueprint $table): void {
+            $table->ulid('id')->primary();
+            $table->foreignId('user_id')->constrained()->cascadeOnDelete();
+            $table->string('words');
+            $table->ulid('calendar_id')->nullable();
+            $table->string('colour')->nullable();
+            $table->unsignedInteger('position')->default(0);
+            $table->timestamps();
+        });
+    }
+
+    private function entries(): void
+    {
+        // Events and tasks. A routine is one row; its occurrences are computed.
+        Schema::create('entries', function (Blueprint $table): void {
+            $table->ulid('id')->primary();
+            $table->foreignId('user_id')->constrained()->cascadeOnDelete();
+            $table->foreignUlid('calendar_id')->constrained();
+            $table->string('kind'); // task or event
+            $table->string('title');
+            $table->text('notes')->default('');
+            // When: DTSTART, DURATION, RRULE, RDATE, EXDATE of RFC 5545.
+            $table->boolean('all_day')->default(true);
+            $table->string('start')->nullable(); // wall time: a date, or a date and time; null for an unscheduled task
+            $table->unsignedInteger('length')->default(1); // days when all-day, else minutes
+            $table->string('zone')->nullable(); // null: all-day or floating
+            $table->string('end_zone')->nullable(); // null: that of the start
+            $table->string('rule')->nullable(); // RRULE
+            $table->boolean('after_done')->default(false); // the next one counts from the last finish
+            $table->json('extra_dates'); // RDATE
+            $table->json('except_dates'); // EXDATE
+            $table->string('off_day')->default('keep'); // keep, skip, before or after
+            $table->json('seasons')->default('[]'); // list of {from, to}: MM-DD
+            $table->json('pauses')->default('[]'); // list of {from, to}: dates
+            $table->boolean('overlaps')->default(false); // its occurrences may lie on one another
+            $table->string('continues_id', 26)->nullable(); // the earlier half of the same routine; no foreign key: it may be deleted and come back by undo
+            $table->string('first_day')->nullable(); // no occurrence lies before this day, in any zone
+            $table->string('last_day')->nullable(); // nor after this one; null: endless
+            // What is to be done about it.
+            $table->string('due')->nullable(); // of the first occurrence, a date or a date and time
+            $table->string('missed')->default('hold'); // hold, roll or lapse
+            $table->string('importance')->nullable(); // must, should or could
+            $table->string('effort')->nullable(); // light, steady or demanding
+            $table->unsignedInteger('estimate')->nullable();
+            $table->json('checklist'); // list of {text, done}
+            $table->string('not_before')->nullable(); // a date
+            $table->string('around')->nullable(); // a week of ISO 8601: 2026-W14
+            $table->string('waiting_for')->default('');
+            $table->string('ask_again')->nullable(); // a date
+            $table->json('reminders'); // triggers, each with its ways
+            $table->boolean('own_reminders')->default(true); // else those of its calendar
+            $table->boolean('always_through')->default(false); // quiet hours do not hold it back
+            // How it counts, and what it looks like.
+            $table->boolean('busy')->default(true);
+            $table->boolean('tentative')->default(false); // STATUS:TENTATIVE
+            $table->boolean('private')->default(false);
+            $table->boolean('protected')->default(false);
+            $table->unsignedInteger('travel')->default(0); // before it
+            $table->unsignedInteger('margin')->default(0); // after it
+            $table->string('place')->default('');
+            $table->string('link')->default('');
+            $table->string('colour')->nullable(); // null: the calendar's
+            $table->json('labels')->default('[]');
+            $table->integer('position')->default(0); // by hand, within its list
+            $table->unsignedInteger('version')->default(1); // one higher after every change; never falls, through an undo too
+            $table->timestamps();
+            $table->index(['user_id', 'missed']);
+            $table->index(['user_id', 'due']);
+        });
+        $this->indexes('entries', [
+            'in_a_stretch' => '(user_id, last_day, first_day)',
+            'unscheduled' => '(user_id) where start is null',
+            'continued' => '(user_id) where continues_id is not null',
+            'to_ask_again' => '(user_id, ask_again) where ask_again is not null',
+            'with_margins' => '(user_id) where travel > 0 or margin > 0',
+            'routines_due' => "(user_id) where due is not null and (rule is not null or extra_dates <> '[]')",
+        ]);
+        // What makes one occurrence differ from its rule: where it stands instead, what it has of its own, what became of it. Keyed by its
+        // RECURRENCE-ID; "once" for what happens once.
+        Schema::create('overrides', function (Blueprint $table): void {
+            $table->id();
+            $table->foreignUlid('entry_id')->constrained()->cascadeOnDelete();
+            $table->foreignId('user_id')->constrained()->cascadeOnDelete();
+            $table->string('recurrence_id');
+            $table->string('day')->nullable(); // of the recurrence id
+            $table->boolean('skipped')->default(false);
+            $table->boolean('all_day')->nullable();
+            $table->string('start')->nullable(); // where it stands instead; null: where its rule puts it
+            $table->unsignedInteger('length')->nullable();
+            $table->string('zone')->nullable();
+            $table->string('moved_from')->nullable(); // first and last day of that, widened for zones
+            $table->string('moved_to')->nullable();
+            $table->json('fields'); // what it has of its own, by the names of columns of entries
+            $table->unsignedBigInteger('done_at')->nullable();
+            $table->unsignedBigInteger('let_go_at')->nullable();
+            $table->unsignedSmallInteger('put_off')->default(0); // how often it was sent on to another day
+            $table->timestamps();
+            $table->unique(['entry_id', 'recurrence_id']);
+            $table->index(['entry_id', 'day']);
+            $table->index(['user_id', 'day']);
+            $table->index(['user_id', 'done_at']);
+        });
+        $this->indexes('overrides', [
+            'moved' => '(user_id, moved_to, moved_from) where moved_to is not null',
+            'moved_of' => '(entry_id, moved_to) where moved_to is not null',
+            'finished' => '(entry_id, done_at) where done_at is not null',
+            'left_out' => '(entry_id, day) where skipped = 1 or let_go_at is not null',
+            'with_own_fields' => "(user_id) where fields <> '{}' and fields <> '[]'",
+            'with_margins' => "(user_id) where json_extract(fields, '$.travel') > 0 or json_extract(fields, '$.margin') > 0",
+            'due' => "(user_id, json_extract(fields, '$.due')) where json_extract(fields, '$.due') is not null",
+        ]);
+        // Files with entries. No foreign key: one outlives a deletion that may be taken back.
+        Schema::create('attachments', function (Blueprint $table): void {
+            $table->ulid('id')->primary();
+            $table->foreignId('user_id')->constrained()->cascadeOnDelete();
+            $table->string('entry_id')->index();
+            $table->string('name');
+            $table->string('type');
+            $table->unsignedInteger('size'); // bytes
+            $table->string('path');
+            $table->timestamps();
+        });
+    }
+
+    private function days(): void
+    {
+        // What a date has to give, instead of its weekday.
+        Schema::create('day_hours', function (Blueprint $table): void {
+            $table->ulid('id')->primary();
+            $table->foreignId('user_id')->constrained()->cascadeOnDelete();
+            $table->string('date');
+            $table->unsignedSmallInteger('minutes');
+            $table->timestamps();
+            $table->unique(['user_id', 'date']);
+        });
+        // Work that was timed, one at a time. No foreign key: one outlives a deletion that may be taken back.
+        Schema::create('timings', function (Blueprint $table): void {
+            $table->ulid('id')->primary();
+            $table->foreignId('user_id')->constrained()->cascadeOnDelete();
+            $table->string('entry_id')->index();
+            $table->string('recurrence_id');
+            $table->unsignedBigInteger('started_at');
+            $table->unsignedBigInteger('ended_at')->nullable(); // null while it runs
+            $table->unsignedSmallInteger('planned')->nullable();
+            $table->timestamps();
+            $table->index(['user_id', 'ended_at']);
+        });
+        // Days that were closed: what was decided and what was written.
+        Schema::create('closings', function (Blueprint $table): void {
+            $table->ulid('id')->primary();
+            $table->foreignId('user_id')->constrained()->cascadeOnDelete();
+            $table->string('date');
+            $table->json('decisions'); // list of {key, title, decision, to}
+            $table->json('answers'); // list of {question, answer}
+            $table->unsignedBigInteger('closed_at')->nullable();
+            $table->timestamps();
+            $table->unique(['user_id', 'date']);
+        });
+    }
+
+    private function history(): void
+    {
+        // Every change as one step, with its rows before and after: undo, redo and the history of an entry.
+        Schema::create('history', function (Blueprint $table): void {
+            $table->id();
+            $table->foreignId('user_id')->constrained()->cascadeOnDelete();
+            $table->string('label');
+            $table->json('rows'); // list of {table, id, before, after}
+            $table->unsignedInteger('revision');
+            $table->boolean('undone')->default(false);
+            $table->timestamp('created_at')->index();
+            $table->index(['user_id', 'undone', 'id']);
+        });
+        // Which entries a step touched.
+        Schema::create('history_entries', function (Blueprint $table): void {
+            $table->foreignId('history_id')->constrained('history')->cascadeOnDelete()->index();
+            $table->string('entry_id');
+            $table->primary(['entry_id', 'history_id']);
+        });
+        // Answers to requests with an Idempotency-Key, to be given again.
+        Schema::create('answers', function (Blueprint $table): void {
+            $table->id();
+            $table->foreignId('user_id')->constrained()->cascadeOnDelete();
+            $table->string('key');
+            $table->string('fingerprint'); // SHA-256 of the request
+            $table->unsignedSmallInteger('status')->nullable();
+            $table->text('body')->nullable();
+            $table->timestamp('created_at')->index();
+            $table->unique(['user_id', 'key']);
+        });
+    }
+
+    private function reminders(): void
+    {
+        // Reminders written down before they fall, one row for each way of each reminder of each occurrence.
+        Schema::create('deliveries', function (Blueprint $table): void {
+            $table->id();
+            $table->foreignId('user_id')->constrained()->cascadeOnDelete();
+            $table->string('kind')->default('reminder'); // reminder, later, agenda or evening
+            $table->foreignUlid('entry_id')->nullable()->constrained()->cascadeOnDelete();
+            $table->string('recurrence_id')->default(''); // of an agenda, its date
+            $table->string('trigger')->default('');
+            $table->string('way'); // screen, mail or phone
+            $table->string('key')->unique(); // entry, recurrence id, reminder, way: nothing is handed over twice
+            $table->unsignedBigInteger('fell_at'); // the instant at which it falls
+            $table->unsignedBigInteger('moment'); // and at which it may be handed over: after quiet hours
+            $table->unsignedBigInteger('starts_at');
+            $table->boolean('all_day')->default(false); // its occurrence has no hours: only the day is told
+            $table->string('claim')->nullable(); // the worker that has taken it
+            $table->unsignedBigInteger('claimed_at')->nullable();
+            $table->unsignedBigInteger('handed_at')->nullable();
+            $table->boolean('gathered')->default(false); // with others in one note
+            $table->string('note_key')->nullable(); // of the note it was first sent with: a second try sends the same one
+            $table->unsignedBigInteger('shown_at')->nullable(); // by one page, and by no other
+            $table->unsignedBigInteger('answered_at')->nullable();
+            $table->unsignedBigInteger('dropped_at')->nullable(); // its occurrence is done or gone; comes back when that is taken back
+            $table->unsignedSmallInteger('tries')->default(0); // that failed
+            $table->unsignedBigInteger('retry_at')->nullable(); // not before
+            $table->string('trouble')->nullable(); // why the last try failed
+            $table->boolean('early')->default(false); // handed over by a clock that was ahead: comes again at its moment
+            $table->unsignedSmallInteger('repeated')->default(0); // how often that happened
+            $table->index(['user_id', 'answered_at']);
+            $table->index(['entry_id', 'recurrence_id']);
+        });
+        $this->indexes('deliveries', [
+            'open' => '(moment) where handed_at is null and answered_at is null and dropped_at is null',
+            'handed' => '(handed_at) where handed_at is not null',
+            'early' => '(handed_at) where early = 1',
+        ]);
+        // Of a deleted entry the record stays, under its key, for as long as the deletion can be taken back.
+        DB::unprepared('create trigger deliveries_orphaned before delete on entries begin
+            update deliveries set entry_id = null, dropped_at = coalesce(dropped_at, 0) where entry_id = old.id; end');
+        // Mails about an account that wait to be sent (the framework's queue).
+        Schema::create('jobs', function (Blueprint $table): void {
+            $table->id();
+            $table->string('queue')->index();
+            $table->longText('payload');
+            $table->unsignedTinyInteger('attempts');
+            $table->unsignedInteger('reserved_at')->nullable();
+            $table->unsignedInteger('available_at');
+            $table->unsignedInteger('created_at');
+        });
+        // The stand-in for a mail server keeps here what was sent.
+        Schema::create('post_box', function (Blueprint $table): void {
+            $table->id();
+            $table->foreignId('user_id')->constrained()->cascadeOnDelete();
+            $table->string('message_id')->unique();
+            $table->string('to');
+            $table->string('subject');
+            $table->text('html');
+            $table->timestamp('created_at')->index();
+        });
+        // The stand-in for a phone keeps here what was pushed.
+        Schema::create('phone_messages', function (Blueprint $table): void {
+            $table->id();
+            $table->foreignId('user_id')->constrained()->cascadeOnDelete();
+            $table->string('key')->unique();
+            $table->foreignId('delivery_id')->nullable()->constrained()->nullOnDelete()->index();
+            $table->string('title');
+            $table->text('body');
+            $table->timestamp('created_at')->index();
+        });
+    }
+
+    /**
+     * What can be searched (SQLite FTS5): entries, and what single occurrences have of their own, each with a word for its account, so that
+     * nothing of others is looked at. Triggers keep it, so that nothing that changes a row can forget it.
+     */
+    private function search(): void
+    {
+        DB::statement("create virtual table searched using fts5(entry_id unindexed, override_id unindexed, account, title, place, steps, notes, labels, tokenize = 'unicode61 remove_diacritics 2', prefix = '2 3')");
+        // Which rows of it stand for what: it has no keys of its own.
+        DB::statement('create table searched_rows (entry_id text not null, override_id integer not null, rowid integer not null, primary key (entry_id, override_id)) without rowid');
+        $columns = 'entry_id, override_id, account, title, place, steps, notes, labels';
+        $steps = fn (string $json): string => "coalesce((select group_concat(json_extract(value, '$.text'), ' · ') from json_each({$json})), '')";
+        $keep = fn (string $entry, string $override): string => "insert into searched_rows (entry_id, override_id, rowid) values ({$entry}, {$override}, last_insert_rowid());";
+        $forget = fn (string $entry, string $override): string => "delete from searched where rowid in (select rowid from searched_rows where entry_id = {$entry} and override_id = {$override});
+            delete from searched_rows where entry_id = {$entry} and override_id = {$override};";
+
+        $entry = "insert into searched ({$columns}) values (new.id, null, 'account' || new.user_id, new.title, new.place, {$steps('new.checklist')}, new.notes,
+            coalesce((select group_concat(value, ' · ') from json_each(new.labels)), '')); {$keep('new.id', '0')}";
+        DB::unprepared("create trigger entries_searched after insert on entries begin {$entry} end");
+        DB::unprepared("create trigger entries_searched_anew after update of title, place, checklist, notes, labels on entries begin {$forget('old.id', '0')} {$entry} end");
+        DB::unprepared("create trigger entries_forgotten after delete on entries begin {$forget('old.id', '0')} end");
+
+        $hasOwn = "new.fields not in ('{}', '[]')";
+        $field = fn (string $name): string => "coalesce(json_extract(new.fields, '$.{$name}'), '')";
+        $override = "insert into searched ({$columns}) select new.entry_id, new.id, 'account' || new.user_id, {$field('title')}, '', {$steps("json_extract(new.fields, '$.checklist')")}, {$field('notes')}, '' where {$hasOwn};
+            insert into searched_rows (entry_id, override_id, rowid) select new.entry_id, new.id, last_insert_rowid() where {$hasOwn};";
+        DB::unprepared("create trigger overrides_searched after insert on overrides when {$hasOwn} begin {$override} end");
+        DB::unprepared("create trigger overrides_searched_anew after update of fields, entry_id on overrides begin {$forget('old.entry_id', 'old.id')} {$override} end");
+        DB::unprepared("create trigger overrides_forgotten after delete on overrides begin {$forget('old.entry_id', 'old.id')} end");
+    }
+
+    /** @param  array<string, string>  $indexes  columns and condition, by what they find */
+    private function indexes(string $table, array $indexes): void
+    {
+        foreach ($indexes as $name => $what) {
+            DB::statement("create index {$table}_{$name} on {$table} {$what}");
+        }
+    }
+
+    public function down(): void
+    {
+        foreach (['searched', 'searched_rows', 'phone_messages', 'post_box', 'jobs', 'deliveries', 'answers', 'history_entries', 'history', 'closings', 'timings', 'day_hours', 'attachments', 'overrides', 'entries',
+            'filing_rules', 'filters', 'calendars', 'areas', 'account_links', 'devices', 'users'] as $table) {
+            Schema::dropIfExists($table);
+        }
+    }
+};

@@ -10,7 +10,9 @@ export default ts.config(
         files: ['resources/js/**/*.{ts,vue}'],
         languageOptions: { parserOptions: { parser: ts.parser } },
         rules: {
-            'vue/html-indent': ['error', 4],
+            // How it is laid out is Prettier's.
+            'vue/html-indent': 'off',
+            'vue/html-closing-bracket-newline': 'off',
             'vue/max-attributes-per-line': 'off',
             'vue/singleline-html-element-content-newline': 'off',
             'vue/multiline-html-element-content-newline': 'off', // a line break is a space, and a sentence has none before its comma

@@ -3,8 +3,34 @@
  * Only tests use testing.
  */
 export const ROOMS = [
-    'style', 'api', 'shared', 'state', 'undo', 'period', 'choice', 'reminders', 'sheet', 'areas', 'board', 'ribbon', 'ruler', 'basket', 'month', 'year', 'day', 'ahead', 'done',
-    'capture', 'filing', 'find', 'paper', 'closing', 'settings', 'sign-in', 'standins', 'shell',
+    'style',
+    'api',
+    'shared',
+    'state',
+    'undo',
+    'period',
+    'choice',
+    'reminders',
+    'sheet',
+    'areas',
+    'board',
+    'ribbon',
+    'ruler',
+    'basket',
+    'month',
+    'year',
+    'day',
+    'ahead',
+    'done',
+    'capture',
+    'filing',
+    'find',
+    'paper',
+    'closing',
+    'settings',
+    'sign-in',
+    'standins',
+    'shell',
 ]
 
 /** One rule of eslint for each folder: which imports are refused there. */
@@ -12,11 +38,17 @@ export const roomRules = ROOMS.map((room, i) => ({
     files: [`resources/js/${room}/**/*.{ts,vue}`],
     ignores: ['**/*.test.ts'],
     rules: {
-        'no-restricted-imports': ['error', {
-            patterns: [
-                ...ROOMS.slice(i + 1).map((later) => ({ group: [`@/${later}/*`, `**/../${later}/*`], message: `“${room}” comes before “${later}” (rooms.js), so it cannot use it.` })),
-                { group: ['@/testing/*'], message: 'Only tests use testing.' },
-            ],
-        }],
+        'no-restricted-imports': [
+            'error',
+            {
+                patterns: [
+                    ...ROOMS.slice(i + 1).map((later) => ({
+                        group: [`@/${later}/*`, `**/../${later}/*`],
+                        message: `“${room}” comes before “${later}” (rooms.js), so it cannot use it.`,
+                    })),
+                    { group: ['@/testing/*'], message: 'Only tests use testing.' },
+                ],
+            },
+        ],
     },
 }))

@@ -4,7 +4,10 @@ import { fileURLToPath } from 'node:url'
 import { defineConfig } from 'vite'
 
 export default defineConfig({
-    plugins: [laravel({ input: ['resources/js/main.ts'], refresh: false }), vue({ template: { transformAssetUrls: { includeAbsolute: false } } })],
+    plugins: [
+        laravel({ input: ['resources/js/main.ts'], refresh: false }),
+        vue({ template: { transformAssetUrls: { includeAbsolute: false } } }),
+    ],
     resolve: { alias: { '@': fileURLToPath(new URL('./resources/js', import.meta.url)) } },
     build: { target: 'es2022', chunkSizeWarningLimit: 900 },
 })

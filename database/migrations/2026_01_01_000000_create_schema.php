@@ -288,7 +288,7 @@ return new class extends Migration
         });
         // Which entries a step touched.
         Schema::create('history_entries', function (Blueprint $table): void {
-            $table->foreignId('history_id')->constrained('history')->cascadeOnDelete()->index();
+            $table->foreignId('history_id')->index()->constrained('history')->cascadeOnDelete();
             $table->string('entry_id');
             $table->primary(['entry_id', 'history_id']);
         });
@@ -370,7 +370,7 @@ return new class extends Migration
             $table->id();
             $table->foreignId('user_id')->constrained()->cascadeOnDelete();
             $table->string('key')->unique();
-            $table->foreignId('delivery_id')->nullable()->constrained()->nullOnDelete()->index();
+            $table->foreignId('delivery_id')->nullable()->index()->constrained()->nullOnDelete();
             $table->string('title');
             $table->text('body');
             $table->timestamp('created_at')->index();

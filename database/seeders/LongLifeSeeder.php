@@ -57,7 +57,7 @@ final class LongLifeSeeder extends Seeder
         $tenths = max(1, (int) (getenv('BENCH_TENTHS') ?: 10));
         $this->user = User::query()->firstOrFail();
         $this->today = $this->user->wallNow()->date();
-        $this->calendars = array_values(Visible::to($this->user)->calendars()->pluck('id')->map(strval(...))->all());
+        $this->calendars = array_keys(Visible::to($this->user)->areaOfCalendar());
         DB::transaction(function () use ($tenths): void {
             $years = $tenths;
             foreach (range(0, self::ROUTINES - 1) as $i) {

@@ -14,7 +14,13 @@ watch(isDark, () => void nextTick(() => (overrides.value = themeOverrides())))
 </script>
 
 <template>
-    <NConfigProvider :theme="isDark ? darkTheme : null" :theme-overrides="overrides" :locale="enGB" :date-locale="dateEnGB" style="height: 100%">
+    <NConfigProvider
+        :theme="isDark ? darkTheme : null"
+        :theme-overrides="overrides"
+        :locale="enGB"
+        :date-locale="dateEnGB"
+        style="height: 100%"
+    >
         <RouterView />
         <WaitingSign />
         <LeaveQuestion />

@@ -11,8 +11,4 @@ import { signStyles } from '@/shared/signStyles'
 import { queryClient } from '@/state/client'
 
 signStyles()
-createApp(App)
-    .use(createPinia())
-    .use(router)
-    .use(VueQueryPlugin, { queryClient })
-    .mount('#page')
+createApp(App).use(createPinia()).use(router).use(VueQueryPlugin, { queryClient }).mount('#page')

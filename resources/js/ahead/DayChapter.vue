@@ -7,27 +7,56 @@ import { useAccount } from '@/state/server'
 import { computed } from 'vue'
 import AheadLine from './AheadLine.vue'
 
-const props = defineProps<{ day: BoardDay; starting: Occurrence[]; going: Occurrence[]; today: string; now: string }>()
+const props = defineProps<{
+    day: BoardDay
+    starting: Occurrence[]
+    going: Occurrence[]
+    today: string
+    now: string
+}>()
 
 const account = useAccount()
 const minutes = computed(() => props.day.placed + props.day.listed)
 const words = computed(() => {
     const { capacity } = props.day
     if (minutes.value === 0) return 'nothing that takes time'
-    return props.day.over ? `${length(minutes.value - capacity)} over full` : `${length(minutes.value)} of ${length(capacity)}`
+    return props.day.over
+        ? `${length(minutes.value - capacity)} over full`
+        : `${length(minutes.value)} of ${length(capacity)}`
 })
-const listed = computed(() => props.starting.filter((one) => one.all_day).sort((a, b) => Number(a.kind === 'task') - Number(b.kind === 'task') || inListOrder(a, b)))
+const listed = computed(() =>
+    props.starting
+        .filter((one) => one.all_day)
+        .sort((a, b) => Number(a.kind === 'task') - Number(b.kind === 'task') || inListOrder(a, b)),
+)
 
 type Row = { key: string; minute: number; one: Occurrence | null; words: string }
 /** What has hours, and between it the free time said in words. */
 const rows = computed<Row[]>(() => {
-    const timed: Row[] = props.starting.filter((one) => !one.all_day).map((one) => ({ key: one.key, minute: one.start.slice(0, 10) === props.day.date ? minuteOf(one.start) : 0, one, words: '' }))
+    const timed: Row[] = props.starting
+        .filter((one) => !one.all_day)
+        .map((one) => ({
+            key: one.key,
+            minute: one.start.slice(0, 10) === props.day.date ? minuteOf(one.start) : 0,
+            one,
+            words: '',
+        }))
     const isToday = props.day.date === props.today
     const gaps: Row[] = (timed.length === 0 ? [] : (props.day.free ?? []))
-        .map((gap) => ({ ...gap, from: isToday ? Math.max(gap.from, Math.ceil(minuteOf(props.now) / 5) * 5) : gap.from }))
+        .map((gap) => ({
+            ...gap,
+            from: isToday ? Math.max(gap.from, Math.ceil(minuteOf(props.now) / 5) * 5) : gap.from,
+        }))
         .filter((gap) => gap.to - gap.from >= 30)
-        .map((gap) => ({ key: `free ${gap.from}`, minute: gap.from, one: null, words: `${length(gap.to - gap.from)} free, ${time(gap.from, account.value.clock)} to ${time(gap.to % 1440, account.value.clock)}` }))
-    return [...timed, ...gaps].sort((a, b) => a.minute - b.minute || Number(a.one === null) - Number(b.one === null))
+        .map((gap) => ({
+            key: `free ${gap.from}`,
+            minute: gap.from,
+            one: null,
+            words: `${length(gap.to - gap.from)} free, ${time(gap.from, account.value.clock)} to ${time(gap.to % 1440, account.value.clock)}`,
+        }))
+    return [...timed, ...gaps].sort(
+        (a, b) => a.minute - b.minute || Number(a.one === null) - Number(b.one === null),
+    )
 })
 </script>
 
@@ -36,9 +65,19 @@ const rows = computed<Row[]>(() => {
         <template #facts>
             <span v-if="day.holiday" class="holiday">{{ day.holiday }}</span>
             <span v-if="day.theme">{{ day.theme }}</span>
-            <span v-if="starting.length > 0" :class="{ over: day.over }">{{ words }}<template v-if="day.conflicts > 0"> · {{ day.conflicts === 1 ? '1 double booking' : `${day.conflicts} double bookings` }}</template></span>
+            <span v-if="starting.length > 0" :class="{ over: day.over }"
+                >{{ words
+                }}<template v-if="day.conflicts > 0">
+                    ·
+                    {{
+                        day.conflicts === 1 ? '1 double booking' : `${day.conflicts} double bookings`
+                    }}</template
+                ></span
+            >
         </template>
-        <p v-if="going.length > 0" class="going">{{ going.map((one) => one.title).join(', ') }} {{ going.length === 1 ? 'goes' : 'go' }} on.</p>
+        <p v-if="going.length > 0" class="going">
+            {{ going.map((one) => one.title).join(', ') }} {{ going.length === 1 ? 'goes' : 'go' }} on.
+        </p>
         <AheadLine v-for="one in listed" :key="one.key" :one="one" />
         <template v-for="row in rows" :key="row.key">
             <AheadLine v-if="row.one" :one="row.one" />
@@ -48,9 +87,29 @@ const rows = computed<Row[]>(() => {
 </template>
 
 <style scoped>
-span.holiday { font-style: italic; color: var(--ink); }
-span.over { color: var(--trouble); font-weight: 650; }
-.going { margin: 0 0 3px; font-size: 12px; color: var(--muted); }
-.free { margin: 1px 0; padding-left: 94px; font-size: 12px; line-height: 20px; color: var(--good); }
-@media (max-width: 760px) { .free { padding-left: 8px; } }
+span.holiday {
+    font-style: italic;
+    color: var(--ink);
+}
+span.over {
+    color: var(--trouble);
+    font-weight: 650;
+}
+.going {
+    margin: 0 0 3px;
+    font-size: 12px;
+    color: var(--muted);
+}
+.free {
+    margin: 1px 0;
+    padding-left: 94px;
+    font-size: 12px;
+    line-height: 20px;
+    color: var(--good);
+}
+@media (max-width: 760px) {
+    .free {
+        padding-left: 8px;
+    }
+}
 </style>

@@ -24,7 +24,8 @@ export class Refused extends Error {
 const PATIENCE_MS = 15_000
 const PATIENCE_WITH_FILE_MS = 120_000
 /** What is sent to be looked at only, and what one signs in with: it is not tried again by itself. */
-const LOOKS = /^\/api\/(capture\/reading|rhythm\/preview|filing\/preview|session|account|reminders\/\d+\/claim|invitations|devices)(\/|$)/
+const LOOKS =
+    /^\/api\/(capture\/reading|rhythm\/preview|filing\/preview|session|account|reminders\/\d+\/claim|invitations|devices)(\/|$)/
 
 function cookie(name: string): string {
     const found = document.cookie.split('; ').find((part) => part.startsWith(`${name}=`))
@@ -63,7 +64,10 @@ async function sendTwice(request: Request): Promise<Response> {
         try {
             return await sendWithToken(request)
         } catch {
-            throw new Refused(0, 'The server does not answer. What you typed is still here; try again in a moment.')
+            throw new Refused(
+                0,
+                'The server does not answer. What you typed is still here; try again in a moment.',
+            )
         }
     }
 }
@@ -77,7 +81,8 @@ async function sendTwice(request: Request): Promise<Response> {
 async function transport(request: Request): Promise<Response> {
     const { pathname } = new URL(request.url, location.href)
     const isChange = request.method !== 'GET' && !LOOKS.test(pathname)
-    const once = (): Promise<Response> => (isChange ? untilAnswered(() => sendWithToken(request)) : sendTwice(request))
+    const once = (): Promise<Response> =>
+        isChange ? untilAnswered(() => sendWithToken(request)) : sendTwice(request)
     let response = await once()
     while (response.status === 401 && !isOutside() && pathname !== '/api/session') {
         if (!(await untilSignedIn())) break
@@ -90,8 +95,17 @@ async function transport(request: Request): Promise<Response> {
 /** @throws Refused where it is no */
 async function accepted(response: Response): Promise<Response> {
     if (response.ok) return response
-    const said = (await response.json().catch(() => ({}))) as { message?: string; errors?: Record<string, string[]>; current?: Entry }
-    throw new Refused(response.status, said.message ?? fallback(response.status), said.errors ?? {}, said.current ?? null)
+    const said = (await response.json().catch(() => ({}))) as {
+        message?: string
+        errors?: Record<string, string[]>
+        current?: Entry
+    }
+    throw new Refused(
+        response.status,
+        said.message ?? fallback(response.status),
+        said.errors ?? {},
+        said.current ?? null,
+    )
 }
 
 function fallback(status: number): string {
@@ -132,10 +146,20 @@ export async function sendFile(entry: string, file: File) {
     const form = new FormData()
     form.append('file', file)
     try {
-        return await answerOf(api.POST('/entries/{entry}/attachments', { params: { path: { entry } }, body: { file: '' }, bodySerializer: () => form }))
+        return await answerOf(
+            api.POST('/entries/{entry}/attachments', {
+                params: { path: { entry } },
+                body: { file: '' },
+                bodySerializer: () => form,
+            }),
+        )
     } catch (error) {
         if (!(error instanceof Refused)) throw error
-        throw new Refused(error.status, error.status === 413 ? 'A file has at most 10 MB.' : (error.errors.file?.[0] ?? error.message), error.errors)
+        throw new Refused(
+            error.status,
+            error.status === 413 ? 'A file has at most 10 MB.' : (error.errors.file?.[0] ?? error.message),
+            error.errors,
+        )
     }
 }
 

@@ -39,7 +39,9 @@ export async function untilAnswered(send: () => Promise<Response>): Promise<Resp
             try {
                 const response = await send()
                 if (!UNSURE.includes(response.status)) return response
-                one.why = ((await response.json().catch(() => ({}))) as { message?: string }).message ?? 'The server is busy.'
+                one.why =
+                    ((await response.json().catch(() => ({}))) as { message?: string }).message ??
+                    'The server is busy.'
             } catch {
                 one.why = 'The server does not answer.'
             }

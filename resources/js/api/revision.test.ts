@@ -1,7 +1,8 @@
 import { beforeEach, describe, expect, it } from 'vitest'
 import { heard, isForeign, takeStale } from './revision'
 
-const answer = (revision: number, stale: string | null): void => heard(new Headers({ 'X-Revision': String(revision), ...(stale === null ? {} : { 'X-Stale': stale }) }))
+const answer = (revision: number, stale: string | null): void =>
+    heard(new Headers({ 'X-Revision': String(revision), ...(stale === null ? {} : { 'X-Stale': stale }) }))
 
 describe('whose change it was', () => {
     let at = 0

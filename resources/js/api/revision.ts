@@ -8,7 +8,10 @@ export function heard(headers: Headers): void {
     const revision = Number(headers.get('X-Revision') ?? NaN)
     const reads = headers.get('X-Stale')
     const follows = known !== null && (revision === known + 1 || revision === known)
-    stale = stale === 'all' || !follows || reads === null ? 'all' : new Set([...stale, ...reads.split(',').filter((read) => read !== '')])
+    stale =
+        stale === 'all' || !follows || reads === null
+            ? 'all'
+            : new Set([...stale, ...reads.split(',').filter((read) => read !== '')])
     if (!Number.isNaN(revision)) known = own = revision
 }
 

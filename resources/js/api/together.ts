@@ -25,7 +25,9 @@ let gathered: Read[] | null = null
 export function gather<T>(asking: () => T, send: Send): T {
     if (gathered === null) {
         gathered = []
-        void nextTick().then(nextTick).then(() => close(send))
+        void nextTick()
+            .then(nextTick)
+            .then(() => close(send))
     }
     return asking()
 }
@@ -47,8 +49,14 @@ async function sendGathered(reads: Read[], send: Send): Promise<void> {
     try {
         const [only, ...others] = reads
         if (only && others.length === 0) return only.resolve(await send(only.request))
-        const paths = reads.map(({ request }) => request.url.slice(request.url.indexOf('/api/') + '/api/'.length))
-        const response = await send(new Request(`/api/together?read=${encodeURIComponent(paths.join(' '))}`, { headers: { Accept: 'application/json' } }))
+        const paths = reads.map(({ request }) =>
+            request.url.slice(request.url.indexOf('/api/') + '/api/'.length),
+        )
+        const response = await send(
+            new Request(`/api/together?read=${encodeURIComponent(paths.join(' '))}`, {
+                headers: { Accept: 'application/json' },
+            }),
+        )
         if (!response.ok) throw response
         const { parts } = (await response.json()) as { parts: Part[] }
         reads.forEach((one, at) => {

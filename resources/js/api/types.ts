@@ -10,11 +10,13 @@ export type EntryShown = Schemas['EntryShown']
 export type OccurrenceShown = Schemas['OccurrenceShown']
 export type BoardDay = Schemas['BoardDay']
 /** An occurrence with what it has in common with those of its entry. */
-export type Occurrence = EntryShown & OccurrenceShown & Required<Pick<OccurrenceShown, 'moved' | 'edited' | 'done' | 'meets' | 'lane' | 'lanes'>> & {
-    /** Entry id, bar, recurrence id. */
-    key: string
-    minutes: number
-}
+export type Occurrence = EntryShown &
+    OccurrenceShown &
+    Required<Pick<OccurrenceShown, 'moved' | 'edited' | 'done' | 'meets' | 'lane' | 'lanes'>> & {
+        /** Entry id, bar, recurrence id. */
+        key: string
+        minutes: number
+    }
 type Filled<T> = Omit<T, 'entries' | 'occurrences'> & { occurrences: Occurrence[] }
 export type Board = Filled<Schemas['Board']>
 export type Month = Filled<Schemas['Month']>

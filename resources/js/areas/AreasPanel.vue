@@ -26,9 +26,17 @@ const fresh = ref({ name: '', colour: 'forest' as Colour })
 const freshMistake = ref('')
 
 /** Changes what an area and a calendar both have. */
-function put(one: Area | Calendar, body: { name?: string; hidden?: boolean } | { colour: Colour | null }): Promise<unknown> {
+function put(
+    one: Area | Calendar,
+    body: { name?: string; hidden?: boolean } | { colour: Colour | null },
+): Promise<unknown> {
     return 'calendars' in one
-        ? answerOf(api.PATCH('/areas/{area}', { params: { path: { area: one.id } }, body: body as { name?: string; hidden?: boolean; colour?: Colour } }))
+        ? answerOf(
+              api.PATCH('/areas/{area}', {
+                  params: { path: { area: one.id } },
+                  body: body as { name?: string; hidden?: boolean; colour?: Colour },
+              }),
+          )
         : answerOf(api.PATCH('/calendars/{calendar}', { params: { path: { calendar: one.id } }, body }))
 }
 /** @returns the reason when the server refuses */
@@ -46,11 +54,20 @@ function recolour(one: Area | Calendar, colour: Colour | null): void {
     colouring.value = null
 }
 function hide(one: Area | Calendar): void {
-    void change(one.hidden ? `“${one.name}” is shown again.` : `“${one.name}” is hidden.`, () => put(one, { hidden: !one.hidden }))
+    void change(one.hidden ? `“${one.name}” is shown again.` : `“${one.name}” is hidden.`, () =>
+        put(one, { hidden: !one.hidden }),
+    )
 }
 function intend(area: Area, event: Event): void {
     const value = (event.target as HTMLInputElement).value
-    void change(`Changed what is intended for “${area.name}”.`, () => answerOf(api.PATCH('/areas/{area}', { params: { path: { area: area.id } }, body: { intended_minutes: value === '' ? null : Math.round(Number(value) * 60) } })))
+    void change(`Changed what is intended for “${area.name}”.`, () =>
+        answerOf(
+            api.PATCH('/areas/{area}', {
+                params: { path: { area: area.id } },
+                body: { intended_minutes: value === '' ? null : Math.round(Number(value) * 60) },
+            }),
+        ),
+    )
 }
 function shift<T extends { id: string }>(list: T[], at: number, by: number): string[] {
     const ids = list.map((one) => one.id)
@@ -59,21 +76,37 @@ function shift<T extends { id: string }>(list: T[], at: number, by: number): str
     return ids
 }
 function shiftArea(at: number, by: number): void {
-    void change('Reordered the life areas.', () => answerOf(api.PUT('/areas/order', { body: { ids: shift(areas.value, at, by) } })))
+    void change('Reordered the life areas.', () =>
+        answerOf(api.PUT('/areas/order', { body: { ids: shift(areas.value, at, by) } })),
+    )
 }
 function shiftCalendar(area: Area, at: number, by: number): void {
     const inner = shift(area.calendars, at, by)
-    const ids = areas.value.flatMap((one) => (one.id === area.id ? inner : one.calendars.map((calendar) => calendar.id)))
+    const ids = areas.value.flatMap((one) =>
+        one.id === area.id ? inner : one.calendars.map((calendar) => calendar.id),
+    )
     void change('Reordered the calendars.', () => answerOf(api.PUT('/calendars/order', { body: { ids } })))
 }
 async function makeDefault(one: Calendar): Promise<void> {
-    await change(`What is caught goes to “${one.name}” now.`, () => answerOf(api.PATCH('/calendars/{calendar}', { params: { path: { calendar: one.id } }, body: { default: true } })))
+    await change(`What is caught goes to “${one.name}” now.`, () =>
+        answerOf(
+            api.PATCH('/calendars/{calendar}', {
+                params: { path: { calendar: one.id } },
+                body: { default: true },
+            }),
+        ),
+    )
     void client.invalidateQueries({ queryKey: ['session'] })
 }
 function remove(one: Area | Calendar, fate: { entries: 'move' | 'delete'; move_to: string | null }): void {
     removing.value = null
     void change(`Deleted “${one.name}”.`, () =>
-        answerOf('calendars' in one ? api.DELETE('/areas/{area}', { params: { path: { area: one.id } }, body: fate }) : api.DELETE('/calendars/{calendar}', { params: { path: { calendar: one.id } }, body: fate })))
+        answerOf(
+            'calendars' in one
+                ? api.DELETE('/areas/{area}', { params: { path: { area: one.id } }, body: fate })
+                : api.DELETE('/calendars/{calendar}', { params: { path: { calendar: one.id } }, body: fate }),
+        ),
+    )
 }
 async function add(): Promise<void> {
     freshMistake.value = ''
@@ -82,11 +115,20 @@ async function add(): Promise<void> {
         say(`Added “${fresh.value.name}”.`, { undoable: true })
         fresh.value.name = ''
     } catch (error) {
-        freshMistake.value = error instanceof Refused ? (Object.values(error.errors)[0]?.[0] ?? error.message) : sentence(error)
+        freshMistake.value =
+            error instanceof Refused
+                ? (Object.values(error.errors)[0]?.[0] ?? error.message)
+                : sentence(error)
     }
 }
 function addCalendar(area: Area): void {
-    void change('Added a calendar.', () => answerOf(api.POST('/calendars', { body: { name: `${area.name} ${area.calendars.length + 1}`, area_id: area.id } })))
+    void change('Added a calendar.', () =>
+        answerOf(
+            api.POST('/calendars', {
+                body: { name: `${area.name} ${area.calendars.length + 1}`, area_id: area.id },
+            }),
+        ),
+    )
 }
 /** The calendar whose defaults are open. */
 const opened = ref<string | null>(null)
@@ -99,66 +141,283 @@ function solo(kind: 'area' | 'calendar', id: string): void {
 
 <template>
     <SidePanel title="Life areas and calendars" :width="680" @close="emit('close')">
-        <section v-for="(area, i) in areas" :key="area.id" class="area" :style="paint(area.colour)" data-test="area" :data-name="area.name">
+        <section
+            v-for="(area, i) in areas"
+            :key="area.id"
+            class="area"
+            :style="paint(area.colour)"
+            data-test="area"
+            :data-name="area.name"
+        >
             <div class="row">
-                <button class="dot" :aria-label="`Colour of ${area.name}: ${area.colour}`" :title="area.colour" data-test="area-colour" @click="colouring = colouring === area.id ? null : area.id" />
-                <NameField :value="area.name" :label="`Name of the life area ${area.name}`" :save="(name) => rename(area, name)" />
-                <label class="intended"><input type="number" min="0" max="168" step="0.5" :value="area.intended_minutes === null ? '' : area.intended_minutes / 60" :aria-label="`Hours a week intended for ${area.name}`" @change="intend(area, $event)" /> h a week</label>
+                <button
+                    class="dot"
+                    :aria-label="`Colour of ${area.name}: ${area.colour}`"
+                    :title="area.colour"
+                    data-test="area-colour"
+                    @click="colouring = colouring === area.id ? null : area.id"
+                />
+                <NameField
+                    :value="area.name"
+                    :label="`Name of the life area ${area.name}`"
+                    :save="(name) => rename(area, name)"
+                />
+                <label class="intended"
+                    ><input
+                        type="number"
+                        min="0"
+                        max="168"
+                        step="0.5"
+                        :value="area.intended_minutes === null ? '' : area.intended_minutes / 60"
+                        :aria-label="`Hours a week intended for ${area.name}`"
+                        @change="intend(area, $event)"
+                    />
+                    h a week</label
+                >
                 <span class="acts">
-                    <button class="press" :aria-pressed="view.soloArea === area.id" @click="solo('area', area.id)">Only this</button>
-                    <button class="press" data-test="area-hide" @click="hide(area)">{{ area.hidden ? 'Show' : 'Hide' }}</button>
-                    <button class="press" :disabled="i === 0" :aria-label="`Move ${area.name} up`" @click="shiftArea(i, -1)">↑</button>
-                    <button class="press" :disabled="i === areas.length - 1" :aria-label="`Move ${area.name} down`" @click="shiftArea(i, 1)">↓</button>
-                    <button class="press grave" data-test="area-remove" @click="removing = area.id">Delete</button>
+                    <button
+                        class="press"
+                        :aria-pressed="view.soloArea === area.id"
+                        @click="solo('area', area.id)"
+                    >
+                        Only this
+                    </button>
+                    <button class="press" data-test="area-hide" @click="hide(area)">
+                        {{ area.hidden ? 'Show' : 'Hide' }}
+                    </button>
+                    <button
+                        class="press"
+                        :disabled="i === 0"
+                        :aria-label="`Move ${area.name} up`"
+                        @click="shiftArea(i, -1)"
+                    >
+                        ↑
+                    </button>
+                    <button
+                        class="press"
+                        :disabled="i === areas.length - 1"
+                        :aria-label="`Move ${area.name} down`"
+                        @click="shiftArea(i, 1)"
+                    >
+                        ↓
+                    </button>
+                    <button class="press grave" data-test="area-remove" @click="removing = area.id">
+                        Delete
+                    </button>
                 </span>
             </div>
-            <ColourChoice v-if="colouring === area.id" :value="area.colour" :label="`Colour of ${area.name}`" @choose="(colour) => recolour(area, colour)" />
-            <RemoveQuestion v-if="removing === area.id" :name="area.name" :entries="count(area)" :heirs="calendars.filter((one) => one.area_id !== area.id)" @remove="(fate) => remove(area, fate)" @leave="removing = null" />
-            <div v-for="(one, j) in area.calendars" :key="one.id" class="calendar" :style="paint(one.colour ?? area.colour)" data-test="calendar" :data-name="one.name">
+            <ColourChoice
+                v-if="colouring === area.id"
+                :value="area.colour"
+                :label="`Colour of ${area.name}`"
+                @choose="(colour) => recolour(area, colour)"
+            />
+            <RemoveQuestion
+                v-if="removing === area.id"
+                :name="area.name"
+                :entries="count(area)"
+                :heirs="calendars.filter((one) => one.area_id !== area.id)"
+                @remove="(fate) => remove(area, fate)"
+                @leave="removing = null"
+            />
+            <div
+                v-for="(one, j) in area.calendars"
+                :key="one.id"
+                class="calendar"
+                :style="paint(one.colour ?? area.colour)"
+                data-test="calendar"
+                :data-name="one.name"
+            >
                 <div class="row">
-                    <button class="dot small" :aria-label="`Colour of the calendar ${one.name}`" @click="colouring = colouring === one.id ? null : one.id" />
-                    <NameField :value="one.name" :label="`Name of the calendar ${one.name}`" :save="(name) => rename(one, name)" />
-                    <span class="entries">{{ one.entries === 1 ? '1 entry' : `${one.entries} entries` }}</span>
+                    <button
+                        class="dot small"
+                        :aria-label="`Colour of the calendar ${one.name}`"
+                        @click="colouring = colouring === one.id ? null : one.id"
+                    />
+                    <NameField
+                        :value="one.name"
+                        :label="`Name of the calendar ${one.name}`"
+                        :save="(name) => rename(one, name)"
+                    />
+                    <span class="entries">{{
+                        one.entries === 1 ? '1 entry' : `${one.entries} entries`
+                    }}</span>
                     <span class="acts">
-                        <button class="press" :aria-expanded="opened === one.id" data-test="defaults" @click="opened = opened === one.id ? null : one.id">Defaults</button>
-                        <button class="press" :aria-pressed="account.default_calendar_id === one.id" :title="account.default_calendar_id === one.id ? 'What is caught goes here' : 'Let what is caught go here'" @click="makeDefault(one)">Catches</button>
-                        <button class="press" :aria-pressed="view.soloCalendar === one.id" @click="solo('calendar', one.id)">Only this</button>
+                        <button
+                            class="press"
+                            :aria-expanded="opened === one.id"
+                            data-test="defaults"
+                            @click="opened = opened === one.id ? null : one.id"
+                        >
+                            Defaults
+                        </button>
+                        <button
+                            class="press"
+                            :aria-pressed="account.default_calendar_id === one.id"
+                            :title="
+                                account.default_calendar_id === one.id
+                                    ? 'What is caught goes here'
+                                    : 'Let what is caught go here'
+                            "
+                            @click="makeDefault(one)"
+                        >
+                            Catches
+                        </button>
+                        <button
+                            class="press"
+                            :aria-pressed="view.soloCalendar === one.id"
+                            @click="solo('calendar', one.id)"
+                        >
+                            Only this
+                        </button>
                         <button class="press" @click="hide(one)">{{ one.hidden ? 'Show' : 'Hide' }}</button>
-                        <button class="press" :disabled="j === 0" :aria-label="`Move ${one.name} up`" @click="shiftCalendar(area, j, -1)">↑</button>
-                        <button class="press" :disabled="j === area.calendars.length - 1" :aria-label="`Move ${one.name} down`" @click="shiftCalendar(area, j, 1)">↓</button>
-                        <button class="press grave" data-test="calendar-remove" @click="removing = one.id">Delete</button>
+                        <button
+                            class="press"
+                            :disabled="j === 0"
+                            :aria-label="`Move ${one.name} up`"
+                            @click="shiftCalendar(area, j, -1)"
+                        >
+                            ↑
+                        </button>
+                        <button
+                            class="press"
+                            :disabled="j === area.calendars.length - 1"
+                            :aria-label="`Move ${one.name} down`"
+                            @click="shiftCalendar(area, j, 1)"
+                        >
+                            ↓
+                        </button>
+                        <button class="press grave" data-test="calendar-remove" @click="removing = one.id">
+                            Delete
+                        </button>
                     </span>
                 </div>
-                <ColourChoice v-if="colouring === one.id" :value="one.colour" inherits="the area’s" :label="`Colour of ${one.name}`" @choose="(colour) => recolour(one, colour)" />
+                <ColourChoice
+                    v-if="colouring === one.id"
+                    :value="one.colour"
+                    inherits="the area’s"
+                    :label="`Colour of ${one.name}`"
+                    @choose="(colour) => recolour(one, colour)"
+                />
                 <CalendarDefaults v-if="opened === one.id" :calendar="one" />
-                <RemoveQuestion v-if="removing === one.id" :name="one.name" :entries="one.entries" :heirs="calendars.filter((other) => other.id !== one.id)" @remove="(fate) => remove(one, fate)" @leave="removing = null" />
+                <RemoveQuestion
+                    v-if="removing === one.id"
+                    :name="one.name"
+                    :entries="one.entries"
+                    :heirs="calendars.filter((other) => other.id !== one.id)"
+                    @remove="(fate) => remove(one, fate)"
+                    @leave="removing = null"
+                />
             </div>
-            <button class="plain add" @click="addCalendar(area)">+ another calendar in {{ area.name }}</button>
+            <button class="plain add" @click="addCalendar(area)">
+                + another calendar in {{ area.name }}
+            </button>
         </section>
         <form class="fresh" @submit.prevent="add">
             <h2>Another life area</h2>
-            <div class="row"><input v-model="fresh.name" placeholder="Its name" aria-label="Name of the new life area" maxlength="60" data-test="new-area" /><button class="press main" data-test="add-area">Add</button></div>
-            <ColourChoice :value="fresh.colour" label="Colour of the new life area" @choose="(colour) => colour && (fresh.colour = colour)" />
+            <div class="row">
+                <input
+                    v-model="fresh.name"
+                    placeholder="Its name"
+                    aria-label="Name of the new life area"
+                    maxlength="60"
+                    data-test="new-area"
+                /><button class="press main" data-test="add-area">Add</button>
+            </div>
+            <ColourChoice
+                :value="fresh.colour"
+                label="Colour of the new life area"
+                @choose="(colour) => colour && (fresh.colour = colour)"
+            />
             <p v-if="freshMistake" class="mistake" role="alert">{{ freshMistake }}</p>
         </form>
     </SidePanel>
 </template>
 
 <style scoped>
-.area { padding: 8px 0 8px 12px; border-left: 4px solid var(--c); margin-bottom: 14px; }
-.row { display: flex; gap: 8px; align-items: center; }
-.dot { flex: none; width: 20px; height: 20px; border-radius: 6px; border: 0; background: var(--c); }
-.dot.small { width: 14px; height: 14px; border-radius: 4px; }
-.intended { color: var(--muted); white-space: nowrap; }
-.intended input { width: 56px; border: 1px solid var(--line-strong); border-radius: 6px; background: var(--paper); padding: 2px 5px; color: var(--ink); }
-.calendar { padding: 3px 0 3px 26px; }
-.calendar :deep(input) { font-weight: 400; }
-.entries { color: var(--muted); white-space: nowrap; font-size: 12px; }
-.acts { display: flex; gap: 3px; flex: none; }
-.acts .press { padding: 1px 7px; font-size: 12px; }
-.add { margin-left: 26px; color: var(--muted); font-size: 12px; }
-.fresh { border-top: 1px solid var(--line); padding-top: 12px; display: flex; flex-direction: column; gap: 8px; }
-.fresh input { flex: 1; border: 1px solid var(--line-strong); border-radius: var(--radius); background: var(--paper); padding: 6px 9px; }
-h2 { font-size: 16px; }
-@media (max-width: 760px) { .row { flex-wrap: wrap; } .calendar { padding-left: 8px; } }
+.area {
+    padding: 8px 0 8px 12px;
+    border-left: 4px solid var(--c);
+    margin-bottom: 14px;
+}
+.row {
+    display: flex;
+    gap: 8px;
+    align-items: center;
+}
+.dot {
+    flex: none;
+    width: 20px;
+    height: 20px;
+    border-radius: 6px;
+    border: 0;
+    background: var(--c);
+}
+.dot.small {
+    width: 14px;
+    height: 14px;
+    border-radius: 4px;
+}
+.intended {
+    color: var(--muted);
+    white-space: nowrap;
+}
+.intended input {
+    width: 56px;
+    border: 1px solid var(--line-strong);
+    border-radius: 6px;
+    background: var(--paper);
+    padding: 2px 5px;
+    color: var(--ink);
+}
+.calendar {
+    padding: 3px 0 3px 26px;
+}
+.calendar :deep(input) {
+    font-weight: 400;
+}
+.entries {
+    color: var(--muted);
+    white-space: nowrap;
+    font-size: 12px;
+}
+.acts {
+    display: flex;
+    gap: 3px;
+    flex: none;
+}
+.acts .press {
+    padding: 1px 7px;
+    font-size: 12px;
+}
+.add {
+    margin-left: 26px;
+    color: var(--muted);
+    font-size: 12px;
+}
+.fresh {
+    border-top: 1px solid var(--line);
+    padding-top: 12px;
+    display: flex;
+    flex-direction: column;
+    gap: 8px;
+}
+.fresh input {
+    flex: 1;
+    border: 1px solid var(--line-strong);
+    border-radius: var(--radius);
+    background: var(--paper);
+    padding: 6px 9px;
+}
+h2 {
+    font-size: 16px;
+}
+@media (max-width: 760px) {
+    .row {
+        flex-wrap: wrap;
+    }
+    .calendar {
+        padding-left: 8px;
+    }
+}
 </style>

@@ -10,22 +10,49 @@ const props = defineProps<{ calendar: Calendar }>()
 const { change } = useChanges()
 
 function keep(values: Partial<Pick<Calendar, 'missed' | 'reminders' | 'reminders_all_day'>>): void {
-    void change(`Changed the defaults of “${props.calendar.name}”.`, () => answerOf(api.PATCH('/calendars/{calendar}', { params: { path: { calendar: props.calendar.id } }, body: values })))
+    void change(`Changed the defaults of “${props.calendar.name}”.`, () =>
+        answerOf(
+            api.PATCH('/calendars/{calendar}', {
+                params: { path: { calendar: props.calendar.id } },
+                body: values,
+            }),
+        ),
+    )
 }
 </script>
 
 <template>
     <div class="defaults" data-test="calendar-defaults">
         <h3>Reminders of what has hours</h3>
-        <ReminderList :model-value="calendar.reminders" :all-day="false" @update:model-value="(list) => keep({ reminders: list ?? [] })" />
+        <ReminderList
+            :model-value="calendar.reminders"
+            :all-day="false"
+            @update:model-value="(list) => keep({ reminders: list ?? [] })"
+        />
         <h3>Reminders of what lasts all day</h3>
-        <ReminderList :model-value="calendar.reminders_all_day" all-day @update:model-value="(list) => keep({ reminders_all_day: list ?? [] })" />
+        <ReminderList
+            :model-value="calendar.reminders_all_day"
+            all-day
+            @update:model-value="(list) => keep({ reminders_all_day: list ?? [] })"
+        />
         <h3>If a task is missed</h3>
-        <MissedChoice :model-value="calendar.missed" @update:model-value="(missed: Missed) => keep({ missed })" />
+        <MissedChoice
+            :model-value="calendar.missed"
+            @update:model-value="(missed: Missed) => keep({ missed })"
+        />
     </div>
 </template>
 
 <style scoped>
-.defaults { margin: 6px 0 10px; padding: 8px 14px 12px; border: 1px solid var(--line); border-radius: 8px; background: var(--paper); }
-h3 { font: 650 12.5px/1.3 var(--sans); margin: 10px 0 5px; }
+.defaults {
+    margin: 6px 0 10px;
+    padding: 8px 14px 12px;
+    border: 1px solid var(--line);
+    border-radius: 8px;
+    background: var(--paper);
+}
+h3 {
+    font: 650 12.5px/1.3 var(--sans);
+    margin: 10px 0 5px;
+}
 </style>

@@ -5,7 +5,10 @@ import { ref, watch } from 'vue'
 const props = defineProps<{ value: string; label: string; save: (name: string) => Promise<string | null> }>()
 const text = ref(props.value)
 const mistake = ref('')
-watch(() => props.value, (value) => (text.value = value))
+watch(
+    () => props.value,
+    (value) => (text.value = value),
+)
 
 async function change(): Promise<void> {
     mistake.value = text.value === props.value ? '' : ((await props.save(text.value)) ?? '')
@@ -14,13 +17,35 @@ async function change(): Promise<void> {
 
 <template>
     <span class="field">
-        <input v-model="text" :aria-label="label" maxlength="60" :aria-invalid="mistake !== ''" @change="change" @keydown.enter.prevent="change" @keydown.esc.stop="text = value" />
+        <input
+            v-model="text"
+            :aria-label="label"
+            maxlength="60"
+            :aria-invalid="mistake !== ''"
+            @change="change"
+            @keydown.enter.prevent="change"
+            @keydown.esc.stop="text = value"
+        />
         <span v-if="mistake" class="mistake" role="alert">{{ mistake }}</span>
     </span>
 </template>
 
 <style scoped>
-.field { flex: 1; min-width: 0; }
-input { width: 100%; border: 1px solid transparent; border-radius: 6px; background: none; padding: 3px 6px; font-weight: 600; }
-input:hover, input:focus { border-color: var(--line-strong); background: var(--paper); }
+.field {
+    flex: 1;
+    min-width: 0;
+}
+input {
+    width: 100%;
+    border: 1px solid transparent;
+    border-radius: 6px;
+    background: none;
+    padding: 3px 6px;
+    font-weight: 600;
+}
+input:hover,
+input:focus {
+    border-color: var(--line-strong);
+    background: var(--paper);
+}
 </style>

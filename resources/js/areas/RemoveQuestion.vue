@@ -4,7 +4,10 @@ import { computed, ref } from 'vue'
 
 /** What becomes of the entries, said before anything is deleted. */
 const props = defineProps<{ name: string; entries: number; heirs: Calendar[] }>()
-const emit = defineEmits<{ remove: [fate: { entries: 'move' | 'delete'; move_to: string | null }]; leave: [] }>()
+const emit = defineEmits<{
+    remove: [fate: { entries: 'move' | 'delete'; move_to: string | null }]
+    leave: []
+}>()
 
 const heir = ref(props.heirs[0]?.id ?? '')
 const count = computed(() => (props.entries === 1 ? 'its one entry' : `its ${props.entries} entries`))
@@ -20,10 +23,24 @@ const count = computed(() => (props.entries === 1 ? 'its one entry' : `its ${pro
             <p v-if="entries === 0">Delete “{{ name }}”? It is empty.</p>
             <p v-else>Delete “{{ name }}”, and what becomes of {{ count }}?</p>
             <template v-if="entries > 0">
-                <button class="press" data-test="remove-move" @click="emit('remove', { entries: 'move', move_to: heir })">Move {{ entries === 1 ? 'it' : 'them' }} to</button>
-                <select v-model="heir" aria-label="The calendar that takes the entries"><option v-for="one in heirs" :key="one.id" :value="one.id">{{ one.name }}</option></select>
+                <button
+                    class="press"
+                    data-test="remove-move"
+                    @click="emit('remove', { entries: 'move', move_to: heir })"
+                >
+                    Move {{ entries === 1 ? 'it' : 'them' }} to
+                </button>
+                <select v-model="heir" aria-label="The calendar that takes the entries">
+                    <option v-for="one in heirs" :key="one.id" :value="one.id">{{ one.name }}</option>
+                </select>
             </template>
-            <button class="press grave" data-test="remove-delete" @click="emit('remove', { entries: 'delete', move_to: null })">{{ entries === 0 ? 'Delete' : `Delete ${entries === 1 ? 'it' : 'them'} too` }}</button>
+            <button
+                class="press grave"
+                data-test="remove-delete"
+                @click="emit('remove', { entries: 'delete', move_to: null })"
+            >
+                {{ entries === 0 ? 'Delete' : `Delete ${entries === 1 ? 'it' : 'them'} too` }}
+            </button>
             <button class="press" @click="emit('leave')">Keep it</button>
             <p class="after">This can be undone with Ctrl+Z.</p>
         </template>
@@ -31,8 +48,28 @@ const count = computed(() => (props.entries === 1 ? 'its one entry' : `its ${pro
 </template>
 
 <style scoped>
-.question { margin: 6px 0; padding: 8px 12px; border: 1px solid var(--trouble); border-radius: var(--radius); display: flex; flex-wrap: wrap; gap: 6px; align-items: center; }
-p { width: 100%; margin: 0; }
-.after { color: var(--muted); font-size: 12px; }
-select { border: 1px solid var(--line-strong); border-radius: 6px; background: var(--sheet); padding: 3px 5px; }
+.question {
+    margin: 6px 0;
+    padding: 8px 12px;
+    border: 1px solid var(--trouble);
+    border-radius: var(--radius);
+    display: flex;
+    flex-wrap: wrap;
+    gap: 6px;
+    align-items: center;
+}
+p {
+    width: 100%;
+    margin: 0;
+}
+.after {
+    color: var(--muted);
+    font-size: 12px;
+}
+select {
+    border: 1px solid var(--line-strong);
+    border-radius: 6px;
+    background: var(--sheet);
+    padding: 3px 5px;
+}
 </style>

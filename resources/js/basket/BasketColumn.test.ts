@@ -8,18 +8,44 @@ import BasketColumn from './BasketColumn.vue'
 
 let position = 0
 const item = (title: string, fields: Partial<BasketItem> = {}): BasketItem => ({
-    entry_id: title, title, calendar_id: 'plants', area_id: 'nursery', due: null, group: 'none', late: false, rests: false, not_before: null, around: null, waiting_for: '', ask_again: null, estimate: null,
-    importance: null, effort: null, labels: [], colour: null, put_off: 0, position: position++, version: 1, ...fields,
+    entry_id: title,
+    title,
+    calendar_id: 'plants',
+    area_id: 'nursery',
+    due: null,
+    group: 'none',
+    late: false,
+    rests: false,
+    not_before: null,
+    around: null,
+    waiting_for: '',
+    ask_again: null,
+    estimate: null,
+    importance: null,
+    effort: null,
+    labels: [],
+    colour: null,
+    put_off: 0,
+    position: position++,
+    version: 1,
+    ...fields,
 })
 const items = [
-    item('Pane', { due: '2026-11-23', group: 'late', late: true, position: 9 }), item('Fleece', { due: '2026-11-27', group: 'soon', estimate: 90, put_off: 2 }), item('Roof', { area_id: 'home', calendar_id: 'house', around: '2027-W14', group: 'later' }),
-    item('Laces', { importance: 'could' }), item('Gutter', { waiting_for: 'the roofer', ask_again: '2026-12-01' }), item('Spring order', { not_before: '2027-02-01', rests: true, group: 'later' }),
+    item('Pane', { due: '2026-11-23', group: 'late', late: true, position: 9 }),
+    item('Fleece', { due: '2026-11-27', group: 'soon', estimate: 90, put_off: 2 }),
+    item('Roof', { area_id: 'home', calendar_id: 'house', around: '2027-W14', group: 'later' }),
+    item('Laces', { importance: 'could' }),
+    item('Gutter', { waiting_for: 'the roofer', ask_again: '2026-12-01' }),
+    item('Spring order', { not_before: '2027-02-01', rests: true, group: 'later' }),
 ]
 let basket: VueWrapper
 async function look(props: Record<string, unknown> = {}): Promise<void> {
-    basket = await open(BasketColumn, { props: { items, now: '2026-11-25T07:00:00', shown: () => true, ...props } })
+    basket = await open(BasketColumn, {
+        props: { items, now: '2026-11-25T07:00:00', shown: () => true, ...props },
+    })
 }
-const titles = (): string[] => basket.findAll('[data-test=basket-card]').map((one) => one.attributes('data-title') ?? '')
+const titles = (): string[] =>
+    basket.findAll('[data-test=basket-card]').map((one) => one.attributes('data-title') ?? '')
 const heads = (): string[] => basket.findAll('h3').map((one) => one.text())
 const facts = (title: string): string => basket.find(`[data-title='${title}'] .facts`).text()
 
@@ -34,12 +60,20 @@ describe('the basket', () => {
     })
     it('says of each what presses about it', async () => {
         await look()
-        expect(['Fleece', 'Roof', 'Laces', 'Gutter'].map(facts)).toEqual(['due in 2 days · 1 h 30 · put off twice', 'around week 14', 'no date · could', 'waiting for the roofer, ask again Tue 1 Dec'])
+        expect(['Fleece', 'Roof', 'Laces', 'Gutter'].map(facts)).toEqual([
+            'due in 2 days · 1 h 30 · put off twice',
+            'around week 14',
+            'no date · could',
+            'waiting for the roofer, ask again Tue 1 Dec',
+        ])
         expect(basket.find("[data-title='Pane'] .facts").classes()).toContain('late')
     })
     it('folds what is not yet for now, and shows it when asked', async () => {
         await look()
-        expect([titles(), basket.find('[data-test=resting]').text()]).toEqual([['Pane', 'Fleece', 'Roof', 'Laces', 'Gutter'], '1 not yet ▾'])
+        expect([titles(), basket.find('[data-test=resting]').text()]).toEqual([
+            ['Pane', 'Fleece', 'Roof', 'Laces', 'Gutter'],
+            '1 not yet ▾',
+        ])
         await basket.find('[data-test=resting]').trigger('click')
         expect(titles()).toContain('Spring order')
         expect(facts('Spring order')).toBe('not before Mon 1 Feb')
@@ -51,7 +85,10 @@ describe('the basket', () => {
         expect(titles()).toEqual(['Fleece', 'Roof', 'Laces', 'Gutter', 'Pane'])
         useView().basketSort = 'area'
         await nextTick()
-        expect([heads(), titles()]).toEqual([['Nursery 4', 'Home 1'], ['Pane', 'Fleece', 'Laces', 'Gutter', 'Roof']])
+        expect([heads(), titles()]).toEqual([
+            ['Nursery 4', 'Home 1'],
+            ['Pane', 'Fleece', 'Laces', 'Gutter', 'Roof'],
+        ])
     })
     it('stands in groups when asked', async () => {
         await look()

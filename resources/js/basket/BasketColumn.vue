@@ -21,7 +21,11 @@ const resting = computed(() => rest.value.filter((item) => item.rests))
 const showsResting = ref(false)
 const { grouped, groups } = useBasketOrder(active)
 watchEffect(() => {
-    view.basketOrder = [...pocket.value, ...groups.value.flatMap((group) => group.items), ...(showsResting.value ? resting.value : [])].map((item) => item.entry_id)
+    view.basketOrder = [
+        ...pocket.value,
+        ...groups.value.flatMap((group) => group.items),
+        ...(showsResting.value ? resting.value : []),
+    ].map((item) => item.entry_id)
 })
 const sort = computed({ get: () => view.basketSort, set: (one) => (view.basketSort = one) })
 const minutes = computed(() => visible.value.reduce((sum, item) => sum + (item.estimate ?? 0), 0))
@@ -30,67 +34,245 @@ const WORDS: Record<Sort, string> = { pressing: 'by what presses', hand: 'by han
 </script>
 
 <template>
-    <aside class="basket" :class="{ folded: view.basketFolded, target: isTarget }" data-drop="basket" data-test="basket" aria-label="Basket">
-        <button v-if="view.basketFolded" class="plain unfold" aria-expanded="false" @click="view.foldBasket()"><b>Basket</b><span>{{ visible.length }}</span></button>
+    <aside
+        class="basket"
+        :class="{ folded: view.basketFolded, target: isTarget }"
+        data-drop="basket"
+        data-test="basket"
+        aria-label="Basket"
+    >
+        <button
+            v-if="view.basketFolded"
+            class="plain unfold"
+            aria-expanded="false"
+            @click="view.foldBasket()"
+        >
+            <b>Basket</b><span>{{ visible.length }}</span>
+        </button>
         <template v-else>
             <header>
                 <h2>Basket</h2>
                 <span>{{ visible.length }} loose{{ minutes > 0 ? ` · ${length(minutes)}` : '' }}</span>
-                <button class="plain fold" aria-expanded="true" aria-label="Fold the basket away" title="Fold the basket away" @click="view.foldBasket()">‹</button>
+                <button
+                    class="plain fold"
+                    aria-expanded="true"
+                    aria-label="Fold the basket away"
+                    title="Fold the basket away"
+                    @click="view.foldBasket()"
+                >
+                    ‹
+                </button>
             </header>
             <p v-if="visible.length > 1" class="order">
                 <SentenceWord :words="WORDS[sort]" label="basket order">
                     <template #default="{ close }">
-                        <button v-for="one in SORTS" :key="one" class="press" role="radio" :aria-checked="sort === one" :data-test="`sort-${one}`" @click="() => { sort = one; close() }">{{ WORDS[one] }}</button>
-                        <label v-if="sort !== 'area'"><input v-model="grouped" type="checkbox" data-test="grouped" /> in groups: late, due soon, later, no date</label>
+                        <button
+                            v-for="one in SORTS"
+                            :key="one"
+                            class="press"
+                            role="radio"
+                            :aria-checked="sort === one"
+                            :data-test="`sort-${one}`"
+                            @click="
+                                () => {
+                                    sort = one
+                                    close()
+                                }
+                            "
+                        >
+                            {{ WORDS[one] }}
+                        </button>
+                        <label v-if="sort !== 'area'"
+                            ><input v-model="grouped" type="checkbox" data-test="grouped" /> in groups: late,
+                            due soon, later, no date</label
+                        >
                     </template>
                 </SentenceWord>
             </p>
             <div class="cards" data-test="cards">
                 <template v-if="pocket.length > 0">
                     <h3>At hand</h3>
-                    <BasketCard v-for="item in pocket" :key="item.entry_id" :item="item" :now="now" kept @keep="turn(item.entry_id)" />
+                    <BasketCard
+                        v-for="item in pocket"
+                        :key="item.entry_id"
+                        :item="item"
+                        :now="now"
+                        kept
+                        @keep="turn(item.entry_id)"
+                    />
                     <h3 v-if="active.length > 0 && groups[0]?.name === ''">The rest</h3>
                 </template>
                 <template v-for="group in groups" :key="group.name">
-                    <h3 v-if="group.name" :class="{ late: group.name === 'Late' }">{{ group.name }} <small>{{ group.items.length }}</small></h3>
-                    <BasketCard v-for="item in group.items" :key="item.entry_id" :item="item" :now="now" :kept="false" @keep="turn(item.entry_id)" />
+                    <h3 v-if="group.name" :class="{ late: group.name === 'Late' }">
+                        {{ group.name }} <small>{{ group.items.length }}</small>
+                    </h3>
+                    <BasketCard
+                        v-for="item in group.items"
+                        :key="item.entry_id"
+                        :item="item"
+                        :now="now"
+                        :kept="false"
+                        @keep="turn(item.entry_id)"
+                    />
                 </template>
                 <template v-if="resting.length > 0">
-                    <button class="plain resting" :aria-expanded="showsResting" data-test="resting" @click="showsResting = !showsResting">{{ resting.length }} not yet {{ showsResting ? '▴' : '▾' }}</button>
-                    <template v-if="showsResting"><BasketCard v-for="item in resting" :key="item.entry_id" :item="item" :now="now" :kept="false" @keep="turn(item.entry_id)" /></template>
+                    <button
+                        class="plain resting"
+                        :aria-expanded="showsResting"
+                        data-test="resting"
+                        @click="showsResting = !showsResting"
+                    >
+                        {{ resting.length }} not yet {{ showsResting ? '▴' : '▾' }}
+                    </button>
+                    <template v-if="showsResting"
+                        ><BasketCard
+                            v-for="item in resting"
+                            :key="item.entry_id"
+                            :item="item"
+                            :now="now"
+                            :kept="false"
+                            @keep="turn(item.entry_id)"
+                    /></template>
                 </template>
-                <p v-if="visible.length === 0" class="empty">What has no place yet waits here. Catch something with <kbd>N</kbd> and leave out the day.</p>
+                <p v-if="visible.length === 0" class="empty">
+                    What has no place yet waits here. Catch something with <kbd>N</kbd> and leave out the day.
+                </p>
             </div>
-            <footer v-if="visible.length > 0">Drag onto a day to give it a home, or press <kbd>L</kbd> for today’s list and <kbd>H</kbd> for its hours.</footer>
+            <footer v-if="visible.length > 0">
+                Drag onto a day to give it a home, or press <kbd>L</kbd> for today’s list and <kbd>H</kbd> for
+                its hours.
+            </footer>
         </template>
     </aside>
 </template>
 
 <style scoped>
-.basket { flex: none; width: 196px; display: flex; flex-direction: column; background: var(--sheet); border-right: 1px solid var(--line); padding: 10px 12px; min-height: 0; }
-.basket.target { background: var(--plum-soft); outline: 2px dashed var(--plum); outline-offset: -4px; }
-header { display: flex; align-items: baseline; gap: 6px; margin-bottom: 2px; }
-h2 { font-size: 15.5px; }
-header span { margin-left: auto; color: var(--muted); font-size: 12px; }
-.fold { color: var(--muted); padding: 0 4px; }
-.order { margin: 0 0 6px; font-size: 12px; --c: var(--plum-line); --c-text: var(--muted); }
-.order :deep(.word) { min-height: 24px; font-weight: 500; border-bottom-width: 1px; }
-label { display: flex; gap: 6px; align-items: flex-start; max-width: 180px; }
-.cards { flex: 1; min-height: 0; overflow-y: auto; display: flex; flex-direction: column; gap: 7px; scrollbar-width: thin; margin-inline: -3px; padding: 1px 3px; }
-h3 { font: 650 12px/1.3 var(--sans); color: var(--muted); margin: 5px 0 -2px; }
-h3.late { color: var(--trouble); }
-h3 small { font-weight: 400; }
-.resting { min-height: 26px; color: var(--muted); font-size: 12px; text-decoration: underline; text-underline-offset: 2px; }
-.empty { color: var(--muted); border: 1px dashed var(--line-strong); border-radius: var(--radius); padding: 10px 12px; margin: 0; }
-footer { color: var(--muted); font-size: 12px; padding-top: 10px; }
-.folded { width: 30px; padding: 10px 0; }
-.unfold { writing-mode: vertical-rl; display: flex; gap: 8px; align-items: center; width: 100%; height: 100%; color: var(--muted); }
-.unfold b { font-family: var(--serif); color: var(--ink); font-size: 14px; }
+.basket {
+    flex: none;
+    width: 196px;
+    display: flex;
+    flex-direction: column;
+    background: var(--sheet);
+    border-right: 1px solid var(--line);
+    padding: 10px 12px;
+    min-height: 0;
+}
+.basket.target {
+    background: var(--plum-soft);
+    outline: 2px dashed var(--plum);
+    outline-offset: -4px;
+}
+header {
+    display: flex;
+    align-items: baseline;
+    gap: 6px;
+    margin-bottom: 2px;
+}
+h2 {
+    font-size: 15.5px;
+}
+header span {
+    margin-left: auto;
+    color: var(--muted);
+    font-size: 12px;
+}
+.fold {
+    color: var(--muted);
+    padding: 0 4px;
+}
+.order {
+    margin: 0 0 6px;
+    font-size: 12px;
+    --c: var(--plum-line);
+    --c-text: var(--muted);
+}
+.order :deep(.word) {
+    min-height: 24px;
+    font-weight: 500;
+    border-bottom-width: 1px;
+}
+label {
+    display: flex;
+    gap: 6px;
+    align-items: flex-start;
+    max-width: 180px;
+}
+.cards {
+    flex: 1;
+    min-height: 0;
+    overflow-y: auto;
+    display: flex;
+    flex-direction: column;
+    gap: 7px;
+    scrollbar-width: thin;
+    margin-inline: -3px;
+    padding: 1px 3px;
+}
+h3 {
+    font: 650 12px/1.3 var(--sans);
+    color: var(--muted);
+    margin: 5px 0 -2px;
+}
+h3.late {
+    color: var(--trouble);
+}
+h3 small {
+    font-weight: 400;
+}
+.resting {
+    min-height: 26px;
+    color: var(--muted);
+    font-size: 12px;
+    text-decoration: underline;
+    text-underline-offset: 2px;
+}
+.empty {
+    color: var(--muted);
+    border: 1px dashed var(--line-strong);
+    border-radius: var(--radius);
+    padding: 10px 12px;
+    margin: 0;
+}
+footer {
+    color: var(--muted);
+    font-size: 12px;
+    padding-top: 10px;
+}
+.folded {
+    width: 30px;
+    padding: 10px 0;
+}
+.unfold {
+    writing-mode: vertical-rl;
+    display: flex;
+    gap: 8px;
+    align-items: center;
+    width: 100%;
+    height: 100%;
+    color: var(--muted);
+}
+.unfold b {
+    font-family: var(--serif);
+    color: var(--ink);
+    font-size: 14px;
+}
 @media (max-width: 760px) {
-    .basket { order: 2; width: auto; border-right: 0; border-top: 1px solid var(--line); padding-bottom: 70px; }
-    .folded { width: auto; padding: 12px; }
-    .unfold { writing-mode: horizontal-tb; }
-    .cards { flex: none; }
+    .basket {
+        order: 2;
+        width: auto;
+        border-right: 0;
+        border-top: 1px solid var(--line);
+        padding-bottom: 70px;
+    }
+    .folded {
+        width: auto;
+        padding: 12px;
+    }
+    .unfold {
+        writing-mode: horizontal-tb;
+    }
+    .cards {
+        flex: none;
+    }
 }
 </style>

@@ -17,14 +17,31 @@ export function useBasketOrder(items: Ref<BasketItem[]>) {
     const grouped = useStorage('basket-grouped', false)
     const { areas } = useAreas()
 
-    const groups = computed<Group[]>(() => groupsOf(items.value, view.basketSort, grouped.value, areas.value.map((area) => [area.id, area.name])))
+    const groups = computed<Group[]>(() =>
+        groupsOf(
+            items.value,
+            view.basketSort,
+            grouped.value,
+            areas.value.map((area) => [area.id, area.name]),
+        ),
+    )
     return { grouped, groups }
 }
 
-export function groupsOf(items: BasketItem[], sort: Sort, grouped: boolean, areas: [string, string][]): Group[] {
+export function groupsOf(
+    items: BasketItem[],
+    sort: Sort,
+    grouped: boolean,
+    areas: [string, string][],
+): Group[] {
     const byHand = (list: BasketItem[]): BasketItem[] => [...list].sort((a, b) => a.position - b.position)
     const ordered = sort === 'hand' ? byHand(items) : items
-    if (sort === 'area') return areas.map(([id, name]) => ({ name, items: ordered.filter((item) => item.area_id === id) })).filter((group) => group.items.length > 0)
+    if (sort === 'area')
+        return areas
+            .map(([id, name]) => ({ name, items: ordered.filter((item) => item.area_id === id) }))
+            .filter((group) => group.items.length > 0)
     if (!grouped) return [{ name: '', items: ordered }]
-    return (Object.keys(NAMES) as (keyof typeof NAMES)[]).map((key) => ({ name: NAMES[key], items: ordered.filter((item) => item.group === key) })).filter((group) => group.items.length > 0)
+    return (Object.keys(NAMES) as (keyof typeof NAMES)[])
+        .map((key) => ({ name: NAMES[key], items: ordered.filter((item) => item.group === key) }))
+        .filter((group) => group.items.length > 0)
 }

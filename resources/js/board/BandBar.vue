@@ -15,9 +15,23 @@ const view = useView()
 
 <template>
     <article
-        class="bar" tabindex="0" data-tile data-carry data-test="bar" :data-title="one.title" :data-key="one.key" :data-date="one.start" :data-ends="ends" :class="{ done: one.done, chosen: view.chosen.has(one.key) }"
-        :style="{ gridColumn: `${firstColumn + from} / ${firstColumn + to}`, marginTop: `${4 + row * 22}px`, ...paint(hue(one)) }"
-        :aria-label="`${one.title}, all day, ${namedDate(one.start)}`" :title="one.title"
+        class="bar"
+        tabindex="0"
+        data-tile
+        data-carry
+        data-test="bar"
+        :data-title="one.title"
+        :data-key="one.key"
+        :data-date="one.start"
+        :data-ends="ends"
+        :class="{ done: one.done, chosen: view.chosen.has(one.key) }"
+        :style="{
+            gridColumn: `${firstColumn + from} / ${firstColumn + to}`,
+            marginTop: `${4 + row * 22}px`,
+            ...paint(hue(one)),
+        }"
+        :aria-label="`${one.title}, all day, ${namedDate(one.start)}`"
+        :title="one.title"
     >
         <StoneTick v-if="one.kind === 'task'" :done="one.done" :label="one.title" />
         <span>{{ one.title }}</span>
@@ -25,10 +39,50 @@ const view = useView()
 </template>
 
 <style scoped>
-.bar[data-ends~='first']::before, .bar[data-ends~='last']::after { content: ''; position: absolute; top: 0; bottom: 0; left: -4px; width: 6px; cursor: ew-resize; }
-.bar[data-ends~='last']::after { left: auto; right: 0; }
-.bar { grid-row: 1; position: relative; align-self: start; height: 19px; margin-inline: 5px 4px; display: flex; align-items: center; gap: 4px; padding: 0 6px; border-left: 4px solid var(--c); border-radius: 4px; background: color-mix(in srgb, var(--c) 20%, var(--sheet)); font-size: 12.5px; cursor: grab; touch-action: none; user-select: none; min-width: 0; z-index: 1; }
-.bar span { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-.bar.chosen { outline: 3px solid var(--plum); }
-.bar.done span { text-decoration: line-through; color: var(--muted); }
+.bar[data-ends~='first']::before,
+.bar[data-ends~='last']::after {
+    content: '';
+    position: absolute;
+    top: 0;
+    bottom: 0;
+    left: -4px;
+    width: 6px;
+    cursor: ew-resize;
+}
+.bar[data-ends~='last']::after {
+    left: auto;
+    right: 0;
+}
+.bar {
+    grid-row: 1;
+    position: relative;
+    align-self: start;
+    height: 19px;
+    margin-inline: 5px 4px;
+    display: flex;
+    align-items: center;
+    gap: 4px;
+    padding: 0 6px;
+    border-left: 4px solid var(--c);
+    border-radius: 4px;
+    background: color-mix(in srgb, var(--c) 20%, var(--sheet));
+    font-size: 12.5px;
+    cursor: grab;
+    touch-action: none;
+    user-select: none;
+    min-width: 0;
+    z-index: 1;
+}
+.bar span {
+    overflow: hidden;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+}
+.bar.chosen {
+    outline: 3px solid var(--plum);
+}
+.bar.done span {
+    text-decoration: line-through;
+    color: var(--muted);
+}
 </style>

@@ -25,38 +25,142 @@ function give(close: () => void): void {
 </script>
 
 <template>
-    <div v-if="view.chosen.size > 0" class="chosen" role="toolbar" aria-label="What to do with the chosen entries" data-test="chosen">
+    <div
+        v-if="view.chosen.size > 0"
+        class="chosen"
+        role="toolbar"
+        aria-label="What to do with the chosen entries"
+        data-test="chosen"
+    >
         <b>{{ view.chosen.size }} chosen</b>
         <span class="do">
             Move
-            <button class="press" @click="many('move', { days: -1, minutes: 0 }, 'Moved')">a day earlier</button>
-            <button class="press" data-test="chosen-later" @click="many('move', { days: 1, minutes: 0 }, 'Moved')">a day later</button>
+            <button class="press" @click="many('move', { days: -1, minutes: 0 }, 'Moved')">
+                a day earlier
+            </button>
+            <button
+                class="press"
+                data-test="chosen-later"
+                @click="many('move', { days: 1, minutes: 0 }, 'Moved')"
+            >
+                a day later
+            </button>
             <SentenceWord words="to a date" label="date">
-                <template #default="{ close }"><DateChoice :value="null" :first-weekday="account.first_weekday" @choose="(date) => { void many('date', { date }, 'Moved'); close() }" /></template>
+                <template #default="{ close }"
+                    ><DateChoice
+                        :value="null"
+                        :first-weekday="account.first_weekday"
+                        @choose="
+                            (date) => {
+                                void many('date', { date }, 'Moved')
+                                close()
+                            }
+                        "
+                /></template>
             </SentenceWord>
         </span>
-        <button class="press" data-test="chosen-tick" @click="many('tick', { done: true }, 'Ticked off')">Tick off</button>
+        <button class="press" data-test="chosen-tick" @click="many('tick', { done: true }, 'Ticked off')">
+            Tick off
+        </button>
         <SentenceWord words="label" label="label">
             <template #default="{ close }">
-                <button v-for="one in labels.slice(0, 8)" :key="one" class="press" @click="() => { void many('label', { label: one }, `Labelled “${one}”:`); close() }">{{ one }}</button>
-                <form class="new" @submit.prevent="give(close)"><input v-model="label" maxlength="40" placeholder="another label" aria-label="Label" data-test="chosen-label" /><button class="press">Give</button></form>
+                <button
+                    v-for="one in labels.slice(0, 8)"
+                    :key="one"
+                    class="press"
+                    @click="
+                        () => {
+                            void many('label', { label: one }, `Labelled “${one}”:`)
+                            close()
+                        }
+                    "
+                >
+                    {{ one }}
+                </button>
+                <form class="new" @submit.prevent="give(close)">
+                    <input
+                        v-model="label"
+                        maxlength="40"
+                        placeholder="another label"
+                        aria-label="Label"
+                        data-test="chosen-label"
+                    /><button class="press">Give</button>
+                </form>
             </template>
         </SentenceWord>
         <SentenceWord words="calendar" label="calendar">
-            <template #default="{ close }"><button v-for="one in calendars" :key="one.id" class="press" @click="() => { void many('calendar', { calendar_id: one.id }, 'Filed'); close() }">{{ one.name }}</button></template>
+            <template #default="{ close }"
+                ><button
+                    v-for="one in calendars"
+                    :key="one.id"
+                    class="press"
+                    @click="
+                        () => {
+                            void many('calendar', { calendar_id: one.id }, 'Filed')
+                            close()
+                        }
+                    "
+                >
+                    {{ one.name }}
+                </button></template
+            >
         </SentenceWord>
-        <button class="press grave" data-test="chosen-delete" @click="many('delete', {}, 'Deleted')">Delete</button>
+        <button class="press grave" data-test="chosen-delete" @click="many('delete', {}, 'Deleted')">
+            Delete
+        </button>
         <button class="plain" @click="view.chosen = new Set()">Let go <kbd>Esc</kbd></button>
-        <small v-if="hasRoutine">Of a routine just the chosen one is meant; labels and calendar are those of the whole.</small>
+        <small v-if="hasRoutine"
+            >Of a routine just the chosen one is meant; labels and calendar are those of the whole.</small
+        >
     </div>
 </template>
 
 <style scoped>
-.chosen { position: fixed; left: 50%; bottom: 62px; transform: translateX(-50%); z-index: 1500; display: flex; flex-wrap: wrap; gap: 6px 12px; align-items: center; max-width: calc(100vw - 24px); padding: 8px 14px; border: 1px solid var(--plum); border-radius: var(--radius); background: var(--sheet); box-shadow: var(--shadow); --c: var(--plum-line); --c-text: var(--ink); }
-.do { display: inline-flex; gap: 6px; align-items: center; }
-.new { display: flex; gap: 6px; }
-.new input { width: 120px; border: 1px solid var(--line-strong); border-radius: 6px; padding: 2px 6px; background: var(--paper); }
-.grave { color: var(--trouble); }
-small { width: 100%; color: var(--muted); }
-@media print { .chosen { display: none; } }
+.chosen {
+    position: fixed;
+    left: 50%;
+    bottom: 62px;
+    transform: translateX(-50%);
+    z-index: 1500;
+    display: flex;
+    flex-wrap: wrap;
+    gap: 6px 12px;
+    align-items: center;
+    max-width: calc(100vw - 24px);
+    padding: 8px 14px;
+    border: 1px solid var(--plum);
+    border-radius: var(--radius);
+    background: var(--sheet);
+    box-shadow: var(--shadow);
+    --c: var(--plum-line);
+    --c-text: var(--ink);
+}
+.do {
+    display: inline-flex;
+    gap: 6px;
+    align-items: center;
+}
+.new {
+    display: flex;
+    gap: 6px;
+}
+.new input {
+    width: 120px;
+    border: 1px solid var(--line-strong);
+    border-radius: 6px;
+    padding: 2px 6px;
+    background: var(--paper);
+}
+.grave {
+    color: var(--trouble);
+}
+small {
+    width: 100%;
+    color: var(--muted);
+}
+@media print {
+    .chosen {
+        display: none;
+    }
+}
 </style>

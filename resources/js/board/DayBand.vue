@@ -34,7 +34,13 @@ const bars = computed<Bar[]>(() => {
     const ends: number[] = []
     return allDay.value
         .filter((one) => one.kind === 'event' || dayNumber(one.end) - dayNumber(one.start) > 1)
-        .map((one) => ({ one, from: column(one.start), to: column(one.end), row: 0, ends: endsWithin(one, from, to) }))
+        .map((one) => ({
+            one,
+            from: column(one.start),
+            to: column(one.end),
+            row: 0,
+            ends: endsWithin(one, from, to),
+        }))
         .filter((bar) => bar.to > bar.from)
         .sort((a, b) => a.from - b.from || b.to - a.to)
         .map((bar) => {
@@ -58,11 +64,17 @@ const lists = computed<Listed[]>(() => {
     const inBars = new Set(bars.value.map((bar) => bar.one.key))
     const byDay = new Map<string, Occurrence[]>()
     for (const one of allDay.value) {
-        if (one.kind === 'task' && !inBars.has(one.key)) byDay.set(one.start, [...(byDay.get(one.start) ?? []), one])
+        if (one.kind === 'task' && !inBars.has(one.key))
+            byDay.set(one.start, [...(byDay.get(one.start) ?? []), one])
     }
     return props.board.days.map((day, i) => {
-        const rows = Math.max(0, ...bars.value.filter((bar) => bar.from <= i && bar.to > i).map((bar) => bar.row + 1))
-        const tasks = (byDay.get(day.date) ?? []).sort(inListOrder).map((one, at) => ({ one, place: one.importance === 'must' ? at + 1 : null }))
+        const rows = Math.max(
+            0,
+            ...bars.value.filter((bar) => bar.from <= i && bar.to > i).map((bar) => bar.row + 1),
+        )
+        const tasks = (byDay.get(day.date) ?? [])
+            .sort(inListOrder)
+            .map((one, at) => ({ one, place: one.importance === 'must' ? at + 1 : null }))
         const room = Math.max(1, MOST_ROWS - rows)
         const overflows = tasks.length > room
         const seen = opened.value || !overflows ? tasks : tasks.slice(0, room - 1)
@@ -76,12 +88,20 @@ const targeted = computed(() => (drag.target?.kind === 'list' ? drag.target.date
     <div class="band" :style="{ gridTemplateColumns: `44px repeat(${board.days.length}, minmax(0, 1fr))` }">
         <div class="name">all day</div>
         <div
-            v-for="(day, i) in lists" :key="day.date" class="list" :class="{ today: day.date === today, target: targeted === day.date }"
-            data-drop="list" :data-date="day.date" data-test="day-list" :style="{ gridColumn: i + 2, paddingTop: `${4 + day.rows * 22}px` }"
+            v-for="(day, i) in lists"
+            :key="day.date"
+            class="list"
+            :class="{ today: day.date === today, target: targeted === day.date }"
+            data-drop="list"
+            :data-date="day.date"
+            data-test="day-list"
+            :style="{ gridColumn: i + 2, paddingTop: `${4 + day.rows * 22}px` }"
         >
             <ListTask v-for="task in day.tasks" :key="task.one.key" :one="task.one" :place="task.place" />
             <button v-if="day.more > 0" class="plain more" @click="opened = true">{{ day.more }} more</button>
-            <button v-else-if="opened && day.overflows" class="plain more" @click="opened = false">show fewer</button>
+            <button v-else-if="opened && day.overflows" class="plain more" @click="opened = false">
+                show fewer
+            </button>
             <DueMarks :due="board.days[i]?.due ?? []" />
         </div>
         <BandBar v-for="bar in bars" :key="bar.one.key" v-bind="bar" :first-column="2" />
@@ -89,10 +109,49 @@ const targeted = computed(() => (drag.target?.kind === 'list' ? drag.target.date
 </template>
 
 <style scoped>
-.band { position: relative; display: grid; border-bottom: 2px solid var(--line-strong); background: var(--sheet); max-height: 38vh; overflow-y: auto; scrollbar-width: thin; scrollbar-gutter: stable; }
-.name { grid-row: 1; grid-column: 1; background: var(--paper); color: var(--muted); font-size: 11px; text-align: right; padding: 6px 7px 0 0; line-height: 12px; overflow: hidden; }
-.list { grid-row: 1; min-height: 62px; padding: 5px 4px 5px 6px; border-left: 1px solid var(--line); min-width: 0; }
-.list.today { background: color-mix(in srgb, var(--plum-soft) 45%, var(--sheet)); }
-.list.target { background: var(--plum-soft); outline: 2px dashed var(--plum); outline-offset: -3px; }
-.more { display: block; min-height: 24px; color: var(--muted); font-size: 11.5px; text-decoration: underline; text-underline-offset: 2px; padding-left: 21px; }
+.band {
+    position: relative;
+    display: grid;
+    border-bottom: 2px solid var(--line-strong);
+    background: var(--sheet);
+    max-height: 38vh;
+    overflow-y: auto;
+    scrollbar-width: thin;
+    scrollbar-gutter: stable;
+}
+.name {
+    grid-row: 1;
+    grid-column: 1;
+    background: var(--paper);
+    color: var(--muted);
+    font-size: 11px;
+    text-align: right;
+    padding: 6px 7px 0 0;
+    line-height: 12px;
+    overflow: hidden;
+}
+.list {
+    grid-row: 1;
+    min-height: 62px;
+    padding: 5px 4px 5px 6px;
+    border-left: 1px solid var(--line);
+    min-width: 0;
+}
+.list.today {
+    background: color-mix(in srgb, var(--plum-soft) 45%, var(--sheet));
+}
+.list.target {
+    background: var(--plum-soft);
+    outline: 2px dashed var(--plum);
+    outline-offset: -3px;
+}
+.more {
+    display: block;
+    min-height: 24px;
+    color: var(--muted);
+    font-size: 11.5px;
+    text-decoration: underline;
+    text-underline-offset: 2px;
+    padding-left: 21px;
+}
 </style>

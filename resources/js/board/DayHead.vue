@@ -16,7 +16,13 @@ const extra = computed(() => {
 })
 const minutes = computed(() => props.day.placed + props.day.listed + extra.value)
 const isOver = computed(() => minutes.value > props.day.capacity)
-const share = computed(() => (props.day.capacity === 0 ? (minutes.value > 0 ? 100 : 0) : Math.min(100, (minutes.value / props.day.capacity) * 100)))
+const share = computed(() =>
+    props.day.capacity === 0
+        ? minutes.value > 0
+            ? 100
+            : 0
+        : Math.min(100, (minutes.value / props.day.capacity) * 100),
+)
 const words = computed(() => `${length(minutes.value)} of ${length(props.day.capacity)}`)
 </script>
 
@@ -26,33 +32,121 @@ const words = computed(() => `${length(minutes.value)} of ${length(props.day.cap
             <h2>{{ Number(day.date.slice(8)) }}</h2>
             <span class="weekday">{{ wide ? longWeekday(day.date) : shortWeekday(day.date) }}</span>
         </div>
-        <div class="bar" role="img" :aria-label="`${words}${isOver ? ', over full' : ''}`"><i :style="{ width: `${share}%` }" /></div>
+        <div class="bar" role="img" :aria-label="`${words}${isOver ? ', over full' : ''}`">
+            <i :style="{ width: `${share}%` }" />
+        </div>
         <div class="facts">
             <span class="load">{{ words }}{{ extra !== 0 ? ' then' : '' }}</span>
-            <span v-if="day.tasks > 0" :title="`${day.done} of ${day.tasks} tasks done`">{{ day.done }}/{{ day.tasks }}</span>
+            <span v-if="day.tasks > 0" :title="`${day.done} of ${day.tasks} tasks done`"
+                >{{ day.done }}/{{ day.tasks }}</span
+            >
         </div>
         <div v-if="day.theme || day.holiday || day.conflicts > 0" class="facts last">
-            <span v-if="day.holiday" class="holiday" :title="`Public holiday: ${day.holiday}`">{{ day.holiday }}</span>
-            <span v-if="day.theme" class="theme" :title="`This day is mainly for ${day.theme}`">{{ day.theme }}</span>
-            <span v-if="day.conflicts > 0" class="booked" :title="day.conflicts === 1 ? 'a double booking' : 'double bookings'">{{ day.conflicts === 1 ? '1 clash' : `${day.conflicts} clashes` }}</span>
+            <span v-if="day.holiday" class="holiday" :title="`Public holiday: ${day.holiday}`">{{
+                day.holiday
+            }}</span>
+            <span v-if="day.theme" class="theme" :title="`This day is mainly for ${day.theme}`">{{
+                day.theme
+            }}</span>
+            <span
+                v-if="day.conflicts > 0"
+                class="booked"
+                :title="day.conflicts === 1 ? 'a double booking' : 'double bookings'"
+                >{{ day.conflicts === 1 ? '1 clash' : `${day.conflicts} clashes` }}</span
+            >
         </div>
     </header>
 </template>
 
 <style scoped>
-.head { padding: 8px 8px 5px; border-left: 1px solid var(--line); background: var(--paper); min-width: 0; }
-.head.today { background: var(--plum-soft); }
-.date { display: flex; align-items: baseline; gap: 6px; min-width: 0; }
-h2 { font-size: 22px; line-height: 26px; }
-.weekday { font-size: 13.5px; }
-.theme { min-width: 0; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; border: 1px solid var(--plum-line); border-radius: 10px; padding: 0 6px; font-size: 11px; line-height: 15px; color: var(--plum); background: var(--sheet); }
-.holiday { min-width: 0; overflow: hidden; text-overflow: ellipsis; font-style: italic; color: var(--ink); }
-.bar { height: 5px; margin: 5px 0 3px; border-radius: 3px; background: var(--meter); overflow: hidden; }
-.bar i { display: block; height: 100%; border-radius: 3px; background: var(--load); transition: width 160ms; }
-.over .bar i { background: repeating-linear-gradient(135deg, var(--trouble) 0 4px, color-mix(in srgb, var(--trouble) 70%, var(--sheet)) 4px 8px); }
-.facts { display: flex; justify-content: space-between; gap: 6px; font-size: 11px; color: var(--muted); white-space: nowrap; line-height: 14px; }
-.last { align-items: center; flex-wrap: wrap; margin-top: 3px; }
-.booked { margin-left: auto; }
-.over .load, .booked { color: var(--trouble); font-weight: 700; }
-@media (prefers-color-scheme: dark) { .theme { color: var(--ink); } }
+.head {
+    padding: 8px 8px 5px;
+    border-left: 1px solid var(--line);
+    background: var(--paper);
+    min-width: 0;
+}
+.head.today {
+    background: var(--plum-soft);
+}
+.date {
+    display: flex;
+    align-items: baseline;
+    gap: 6px;
+    min-width: 0;
+}
+h2 {
+    font-size: 22px;
+    line-height: 26px;
+}
+.weekday {
+    font-size: 13.5px;
+}
+.theme {
+    min-width: 0;
+    overflow: hidden;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+    border: 1px solid var(--plum-line);
+    border-radius: 10px;
+    padding: 0 6px;
+    font-size: 11px;
+    line-height: 15px;
+    color: var(--plum);
+    background: var(--sheet);
+}
+.holiday {
+    min-width: 0;
+    overflow: hidden;
+    text-overflow: ellipsis;
+    font-style: italic;
+    color: var(--ink);
+}
+.bar {
+    height: 5px;
+    margin: 5px 0 3px;
+    border-radius: 3px;
+    background: var(--meter);
+    overflow: hidden;
+}
+.bar i {
+    display: block;
+    height: 100%;
+    border-radius: 3px;
+    background: var(--load);
+    transition: width 160ms;
+}
+.over .bar i {
+    background: repeating-linear-gradient(
+        135deg,
+        var(--trouble) 0 4px,
+        color-mix(in srgb, var(--trouble) 70%, var(--sheet)) 4px 8px
+    );
+}
+.facts {
+    display: flex;
+    justify-content: space-between;
+    gap: 6px;
+    font-size: 11px;
+    color: var(--muted);
+    white-space: nowrap;
+    line-height: 14px;
+}
+.last {
+    align-items: center;
+    flex-wrap: wrap;
+    margin-top: 3px;
+}
+.booked {
+    margin-left: auto;
+}
+.over .load,
+.booked {
+    color: var(--trouble);
+    font-weight: 700;
+}
+@media (prefers-color-scheme: dark) {
+    .theme {
+        color: var(--ink);
+    }
+}
 </style>

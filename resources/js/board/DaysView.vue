@@ -22,7 +22,8 @@ const { shown, repeats } = useChoice()
 const asked = computed(() => (repeats.value === 'next' ? 'next' : 'all'))
 const query = useBoard(from, days, asked)
 /** Never the columns of one week under the heading of another: what is kept from before is not shown. */
-const shownBoard = (sent: Board | undefined): Board | undefined => (sent?.from === from.value && sent.days.length === days.value ? sent : undefined)
+const shownBoard = (sent: Board | undefined): Board | undefined =>
+    sent?.from === from.value && sent.days.length === days.value ? sent : undefined
 /** Work days only: the others are left out, not fetched anew. */
 const board = computed(() => {
     const board = shownBoard(query.data.value)
@@ -31,10 +32,15 @@ const board = computed(() => {
 })
 
 const prefetch = usePrefetch()
-watch([() => query.data.value?.from, days, asked], ([loaded]) => {
-    if (loaded !== from.value) return
-    for (const way of [1, -1]) prefetch.board(plusDays(from.value, way * days.value), days.value, asked.value)
-}, { immediate: true })
+watch(
+    [() => query.data.value?.from, days, asked],
+    ([loaded]) => {
+        if (loaded !== from.value) return
+        for (const way of [1, -1])
+            prefetch.board(plusDays(from.value, way * days.value), days.value, asked.value)
+    },
+    { immediate: true },
+)
 watchEffect(() => {
     view.tallies = query.data.value?.areas ?? []
     view.occurrences = query.data.value?.occurrences ?? []
@@ -49,24 +55,62 @@ const columns = computed(() => `44px repeat(${board.value?.days.length ?? 7}, mi
         <template v-if="board">
             <div class="heads" :style="{ gridTemplateColumns: columns }">
                 <div class="corner" />
-                <DayHead v-for="day in board.days" :key="day.date" :day="day" :is-today="day.date === today" :wide="board.days.length <= 3" />
+                <DayHead
+                    v-for="day in board.days"
+                    :key="day.date"
+                    :day="day"
+                    :is-today="day.date === today"
+                    :wide="board.days.length <= 3"
+                />
             </div>
             <DayBand :board="board" :shown="shown" :today="today" />
             <p v-if="isEmpty && areas.length > 0" class="empty">
-                Nothing here yet. Press <kbd>N</kbd> and write what comes round, such as “water the ferns every Tuesday at 9 for 20 min”.
+                Nothing here yet. Press <kbd>N</kbd> and write what comes round, such as “water the ferns
+                every Tuesday at 9 for 20 min”.
             </p>
             <HoursGrid :board="board" :shown="shown" :now="now" />
         </template>
-        <p v-else-if="query.isError.value" class="empty trouble">This could not be fetched. <button class="press" @click="query.refetch()">Try again</button></p>
+        <p v-else-if="query.isError.value" class="empty trouble">
+            This could not be fetched. <button class="press" @click="query.refetch()">Try again</button>
+        </p>
         <p v-else class="empty">Laying out your days…</p>
     </main>
 </template>
 
 <style scoped>
-.board { flex: 1; min-width: 0; min-height: 0; display: flex; flex-direction: column; }
-.heads { display: grid; flex: none; border-bottom: 1px solid var(--line); overflow-y: auto; scrollbar-width: thin; scrollbar-gutter: stable; }
-.corner { background: var(--paper); }
-.empty { margin: 14px; padding: 12px 16px; border: 1px dashed var(--line-strong); border-radius: var(--radius); color: var(--muted); }
-.trouble { color: var(--trouble); }
-@media (max-width: 760px) { .board { flex: none; order: 1; min-height: 620px; } }
+.board {
+    flex: 1;
+    min-width: 0;
+    min-height: 0;
+    display: flex;
+    flex-direction: column;
+}
+.heads {
+    display: grid;
+    flex: none;
+    border-bottom: 1px solid var(--line);
+    overflow-y: auto;
+    scrollbar-width: thin;
+    scrollbar-gutter: stable;
+}
+.corner {
+    background: var(--paper);
+}
+.empty {
+    margin: 14px;
+    padding: 12px 16px;
+    border: 1px dashed var(--line-strong);
+    border-radius: var(--radius);
+    color: var(--muted);
+}
+.trouble {
+    color: var(--trouble);
+}
+@media (max-width: 760px) {
+    .board {
+        flex: none;
+        order: 1;
+        min-height: 620px;
+    }
+}
 </style>

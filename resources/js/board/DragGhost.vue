@@ -18,9 +18,18 @@ const ghost = computed(() => {
     const column = props.days.indexOf(target.date)
     if (column < 0) return null
     const top = yOf(props.layout, target.minute)
-    const height = Math.max(props.leastHeight, yOf(props.layout, Math.min(1440, target.minute + target.minutes)) - top)
+    const height = Math.max(
+        props.leastHeight,
+        yOf(props.layout, Math.min(1440, target.minute + target.minutes)) - top,
+    )
     return {
-        place: { top: `${top}px`, height: `${height}px`, left: `calc(44px + (100% - 44px) * ${column / props.days.length} + 2px)`, width: `calc((100% - 44px) / ${props.days.length} - 5px)`, ...paint(carried.colour) },
+        place: {
+            top: `${top}px`,
+            height: `${height}px`,
+            left: `calc(44px + (100% - 44px) * ${column / props.days.length} + 2px)`,
+            width: `calc((100% - 44px) / ${props.days.length} - 5px)`,
+            ...paint(carried.colour),
+        },
         text: `${time(target.minute, account.value.clock)}–${time((target.minute + target.minutes) % 1440, account.value.clock)} · ${length(target.minutes)}`,
         copies: drag.carried !== null && drag.copies,
     }
@@ -35,8 +44,22 @@ const meets = computed(() => {
     if (!carried || target?.kind !== 'hours') return ''
     const from = moment(target.date, target.minute)
     const to = moment(target.date, target.minute + target.minutes)
-    const met = props.timed.filter((one) => one.busy && !one.tentative && !one.done && one.start < to && one.end > from && one.minutes > 0 && (drag.copies || one.key !== carried.key))
-    return met.length === 0 ? '' : `meets ${met.slice(0, 2).map((one) => one.title).join(' and ')}${met.length > 2 ? ` and ${met.length - 2} more` : ''}`
+    const met = props.timed.filter(
+        (one) =>
+            one.busy &&
+            !one.tentative &&
+            !one.done &&
+            one.start < to &&
+            one.end > from &&
+            one.minutes > 0 &&
+            (drag.copies || one.key !== carried.key),
+    )
+    return met.length === 0
+        ? ''
+        : `meets ${met
+              .slice(0, 2)
+              .map((one) => one.title)
+              .join(' and ')}${met.length > 2 ? ` and ${met.length - 2} more` : ''}`
 })
 </script>
 
@@ -49,7 +72,33 @@ const meets = computed(() => {
 </template>
 
 <style scoped>
-.ghost { position: absolute; z-index: 5; will-change: transform; border: 2px dashed var(--c); border-radius: 6px; background: color-mix(in srgb, var(--c) 18%, transparent); pointer-events: none; }
-.words { position: absolute; left: 0; bottom: 100%; background: var(--plum-deep); color: var(--on-plum); font-size: 11px; font-weight: 600; line-height: 18px; padding: 0 6px; border-radius: 4px; white-space: nowrap; }
-.meets { top: 100%; bottom: auto; background: var(--trouble-soft); color: var(--trouble); border: 1px solid var(--trouble); }
+.ghost {
+    position: absolute;
+    z-index: 5;
+    will-change: transform;
+    border: 2px dashed var(--c);
+    border-radius: 6px;
+    background: color-mix(in srgb, var(--c) 18%, transparent);
+    pointer-events: none;
+}
+.words {
+    position: absolute;
+    left: 0;
+    bottom: 100%;
+    background: var(--plum-deep);
+    color: var(--on-plum);
+    font-size: 11px;
+    font-weight: 600;
+    line-height: 18px;
+    padding: 0 6px;
+    border-radius: 4px;
+    white-space: nowrap;
+}
+.meets {
+    top: 100%;
+    bottom: auto;
+    background: var(--trouble-soft);
+    color: var(--trouble);
+    border: 1px solid var(--trouble);
+}
 </style>

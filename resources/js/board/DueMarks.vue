@@ -17,25 +17,73 @@ const all = ref(false)
 const { shown } = useChoice()
 /** Filters, hidden areas and “only this” hold for deadlines as for what stands on the day. */
 const open = computed(() => props.due.filter((one) => !one.done && shown({ ...one, kind: 'task' })))
-const seen = computed(() => (all.value || open.value.length <= MOST ? open.value : open.value.slice(0, MOST - 1)))
+const seen = computed(() =>
+    all.value || open.value.length <= MOST ? open.value : open.value.slice(0, MOST - 1),
+)
 
 function show(one: Deadline): void {
-    view.sheet = { entryId: one.entry_id, recurrenceId: one.recurrence_id === 'once' ? null : one.recurrence_id, date: one.recurrence_id === 'once' ? null : one.recurrence_id.slice(0, 10) }
+    view.sheet = {
+        entryId: one.entry_id,
+        recurrenceId: one.recurrence_id === 'once' ? null : one.recurrence_id,
+        date: one.recurrence_id === 'once' ? null : one.recurrence_id.slice(0, 10),
+    }
 }
 </script>
 
 <template>
-    <button v-for="one in seen" :key="`${one.entry_id}|${one.recurrence_id}`" class="plain due" :class="{ late: one.late }" :style="paint(colour(one.calendar_id))" data-test="due-mark" :data-title="one.title" :title="`Due: ${one.title}`" @click="show(one)">
-        <i aria-hidden="true" /><span>due{{ one.due.length > 10 ? ` ${timeOf(one.due, account.clock)}` : '' }}: {{ one.title }}</span>
+    <button
+        v-for="one in seen"
+        :key="`${one.entry_id}|${one.recurrence_id}`"
+        class="plain due"
+        :class="{ late: one.late }"
+        :style="paint(colour(one.calendar_id))"
+        data-test="due-mark"
+        :data-title="one.title"
+        :title="`Due: ${one.title}`"
+        @click="show(one)"
+    >
+        <i aria-hidden="true" /><span
+            >due{{ one.due.length > 10 ? ` ${timeOf(one.due, account.clock)}` : '' }}: {{ one.title }}</span
+        >
     </button>
-    <button v-if="open.length > seen.length" class="plain due more" @click="all = true">{{ open.length - seen.length }} more due</button>
+    <button v-if="open.length > seen.length" class="plain due more" @click="all = true">
+        {{ open.length - seen.length }} more due
+    </button>
 </template>
 
 <style scoped>
-.due { display: flex; align-items: center; gap: 6px; width: 100%; min-height: 24px; font-size: 11.5px; color: var(--c-text); }
-.due span { min-width: 0; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-.due i { flex: none; width: 7px; height: 7px; margin: 0 4px 0 5px; background: var(--c); transform: rotate(45deg); }
-.due:hover { text-decoration: underline; }
-.late { color: var(--trouble); font-weight: 650; }
-.more { color: var(--muted); padding-left: 22px; }
+.due {
+    display: flex;
+    align-items: center;
+    gap: 6px;
+    width: 100%;
+    min-height: 24px;
+    font-size: 11.5px;
+    color: var(--c-text);
+}
+.due span {
+    min-width: 0;
+    overflow: hidden;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+}
+.due i {
+    flex: none;
+    width: 7px;
+    height: 7px;
+    margin: 0 4px 0 5px;
+    background: var(--c);
+    transform: rotate(45deg);
+}
+.due:hover {
+    text-decoration: underline;
+}
+.late {
+    color: var(--trouble);
+    font-weight: 650;
+}
+.more {
+    color: var(--muted);
+    padding-left: 22px;
+}
 </style>

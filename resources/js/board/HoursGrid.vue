@@ -11,7 +11,12 @@ import { useHoursForDragging, useScrollingWhileCarrying } from './drag'
 import { LEAST_HEIGHT, layBlocks } from './blocks'
 import { heightOfHour, layHours, minuteAt, snapped, yOf } from './hours'
 
-const props = defineProps<{ board: Board; shown: (one: Occurrence) => boolean; now: string; namesGaps?: boolean }>()
+const props = defineProps<{
+    board: Board
+    shown: (one: Occurrence) => boolean
+    now: string
+    namesGaps?: boolean
+}>()
 
 const account = useAccount()
 const view = useView()
@@ -26,17 +31,22 @@ watchEffect(() => useHoursForDragging(layout.value))
 useScrollingWhileCarrying(scroller)
 
 const timed = computed(() => props.board.occurrences.filter((one) => !one.all_day && props.shown(one)))
-const marks = computed(() => layout.value.stretches.filter((one) => !one.folded).flatMap((one) => {
-    const hours: number[] = []
-    for (let minute = Math.ceil(one.from / 60) * 60; minute < one.to; minute += 60) hours.push(minute)
-    return hours
-}))
+const marks = computed(() =>
+    layout.value.stretches
+        .filter((one) => !one.folded)
+        .flatMap((one) => {
+            const hours: number[] = []
+            for (let minute = Math.ceil(one.from / 60) * 60; minute < one.to; minute += 60) hours.push(minute)
+            return hours
+        }),
+)
 
 const columnWidth = computed(() => Math.round((width.value - 44) / props.board.days.length))
 const columns = computed(() => layBlocks(timed.value, props.board.days, layout.value, columnWidth.value))
 const folds = computed(() => layout.value.stretches.filter((one) => one.folded))
 const dates = computed(() => props.board.days.map((day) => day.date))
-const inFold = (name: string, day: number): number => columns.value[day]?.hidden[folds.value.findIndex((one) => one.name === name)] ?? 0
+const inFold = (name: string, day: number): number =>
+    columns.value[day]?.hidden[folds.value.findIndex((one) => one.name === name)] ?? 0
 
 /** The mark at which a fold ends would lie half under it. */
 function isUnderFold(minute: number): boolean {
@@ -52,9 +62,20 @@ const nowMinute = computed(() => minuteOf(props.now))
 /** Free time of the day, named; what of today is over is not free any more. */
 function gaps(day: BoardDay) {
     const isToday = day.date === props.now.slice(0, 10)
-    return (day.free ?? []).map((one) => ({ ...one, from: isToday ? Math.max(one.from, Math.ceil(minuteOf(props.now) / 5) * 5) : one.from }))
+    return (day.free ?? [])
+        .map((one) => ({
+            ...one,
+            from: isToday ? Math.max(one.from, Math.ceil(minuteOf(props.now) / 5) * 5) : one.from,
+        }))
         .filter((one) => one.to - one.from >= 30 && (!isToday || one.to > minuteOf(props.now)))
-        .map((one) => ({ from: one.from, words: `${length(one.to - one.from)} free`, style: { top: `${yOf(layout.value, one.from) + 1}px`, height: `${yOf(layout.value, one.to) - yOf(layout.value, one.from) - 2}px` } }))
+        .map((one) => ({
+            from: one.from,
+            words: `${length(one.to - one.from)} free`,
+            style: {
+                top: `${yOf(layout.value, one.from) + 1}px`,
+                height: `${yOf(layout.value, one.to) - yOf(layout.value, one.from) - 2}px`,
+            },
+        }))
 }
 
 function freshAt(day: BoardDay, event: MouseEvent): void {
@@ -65,33 +86,98 @@ function freshAt(day: BoardDay, event: MouseEvent): void {
 
 <template>
     <div ref="scroller" class="scroller" data-scroll-hours data-test="hours">
-        <div class="grid" :style="{ height: `${layout.height}px`, gridTemplateColumns: `44px repeat(${board.days.length}, minmax(0, 1fr))` }">
+        <div
+            class="grid"
+            :style="{
+                height: `${layout.height}px`,
+                gridTemplateColumns: `44px repeat(${board.days.length}, minmax(0, 1fr))`,
+            }"
+        >
             <div class="gutter">
-                <span v-for="minute in marks" :key="minute" class="mark" :style="{ top: `${yOf(layout, minute)}px` }">{{ minute === 0 || isUnderFold(minute) ? '' : time(minute, account.clock).replace(':00', '') }}</span>
-                <span v-if="dates.includes(now.slice(0, 10))" class="now-time" :style="{ top: `${yOf(layout, nowMinute)}px` }">{{ timeOf(now, account.clock) }}</span>
+                <span
+                    v-for="minute in marks"
+                    :key="minute"
+                    class="mark"
+                    :style="{ top: `${yOf(layout, minute)}px` }"
+                    >{{
+                        minute === 0 || isUnderFold(minute)
+                            ? ''
+                            : time(minute, account.clock).replace(':00', '')
+                    }}</span
+                >
+                <span
+                    v-if="dates.includes(now.slice(0, 10))"
+                    class="now-time"
+                    :style="{ top: `${yOf(layout, nowMinute)}px` }"
+                    >{{ timeOf(now, account.clock) }}</span
+                >
             </div>
             <div
-                v-for="{ day, blocks } in columns" :key="day.date" class="day" :class="{ today: day.date === now.slice(0, 10) }" data-drop="hours" :data-date="day.date" data-test="day-hours"
+                v-for="{ day, blocks } in columns"
+                :key="day.date"
+                class="day"
+                :class="{ today: day.date === now.slice(0, 10) }"
+                data-drop="hours"
+                :data-date="day.date"
+                data-test="day-hours"
                 @dblclick.self="freshAt(day, $event)"
             >
-                <div v-for="minute in marks" :key="minute" class="line" :class="{ asleep: !isWaking(day, minute) }" :style="{ top: `${yOf(layout, minute)}px`, height: `${layout.perHour}px` }" />
-                <template v-if="namesGaps"><div v-for="gap in gaps(day)" :key="gap.from" class="gap" :style="gap.style" data-test="gap">{{ gap.words }}</div></template>
+                <div
+                    v-for="minute in marks"
+                    :key="minute"
+                    class="line"
+                    :class="{ asleep: !isWaking(day, minute) }"
+                    :style="{ top: `${yOf(layout, minute)}px`, height: `${layout.perHour}px` }"
+                />
+                <template v-if="namesGaps"
+                    ><div
+                        v-for="gap in gaps(day)"
+                        :key="gap.from"
+                        class="gap"
+                        :style="gap.style"
+                        data-test="gap"
+                    >
+                        {{ gap.words }}
+                    </div></template
+                >
                 <DayColumn :blocks="blocks" />
-                <div v-if="day.date === now.slice(0, 10)" class="now" data-test="now" :style="{ top: `${yOf(layout, nowMinute)}px` }" />
+                <div
+                    v-if="day.date === now.slice(0, 10)"
+                    class="now"
+                    data-test="now"
+                    :style="{ top: `${yOf(layout, nowMinute)}px` }"
+                />
             </div>
             <DragGhost :layout="layout" :days="dates" :timed="timed" :least-height="LEAST_HEIGHT" />
             <template v-for="stretch in layout.stretches" :key="stretch.name">
                 <button
-                    v-if="stretch.name !== 'day'" class="fold" :class="{ open: !stretch.folded }" :style="{ top: `${stretch.folded || stretch.name === 'night' ? stretch.top : stretch.top + stretch.height - 18}px` }"
-                    data-test="fold" :aria-expanded="!stretch.folded" @click="view.turnFold(stretch.name)"
+                    v-if="stretch.name !== 'day'"
+                    class="fold"
+                    :class="{ open: !stretch.folded }"
+                    :style="{
+                        top: `${stretch.folded || stretch.name === 'night' ? stretch.top : stretch.top + stretch.height - 18}px`,
+                    }"
+                    data-test="fold"
+                    :aria-expanded="!stretch.folded"
+                    @click="view.turnFold(stretch.name)"
                 >
                     <template v-if="stretch.folded">
                         <span class="fold-words">{{ stretch.from / 60 }}–{{ stretch.to / 60 }} folded</span>
-                        <span v-for="(day, i) in board.days" :key="day.date" class="fold-count" :style="{ left: `calc(44px + (100% - 44px) * ${i / board.days.length})`, width: `calc((100% - 44px) / ${board.days.length})` }">
+                        <span
+                            v-for="(day, i) in board.days"
+                            :key="day.date"
+                            class="fold-count"
+                            :style="{
+                                left: `calc(44px + (100% - 44px) * ${i / board.days.length})`,
+                                width: `calc((100% - 44px) / ${board.days.length})`,
+                            }"
+                        >
                             {{ inFold(stretch.name, i) > 0 ? `${inFold(stretch.name, i)} here` : '' }}
                         </span>
                     </template>
-                    <span v-else class="fold-words">fold {{ stretch.from / 60 }}–{{ stretch.to / 60 }} again</span>
+                    <span v-else class="fold-words"
+                        >fold {{ stretch.from / 60 }}–{{ stretch.to / 60 }} again</span
+                    >
                 </button>
             </template>
         </div>
@@ -99,22 +185,134 @@ function freshAt(day: BoardDay, event: MouseEvent): void {
 </template>
 
 <style scoped>
-.scroller { flex: 1; min-height: 0; overflow-y: auto; overflow-x: hidden; scrollbar-width: thin; scrollbar-gutter: stable; }
-.grid { position: relative; display: grid; }
-.gutter { position: relative; background: var(--paper); }
-.mark { position: absolute; right: 8px; transform: translateY(-50%); color: var(--muted); font-size: 11px; }
-.day { position: relative; border-left: 1px solid var(--line); background: var(--sheet); }
-.day.today { background: color-mix(in srgb, var(--plum-soft) 45%, var(--sheet)); }
-.line { position: absolute; left: 0; right: 0; border-top: 1px solid var(--line); pointer-events: none; opacity: .75; }
-.line.asleep { background: color-mix(in srgb, var(--well) 70%, transparent); }
-.now { position: absolute; left: -1px; right: 0; height: 2px; background: var(--plum); z-index: 4; pointer-events: none; }
-.now::before { content: ''; position: absolute; left: -3px; top: -3px; width: 8px; height: 8px; border-radius: 50%; background: var(--plum); }
-.now-time { position: absolute; right: 4px; transform: translateY(-50%); z-index: 4; background: var(--plum); color: var(--on-plum); border-radius: 4px; font-size: 11px; line-height: 16px; padding: 0 4px; white-space: nowrap; }
-.gap { position: absolute; left: 3px; right: 5px; display: flex; align-items: end; justify-content: end; padding: 0 6px; border: 1px dashed var(--line-strong); border-radius: 6px; color: var(--good); font-size: 12px; pointer-events: none; }
-.fold { position: absolute; left: 0; right: 0; height: 22px; border: 0; border-block: 1px solid var(--line); background: repeating-linear-gradient(135deg, var(--well) 0 8px, var(--paper) 8px 16px); color: var(--muted); font-size: 11px; text-align: left; padding: 0; z-index: 3; }
-.fold.open { height: 18px; left: 44px; right: auto; background: var(--paper); border: 1px solid var(--line); border-radius: 0 6px 6px 0; padding-right: 8px; }
-.fold-words { padding-left: 52px; }
-.fold.open .fold-words { padding-left: 8px; }
-.fold-count { position: absolute; top: 3px; text-align: right; padding-right: 8px; color: var(--plum); font-weight: 600; }
-@media (prefers-color-scheme: dark) { .fold-count { color: var(--load); } }
+.scroller {
+    flex: 1;
+    min-height: 0;
+    overflow-y: auto;
+    overflow-x: hidden;
+    scrollbar-width: thin;
+    scrollbar-gutter: stable;
+}
+.grid {
+    position: relative;
+    display: grid;
+}
+.gutter {
+    position: relative;
+    background: var(--paper);
+}
+.mark {
+    position: absolute;
+    right: 8px;
+    transform: translateY(-50%);
+    color: var(--muted);
+    font-size: 11px;
+}
+.day {
+    position: relative;
+    border-left: 1px solid var(--line);
+    background: var(--sheet);
+}
+.day.today {
+    background: color-mix(in srgb, var(--plum-soft) 45%, var(--sheet));
+}
+.line {
+    position: absolute;
+    left: 0;
+    right: 0;
+    border-top: 1px solid var(--line);
+    pointer-events: none;
+    opacity: 0.75;
+}
+.line.asleep {
+    background: color-mix(in srgb, var(--well) 70%, transparent);
+}
+.now {
+    position: absolute;
+    left: -1px;
+    right: 0;
+    height: 2px;
+    background: var(--plum);
+    z-index: 4;
+    pointer-events: none;
+}
+.now::before {
+    content: '';
+    position: absolute;
+    left: -3px;
+    top: -3px;
+    width: 8px;
+    height: 8px;
+    border-radius: 50%;
+    background: var(--plum);
+}
+.now-time {
+    position: absolute;
+    right: 4px;
+    transform: translateY(-50%);
+    z-index: 4;
+    background: var(--plum);
+    color: var(--on-plum);
+    border-radius: 4px;
+    font-size: 11px;
+    line-height: 16px;
+    padding: 0 4px;
+    white-space: nowrap;
+}
+.gap {
+    position: absolute;
+    left: 3px;
+    right: 5px;
+    display: flex;
+    align-items: end;
+    justify-content: end;
+    padding: 0 6px;
+    border: 1px dashed var(--line-strong);
+    border-radius: 6px;
+    color: var(--good);
+    font-size: 12px;
+    pointer-events: none;
+}
+.fold {
+    position: absolute;
+    left: 0;
+    right: 0;
+    height: 22px;
+    border: 0;
+    border-block: 1px solid var(--line);
+    background: repeating-linear-gradient(135deg, var(--well) 0 8px, var(--paper) 8px 16px);
+    color: var(--muted);
+    font-size: 11px;
+    text-align: left;
+    padding: 0;
+    z-index: 3;
+}
+.fold.open {
+    height: 18px;
+    left: 44px;
+    right: auto;
+    background: var(--paper);
+    border: 1px solid var(--line);
+    border-radius: 0 6px 6px 0;
+    padding-right: 8px;
+}
+.fold-words {
+    padding-left: 52px;
+}
+.fold.open .fold-words {
+    padding-left: 8px;
+}
+.fold-count {
+    position: absolute;
+    top: 3px;
+    text-align: right;
+    padding-right: 8px;
+    color: var(--plum);
+    font-weight: 600;
+}
+@media (prefers-color-scheme: dark) {
+    .fold-count {
+        color: var(--load);
+    }
+}
 </style>

@@ -12,13 +12,31 @@ const props = defineProps<{ one: Occurrence; place: number | null }>()
 const account = useAccount()
 const { hue } = useChoice()
 const view = useView()
-const reading = computed(() => [props.one.title, props.one.estimate ? length(props.one.estimate) : '', props.one.due ? `due ${dueDate(props.one.due, props.one.start, account.value.clock)}` : ''].filter(Boolean).join(' · '))
+const reading = computed(() =>
+    [
+        props.one.title,
+        props.one.estimate ? length(props.one.estimate) : '',
+        props.one.due ? `due ${dueDate(props.one.due, props.one.start, account.value.clock)}` : '',
+    ]
+        .filter(Boolean)
+        .join(' · '),
+)
 </script>
 
 <template>
     <article
-        class="task" :class="{ done: one.done, chosen: view.chosen.has(one.key), must: place !== null }" tabindex="0" data-tile data-carry data-test="list-task" :data-title="one.title" :data-key="one.key" :data-date="one.start"
-        :style="paint(hue(one))" :title="reading" :aria-label="`${reading}${one.done ? ', done' : ''}${place ? `, must number ${place}` : ''}`"
+        class="task"
+        :class="{ done: one.done, chosen: view.chosen.has(one.key), must: place !== null }"
+        tabindex="0"
+        data-tile
+        data-carry
+        data-test="list-task"
+        :data-title="one.title"
+        :data-key="one.key"
+        :data-date="one.start"
+        :style="paint(hue(one))"
+        :title="reading"
+        :aria-label="`${reading}${one.done ? ', done' : ''}${place ? `, must number ${place}` : ''}`"
     >
         <StoneTick :done="one.done" :label="one.title" />
         <span class="title">{{ one.title }}</span>
@@ -27,11 +45,49 @@ const reading = computed(() => [props.one.title, props.one.estimate ? length(pro
 </template>
 
 <style scoped>
-.task { display: flex; align-items: center; gap: 4px; height: 24px; padding-right: 2px; border-radius: 4px; cursor: grab; touch-action: none; user-select: none; font-size: 12.5px; }
-.task:hover { background: var(--plum-soft); }
-.title { flex: 1; min-width: 0; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-.must .title { font-weight: 650; }
-.done .title { text-decoration: line-through; color: var(--muted); font-weight: 400; }
-.task.chosen { outline: 3px solid var(--plum); }
-.place { flex: none; min-width: 16px; height: 16px; border-radius: 4px; background: var(--plum); color: var(--on-plum); font-size: 11px; font-weight: 700; line-height: 16px; text-align: center; }
+.task {
+    display: flex;
+    align-items: center;
+    gap: 4px;
+    height: 24px;
+    padding-right: 2px;
+    border-radius: 4px;
+    cursor: grab;
+    touch-action: none;
+    user-select: none;
+    font-size: 12.5px;
+}
+.task:hover {
+    background: var(--plum-soft);
+}
+.title {
+    flex: 1;
+    min-width: 0;
+    overflow: hidden;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+}
+.must .title {
+    font-weight: 650;
+}
+.done .title {
+    text-decoration: line-through;
+    color: var(--muted);
+    font-weight: 400;
+}
+.task.chosen {
+    outline: 3px solid var(--plum);
+}
+.place {
+    flex: none;
+    min-width: 16px;
+    height: 16px;
+    border-radius: 4px;
+    background: var(--plum);
+    color: var(--on-plum);
+    font-size: 11px;
+    font-weight: 700;
+    line-height: 16px;
+    text-align: center;
+}
 </style>

@@ -15,7 +15,12 @@ export function barsOf(occurrences: Occurrence[], first: string, days: number): 
     const start = dayNumber(first)
     const pieces = occurrences
         .filter((one) => (one.all_day ? one.kind === 'event' || one.minutes > 1440 : one.minutes >= 1440))
-        .map((one) => ({ parts: [one], from: Math.max(0, dayNumber(one.start) - start), to: Math.min(days, lastDay(one) - start), row: 0 }))
+        .map((one) => ({
+            parts: [one],
+            from: Math.max(0, dayNumber(one.start) - start),
+            to: Math.min(days, lastDay(one) - start),
+            row: 0,
+        }))
         .filter((bar) => bar.to > bar.from)
         .sort((a, b) => a.from - b.from || b.to - a.to)
     const bars: Bar[] = []

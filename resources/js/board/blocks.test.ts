@@ -4,7 +4,8 @@ import { LEAST_HEIGHT, layBlocks } from './blocks'
 import { layHours } from './hours'
 
 const day = (date: string) => ({ date, wakes: 360, sleeps: 1320 }) as BoardDay
-const occurrence = (start: string, end: string, more: Partial<Occurrence> = {}) => ({ key: start, start, end, travel: 0, margin: 0, lane: 0, lanes: 1, ...more }) as Occurrence
+const occurrence = (start: string, end: string, more: Partial<Occurrence> = {}) =>
+    ({ key: start, start, end, travel: 0, margin: 0, lane: 0, lanes: 1, ...more }) as Occurrence
 
 describe('blocks in the hours', () => {
     const days = [day('2026-11-25'), day('2026-11-26')]
@@ -22,12 +23,17 @@ describe('blocks in the hours', () => {
         expect(lay(occurrence('2026-11-25T21:00:00', '2026-11-26T00:00:00'))[1]!.blocks).toEqual([])
     })
     it('is only counted where a fold hides all of it', () => {
-        const [first] = lay(occurrence('2026-11-25T05:00:00', '2026-11-25T05:30:00'), occurrence('2026-11-25T05:30:00', '2026-11-25T06:30:00'))
+        const [first] = lay(
+            occurrence('2026-11-25T05:00:00', '2026-11-25T05:30:00'),
+            occurrence('2026-11-25T05:30:00', '2026-11-25T06:30:00'),
+        )
         expect(first!.hidden).toEqual([2, 0])
         expect(first!.blocks).toHaveLength(1)
     })
     it('stays readable when it is short, with its travel and margin', () => {
-        const [block] = lay(occurrence('2026-11-25T12:00:00', '2026-11-25T12:05:00', { travel: 30, margin: 15 }))[0]!.blocks
+        const [block] = lay(
+            occurrence('2026-11-25T12:00:00', '2026-11-25T12:05:00', { travel: 30, margin: 15 }),
+        )[0]!.blocks
         expect(block).toMatchObject({ height: LEAST_HEIGHT, travel: 30, margin: 15 })
     })
 })

@@ -25,9 +25,16 @@ export interface DayBlocks {
 export const LEAST_HEIGHT = 16
 
 /** What lies on each day. What a fold hides altogether is only counted. */
-export function layBlocks(timed: Occurrence[], days: BoardDay[], layout: HoursLayout, columnWidth: number): DayBlocks[] {
+export function layBlocks(
+    timed: Occurrence[],
+    days: BoardDay[],
+    layout: HoursLayout,
+    columnWidth: number,
+): DayBlocks[] {
     const folds = layout.stretches.filter((one) => one.folded)
-    const found = new Map<string, DayBlocks>(days.map((day) => [day.date, { day, blocks: [], hidden: folds.map(() => 0) }]))
+    const found = new Map<string, DayBlocks>(
+        days.map((day) => [day.date, { day, blocks: [], hidden: folds.map(() => 0) }]),
+    )
     for (const one of timed) {
         const first = one.start.slice(0, 10)
         const last = one.end.slice(0, 10)
@@ -43,9 +50,16 @@ export function layBlocks(timed: Occurrence[], days: BoardDay[], layout: HoursLa
             const top = yOf(layout, from)
             const bottom = yOf(layout, to)
             column.blocks.push({
-                one, top, height: Math.max(LEAST_HEIGHT, bottom - top - 1), width: columnWidth / one.lanes, continues,
+                one,
+                top,
+                height: Math.max(LEAST_HEIGHT, bottom - top - 1),
+                width: columnWidth / one.lanes,
+                continues,
                 travel: one.travel > 0 && !continues ? top - yOf(layout, Math.max(0, from - one.travel)) : 0,
-                margin: one.margin > 0 && date === last ? yOf(layout, Math.min(1440, to + one.margin)) - bottom : 0,
+                margin:
+                    one.margin > 0 && date === last
+                        ? yOf(layout, Math.min(1440, to + one.margin)) - bottom
+                        : 0,
             })
         }
     }

@@ -27,13 +27,29 @@ export interface Carried {
 }
 
 /** Within a list or the basket, before which tile; null for the end. */
-export type Target = { kind: 'hours'; date: string; minute: number; minutes: number } | { kind: 'list'; date: string; days?: number; before?: string | null } | { kind: 'date'; date: string; days?: number } | { kind: 'basket'; before?: string | null }
+export type Target =
+    | { kind: 'hours'; date: string; minute: number; minutes: number }
+    | { kind: 'list'; date: string; days?: number; before?: string | null }
+    | { kind: 'date'; date: string; days?: number }
+    | { kind: 'basket'; before?: string | null }
 
 /** The whole of it, an end of its hours, or the first or last of its days. */
 export type Grip = 'whole' | 'top' | 'bottom' | 'first' | 'last'
 
-export const drag = reactive<{ carried: Carried | null; grip: Grip; target: Target | null; copies: boolean; x: number; y: number }>({
-    carried: null, grip: 'whole', target: null, copies: false, x: 0, y: 0,
+export const drag = reactive<{
+    carried: Carried | null
+    grip: Grip
+    target: Target | null
+    copies: boolean
+    x: number
+    y: number
+}>({
+    carried: null,
+    grip: 'whole',
+    target: null,
+    copies: false,
+    x: 0,
+    y: 0,
 })
 
 let hours: HoursLayout | null = null
@@ -48,19 +64,39 @@ interface Options {
     drop: (carried: Carried, target: Target, at: { x: number; y: number }, copies: boolean) => void
 }
 
-function targetAt(x: number, y: number, grabbed: number, carried: Carried, grip: Grip, step: number): Target | null {
-    const under = document.elementsFromPoint(x, y).map((element) => element.closest<HTMLElement>('[data-drop]')).find((element) => element)
+function targetAt(
+    x: number,
+    y: number,
+    grabbed: number,
+    carried: Carried,
+    grip: Grip,
+    step: number,
+): Target | null {
+    const under = document
+        .elementsFromPoint(x, y)
+        .map((element) => element.closest<HTMLElement>('[data-drop]'))
+        .find((element) => element)
     if (!under) return null
     const date = under.dataset.date ?? ''
-    if (grip === 'first' || grip === 'last') return date === '' || under.dataset.drop === 'hours' ? null : daysTarget(date, carried, grip)
+    if (grip === 'first' || grip === 'last')
+        return date === '' || under.dataset.drop === 'hours' ? null : daysTarget(date, carried, grip)
     if (under.dataset.drop === 'hours' && hours) {
         const top = under.getBoundingClientRect().top
         return hoursTarget(date, minuteAt(hours, y - top - grabbed), carried, grip, step)
     }
     if (grip !== 'whole') return null
-    if (under.dataset.drop === 'list') return { kind: 'list', date, ...(carried.isTask && carried.allDay && carried.start?.slice(0, 10) === date ? { before: tileBelow(under, y) } : {}) }
+    if (under.dataset.drop === 'list')
+        return {
+            kind: 'list',
+            date,
+            ...(carried.isTask && carried.allDay && carried.start?.slice(0, 10) === date
+                ? { before: tileBelow(under, y) }
+                : {}),
+        }
     if (under.dataset.drop === 'date') return { kind: 'date', date }
-    return under.dataset.drop === 'basket' && carried.isTask ? { kind: 'basket', ...(carried.start === null ? { before: tileBelow(under, y) } : {}) } : null
+    return under.dataset.drop === 'basket' && carried.isTask
+        ? { kind: 'basket', ...(carried.start === null ? { before: tileBelow(under, y) } : {}) }
+        : null
 }
 
 let marked: Element | undefined
@@ -78,7 +114,8 @@ function tileBelow(zone: HTMLElement, y: number): string | null {
 
 function hoursTarget(date: string, minute: number, carried: Carried, grip: Grip, step: number): Target {
     const at = Math.min(1440 - step, Math.max(0, snapped(minute, step)))
-    if (grip === 'whole' || carried.start === null) return { kind: 'hours', date, minute: at, minutes: carried.minutes }
+    if (grip === 'whole' || carried.start === null)
+        return { kind: 'hours', date, minute: at, minutes: carried.minutes }
     const day = carried.start.slice(0, 10)
     const from = minuteOf(carried.start)
     if (grip === 'top') {
@@ -111,7 +148,15 @@ export function useCarrying(options: Options): void {
         drag.y = event.clientY
         marked?.classList.remove('drop-before')
         drag.copies = event.altKey && drag.grip === 'whole' && drag.carried?.start != null
-        if (drag.carried) drag.target = targetAt(event.clientX, event.clientY, grabbed, drag.carried, drag.grip, event.shiftKey ? 5 : 15)
+        if (drag.carried)
+            drag.target = targetAt(
+                event.clientX,
+                event.clientY,
+                grabbed,
+                drag.carried,
+                drag.grip,
+                event.shiftKey ? 5 : 15,
+            )
     }
 
     function start(event: Interact): void {
@@ -120,7 +165,10 @@ export function useCarrying(options: Options): void {
         if (!carried) return
         drag.grip = gripAt(tile, event.clientX0, event.clientY0)
         // A block is held where it was grabbed; what comes from a list is held by its top.
-        grabbed = drag.grip === 'whole' && carried.start !== null && !carried.allDay ? event.clientY0 - tile.getBoundingClientRect().top : 0
+        grabbed =
+            drag.grip === 'whole' && carried.start !== null && !carried.allDay
+                ? event.clientY0 - tile.getBoundingClientRect().top
+                : 0
         drag.carried = carried
         tile.classList.add('carried')
         document.body.classList.add('carrying')
@@ -132,11 +180,14 @@ export function useCarrying(options: Options): void {
         const { carried, target, copies, x, y } = drag
         putDown()
         swallowClick()
-        if (carried && target && !isWhereItWas(carried, target)) options.drop(carried, target, { x, y }, copies)
+        if (carried && target && !isWhereItWas(carried, target))
+            options.drop(carried, target, { x, y }, copies)
     }
 
     // The cursor is a matter of styles: setting it on the whole page at every step would have the whole page looked over.
-    listening = interact('[data-carry]').styleCursor(false).draggable({ ignoreFrom: 'button, a, .choices', listeners: { start, move: follow, end } })
+    listening = interact('[data-carry]')
+        .styleCursor(false)
+        .draggable({ ignoreFrom: 'button, a, .choices', listeners: { start, move: follow, end } })
     onScopeDispose(() => listening?.unset())
 }
 
@@ -157,7 +208,11 @@ function abandon(event: KeyboardEvent): void {
 
 /** While something is carried to the upper or lower edge of this, it scrolls. */
 export function useScrollingWhileCarrying(scroller: Ref<HTMLElement | null>): void {
-    onMounted(() => listening?.draggable({ autoScroll: { container: scroller.value ?? undefined, margin: 30, speed: 400 } }))
+    onMounted(() =>
+        listening?.draggable({
+            autoScroll: { container: scroller.value ?? undefined, margin: 30, speed: 400 },
+        }),
+    )
 }
 
 /** With its first or last day on another one. */
@@ -165,7 +220,11 @@ function daysTarget(date: string, carried: Carried, grip: Grip): Target | null {
     if (carried.start === null) return null
     const last = dayNumber(carried.start) + carried.days - 1
     const first = grip === 'first' ? Math.min(dayNumber(date), last) : dayNumber(carried.start)
-    return { kind: 'list', date: dateOf(first), days: (grip === 'first' ? last : Math.max(first, dayNumber(date))) - first + 1 }
+    return {
+        kind: 'list',
+        date: dateOf(first),
+        days: (grip === 'first' ? last : Math.max(first, dayNumber(date))) - first + 1,
+    }
 }
 
 /** Letting go over what was carried is no press of it. */
@@ -186,11 +245,21 @@ interface Interact {
 }
 
 function isWhereItWas(carried: Carried, target: Target): boolean {
-    if (target.kind === 'basket') return carried.start === null && (target.before === undefined || target.before === carried.entryId)
+    if (target.kind === 'basket')
+        return carried.start === null && (target.before === undefined || target.before === carried.entryId)
     if (target.kind !== 'hours' && target.days !== undefined && target.days !== carried.days) return false
     if (target.kind === 'date') return carried.start?.slice(0, 10) === target.date
-    if (target.kind === 'list') return carried.allDay && carried.start?.slice(0, 10) === target.date && (target.before === undefined || target.before === carried.key)
+    if (target.kind === 'list')
+        return (
+            carried.allDay &&
+            carried.start?.slice(0, 10) === target.date &&
+            (target.before === undefined || target.before === carried.key)
+        )
     if (carried.start === null || carried.allDay) return false
     const minute = minuteOf(carried.start)
-    return carried.start.slice(0, 10) === target.date && minute === target.minute && carried.minutes === target.minutes
+    return (
+        carried.start.slice(0, 10) === target.date &&
+        minute === target.minute &&
+        carried.minutes === target.minutes
+    )
 }

@@ -29,14 +29,24 @@ function partsOf(wakes: number, sleeps: number, opened: ReadonlySet<string>) {
 }
 
 /** Pixels an hour takes: the open ones fill the room where they need not be smaller than is readable. */
-export function heightOfHour(wakes: number, sleeps: number, room: number, opened: ReadonlySet<string>): number {
+export function heightOfHour(
+    wakes: number,
+    sleeps: number,
+    room: number,
+    opened: ReadonlySet<string>,
+): number {
     const parts = partsOf(wakes, sleeps, opened)
     const folds = parts.filter((part) => part.folded).length * FOLD_HEIGHT
     const open = parts.filter((part) => !part.folded).reduce((sum, part) => sum + part.to - part.from, 0)
     return Math.max(LEAST_PER_HOUR, open > 0 ? ((room - folds) / open) * 60 : LEAST_PER_HOUR)
 }
 
-export function layHours(wakes: number, sleeps: number, perHour: number, opened: ReadonlySet<string>): HoursLayout {
+export function layHours(
+    wakes: number,
+    sleeps: number,
+    perHour: number,
+    opened: ReadonlySet<string>,
+): HoursLayout {
     const parts = partsOf(wakes, sleeps, opened)
     let top = 0
     const stretches = parts.map((part) => {

@@ -34,17 +34,43 @@ export function useBoardKeys({ shownBy, open }: ReturnType<typeof useTiles>): vo
     /** The musts of its day with this one among them, or without it. */
     async function turnMust(one: Occurrence): Promise<void> {
         const date = one.start.slice(0, 10)
-        const musts = view.occurrences.filter((other) => other.kind === 'task' && other.importance === 'must' && other.start.slice(0, 10) === date).sort(inListOrder).map((other) => other.key)
+        const musts = view.occurrences
+            .filter(
+                (other) =>
+                    other.kind === 'task' && other.importance === 'must' && other.start.slice(0, 10) === date,
+            )
+            .sort(inListOrder)
+            .map((other) => other.key)
         const isMust = musts.includes(one.key)
         const rest = musts.filter((key) => key !== one.key)
-        await change(isMust ? `“${one.title}” is no must any more.` : `“${one.title}” is a must of ${namedDate(date)}.`, () => answerOf(api.PUT('/days/{date}/order', { params: { path: { date } }, body: { musts: isMust ? rest : [...rest, one.key], others: isMust ? [one.key] : [] } })).then(() => true))
+        await change(
+            isMust
+                ? `“${one.title}” is no must any more.`
+                : `“${one.title}” is a must of ${namedDate(date)}.`,
+            () =>
+                answerOf(
+                    api.PUT('/days/{date}/order', {
+                        params: { path: { date } },
+                        body: { musts: isMust ? rest : [...rest, one.key], others: isMust ? [one.key] : [] },
+                    }),
+                ).then(() => true),
+        )
     }
 
     /** All that were chosen go together. */
     function moveChosen(event: KeyboardEvent): boolean {
         if (view.chosen.size < 2 || !event.altKey || !event.key.startsWith('Arrow')) return false
         const inWeeks = period.view.value === 'month'
-        const days = event.key === 'ArrowLeft' ? -1 : event.key === 'ArrowRight' ? 1 : inWeeks ? (event.key === 'ArrowDown' ? 7 : -7) : 0
+        const days =
+            event.key === 'ArrowLeft'
+                ? -1
+                : event.key === 'ArrowRight'
+                  ? 1
+                  : inWeeks
+                    ? event.key === 'ArrowDown'
+                        ? 7
+                        : -7
+                    : 0
         const minutes = days !== 0 ? 0 : event.key === 'ArrowDown' ? 15 : -15
         void many('move', { days, minutes }, 'Moved')
         return true
@@ -67,7 +93,15 @@ export function useBoardKeys({ shownBy, open }: ReturnType<typeof useTiles>): vo
         else if (event.key === 'Delete') {
             if (view.chosen.has(one.key) && view.chosen.size > 1) void many('delete', {}, 'Deleted')
             else if (one.routine) view.open(one)
-            else void change(`Deleted “${one.title}”.`, () => answerOf(api.DELETE('/entries/{entry}', { params: { path: { entry: one.entry_id } }, body: { scope: 'whole' } })))
+            else
+                void change(`Deleted “${one.title}”.`, () =>
+                    answerOf(
+                        api.DELETE('/entries/{entry}', {
+                            params: { path: { entry: one.entry_id } },
+                            body: { scope: 'whole' },
+                        }),
+                    ),
+                )
         } else if (event.key.startsWith('Arrow') && !event.altKey) {
             const next = neighbour(visible.value, one, event.key)
             if (next) focusTile(next.key)
@@ -84,15 +118,25 @@ export function useBoardKeys({ shownBy, open }: ReturnType<typeof useTiles>): vo
         }
         if (place !== 'l' && place !== 'h') return false
         const { today, from, days } = period
-        const date = today.value >= from.value && today.value < plusDays(from.value, days.value) ? today.value : from.value
+        const date =
+            today.value >= from.value && today.value < plusDays(from.value, days.value)
+                ? today.value
+                : from.value
         const carried = carriedItem(item, hue(item))
         const box = element.getBoundingClientRect()
-        drop(carried, place === 'l' ? { kind: 'list', date } : { kind: 'hours', date, minute: 540, minutes: carried.minutes }, { x: box.left, y: box.bottom })
+        drop(
+            carried,
+            place === 'l'
+                ? { kind: 'list', date }
+                : { kind: 'hours', date, minute: 540, minutes: carried.minutes },
+            { x: box.left, y: box.bottom },
+        )
         return true
     }
 
     function onShown(event: KeyboardEvent, tile: HTMLElement, shown: Shown): boolean {
-        if (event.key !== 'Enter') return shown.one ? onTile(event, tile, shown.one) : onBasket(event, tile, shown.item)
+        if (event.key !== 'Enter')
+            return shown.one ? onTile(event, tile, shown.one) : onBasket(event, tile, shown.item)
         open(shown)
         return true
     }
@@ -108,13 +152,18 @@ export function useBoardKeys({ shownBy, open }: ReturnType<typeof useTiles>): vo
         else if (letter === 'q') view.panel = 'find'
         else if (letter === 'd') view.question = 'date'
         else if (letter === 'v') view.question = 'view'
-        else if (letter === 'k') void router.push(period.date.value < period.today.value ? `/close/${period.date.value}` : '/close')
-        else if (event.key === 'PageUp' || event.key === 'PageDown') period.step(event.key === 'PageDown' ? 1 : -1)
+        else if (letter === 'k')
+            void router.push(
+                period.date.value < period.today.value ? `/close/${period.date.value}` : '/close',
+            )
+        else if (event.key === 'PageUp' || event.key === 'PageDown')
+            period.step(event.key === 'PageDown' ? 1 : -1)
         else if (event.key === 'Home') period.go({ date: period.today.value })
         else if (event.key === 'Escape' && view.chosen.size > 0) view.chosen = new Set()
         else if (event.key === '?') view.panel = 'keys'
         else if (moveChosen(event)) return true
-        else if (event.key.startsWith('Arrow') && !event.altKey) document.querySelector<HTMLElement>('main [data-tile]')?.focus()
+        else if (event.key.startsWith('Arrow') && !event.altKey)
+            document.querySelector<HTMLElement>('main [data-tile]')?.focus()
         else return false
         return true
     }
@@ -126,10 +175,14 @@ export function useBoardKeys({ shownBy, open }: ReturnType<typeof useTiles>): vo
         const tile = target.closest<HTMLElement>('[data-tile]')
         const shown = tile && shownBy(tile)
         const plain = !event.ctrlKey && !event.metaKey
-        const inControl = !tile && target.closest('button, a, [role="radio"], summary') !== null && (event.key.startsWith('Arrow') || event.key === ' ')
+        const inControl =
+            !tile &&
+            target.closest('button, a, [role="radio"], summary') !== null &&
+            (event.key.startsWith('Arrow') || event.key === ' ')
         if (inControl) return
         // A stone is a button of its own.
-        if (target !== tile && target.closest('.stone') && (event.key === 'Enter' || event.key === ' ')) return
+        if (target !== tile && target.closest('.stone') && (event.key === 'Enter' || event.key === ' '))
+            return
         if ((plain && shown && onShown(event, tile, shown)) || onPage(event)) event.preventDefault()
     })
 }

@@ -9,7 +9,10 @@ export const usePocket = createSharedComposable(() => {
     const ids = computed(() => (kept.value.day === today.value ? kept.value.ids : []))
 
     function turn(id: string): void {
-        kept.value = { day: today.value, ids: ids.value.includes(id) ? ids.value.filter((other) => other !== id) : [...ids.value, id] }
+        kept.value = {
+            day: today.value,
+            ids: ids.value.includes(id) ? ids.value.filter((other) => other !== id) : [...ids.value, id],
+        }
     }
     return { ids, turn }
 })

@@ -42,7 +42,8 @@ export function useTiles() {
         const tile = target.closest<HTMLElement>('[data-tile]')
         const shown = tile && shownBy(tile)
         if (!shown) return
-        if (target.closest('.stone')) void tick(shown.one ?? { ...shown.item, recurrence_id: 'once', done: false })
+        if (target.closest('.stone'))
+            void tick(shown.one ?? { ...shown.item, recurrence_id: 'once', done: false })
         else if (target.closest('button, a, .choices')) return
         else if (shown.one && (event.ctrlKey || event.metaKey)) view.choose(shown.one.key)
         else open(shown)
@@ -53,7 +54,9 @@ export function useTiles() {
         carried(tile) {
             const shown = shownBy(tile)
             if (!shown) return null
-            return shown.one ? carriedOccurrence(shown.one, hue(shown.one)) : carriedItem(shown.item, hue(shown.item))
+            return shown.one
+                ? carriedOccurrence(shown.one, hue(shown.one))
+                : carriedItem(shown.item, hue(shown.item))
         },
         drop,
     })

@@ -6,8 +6,25 @@ import { beforeEach, describe, expect, it, vi } from 'vitest'
 import CaptureLine from './CaptureLine.vue'
 
 const reading = (fields: Partial<CaptureReading>): CaptureReading => ({
-    today: '2026-11-25', title: 'Sow chicory', kind: 'task', calendar_id: 'plants', area_id: 'nursery', calendar: 'Plants', all_day: true, start: null, length: null, rule: null, in_words: null, due: null, not_before: null,
-    around: null, importance: null, estimate: null, reminders: [], segments: [{ text: 'Sow chicory', role: 'title' }], ...fields,
+    today: '2026-11-25',
+    title: 'Sow chicory',
+    kind: 'task',
+    calendar_id: 'plants',
+    area_id: 'nursery',
+    calendar: 'Plants',
+    all_day: true,
+    start: null,
+    length: null,
+    rule: null,
+    in_words: null,
+    due: null,
+    not_before: null,
+    around: null,
+    importance: null,
+    estimate: null,
+    reminders: [],
+    segments: [{ text: 'Sow chicory', role: 'title' }],
+    ...fields,
 })
 let line: VueWrapper
 const field = () => line.find('[data-test=capture]')
@@ -37,42 +54,107 @@ describe('catching a line', () => {
         expect(facts()).toEqual(['into the basket'])
     })
     it('says each thing it understood', async () => {
-        answering({ 'POST capture/reading': reading({ start: '2026-11-26T18:00:00', all_day: false, length: 60, in_words: 'every Thursday', due: '2026-11-27', importance: 'must', estimate: 45, reminders: ['-PT10M', '-P1D'] }) })
+        answering({
+            'POST capture/reading': reading({
+                start: '2026-11-26T18:00:00',
+                all_day: false,
+                length: 60,
+                in_words: 'every Thursday',
+                due: '2026-11-27',
+                importance: 'must',
+                estimate: 45,
+                reminders: ['-PT10M', '-P1D'],
+            }),
+        })
         await type('Sow chicory every Thursday 18:00')
-        expect(facts()).toEqual(['every Thursday, from Thu 26 Nov', '18:00, 1 h', 'takes 45 min', 'due Fri 27 Nov', 'must', '2 reminders'])
-        answering({ 'POST capture/reading': reading({ around: '2027-W14', not_before: '2027-03-01', reminders: ['-PT10M'] }) })
+        expect(facts()).toEqual([
+            'every Thursday, from Thu 26 Nov',
+            '18:00, 1 h',
+            'takes 45 min',
+            'due Fri 27 Nov',
+            'must',
+            '2 reminders',
+        ])
+        answering({
+            'POST capture/reading': reading({
+                around: '2027-W14',
+                not_before: '2027-03-01',
+                reminders: ['-PT10M'],
+            }),
+        })
         await type('Sow chicory around week 14')
-        expect(facts()).toEqual(['into the basket', 'not before Mon 1 Mar', 'around week 14 of 2027', 'one reminder'])
+        expect(facts()).toEqual([
+            'into the basket',
+            'not before Mon 1 Mar',
+            'around week 14 of 2027',
+            'one reminder',
+        ])
         answering({ 'POST capture/reading': reading({ start: '2026-11-26', length: 3, kind: 'event' }) })
         await type('Stall for three days')
         expect(facts()).toEqual(['Thu 26 Nov', '3 days'])
     })
     it('marks what was more than title in what was typed', async () => {
-        answering({ 'POST capture/reading': reading({ segments: [{ text: 'Sow chicory ', role: 'title' }, { text: 'tomorrow', role: 'date' }] }) })
+        answering({
+            'POST capture/reading': reading({
+                segments: [
+                    { text: 'Sow chicory ', role: 'title' },
+                    { text: 'tomorrow', role: 'date' },
+                ],
+            }),
+        })
         await type('Sow chicory tomorrow')
-        expect(line.findAll('.known').map((one) => [one.text(), one.attributes('title')])).toEqual([['tomorrow', 'date']])
+        expect(line.findAll('.known').map((one) => [one.text(), one.attributes('title')])).toEqual([
+            ['tomorrow', 'date'],
+        ])
     })
     it('keeps what was caught, empties the line and says where it went', async () => {
         answering({ 'POST capture': { id: 'e', title: 'Sow chicory', start: '2026-11-26', in_words: null } })
         await type('Sow chicory tomorrow')
         await field().trigger('keydown', { key: 'Enter' })
         await flushPromises()
-        expect(sent('POST capture')).toEqual({ line: 'Sow chicory tomorrow', kind: null, today: '2026-11-25' })
+        expect(sent('POST capture')).toEqual({
+            line: 'Sow chicory tomorrow',
+            kind: null,
+            today: '2026-11-25',
+        })
         expect((field().element as HTMLInputElement).value).toBe('')
         expect([note.text, note.undoable]).toEqual(['Caught “Sow chicory”, on Thu 26 Nov.', true])
     })
     it('can be told that it is an event, where it has a day', async () => {
         await type('Sow chicory')
-        expect(line.findAll('.kind').map((one) => [one.text(), one.attributes('aria-pressed'), one.attributes('disabled') !== undefined])).toEqual([['task', 'true', false], ['event', 'false', true]])
-        answering({ 'POST capture/reading': reading({ start: '2026-11-26' }), 'POST capture': { id: 'e', title: 'Sow chicory', start: '2026-11-26', in_words: null } })
+        expect(
+            line
+                .findAll('.kind')
+                .map((one) => [
+                    one.text(),
+                    one.attributes('aria-pressed'),
+                    one.attributes('disabled') !== undefined,
+                ]),
+        ).toEqual([
+            ['task', 'true', false],
+            ['event', 'false', true],
+        ])
+        answering({
+            'POST capture/reading': reading({ start: '2026-11-26' }),
+            'POST capture': { id: 'e', title: 'Sow chicory', start: '2026-11-26', in_words: null },
+        })
         await type('Sow chicory tomorrow')
         await line.findAll('.kind')[1]?.trigger('click')
         await field().trigger('keydown', { key: 'Enter' })
         await flushPromises()
-        expect(sent('POST capture')).toEqual({ line: 'Sow chicory tomorrow', kind: 'event', today: '2026-11-25' })
+        expect(sent('POST capture')).toEqual({
+            line: 'Sow chicory tomorrow',
+            kind: 'event',
+            today: '2026-11-25',
+        })
     })
     it('loses nothing that was typed when it is refused', async () => {
-        answering({ 'POST capture': new Refusal(422, { message: 'no', errors: { line: ['A title has at most 250 characters.'] } }) })
+        answering({
+            'POST capture': new Refusal(422, {
+                message: 'no',
+                errors: { line: ['A title has at most 250 characters.'] },
+            }),
+        })
         await type('Sow chicory')
         await field().trigger('keydown', { key: 'Enter' })
         await flushPromises()
@@ -123,13 +205,25 @@ describe('catching a line', () => {
         expect(asked.some((one) => one.path === 'capture')).toBe(false)
     })
     it('asks before it lays something over a protected block, and Enter once more says so', async () => {
-        answering({ 'POST capture': new Refusal(422, { message: '“Quiet hour” is protected. Lay it over that all the same?', errors: { protected: ['“Quiet hour” is protected. Lay it over that all the same?'] } }) })
+        answering({
+            'POST capture': new Refusal(422, {
+                message: '“Quiet hour” is protected. Lay it over that all the same?',
+                errors: { protected: ['“Quiet hour” is protected. Lay it over that all the same?'] },
+            }),
+        })
         await type('Call tomorrow at 9')
         await field().trigger('keydown', { key: 'Enter' })
         await flushPromises()
-        expect([sent('POST capture'), (field().element as HTMLInputElement).value]).toEqual([expect.not.objectContaining({ over_protected: true }), 'Call tomorrow at 9'])
-        expect(line.text()).toContain('“Quiet hour” is protected. Lay it over that all the same? Press Enter once more.')
-        answering({ 'POST capture': { id: 'e', title: 'Call', start: '2026-11-26T09:00:00', in_words: null } })
+        expect([sent('POST capture'), (field().element as HTMLInputElement).value]).toEqual([
+            expect.not.objectContaining({ over_protected: true }),
+            'Call tomorrow at 9',
+        ])
+        expect(line.text()).toContain(
+            '“Quiet hour” is protected. Lay it over that all the same? Press Enter once more.',
+        )
+        answering({
+            'POST capture': { id: 'e', title: 'Call', start: '2026-11-26T09:00:00', in_words: null },
+        })
         await field().trigger('keydown', { key: 'Enter' })
         await flushPromises()
         expect(sent('POST capture')).toMatchObject({ line: 'Call tomorrow at 9', over_protected: true })

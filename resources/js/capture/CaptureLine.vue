@@ -36,7 +36,8 @@ watch(settled, async (text) => {
         const answer = await answerOf(api.POST('/capture/reading', { body: { line: text } }))
         if (turn === asked) reading.value = { ...answer, line: text }
     } catch (error) {
-        if (turn === asked && error instanceof Refused) trouble.value = error.errors.line?.[0] ?? error.message
+        if (turn === asked && error instanceof Refused)
+            trouble.value = error.errors.line?.[0] ?? error.message
     }
 })
 
@@ -47,15 +48,29 @@ const facts = computed(() => {
     const clock = account.value.clock
     const today = read.today
     return [
-        read.start === null ? 'into the basket' : read.in_words ? `${read.in_words}, from ${namedDate(read.start)}` : namedDate(read.start),
-        read.start !== null && !read.all_day ? `${timeOf(read.start, clock)}, ${length(read.length ?? 0)}` : '',
-        read.start !== null && read.all_day ? (read.length && read.length > 1 ? `${read.length} days` : 'all day') : '',
+        read.start === null
+            ? 'into the basket'
+            : read.in_words
+              ? `${read.in_words}, from ${namedDate(read.start)}`
+              : namedDate(read.start),
+        read.start !== null && !read.all_day
+            ? `${timeOf(read.start, clock)}, ${length(read.length ?? 0)}`
+            : '',
+        read.start !== null && read.all_day
+            ? read.length && read.length > 1
+                ? `${read.length} days`
+                : 'all day'
+            : '',
         read.estimate ? `takes ${length(read.estimate)}` : '',
         read.due ? `due ${dueDate(read.due, today, clock)}` : '',
         read.not_before ? `not before ${namedDate(read.not_before)}` : '',
         read.around ? `around week ${Number(read.around.slice(6))} of ${read.around.slice(0, 4)}` : '',
         read.importance ?? '',
-        read.reminders.length ? (read.reminders.length === 1 ? 'one reminder' : `${read.reminders.length} reminders`) : '',
+        read.reminders.length
+            ? read.reminders.length === 1
+                ? 'one reminder'
+                : `${read.reminders.length} reminders`
+            : '',
     ].filter((fact) => fact !== '')
 })
 
@@ -64,7 +79,11 @@ const saving = ref<Set<string>>(new Set())
 /** The line that may lie over a protected block: asked once, Enter again says so. */
 const covers = ref('')
 const attempt = ref<Attempt | null>(null)
-const draft = useDraft<{ line: string; attempt: Attempt | null }>('line', () => (line.value.trim() === '' ? null : { line: line.value, attempt: attempt.value }), () => line.value)
+const draft = useDraft<{ line: string; attempt: Attempt | null }>(
+    'line',
+    () => (line.value.trim() === '' ? null : { line: line.value, attempt: attempt.value }),
+    () => line.value,
+)
 useUnsaved('the line', () => line.value.trim() !== '')
 onMounted(async () => {
     const found = await draft.find()
@@ -79,7 +98,12 @@ async function save(): Promise<void> {
     saving.value.add(text)
     try {
         // "Tomorrow" is the day that the reading shows, also when midnight has come in between.
-        const sent = { line: text, kind: kind.value, ...(covers.value === text ? { over_protected: true } : {}), ...(reading.value?.line === text ? { today: reading.value.today } : {}) }
+        const sent = {
+            line: text,
+            kind: kind.value,
+            ...(covers.value === text ? { over_protected: true } : {}),
+            ...(reading.value?.line === text ? { today: reading.value.today } : {}),
+        }
         attempt.value = attemptFor(sent, attempt.value)
         const headers = keyed(attempt.value.key)
         const entry = await send(() => answerOf(api.POST('/capture', { body: sent, headers })))
@@ -88,12 +112,18 @@ async function save(): Promise<void> {
         if (line.value === text) line.value = ''
         reading.value = null
         kind.value = null
-        const where = entry.start === null ? 'in the basket' : entry.in_words ? `${entry.in_words} from ${namedDate(entry.start)}` : `on ${namedDate(entry.start)}`
+        const where =
+            entry.start === null
+                ? 'in the basket'
+                : entry.in_words
+                  ? `${entry.in_words} from ${namedDate(entry.start)}`
+                  : `on ${namedDate(entry.start)}`
         say(`Caught “${entry.title}”, ${where}.`, { undoable: true })
         goBack()
     } catch (error) {
         attempt.value = null
-        trouble.value = error instanceof Refused ? (error.errors.line?.[0] ?? error.message) : 'Something went wrong.'
+        trouble.value =
+            error instanceof Refused ? (error.errors.line?.[0] ?? error.message) : 'Something went wrong.'
         if (error instanceof Refused && error.errors.protected) {
             covers.value = text
             trouble.value += ' Press Enter once more.'
@@ -125,23 +155,59 @@ function remember(event: FocusEvent): void {
             <span aria-hidden="true">+</span>
             <span class="out-of-sight">Catch something</span>
             <input
-                ref="field" v-model="line" data-test="capture" placeholder="Catch a task, an event or a routine in plain English" autocomplete="off" maxlength="500" aria-describedby="understood"
-                @keydown.enter.prevent="save" @keydown.esc.stop="leave" @focus="remember" @input="hasFocus = true" @blur="hasFocus = false"
+                ref="field"
+                v-model="line"
+                data-test="capture"
+                placeholder="Catch a task, an event or a routine in plain English"
+                autocomplete="off"
+                maxlength="500"
+                aria-describedby="understood"
+                @keydown.enter.prevent="save"
+                @keydown.esc.stop="leave"
+                @focus="remember"
+                @input="hasFocus = true"
+                @blur="hasFocus = false"
             />
             <kbd title="Press N to come here">N</kbd>
         </label>
-        <div v-if="line.trim() !== '' && (trouble || (reading && hasFocus))" id="understood" class="understood" data-test="understood">
+        <div
+            v-if="line.trim() !== '' && (trouble || (reading && hasFocus))"
+            id="understood"
+            class="understood"
+            data-test="understood"
+        >
             <p v-if="trouble" class="mistake" role="alert">{{ trouble }}</p>
             <template v-else-if="reading">
-                <p class="pieces"><span v-for="(piece, i) in reading.segments" :key="i" :class="{ known: piece.role !== 'title' }" :title="piece.role">{{ piece.text }}</span></p>
+                <p class="pieces">
+                    <span
+                        v-for="(piece, i) in reading.segments"
+                        :key="i"
+                        :class="{ known: piece.role !== 'title' }"
+                        :title="piece.role"
+                        >{{ piece.text }}</span
+                    >
+                </p>
                 <p class="facts" :style="reading.calendar_id ? paint(colour(reading.calendar_id)) : {}">
                     <b>{{ reading.title || 'no title yet' }}</b>
                     <span v-if="reading.calendar" class="calendar">{{ reading.calendar }}</span>
                     <span v-for="fact in facts" :key="fact" class="fact">{{ fact }}</span>
                 </p>
                 <p class="foot">
-                    <button v-for="one in (['task', 'event'] as const)" :key="one" class="press kind" :aria-pressed="chosenKind === one" :disabled="one === 'event' && reading.start === null" @mousedown.prevent @click="kind = one">{{ one }}</button>
-                    <span>{{ saving.size > 0 ? 'Saving… ' : '' }}<kbd>Enter</kbd> saves · <kbd>Esc</kbd> leaves</span>
+                    <button
+                        v-for="one in ['task', 'event'] as const"
+                        :key="one"
+                        class="press kind"
+                        :aria-pressed="chosenKind === one"
+                        :disabled="one === 'event' && reading.start === null"
+                        @mousedown.prevent
+                        @click="kind = one"
+                    >
+                        {{ one }}
+                    </button>
+                    <span
+                        >{{ saving.size > 0 ? 'Saving… ' : '' }}<kbd>Enter</kbd> saves ·
+                        <kbd>Esc</kbd> leaves</span
+                    >
                 </p>
             </template>
         </div>
@@ -149,19 +215,99 @@ function remember(event: FocusEvent): void {
 </template>
 
 <style scoped>
-.capture { position: relative; flex: 1; min-width: 0; max-width: 640px; margin-left: auto; }
-.line { display: flex; align-items: center; gap: 8px; height: 32px; padding: 0 10px; border-radius: 8px; border: 1px solid color-mix(in srgb, var(--on-plum) 22%, transparent); background: color-mix(in srgb, var(--plum) 55%, var(--plum-deep)); color: var(--on-plum); cursor: text; }
-.line:focus-within { border-color: var(--on-plum); }
-input { flex: 1; min-width: 0; background: none; border: 0; outline: none; color: inherit; }
-input::placeholder { color: var(--on-plum-muted); opacity: 1; }
-.understood { position: absolute; top: 100%; left: 0; right: 0; margin-top: 6px; z-index: 2600; padding: 10px 14px; border-radius: var(--radius); background: var(--sheet); color: var(--ink); border: 1px solid var(--line); box-shadow: var(--shadow); }
-p { margin: 0 0 6px; }
-.pieces { font-size: 14px; white-space: pre-wrap; overflow-wrap: anywhere; color: var(--muted); }
-.known { color: var(--ink); font-weight: 600; border-bottom: 2px solid var(--load-soft); }
-.facts { display: flex; flex-wrap: wrap; gap: 4px 8px; align-items: baseline; font-size: 13px; }
-.calendar { color: var(--c-text); font-weight: 600; border-left: 4px solid var(--c); padding-left: 5px; }
-.fact { padding: 0 7px; border-radius: 9px; background: var(--well); }
-.foot { display: flex; gap: 6px; align-items: center; margin: 0; color: var(--muted); font-size: 12px; }
-.foot span { margin-left: auto; }
-.kind { padding: 1px 9px; font-size: 12px; }
+.capture {
+    position: relative;
+    flex: 1;
+    min-width: 0;
+    max-width: 640px;
+    margin-left: auto;
+}
+.line {
+    display: flex;
+    align-items: center;
+    gap: 8px;
+    height: 32px;
+    padding: 0 10px;
+    border-radius: 8px;
+    border: 1px solid color-mix(in srgb, var(--on-plum) 22%, transparent);
+    background: color-mix(in srgb, var(--plum) 55%, var(--plum-deep));
+    color: var(--on-plum);
+    cursor: text;
+}
+.line:focus-within {
+    border-color: var(--on-plum);
+}
+input {
+    flex: 1;
+    min-width: 0;
+    background: none;
+    border: 0;
+    outline: none;
+    color: inherit;
+}
+input::placeholder {
+    color: var(--on-plum-muted);
+    opacity: 1;
+}
+.understood {
+    position: absolute;
+    top: 100%;
+    left: 0;
+    right: 0;
+    margin-top: 6px;
+    z-index: 2600;
+    padding: 10px 14px;
+    border-radius: var(--radius);
+    background: var(--sheet);
+    color: var(--ink);
+    border: 1px solid var(--line);
+    box-shadow: var(--shadow);
+}
+p {
+    margin: 0 0 6px;
+}
+.pieces {
+    font-size: 14px;
+    white-space: pre-wrap;
+    overflow-wrap: anywhere;
+    color: var(--muted);
+}
+.known {
+    color: var(--ink);
+    font-weight: 600;
+    border-bottom: 2px solid var(--load-soft);
+}
+.facts {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 4px 8px;
+    align-items: baseline;
+    font-size: 13px;
+}
+.calendar {
+    color: var(--c-text);
+    font-weight: 600;
+    border-left: 4px solid var(--c);
+    padding-left: 5px;
+}
+.fact {
+    padding: 0 7px;
+    border-radius: 9px;
+    background: var(--well);
+}
+.foot {
+    display: flex;
+    gap: 6px;
+    align-items: center;
+    margin: 0;
+    color: var(--muted);
+    font-size: 12px;
+}
+.foot span {
+    margin-left: auto;
+}
+.kind {
+    padding: 1px 9px;
+    font-size: 12px;
+}
 </style>

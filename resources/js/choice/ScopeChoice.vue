@@ -6,7 +6,11 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed, nextTick, onMounted, ref } from 'vue'
 
 /** How far a change of a routine reaches, and what that would touch; asked beside where it happened. */
-const props = defineProps<{ question: string; reach?: { entryId: string; recurrenceId: string }; notOne?: string }>()
+const props = defineProps<{
+    question: string
+    reach?: { entryId: string; recurrenceId: string }
+    notOne?: string
+}>()
 const emit = defineEmits<{ choose: [scope: Scope]; leave: [] }>()
 
 const box = ref<HTMLElement | null>(null)
@@ -19,16 +23,35 @@ const choices: { scope: Scope; words: string }[] = [
 const touched = useQuery({
     queryKey: computed(() => ['reach', props.reach?.entryId, props.reach?.recurrenceId]),
     enabled: computed(() => props.reach !== undefined),
-    queryFn: () => answerOf(api.GET('/entries/{entry}/reach', { params: { path: { entry: props.reach?.entryId ?? '' }, query: { recurrence_id: props.reach?.recurrenceId ?? '' } } })),
+    queryFn: () =>
+        answerOf(
+            api.GET('/entries/{entry}/reach', {
+                params: {
+                    path: { entry: props.reach?.entryId ?? '' },
+                    query: { recurrence_id: props.reach?.recurrenceId ?? '' },
+                },
+            }),
+        ),
 })
 
 /** What the changes that were made before become part of. */
 function account(part: ReachAccount['whole']): string {
-    const with_ = [part.done ? `${part.done} done` : '', part.moved ? `${part.moved} moved` : '', part.edited ? `${part.edited} with words of ${part.edited === 1 ? 'its' : 'their'} own` : '', part.skipped ? `${part.skipped} skipped` : ''].filter(Boolean)
+    const with_ = [
+        part.done ? `${part.done} done` : '',
+        part.moved ? `${part.moved} moved` : '',
+        part.edited ? `${part.edited} with words of ${part.edited === 1 ? 'its' : 'their'} own` : '',
+        part.skipped ? `${part.skipped} skipped` : '',
+    ].filter(Boolean)
     const number = part.count === null ? 'all that come' : part.count === 1 ? 'one' : `${part.count} times`
     return `${number}${part.from ? ` from ${namedDate(part.from)}` : ''}${with_.length ? `, among them ${with_.join(', ')}` : ''}`
 }
-const accounts = computed(() => touched.data.value && [`From here on: ${account(touched.data.value.onward)}.`, `The whole: ${account(touched.data.value.whole)}.`])
+const accounts = computed(
+    () =>
+        touched.data.value && [
+            `From here on: ${account(touched.data.value.onward)}.`,
+            `The whole: ${account(touched.data.value.whole)}.`,
+        ],
+)
 
 onMounted(() => nextTick(() => box.value?.querySelector<HTMLElement>('button:not(:disabled)')?.focus()))
 
@@ -49,14 +72,41 @@ function key(event: KeyboardEvent): void {
 <template>
     <div ref="box" class="choice" role="group" :aria-label="question" data-test="scope" @keydown="key">
         <span class="question">{{ question }}</span>
-        <button v-for="(choice, i) in choices" :key="choice.scope" class="press" :disabled="choice.scope === 'one' && !!notOne" :data-test="`scope-${choice.scope}`" @click="emit('choose', choice.scope)">{{ choice.words }} <kbd>{{ i + 1 }}</kbd></button>
+        <button
+            v-for="(choice, i) in choices"
+            :key="choice.scope"
+            class="press"
+            :disabled="choice.scope === 'one' && !!notOne"
+            :data-test="`scope-${choice.scope}`"
+            @click="emit('choose', choice.scope)"
+        >
+            {{ choice.words }} <kbd>{{ i + 1 }}</kbd>
+        </button>
         <span v-if="notOne" class="account" data-test="not-one">{{ notOne }}</span>
         <span v-for="line in accounts" :key="line" class="account" data-test="reach">{{ line }}</span>
     </div>
 </template>
 
 <style scoped>
-.choice { display: flex; flex-wrap: wrap; align-items: center; gap: 6px; padding: 8px; border: 1px solid var(--plum-line); border-radius: var(--radius); background: var(--sheet); box-shadow: var(--shadow); }
-.account { width: 100%; font-size: 11.5px; color: var(--muted); }
-.question { width: 100%; font-size: 12px; color: var(--muted); }
+.choice {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: center;
+    gap: 6px;
+    padding: 8px;
+    border: 1px solid var(--plum-line);
+    border-radius: var(--radius);
+    background: var(--sheet);
+    box-shadow: var(--shadow);
+}
+.account {
+    width: 100%;
+    font-size: 11.5px;
+    color: var(--muted);
+}
+.question {
+    width: 100%;
+    font-size: 12px;
+    color: var(--muted);
+}
 </style>

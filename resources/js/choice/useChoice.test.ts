@@ -6,9 +6,20 @@ import { readChoice, useChoice, writeChoice } from './useChoice'
 
 describe('what is shown', () => {
     aPage()
-    const vents = occurrence({ title: 'Vents', importance: 'must', effort: 'light', labels: ['glasshouse'], routine: true })
+    const vents = occurrence({
+        title: 'Vents',
+        importance: 'must',
+        effort: 'light',
+        labels: ['glasshouse'],
+        routine: true,
+    })
     const stall = occurrence({ title: 'Stall', kind: 'event', calendar_id: 'stall', done: true })
-    const roof = occurrence({ title: 'Roof', area_id: 'home', calendar_id: 'house', labels: ['ladder', 'two people'] })
+    const roof = occurrence({
+        title: 'Roof',
+        area_id: 'home',
+        calendar_id: 'house',
+        labels: ['ladder', 'two people'],
+    })
     const seen = async (address: string): Promise<string[]> => {
         const { shown } = await using(useChoice, address)
         return [vents, stall, roof].filter(shown).map((one) => one.title)
@@ -21,14 +32,35 @@ describe('what is shown', () => {
         expect(readChoice({ labels: '', odd: 'x' })).toEqual({})
     })
     it.each([
-        ['/week', ['Vents', 'Stall', 'Roof']], ['/week?kinds=event', ['Stall']], ['/week?calendars=stall~house', ['Stall', 'Roof']], ['/week?areas=home', ['Roof']], ['/week?done=open', ['Vents', 'Roof']], ['/week?done=done', ['Stall']],
-        ['/week?importance=must', ['Vents']], ['/week?importance=none', ['Stall', 'Roof']], ['/week?effort=light~none', ['Vents', 'Stall', 'Roof']], ['/week?labels=ladder', ['Roof']], ['/week?labels=none', ['Stall']],
-        ['/week?labels=none~glasshouse', ['Vents', 'Stall']], ['/week?repeats=none', ['Stall', 'Roof']], ['/week?kinds=task&areas=nursery', ['Vents']],
+        ['/week', ['Vents', 'Stall', 'Roof']],
+        ['/week?kinds=event', ['Stall']],
+        ['/week?calendars=stall~house', ['Stall', 'Roof']],
+        ['/week?areas=home', ['Roof']],
+        ['/week?done=open', ['Vents', 'Roof']],
+        ['/week?done=done', ['Stall']],
+        ['/week?importance=must', ['Vents']],
+        ['/week?importance=none', ['Stall', 'Roof']],
+        ['/week?effort=light~none', ['Vents', 'Stall', 'Roof']],
+        ['/week?labels=ladder', ['Roof']],
+        ['/week?labels=none', ['Stall']],
+        ['/week?labels=none~glasshouse', ['Vents', 'Stall']],
+        ['/week?repeats=none', ['Stall', 'Roof']],
+        ['/week?kinds=task&areas=nursery', ['Vents']],
     ])('%s', async (address, titles) => {
         expect(await seen(address)).toEqual(titles)
     })
     it('leaves out what is hidden; one that is seen alone hides all others, hidden or not', async () => {
-        client.setQueryData(['areas'], { areas: [{ ...areas[0], calendars: areas[0]?.calendars.map((one) => (one.id === 'stall' ? { ...one, hidden: true } : one)) }, { ...areas[1], hidden: true }] })
+        client.setQueryData(['areas'], {
+            areas: [
+                {
+                    ...areas[0],
+                    calendars: areas[0]?.calendars.map((one) =>
+                        one.id === 'stall' ? { ...one, hidden: true } : one,
+                    ),
+                },
+                { ...areas[1], hidden: true },
+            ],
+        })
         const { shown } = await using(useChoice)
         const titles = (): string[] => [vents, stall, roof].filter(shown).map((one) => one.title)
         expect(titles()).toEqual(['Vents'])
@@ -44,16 +76,25 @@ describe('what is shown', () => {
         await flushPromises()
         turn('labels', 'two people')
         await flushPromises()
-        expect(router.currentRoute.value.fullPath).toBe('/week/2026-11-25?labels=ladder~two%2520people&work=1')
+        expect(router.currentRoute.value.fullPath).toBe(
+            '/week/2026-11-25?labels=ladder~two%2520people&work=1',
+        )
         turn('labels', 'ladder')
         await flushPromises()
         set('colour', ['effort'])
         await flushPromises()
-        expect(router.currentRoute.value.query).toEqual({ labels: 'two%20people', colour: 'effort', work: '1' })
+        expect(router.currentRoute.value.query).toEqual({
+            labels: 'two%20people',
+            colour: 'effort',
+            work: '1',
+        })
         expect(isFiltered.value).toBe(true)
         take({ colour: ['label'], repeats: ['next'] })
         await flushPromises()
-        expect([router.currentRoute.value.query, isFiltered.value]).toEqual([{ colour: 'label', repeats: 'next', work: '1' }, false])
+        expect([router.currentRoute.value.query, isFiltered.value]).toEqual([
+            { colour: 'label', repeats: 'next', work: '1' },
+            false,
+        ])
     })
     it('is coloured by calendar, or by what the address says', async () => {
         const by = async (scheme: string): Promise<string[]> => {
@@ -69,7 +110,12 @@ describe('what is shown', () => {
     })
     it('has a legend for every scheme that the ribbon does not explain', async () => {
         expect((await using(useChoice)).legend.value).toEqual([])
-        expect((await using(useChoice, '/week?colour=importance')).legend.value.map((one) => one.words)).toEqual(['must', 'should', 'could', 'not said'])
-        expect((await using(useChoice, '/week?colour=effort')).legend.value.at(-1)).toEqual({ words: 'not said', colour: 'slate' })
+        expect(
+            (await using(useChoice, '/week?colour=importance')).legend.value.map((one) => one.words),
+        ).toEqual(['must', 'should', 'could', 'not said'])
+        expect((await using(useChoice, '/week?colour=effort')).legend.value.at(-1)).toEqual({
+            words: 'not said',
+            colour: 'slate',
+        })
     })
 })

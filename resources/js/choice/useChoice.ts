@@ -9,13 +9,34 @@ export const SCHEMES = ['calendar', 'effort', 'importance', 'label'] as const
 export type Scheme = (typeof SCHEMES)[number]
 export type Part = keyof FilterChoice
 
-const PARTS: Part[] = ['areas', 'calendars', 'kinds', 'importance', 'effort', 'labels', 'done', 'colour', 'repeats']
+const PARTS: Part[] = [
+    'areas',
+    'calendars',
+    'kinds',
+    'importance',
+    'effort',
+    'labels',
+    'done',
+    'colour',
+    'repeats',
+]
 /** Where something has no effort or no importance. */
 export const NONE = 'none'
 
 const EFFORT: Record<string, Colour> = { light: 'cyan', steady: 'amber', demanding: 'brick' }
 const IMPORTANCE: Record<string, Colour> = { must: 'violet', should: 'indigo', could: 'cyan' }
-const LABEL: Colour[] = ['forest', 'violet', 'amber', 'cyan', 'rose', 'indigo', 'olive', 'brick', 'teal', 'ochre']
+const LABEL: Colour[] = [
+    'forest',
+    'violet',
+    'amber',
+    'cyan',
+    'rose',
+    'indigo',
+    'olive',
+    'brick',
+    'teal',
+    'ochre',
+]
 
 /** What a filter looks at; occurrences and things in the basket have it alike. */
 export interface Filterable {
@@ -43,7 +64,8 @@ export function writeChoice(choice: FilterChoice): Record<string, string> {
     const query: Record<string, string> = {}
     for (const part of PARTS) {
         const list = choice[part]
-        if (list && list.length > 0) query[part] = list.map((one) => encodeURIComponent(one).replaceAll('~', '%7E')).join('~')
+        if (list && list.length > 0)
+            query[part] = list.map((one) => encodeURIComponent(one).replaceAll('~', '%7E')).join('~')
     }
     return query
 }
@@ -57,21 +79,35 @@ export const useChoice = createSharedComposable(() => {
     const { labels } = useFilters()
 
     const choice = computed(() => readChoice(route.query))
-    const scheme = computed<Scheme>(() => SCHEMES.find((one) => one === choice.value.colour?.[0]) ?? 'calendar')
-    const repeats = computed<'all' | 'next' | 'none'>(() => (choice.value.repeats?.[0] === 'next' ? 'next' : choice.value.repeats?.[0] === 'none' ? 'none' : 'all'))
+    const scheme = computed<Scheme>(
+        () => SCHEMES.find((one) => one === choice.value.colour?.[0]) ?? 'calendar',
+    )
+    const repeats = computed<'all' | 'next' | 'none'>(() =>
+        choice.value.repeats?.[0] === 'next' ? 'next' : choice.value.repeats?.[0] === 'none' ? 'none' : 'all',
+    )
     /** Whether anything is left out besides hidden areas and calendars. */
-    const isFiltered = computed(() => PARTS.some((part) => part !== 'colour' && part !== 'repeats' && (choice.value[part]?.length ?? 0) > 0))
+    const isFiltered = computed(() =>
+        PARTS.some(
+            (part) => part !== 'colour' && part !== 'repeats' && (choice.value[part]?.length ?? 0) > 0,
+        ),
+    )
 
     function set(part: Part, list: string[]): void {
         const next = { ...choice.value, [part]: list }
-        void router.replace({ path: route.path, query: { ...writeChoice(next), ...(route.query.work ? { work: '1' } : {}) } })
+        void router.replace({
+            path: route.path,
+            query: { ...writeChoice(next), ...(route.query.work ? { work: '1' } : {}) },
+        })
     }
     function turn(part: Part, value: string): void {
         const list = choice.value[part] ?? []
         set(part, list.includes(value) ? list.filter((other) => other !== value) : [...list, value])
     }
     function take(next: FilterChoice): void {
-        void router.replace({ path: route.path, query: { ...writeChoice(next), ...(route.query.work ? { work: '1' } : {}) } })
+        void router.replace({
+            path: route.path,
+            query: { ...writeChoice(next), ...(route.query.work ? { work: '1' } : {}) },
+        })
     }
 
     const among = (part: Part, value: string | null | undefined): boolean => {
@@ -81,11 +117,27 @@ export const useChoice = createSharedComposable(() => {
 
     /** Hidden areas and calendars are not drawn; one that is seen alone hides all others. */
     function shown(one: Filterable): boolean {
-        if (view.soloArea ? one.area_id !== view.soloArea : view.soloCalendar ? one.calendar_id !== view.soloCalendar : area(one.area_id)?.hidden || calendar(one.calendar_id)?.hidden) return false
-        return among('areas', one.area_id) && among('calendars', one.calendar_id) && (one.kind === undefined || among('kinds', one.kind))
-            && among('importance', one.importance) && among('effort', one.effort) && (one.done === undefined || among('done', one.done ? 'done' : 'open'))
-            && (!choice.value.labels?.length || choice.value.labels.some((label) => (label === NONE ? one.labels.length === 0 : one.labels.includes(label))))
-            && (repeats.value !== 'none' || !one.routine)
+        if (
+            view.soloArea
+                ? one.area_id !== view.soloArea
+                : view.soloCalendar
+                  ? one.calendar_id !== view.soloCalendar
+                  : area(one.area_id)?.hidden || calendar(one.calendar_id)?.hidden
+        )
+            return false
+        return (
+            among('areas', one.area_id) &&
+            among('calendars', one.calendar_id) &&
+            (one.kind === undefined || among('kinds', one.kind)) &&
+            among('importance', one.importance) &&
+            among('effort', one.effort) &&
+            (one.done === undefined || among('done', one.done ? 'done' : 'open')) &&
+            (!choice.value.labels?.length ||
+                choice.value.labels.some((label) =>
+                    label === NONE ? one.labels.length === 0 : one.labels.includes(label),
+                )) &&
+            (repeats.value !== 'none' || !one.routine)
+        )
     }
 
     function labelColour(label: string): Colour {
@@ -94,18 +146,33 @@ export const useChoice = createSharedComposable(() => {
     }
 
     /** The colour something is drawn in: by the chosen scheme, else its own, else its calendar's. */
-    function hue(one: Pick<Filterable, 'calendar_id' | 'colour' | 'effort' | 'importance' | 'labels'>): Colour {
+    function hue(
+        one: Pick<Filterable, 'calendar_id' | 'colour' | 'effort' | 'importance' | 'labels'>,
+    ): Colour {
         if (scheme.value === 'effort') return EFFORT[one.effort ?? ''] ?? 'slate'
         if (scheme.value === 'importance') return IMPORTANCE[one.importance ?? ''] ?? 'slate'
-        if (scheme.value === 'label') return one.labels[0] === undefined ? 'slate' : labelColour(one.labels[0])
+        if (scheme.value === 'label')
+            return one.labels[0] === undefined ? 'slate' : labelColour(one.labels[0])
         return one.colour ?? calendarColour(one.calendar_id)
     }
 
     /** What the colours stand for; by calendar the ribbon says it already. */
     const legend = computed<{ words: string; colour: Colour }[]>(() => {
-        if (scheme.value === 'effort') return [...Object.entries(EFFORT).map(([words, colour]) => ({ words, colour })), { words: 'not said', colour: 'slate' as const }]
-        if (scheme.value === 'importance') return [...Object.entries(IMPORTANCE).map(([words, colour]) => ({ words, colour })), { words: 'not said', colour: 'slate' as const }]
-        if (scheme.value === 'label') return [...labels.value.slice(0, 8).map((words) => ({ words, colour: labelColour(words) })), { words: 'no label', colour: 'slate' as const }]
+        if (scheme.value === 'effort')
+            return [
+                ...Object.entries(EFFORT).map(([words, colour]) => ({ words, colour })),
+                { words: 'not said', colour: 'slate' as const },
+            ]
+        if (scheme.value === 'importance')
+            return [
+                ...Object.entries(IMPORTANCE).map(([words, colour]) => ({ words, colour })),
+                { words: 'not said', colour: 'slate' as const },
+            ]
+        if (scheme.value === 'label')
+            return [
+                ...labels.value.slice(0, 8).map((words) => ({ words, colour: labelColour(words) })),
+                { words: 'no label', colour: 'slate' as const },
+            ]
         return []
     })
 

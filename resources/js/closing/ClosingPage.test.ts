@@ -1,18 +1,62 @@
 import type { BoardDay, Occurrence } from '@/api/types'
-import { account, aPage, answering, asked, changes, occurrence, open, press, Refusal, router, sent } from '@/testing/page'
+import {
+    account,
+    aPage,
+    answering,
+    asked,
+    changes,
+    occurrence,
+    open,
+    press,
+    Refusal,
+    router,
+    sent,
+} from '@/testing/page'
 import { note } from '@/undo/useChanges'
 import { flushPromises, type VueWrapper } from '@vue/test-utils'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import ClosingPage from './ClosingPage.vue'
 
-const day: BoardDay = { date: '2026-11-26', placed: 120, listed: 60, capacity: 480, over: false, tasks: 2, done: 0, conflicts: 0, theme: '', wakes: 360, sleeps: 1320, works: true, holiday: null, own_hours: false, due: [], free: [] }
-const left = [occurrence({ title: 'Count fleece', estimate: 30 }), occurrence({ title: 'Water seedlings', recurrence_id: '2026-11-25', routine: true }), occurrence({ title: 'Oil the hinges', estimate: 400, due: '2026-11-24' })]
+const day: BoardDay = {
+    date: '2026-11-26',
+    placed: 120,
+    listed: 60,
+    capacity: 480,
+    over: false,
+    tasks: 2,
+    done: 0,
+    conflicts: 0,
+    theme: '',
+    wakes: 360,
+    sleeps: 1320,
+    works: true,
+    holiday: null,
+    own_hours: false,
+    due: [],
+    free: [],
+}
+const left = [
+    occurrence({ title: 'Count fleece', estimate: 30 }),
+    occurrence({ title: 'Water seedlings', recurrence_id: '2026-11-25', routine: true }),
+    occurrence({ title: 'Oil the hinges', estimate: 400, due: '2026-11-24' }),
+]
 
 /** As the server sends a closing: what is left over beside its entries. */
 function closing(leftovers: Occurrence[], fields: Record<string, unknown> = {}): Record<string, unknown> {
     return {
-        date: '2026-11-25', next: '2026-11-26', entries: Object.fromEntries(leftovers.map((one) => [one.entry_id, one])), leftovers, rolls: [], lapses: [],
-        decisions: left.filter((one) => !leftovers.includes(one)).map((one) => ({ key: one.key, title: one.title, decision: 'done', to: null })), questions: [], closed: false, revision: 1, ...fields,
+        date: '2026-11-25',
+        next: '2026-11-26',
+        entries: Object.fromEntries(leftovers.map((one) => [one.entry_id, one])),
+        leftovers,
+        rolls: [],
+        lapses: [],
+        decisions: left
+            .filter((one) => !leftovers.includes(one))
+            .map((one) => ({ key: one.key, title: one.title, decision: 'done', to: null })),
+        questions: [],
+        closed: false,
+        revision: 1,
+        ...fields,
     }
 }
 let page: VueWrapper
@@ -21,11 +65,24 @@ async function begin(leftovers = left, fields: Record<string, unknown> = {}, at 
     const date = (fields.date as string | undefined) ?? '2026-11-25'
     const next = date === '2026-11-25' ? '2026-11-26' : '2026-11-25'
     let stillOpen = leftovers
-    const decide = (keys: string[]): Record<string, unknown> => closing((stillOpen = stillOpen.filter((one) => !keys.includes(one.key))), fields)
+    const decide = (keys: string[]): Record<string, unknown> =>
+        closing((stillOpen = stillOpen.filter((one) => !keys.includes(one.key))), fields)
     answering({
-        [`GET closings/${date}`]: () => closing(stillOpen, fields), 'GET closings/now': () => closing(stillOpen, fields), 'GET board': { from: next, days: [{ ...day, date: next }], entries: {}, occurrences: [], conflicts: [], areas: [], now: '2026-11-25T07:00:00', revision: 1 },
+        [`GET closings/${date}`]: () => closing(stillOpen, fields),
+        'GET closings/now': () => closing(stillOpen, fields),
+        'GET board': {
+            from: next,
+            days: [{ ...day, date: next }],
+            entries: {},
+            occurrences: [],
+            conflicts: [],
+            areas: [],
+            now: '2026-11-25T07:00:00',
+            revision: 1,
+        },
         [`GET days/${next}`]: { late: [], ask: [], full: [], loose: [], pressing: null },
-        [`POST closings/${date}/decide`]: (body: { key: string }) => decide([body.key]), [`POST closings/${date}/rest`]: () => decide(stillOpen.map((one) => one.key)),
+        [`POST closings/${date}/decide`]: (body: { key: string }) => decide([body.key]),
+        [`POST closings/${date}/rest`]: () => decide(stillOpen.map((one) => one.key)),
     })
     page = await open(ClosingPage, { at })
 }
@@ -40,7 +97,12 @@ describe('closing a day', () => {
         expect(page.find('footer').text()).toContain('Next: Water seedlings · Oil the hinges')
         expect(page.find('.so-far').text()).toBe('0 of 3 decided')
     })
-    it.each([['d', 'done', null], ['t', 'day', '2026-11-26'], ['b', 'basket', null], ['l', 'let_go', null]])('decides it with one key: %s', async (key, decision, to) => {
+    it.each([
+        ['d', 'done', null],
+        ['t', 'day', '2026-11-26'],
+        ['b', 'basket', null],
+        ['l', 'let_go', null],
+    ])('decides it with one key: %s', async (key, decision, to) => {
         await press(key)
         expect(sent('POST closings/2026-11-25/decide')).toEqual({ key: 'count-fleece|once', decision, to })
         expect(shown()).toBe('Water seedlings')
@@ -50,7 +112,9 @@ describe('closing a day', () => {
         expect(page.find('[data-test=way-tomorrow]').text()).toContain('makes it 3 h 30 of 8 h')
     })
     it('puts it back when it is refused, and says why', async () => {
-        answering({ 'POST closings/2026-11-25/decide': new Refusal(422, { message: 'It is decided already.' }) })
+        answering({
+            'POST closings/2026-11-25/decide': new Refusal(422, { message: 'It is decided already.' }),
+        })
         await press('d')
         expect(shown()).toBe('Count fleece')
         expect([note.kind, note.text]).toEqual(['trouble', 'It is decided already.'])
@@ -62,21 +126,35 @@ describe('closing a day', () => {
         expect(note.text).toBe('All the rest goes to Thu 26 Nov.')
     })
     it('decides as fast as the keys are pressed, each in its turn', async () => {
-        for (const key of ['d', 'l', 'b']) document.body.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true }))
+        for (const key of ['d', 'l', 'b'])
+            document.body.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true }))
         await flushPromises()
         await flushPromises()
         expect(asked.filter((one) => one.method === 'POST').map((one) => one.body)).toEqual([
-            { key: 'count-fleece|once', decision: 'done', to: null }, { key: 'water-seedlings|2026-11-25', decision: 'let_go', to: null }, { key: 'oil-the-hinges|once', decision: 'basket', to: null },
+            { key: 'count-fleece|once', decision: 'done', to: null },
+            { key: 'water-seedlings|2026-11-25', decision: 'let_go', to: null },
+            { key: 'oil-the-hinges|once', decision: 'basket', to: null },
         ])
         expect(page.attributes('data-step')).toBe('tomorrow')
     })
     it('offers the days to come by number, each with its load', async () => {
-        answering({ 'GET ruler': { days: [{ date: '2026-11-26', minutes: 210, capacity: 480, free: 270, over: false }, { date: '2026-11-27', minutes: 500, capacity: 480, free: -20, over: true }] } })
+        answering({
+            'GET ruler': {
+                days: [
+                    { date: '2026-11-26', minutes: 210, capacity: 480, free: 270, over: false },
+                    { date: '2026-11-27', minutes: 500, capacity: 480, free: -20, over: true },
+                ],
+            },
+        })
         await press('w')
         const words = page.findAll('[data-test=day-choice] .words').map((one) => one.text())
         expect(words.slice(0, 3)).toEqual(['4 h 30 free then', '20 min too much then', ''])
         await press('2')
-        expect(sent('POST closings/2026-11-25/decide')).toEqual({ key: 'count-fleece|once', decision: 'day', to: '2026-11-27' })
+        expect(sent('POST closings/2026-11-25/decide')).toEqual({
+            key: 'count-fleece|once',
+            decision: 'day',
+            to: '2026-11-27',
+        })
         await press('w')
         await press('Escape')
         expect(page.find('[data-test=day-choice]').exists()).toBe(false)
@@ -109,14 +187,20 @@ describe('the steps of a closing', () => {
     })
     it('says what goes by itself', async () => {
         await begin(left, { rolls: ['Sharpen secateurs', 'Mend the hose'], lapses: ['Morning stretch'] })
-        expect(page.findAll('.alone').map((one) => one.text())).toEqual(['Rolls on by itself: Sharpen secateurs, Mend the hose', 'Lapses: Morning stretch'])
+        expect(page.findAll('.alone').map((one) => one.text())).toEqual([
+            'Rolls on by itself: Sharpen secateurs, Mend the hose',
+            'Lapses: Morning stretch',
+        ])
     })
     it('keeps a few lines, closes the day, and leaves', async () => {
         await begin([], { questions: [{ question: 'What went well?', answer: '' }] })
         await page.find('[data-test=step-lines]').trigger('click')
         await page.find('textarea').setValue('The stall.')
         await flushPromises()
-        expect(sent('PUT closings/2026-11-25')).toEqual({ answers: [{ question: 'What went well?', answer: 'The stall.' }], closed: false })
+        expect(sent('PUT closings/2026-11-25')).toEqual({
+            answers: [{ question: 'What went well?', answer: 'The stall.' }],
+            closed: false,
+        })
         await page.find('[data-test=finish]').trigger('click')
         await flushPromises()
         expect(sent('PUT closings/2026-11-25')).toMatchObject({ closed: true })
@@ -143,7 +227,9 @@ describe('the steps of a closing', () => {
         vi.setSystemTime(new Date('2026-11-25T23:00:30Z'))
         await vi.advanceTimersByTimeAsync(10_100)
         await flushPromises()
-        expect(page.find('[data-test=new-day]').text()).toContain('What you write here still closes Wed 25 Nov.')
+        expect(page.find('[data-test=new-day]').text()).toContain(
+            'What you write here still closes Wed 25 Nov.',
+        )
         expect(page.find('[data-test=closing]').attributes('data-date')).toBe('2026-11-25')
         await page.find('[data-test=finish]').trigger('click')
         await flushPromises()

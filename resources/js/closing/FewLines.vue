@@ -9,20 +9,31 @@ const props = defineProps<{ closing: Closing }>()
 const emit = defineEmits<{ keep: [answers: { question: string; answer: string }[], closed: boolean] }>()
 
 const written = reactive<Record<string, string>>({})
-watch(() => props.closing.questions, (questions) => {
-    for (const one of questions) written[one.question] ??= one.answer
-}, { immediate: true })
-const answers = computed(() => props.closing.questions.map((one) => ({ question: one.question, answer: written[one.question] ?? '' })))
+watch(
+    () => props.closing.questions,
+    (questions) => {
+        for (const one of questions) written[one.question] ??= one.answer
+    },
+    { immediate: true },
+)
+const answers = computed(() =>
+    props.closing.questions.map((one) => ({ question: one.question, answer: written[one.question] ?? '' })),
+)
 const takenUp = ref(false)
 const isDirty = (): boolean => props.closing.questions.some((one) => one.answer !== written[one.question])
-const draft = useDraft<Record<string, string>>(() => `lines|${props.closing.date}`, () => (isDirty() ? { ...written } : null), () => `the lines of ${props.closing.date}`)
+const draft = useDraft<Record<string, string>>(
+    () => `lines|${props.closing.date}`,
+    () => (isDirty() ? { ...written } : null),
+    () => `the lines of ${props.closing.date}`,
+)
 useUnsaved('the lines of the day', isDirty)
 onMounted(async () => {
     const found = await draft.find()
-    for (const [question, answer] of Object.entries(found?.value ?? {})) if (question in written && written[question] !== answer) {
-        written[question] = answer
-        takenUp.value = true
-    }
+    for (const [question, answer] of Object.entries(found?.value ?? {}))
+        if (question in written && written[question] !== answer) {
+            written[question] = answer
+            takenUp.value = true
+        }
 })
 const WAYS = { done: 'done after all', day: '', basket: 'back to the basket', let_go: 'let go' } as const
 </script>
@@ -30,22 +41,70 @@ const WAYS = { done: 'done after all', day: '', basket: 'back to the basket', le
 <template>
     <section class="lines" data-test="lines">
         <h1>A few lines</h1>
-        <p v-if="takenUp" class="taken" role="status">What you had written and not saved was taken up again.</p>
-        <label v-for="one in closing.questions" :key="one.question">{{ one.question }}
-            <textarea v-model="written[one.question]" rows="2" maxlength="4000" @change="isDirty() && emit('keep', answers, closing.closed)" />
+        <p v-if="takenUp" class="taken" role="status">
+            What you had written and not saved was taken up again.
+        </p>
+        <label v-for="one in closing.questions" :key="one.question"
+            >{{ one.question }}
+            <textarea
+                v-model="written[one.question]"
+                rows="2"
+                maxlength="4000"
+                @change="isDirty() && emit('keep', answers, closing.closed)"
+            />
         </label>
-        <button class="press main" data-test="finish" @click="emit('keep', answers, true)">{{ closing.closed ? 'Keep it' : 'Close the day' }}</button>
-        <details v-if="closing.decisions.length > 0" class="decided"><summary>What was decided</summary><ul><li v-for="(one, i) in closing.decisions" :key="i">{{ one.title }}: {{ one.decision === 'day' ? `to ${one.to}` : WAYS[one.decision] }}</li></ul></details>
+        <button class="press main" data-test="finish" @click="emit('keep', answers, true)">
+            {{ closing.closed ? 'Keep it' : 'Close the day' }}
+        </button>
+        <details v-if="closing.decisions.length > 0" class="decided">
+            <summary>What was decided</summary>
+            <ul>
+                <li v-for="(one, i) in closing.decisions" :key="i">
+                    {{ one.title }}: {{ one.decision === 'day' ? `to ${one.to}` : WAYS[one.decision] }}
+                </li>
+            </ul>
+        </details>
     </section>
 </template>
 
 <style scoped>
-.lines { max-width: 560px; }
-h1 { font-size: 26px; margin-bottom: 12px; }
-.taken { margin: 0 0 10px; color: var(--muted); }
-label { display: block; margin-bottom: 14px; font: 600 15px/1.4 var(--serif); }
-textarea { display: block; width: 100%; margin-top: 4px; padding: 8px 12px; border: 1px solid var(--line-strong); border-radius: 8px; background: var(--sheet); color: var(--ink); font: 14px/1.5 var(--sans); resize: vertical; }
-.press { padding: 8px 18px; }
-.decided { margin-top: 18px; color: var(--muted); }
-ul { margin: 6px 0; padding-left: 18px; }
+.lines {
+    max-width: 560px;
+}
+h1 {
+    font-size: 26px;
+    margin-bottom: 12px;
+}
+.taken {
+    margin: 0 0 10px;
+    color: var(--muted);
+}
+label {
+    display: block;
+    margin-bottom: 14px;
+    font: 600 15px/1.4 var(--serif);
+}
+textarea {
+    display: block;
+    width: 100%;
+    margin-top: 4px;
+    padding: 8px 12px;
+    border: 1px solid var(--line-strong);
+    border-radius: 8px;
+    background: var(--sheet);
+    color: var(--ink);
+    font: 14px/1.5 var(--sans);
+    resize: vertical;
+}
+.press {
+    padding: 8px 18px;
+}
+.decided {
+    margin-top: 18px;
+    color: var(--muted);
+}
+ul {
+    margin: 6px 0;
+    padding-left: 18px;
+}
 </style>

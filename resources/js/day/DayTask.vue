@@ -19,33 +19,84 @@ const { hue } = useChoice()
 const view = useView()
 const running = useRunning()
 const { start, stint, stop } = useTiming()
-const isRunning = computed(() => running.value?.entry_id === props.one.entry_id && running.value.recurrence_id === props.one.recurrence_id)
+const isRunning = computed(
+    () =>
+        running.value?.entry_id === props.one.entry_id &&
+        running.value.recurrence_id === props.one.recurrence_id,
+)
 const when = computed(() => (props.one.all_day ? '' : timeOf(props.one.start, account.value.clock)))
-const facts = computed(() => [
-    calendar(props.one.calendar_id)?.name, props.one.all_day ? (props.one.estimate ? length(props.one.estimate) : '') : length(props.one.minutes),
-    props.one.steps > 0 ? `${props.one.steps_done} of ${props.one.steps} steps` : '', props.one.place,
-    props.one.since ? `since ${namedDate(props.one.since)}, rolled on ${times(props.one.rolled ?? 0)}` : '',
-    props.one.put_off ? `put off ${times(props.one.put_off)}` : '', props.minutes > 0 ? `${length(props.minutes)} worked` : '',
-].filter(Boolean).join(' · '))
+const facts = computed(() =>
+    [
+        calendar(props.one.calendar_id)?.name,
+        props.one.all_day
+            ? props.one.estimate
+                ? length(props.one.estimate)
+                : ''
+            : length(props.one.minutes),
+        props.one.steps > 0 ? `${props.one.steps_done} of ${props.one.steps} steps` : '',
+        props.one.place,
+        props.one.since
+            ? `since ${namedDate(props.one.since)}, rolled on ${times(props.one.rolled ?? 0)}`
+            : '',
+        props.one.put_off ? `put off ${times(props.one.put_off)}` : '',
+        props.minutes > 0 ? `${length(props.minutes)} worked` : '',
+    ]
+        .filter(Boolean)
+        .join(' · '),
+)
 </script>
 
 <template>
     <article
-        class="task" :class="{ must: place !== null, done: one.done, chosen: view.chosen.has(one.key), running: isRunning }" tabindex="0" data-tile data-carry data-test="day-task" :data-title="one.title" :data-key="one.key" :data-date="one.start.slice(0, 10)"
-        :style="paint(hue(one))" :aria-label="`${one.title}, ${facts}${one.done ? ', done' : ''}${place ? `, must number ${place}` : ''}`"
+        class="task"
+        :class="{
+            must: place !== null,
+            done: one.done,
+            chosen: view.chosen.has(one.key),
+            running: isRunning,
+        }"
+        tabindex="0"
+        data-tile
+        data-carry
+        data-test="day-task"
+        :data-title="one.title"
+        :data-key="one.key"
+        :data-date="one.start.slice(0, 10)"
+        :style="paint(hue(one))"
+        :aria-label="`${one.title}, ${facts}${one.done ? ', done' : ''}${place ? `, must number ${place}` : ''}`"
     >
         <span v-if="place" class="place">{{ place }}</span>
         <StoneTick :done="one.done" :label="one.title" />
         <div class="words">
             <span class="title">{{ one.title }}</span>
-            <span class="facts"><b v-if="one.due && !one.done" :class="{ late: one.late }">{{ dueWords(one.due, now, account.clock) }}{{ facts ? ' · ' : '' }}</b>{{ facts }}</span>
+            <span class="facts"
+                ><b v-if="one.due && !one.done" :class="{ late: one.late }"
+                    >{{ dueWords(one.due, now, account.clock) }}{{ facts ? ' · ' : '' }}</b
+                >{{ facts }}</span
+            >
         </div>
         <span v-if="place === null && when" class="when">{{ when }}</span>
         <span v-if="!one.done" class="presses">
-            <button v-if="isRunning" class="press" data-test="stop-here" @click="running && stop(running)">stop</button>
+            <button v-if="isRunning" class="press" data-test="stop-here" @click="running && stop(running)">
+                stop
+            </button>
             <template v-else>
-                <button class="press" data-test="stint" :title="`Work ${account.stint_minutes} minutes on it`" @click="stint(one)">stint</button>
-                <button class="press" data-test="start" title="Time it for as long as it takes" @click="start(one, null)">start</button>
+                <button
+                    class="press"
+                    data-test="stint"
+                    :title="`Work ${account.stint_minutes} minutes on it`"
+                    @click="stint(one)"
+                >
+                    stint
+                </button>
+                <button
+                    class="press"
+                    data-test="start"
+                    title="Time it for as long as it takes"
+                    @click="start(one, null)"
+                >
+                    start
+                </button>
             </template>
             <PutOff :one="one" :from="one.start.slice(0, 10)" />
         </span>
@@ -53,26 +104,131 @@ const facts = computed(() => [
 </template>
 
 <style scoped>
-.task { display: flex; align-items: center; gap: 8px; min-height: 34px; padding: 3px 6px 3px 4px; border-bottom: 1px dotted var(--line-strong); cursor: grab; touch-action: none; user-select: none; }
-.task:hover, .task:focus-within { background: color-mix(in srgb, var(--c) 7%, transparent); }
-.words { flex: 1; min-width: 0; }
-.title { display: block; font-size: 14px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-.facts { display: block; font-size: 12px; color: var(--muted); overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-.facts b { font-weight: 600; color: var(--c-text); }
-.facts b.late { color: var(--trouble); }
-.when { flex: none; font-size: 12.5px; color: var(--c-text); }
-.presses { flex: none; display: flex; gap: 5px; align-items: center; }
-.presses .press { padding: 1px 8px; font-size: 12px; min-height: 24px; }
-.must { gap: 10px; margin-bottom: 8px; padding: 9px 12px; border: 1px solid var(--line-strong); border-left: 6px solid var(--c); border-radius: 10px; background: var(--sheet); }
-.must .title { font: 600 18px/1.25 var(--serif); font-variation-settings: 'SOFT' 60; white-space: normal; }
-.must :deep(.stone)::before, .must .stone::before { width: 13px; height: 18px; }
-.must .stone { width: 30px; height: 30px; }
-.place { flex: none; width: 24px; height: 24px; border-radius: 6px; background: var(--plum); color: var(--on-plum); font-weight: 700; line-height: 24px; text-align: center; }
-.done .title { text-decoration: line-through; color: var(--muted); }
-.done.must { background: none; padding-block: 4px; }
-.done.must .title { font-size: 15px; }
-.done .facts { display: none; }
-.running { box-shadow: inset 0 0 0 2px var(--c); border-radius: 10px; }
-.chosen { outline: 3px solid var(--plum); }
-@media (max-width: 760px) { .task { flex-wrap: wrap; } .words { flex-basis: 60%; } .presses { width: 100%; padding-left: 30px; } .when { display: none; } }
+.task {
+    display: flex;
+    align-items: center;
+    gap: 8px;
+    min-height: 34px;
+    padding: 3px 6px 3px 4px;
+    border-bottom: 1px dotted var(--line-strong);
+    cursor: grab;
+    touch-action: none;
+    user-select: none;
+}
+.task:hover,
+.task:focus-within {
+    background: color-mix(in srgb, var(--c) 7%, transparent);
+}
+.words {
+    flex: 1;
+    min-width: 0;
+}
+.title {
+    display: block;
+    font-size: 14px;
+    overflow: hidden;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+}
+.facts {
+    display: block;
+    font-size: 12px;
+    color: var(--muted);
+    overflow: hidden;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+}
+.facts b {
+    font-weight: 600;
+    color: var(--c-text);
+}
+.facts b.late {
+    color: var(--trouble);
+}
+.when {
+    flex: none;
+    font-size: 12.5px;
+    color: var(--c-text);
+}
+.presses {
+    flex: none;
+    display: flex;
+    gap: 5px;
+    align-items: center;
+}
+.presses .press {
+    padding: 1px 8px;
+    font-size: 12px;
+    min-height: 24px;
+}
+.must {
+    gap: 10px;
+    margin-bottom: 8px;
+    padding: 9px 12px;
+    border: 1px solid var(--line-strong);
+    border-left: 6px solid var(--c);
+    border-radius: 10px;
+    background: var(--sheet);
+}
+.must .title {
+    font: 600 18px/1.25 var(--serif);
+    font-variation-settings: 'SOFT' 60;
+    white-space: normal;
+}
+.must :deep(.stone)::before,
+.must .stone::before {
+    width: 13px;
+    height: 18px;
+}
+.must .stone {
+    width: 30px;
+    height: 30px;
+}
+.place {
+    flex: none;
+    width: 24px;
+    height: 24px;
+    border-radius: 6px;
+    background: var(--plum);
+    color: var(--on-plum);
+    font-weight: 700;
+    line-height: 24px;
+    text-align: center;
+}
+.done .title {
+    text-decoration: line-through;
+    color: var(--muted);
+}
+.done.must {
+    background: none;
+    padding-block: 4px;
+}
+.done.must .title {
+    font-size: 15px;
+}
+.done .facts {
+    display: none;
+}
+.running {
+    box-shadow: inset 0 0 0 2px var(--c);
+    border-radius: 10px;
+}
+.chosen {
+    outline: 3px solid var(--plum);
+}
+@media (max-width: 760px) {
+    .task {
+        flex-wrap: wrap;
+    }
+    .words {
+        flex-basis: 60%;
+    }
+    .presses {
+        width: 100%;
+        padding-left: 30px;
+    }
+    .when {
+        display: none;
+    }
+}
 </style>

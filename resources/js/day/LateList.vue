@@ -24,10 +24,23 @@ const seen = computed(() => (all.value ? wanted.value : wanted.value.slice(0, MO
 
 function toToday(one: Deadline): void {
     const day = props.now.slice(0, 10)
-    void change(`“${one.title}” is on today’s list.`, () => answerOf(api.PUT('/entries/{entry}/occurrences/{recurrence}/day', { params: { path: { entry: one.entry_id, recurrence: one.recurrence_id } }, body: { day } })).then(() => true))
+    void change(`“${one.title}” is on today’s list.`, () =>
+        answerOf(
+            api.PUT('/entries/{entry}/occurrences/{recurrence}/day', {
+                params: { path: { entry: one.entry_id, recurrence: one.recurrence_id } },
+                body: { day },
+            }),
+        ).then(() => true),
+    )
 }
 function tick(one: Deadline): void {
-    void change(`Ticked off “${one.title}”.`, () => answerOf(api.PUT('/entries/{entry}/occurrences/{recurrence}/done', { params: { path: { entry: one.entry_id, recurrence: one.recurrence_id } } })).then(() => true))
+    void change(`Ticked off “${one.title}”.`, () =>
+        answerOf(
+            api.PUT('/entries/{entry}/occurrences/{recurrence}/done', {
+                params: { path: { entry: one.entry_id, recurrence: one.recurrence_id } },
+            }),
+        ).then(() => true),
+    )
 }
 function open(entryId: string): void {
     view.sheet = { entryId, recurrenceId: null, date: null }
@@ -35,26 +48,89 @@ function open(entryId: string): void {
 </script>
 
 <template>
-    <section v-if="wanted.length > 0 || asking.length > 0" class="late" aria-label="Late" data-test="late-list">
-        <article v-for="one in seen" :key="`${one.entry_id}|${one.recurrence_id}`" data-test="late" :data-title="one.title" :style="paint(colour(one.calendar_id))">
-            <i aria-hidden="true" /><button class="plain title" @click="open(one.entry_id)">{{ one.title }}</button><b>{{ dueWords(one.due, now, account.clock) }}</b>
-            <button class="press" data-test="late-today" @click="toToday(one)">onto today</button><button class="press" @click="tick(one)">done</button>
+    <section
+        v-if="wanted.length > 0 || asking.length > 0"
+        class="late"
+        aria-label="Late"
+        data-test="late-list"
+    >
+        <article
+            v-for="one in seen"
+            :key="`${one.entry_id}|${one.recurrence_id}`"
+            data-test="late"
+            :data-title="one.title"
+            :style="paint(colour(one.calendar_id))"
+        >
+            <i aria-hidden="true" /><button class="plain title" @click="open(one.entry_id)">
+                {{ one.title }}</button
+            ><b>{{ dueWords(one.due, now, account.clock) }}</b>
+            <button class="press" data-test="late-today" @click="toToday(one)">onto today</button
+            ><button class="press" @click="tick(one)">done</button>
         </article>
-        <button v-if="wanted.length > MOST" class="plain more" @click="all = !all">{{ all ? 'show fewer' : `${wanted.length - MOST} more late` }}</button>
+        <button v-if="wanted.length > MOST" class="plain more" @click="all = !all">
+            {{ all ? 'show fewer' : `${wanted.length - MOST} more late` }}
+        </button>
         <article v-for="one in asking" :key="one.entry_id" class="asks" data-test="ask-again">
-            <i aria-hidden="true" /><button class="plain title" @click="open(one.entry_id)">Ask {{ one.waiting_for }} again: {{ one.title }}</button><span>since {{ namedDate(one.ask_again) }}</span>
+            <i aria-hidden="true" /><button class="plain title" @click="open(one.entry_id)">
+                Ask {{ one.waiting_for }} again: {{ one.title }}</button
+            ><span>since {{ namedDate(one.ask_again) }}</span>
         </article>
     </section>
 </template>
 
 <style scoped>
-.late { margin: 6px 0; padding: 4px 12px; border: 1px solid color-mix(in srgb, var(--trouble) 35%, var(--line)); border-radius: var(--radius); background: color-mix(in srgb, var(--trouble-soft) 50%, var(--sheet)); }
-article { display: flex; align-items: center; gap: 8px; min-height: 30px; }
-i { flex: none; width: 4px; height: 16px; border-radius: 2px; background: var(--c, var(--load)); }
-.title { flex: 1; min-width: 0; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; font-size: 13.5px; }
-.title:hover { text-decoration: underline; }
-b { color: var(--trouble); font-weight: 600; font-size: 12px; white-space: nowrap; }
-.asks span { color: var(--muted); font-size: 12px; white-space: nowrap; }
-.press { padding: 1px 8px; font-size: 12px; min-height: 24px; white-space: nowrap; }
-.more { min-height: 24px; color: var(--muted); font-size: 12px; text-decoration: underline; }
+.late {
+    margin: 6px 0;
+    padding: 4px 12px;
+    border: 1px solid color-mix(in srgb, var(--trouble) 35%, var(--line));
+    border-radius: var(--radius);
+    background: color-mix(in srgb, var(--trouble-soft) 50%, var(--sheet));
+}
+article {
+    display: flex;
+    align-items: center;
+    gap: 8px;
+    min-height: 30px;
+}
+i {
+    flex: none;
+    width: 4px;
+    height: 16px;
+    border-radius: 2px;
+    background: var(--c, var(--load));
+}
+.title {
+    flex: 1;
+    min-width: 0;
+    overflow: hidden;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+    font-size: 13.5px;
+}
+.title:hover {
+    text-decoration: underline;
+}
+b {
+    color: var(--trouble);
+    font-weight: 600;
+    font-size: 12px;
+    white-space: nowrap;
+}
+.asks span {
+    color: var(--muted);
+    font-size: 12px;
+    white-space: nowrap;
+}
+.press {
+    padding: 1px 8px;
+    font-size: 12px;
+    min-height: 24px;
+    white-space: nowrap;
+}
+.more {
+    min-height: 24px;
+    color: var(--muted);
+    font-size: 12px;
+    text-decoration: underline;
+}
 </style>

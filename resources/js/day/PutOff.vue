@@ -11,23 +11,72 @@ const props = defineProps<{ one: { entry_id: string; recurrence_id: string; titl
 
 const account = useAccount()
 const { change } = useChanges()
-const occurrence = () => ({ params: { path: { entry: props.one.entry_id, recurrence: props.one.recurrence_id } } })
+const occurrence = () => ({
+    params: { path: { entry: props.one.entry_id, recurrence: props.one.recurrence_id } },
+})
 
 function to(day: string): void {
-    void change(`Put “${props.one.title}” off to ${namedDate(day)}.`, () => answerOf(api.PUT('/entries/{entry}/occurrences/{recurrence}/day', { ...occurrence(), body: { day } })).then(() => true))
+    void change(`Put “${props.one.title}” off to ${namedDate(day)}.`, () =>
+        answerOf(
+            api.PUT('/entries/{entry}/occurrences/{recurrence}/day', { ...occurrence(), body: { day } }),
+        ).then(() => true),
+    )
 }
 function letGo(): void {
-    void change(`Let “${props.one.title}” go; it stays in the record.`, () => answerOf(api.PUT('/entries/{entry}/occurrences/{recurrence}/let-go', occurrence())).then(() => true))
+    void change(`Let “${props.one.title}” go; it stays in the record.`, () =>
+        answerOf(api.PUT('/entries/{entry}/occurrences/{recurrence}/let-go', occurrence())).then(() => true),
+    )
 }
 </script>
 
 <template>
     <SentenceWord words="later" label="later">
         <template #default="{ close }">
-            <button class="press" data-test="to-tomorrow" @click="() => { close(); to(plusDays(from, 1)) }">tomorrow</button>
-            <button class="press" @click="() => { close(); to(plusDays(from, 7)) }">in a week</button>
-            <button class="press" data-test="let-go" @click="() => { close(); letGo() }">let it go</button>
-            <DateChoice :value="null" :first-weekday="account.first_weekday" @choose="(day) => { close(); to(day) }" />
+            <button
+                class="press"
+                data-test="to-tomorrow"
+                @click="
+                    () => {
+                        close()
+                        to(plusDays(from, 1))
+                    }
+                "
+            >
+                tomorrow
+            </button>
+            <button
+                class="press"
+                @click="
+                    () => {
+                        close()
+                        to(plusDays(from, 7))
+                    }
+                "
+            >
+                in a week
+            </button>
+            <button
+                class="press"
+                data-test="let-go"
+                @click="
+                    () => {
+                        close()
+                        letGo()
+                    }
+                "
+            >
+                let it go
+            </button>
+            <DateChoice
+                :value="null"
+                :first-weekday="account.first_weekday"
+                @choose="
+                    (day) => {
+                        close()
+                        to(day)
+                    }
+                "
+            />
         </template>
     </SentenceWord>
 </template>

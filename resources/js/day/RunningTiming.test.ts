@@ -6,7 +6,18 @@ import { describe, expect, it, vi } from 'vitest'
 import RunningTiming from './RunningTiming.vue'
 
 const NOW = Date.UTC(2026, 10, 25, 6) / 1000
-const running = (fields: Partial<Running> = {}): Running => ({ id: 'r', entry_id: 'costs', recurrence_id: 'once', title: 'Costs page', calendar_id: 'plants', started_at: NOW - 65, planned: null, bell: null, forgotten: false, ...fields })
+const running = (fields: Partial<Running> = {}): Running => ({
+    id: 'r',
+    entry_id: 'costs',
+    recurrence_id: 'once',
+    title: 'Costs page',
+    calendar_id: 'plants',
+    started_at: NOW - 65,
+    planned: null,
+    bell: null,
+    forgotten: false,
+    ...fields,
+})
 let bar: VueWrapper
 async function time(one: Running | null): Promise<void> {
     answering({ 'GET timings/running': { running: one } })
@@ -15,9 +26,13 @@ async function time(one: Running | null): Promise<void> {
 }
 const face = (): string => bar.find('[data-test=running] b').text()
 /** What opens under it stands elsewhere in the document. */
-const choices = (css: string): HTMLElement[] => [...document.querySelectorAll<HTMLElement>(`[data-test=running-choices] ${css}`)]
+const choices = (css: string): HTMLElement[] => [
+    ...document.querySelectorAll<HTMLElement>(`[data-test=running-choices] ${css}`),
+]
 async function choose(words: string): Promise<void> {
-    choices('button').find((one) => one.textContent?.trim() === words)?.click()
+    choices('button')
+        .find((one) => one.textContent?.trim() === words)
+        ?.click()
     await flushPromises()
 }
 
@@ -40,9 +55,15 @@ describe('what is being timed', () => {
     })
     it('of a stint counts down, says so when it is over, and goes on past it', async () => {
         await time(running({ started_at: NOW - 25 * 60 + 2, planned: 25, bell: NOW + 2 }))
-        expect([face(), bar.find('[data-test=running]').attributes('aria-label')]).toEqual(['0:02', 'Costs page, still 0:02'])
+        expect([face(), bar.find('[data-test=running]').attributes('aria-label')]).toEqual([
+            '0:02',
+            'Costs page, still 0:02',
+        ])
         await vi.advanceTimersByTimeAsync(5000)
-        expect([face(), bar.find('[data-test=running]').classes()]).toEqual(['+0:03', expect.arrayContaining(['over'])])
+        expect([face(), bar.find('[data-test=running]').classes()]).toEqual([
+            '+0:03',
+            expect.arrayContaining(['over']),
+        ])
         expect(note.text).toBe('The 25 minutes on “Costs page” are over.')
     })
     it('stops when asked', async () => {
@@ -50,13 +71,20 @@ describe('what is being timed', () => {
         await bar.find('[data-test=running]').trigger('click')
         await flushPromises()
         await choose('Stop')
-        expect([sent('POST timings/r/stop'), note.text]).toEqual([{ ended_at: null }, 'Stopped timing “Costs page”.'])
+        expect([sent('POST timings/r/stop'), note.text]).toEqual([
+            { ended_at: null },
+            'Stopped timing “Costs page”.',
+        ])
     })
     it('that was forgotten asks when it ended, at moments that have passed', async () => {
         await time(running({ started_at: NOW - 3600 * 3, forgotten: true }))
         await flushPromises()
-        expect(choices('p')[0]?.textContent).toBe('Still at Costs page? It has run since 4:00.')
-        expect(choices('[data-test=ended]').map((one) => one.textContent)).toEqual(['It ended after 30 min', 'It ended after 1 h', 'It ended after 2 h'])
+        expect(choices('p')[0]?.textContent?.trim()).toBe('Still at Costs page? It has run since 4:00.')
+        expect(choices('[data-test=ended]').map((one) => one.textContent?.trim())).toEqual([
+            'It ended after 30 min',
+            'It ended after 1 h',
+            'It ended after 2 h',
+        ])
         await choose('It ended after 1 h')
         expect(sent('POST timings/r/stop')).toEqual({ ended_at: NOW - 3600 * 2 })
     })

@@ -15,38 +15,132 @@ const { today, date } = usePeriod()
 const { calendar, colour } = useAreas()
 const { shown } = useChoice()
 const query = useDone(date)
-const days = computed(() => (query.data.value?.pages ?? []).flatMap((page) => page.days).map((day) => ({
-    ...day, done: day.done.filter((one) => shown({ area_id: one.area_id, calendar_id: one.calendar_id, importance: null, effort: null, labels: [], colour: one.colour, routine: one.routine })),
-})).filter((day) => day.done.length > 0))
+const days = computed(() =>
+    (query.data.value?.pages ?? [])
+        .flatMap((page) => page.days)
+        .map((day) => ({
+            ...day,
+            done: day.done.filter((one) =>
+                shown({
+                    area_id: one.area_id,
+                    calendar_id: one.calendar_id,
+                    importance: null,
+                    effort: null,
+                    labels: [],
+                    colour: one.colour,
+                    routine: one.routine,
+                }),
+            ),
+        }))
+        .filter((day) => day.done.length > 0),
+)
 view.occurrences = []
 view.tallies = []
 
-const sum = (done: { timed: number | null }[]): number => done.reduce((minutes, one) => minutes + (one.timed ?? 0), 0)
+const sum = (done: { timed: number | null }[]): number =>
+    done.reduce((minutes, one) => minutes + (one.timed ?? 0), 0)
 function open(one: { entry_id: string; recurrence_id: string }): void {
-    view.sheet = { entryId: one.entry_id, recurrenceId: one.recurrence_id === 'once' ? null : one.recurrence_id, date: one.recurrence_id === 'once' ? null : one.recurrence_id.slice(0, 10) }
+    view.sheet = {
+        entryId: one.entry_id,
+        recurrenceId: one.recurrence_id === 'once' ? null : one.recurrence_id,
+        date: one.recurrence_id === 'once' ? null : one.recurrence_id.slice(0, 10),
+    }
 }
 </script>
 
 <template>
-    <RunningList :query="query" :empty="days.length === 0 && !query.hasNextPage.value" failed="What was done could not be fetched." waiting="Looking back…" further="Further back…" data-test="done" :data-from="date">
+    <RunningList
+        :query="query"
+        :empty="days.length === 0 && !query.hasNextPage.value"
+        failed="What was done could not be fetched."
+        waiting="Looking back…"
+        further="Further back…"
+        data-test="done"
+        :data-from="date"
+    >
         <template #empty>Nothing was ticked off here yet.</template>
         <DateChapter v-for="day in days" :key="day.date" :date="day.date" :today="today" data-test="done-day">
-            <template #facts><span>{{ day.done.length }} done{{ sum(day.done) > 0 ? `, ${length(sum(day.done))} timed` : '' }}</span></template>
-            <article v-for="one in day.done" :key="`${one.entry_id}|${one.recurrence_id}`" :style="paint(one.colour ?? colour(one.calendar_id))" data-test="done-line" :data-title="one.title">
+            <template #facts
+                ><span
+                    >{{ day.done.length }} done{{
+                        sum(day.done) > 0 ? `, ${length(sum(day.done))} timed` : ''
+                    }}</span
+                ></template
+            >
+            <article
+                v-for="one in day.done"
+                :key="`${one.entry_id}|${one.recurrence_id}`"
+                :style="paint(one.colour ?? colour(one.calendar_id))"
+                data-test="done-line"
+                :data-title="one.title"
+            >
                 <time>{{ timeOf(one.done_at, account.clock) }}</time><i aria-hidden="true" />
                 <button class="plain title" @click="open(one)">{{ one.title }}</button>
-                <span class="facts">{{ [calendar(one.calendar_id)?.name, one.timed ? `${length(one.timed)} timed${one.estimate ? `, ${length(one.estimate)} thought` : ''}` : '', `by ${one.by}`].filter(Boolean).join(' · ') }}</span>
+                <span class="facts">{{
+                    [
+                        calendar(one.calendar_id)?.name,
+                        one.timed
+                            ? `${length(one.timed)} timed${one.estimate ? `, ${length(one.estimate)} thought` : ''}`
+                            : '',
+                        `by ${one.by}`,
+                    ]
+                        .filter(Boolean)
+                        .join(' · ')
+                }}</span>
             </article>
         </DateChapter>
     </RunningList>
 </template>
 
 <style scoped>
-article { display: flex; align-items: center; gap: 9px; min-height: 25px; }
-time { flex: none; width: 44px; text-align: right; font-size: 12.5px; color: var(--muted); }
-i { flex: none; width: 9px; height: 13px; border-radius: 50%; background: var(--c); transform: rotate(20deg); }
-.title { flex: none; max-width: 60%; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; font-size: 13.5px; }
-.title:hover { text-decoration: underline; }
-.facts { flex: 1; min-width: 0; color: var(--muted); font-size: 12px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-@media (max-width: 760px) { .facts { display: none; } .title { max-width: none; flex: 1; } }
+article {
+    display: flex;
+    align-items: center;
+    gap: 9px;
+    min-height: 25px;
+}
+time {
+    flex: none;
+    width: 44px;
+    text-align: right;
+    font-size: 12.5px;
+    color: var(--muted);
+}
+i {
+    flex: none;
+    width: 9px;
+    height: 13px;
+    border-radius: 50%;
+    background: var(--c);
+    transform: rotate(20deg);
+}
+.title {
+    flex: none;
+    max-width: 60%;
+    overflow: hidden;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+    font-size: 13.5px;
+}
+.title:hover {
+    text-decoration: underline;
+}
+.facts {
+    flex: 1;
+    min-width: 0;
+    color: var(--muted);
+    font-size: 12px;
+    overflow: hidden;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+}
+@media (max-width: 760px) {
+    .facts {
+        display: none;
+    }
+    .title {
+        max-width: none;
+        flex: 1;
+    }
+}
 </style>

@@ -21,8 +21,11 @@ const words = ref('')
 const field = ref<HTMLInputElement | null>(null)
 const settled = refDebounced(words, 120)
 const query = useQuery({
-    queryKey: computed(() => ['search', settled.value.trim()]), enabled: computed(() => settled.value.trim() !== ''),
-    queryFn: () => answerOf(api.GET('/search', { params: { query: { q: settled.value.trim() } } })), placeholderData: keepPreviousData, staleTime: 10_000,
+    queryKey: computed(() => ['search', settled.value.trim()]),
+    enabled: computed(() => settled.value.trim() !== ''),
+    queryFn: () => answerOf(api.GET('/search', { params: { query: { q: settled.value.trim() } } })),
+    placeholderData: keepPreviousData,
+    staleTime: 10_000,
 })
 const result = computed(() => (settled.value.trim() === '' ? undefined : query.data.value))
 onMounted(() => setTimeout(() => void nextTick(() => field.value?.focus()), 60))
@@ -36,18 +39,25 @@ function ago(at: string): string {
     const months = Math.round(days / 30.44)
     return months < 24 ? `${months} months ago` : `${Math.round(days / 365.25)} years ago`
 }
-const dated = (at: string): string => `${fullDate(at)}${at.length > 10 ? `, ${timeOf(at, account.value.clock)}` : ''}`
+const dated = (at: string): string =>
+    `${fullDate(at)}${at.length > 10 ? `, ${timeOf(at, account.value.clock)}` : ''}`
 function facts(one: Found): string[] {
     return [
         one.last_done ? `done ${dated(one.last_done)}, ${ago(one.last_done)}` : '',
-        one.last && one.last.slice(0, 10) !== one.last_done?.slice(0, 10) ? `${one.routine ? 'last time' : one.kind === 'event' ? 'was' : 'stood'} ${dated(one.last)}, ${ago(one.last)}` : '',
+        one.last && one.last.slice(0, 10) !== one.last_done?.slice(0, 10)
+            ? `${one.routine ? 'last time' : one.kind === 'event' ? 'was' : 'stood'} ${dated(one.last)}, ${ago(one.last)}`
+            : '',
         one.next ? `${one.routine ? 'next' : 'is'} ${dated(one.next)}` : '',
         !one.last && !one.next && !one.last_done ? 'in the basket' : '',
     ].filter((fact) => fact !== '')
 }
 function open(one: { entry_id: string; recurrence_id: string | null; at?: string }): void {
     emit('close')
-    view.sheet = { entryId: one.entry_id, recurrenceId: one.recurrence_id, date: one.recurrence_id?.slice(0, 10) ?? null }
+    view.sheet = {
+        entryId: one.entry_id,
+        recurrenceId: one.recurrence_id,
+        date: one.recurrence_id?.slice(0, 10) ?? null,
+    }
 }
 function show(at: string): void {
     emit('close')
@@ -59,36 +69,127 @@ const dayOf = (one: Found): string | null => one.last_done ?? one.last ?? one.ne
 <template>
     <SidePanel title="Find" :width="600" @close="emit('close')">
         <label class="out-of-sight" for="find">Find</label>
-        <input id="find" ref="field" v-model="words" class="field" maxlength="300" placeholder="Words, or “when did I last …?”" autocomplete="off" data-test="find-field" />
+        <input
+            id="find"
+            ref="field"
+            v-model="words"
+            class="field"
+            maxlength="300"
+            placeholder="Words, or “when did I last …?”"
+            autocomplete="off"
+            data-test="find-field"
+        />
         <p v-if="result?.answer" class="answer" data-test="answer" role="status">
-            <b>{{ result.answer.title }}</b>: {{ result.answer.done ? 'done' : '' }} {{ dated(result.answer.at) }}, {{ ago(result.answer.at) }}.
-            <button class="press" @click="open(result.answer)">Open</button><button class="press" @click="show(result.answer.at)">Show that week</button>
+            <b>{{ result.answer.title }}</b>: {{ result.answer.done ? 'done' : '' }}
+            {{ dated(result.answer.at) }}, {{ ago(result.answer.at) }}.
+            <button class="press" @click="open(result.answer)">Open</button
+            ><button class="press" @click="show(result.answer.at)">Show that week</button>
         </p>
-        <p v-if="!result" class="hint">Titles, notes, places, steps and labels are looked through, past and done included. Ask “when did the boiler service last happen?” for a date.</p>
-        <p v-else-if="result.found.length === 0" class="hint">Nothing is written anywhere with these words. Fewer words find more.</p>
+        <p v-if="!result" class="hint">
+            Titles, notes, places, steps and labels are looked through, past and done included. Ask “when did
+            the boiler service last happen?” for a date.
+        </p>
+        <p v-else-if="result.found.length === 0" class="hint">
+            Nothing is written anywhere with these words. Fewer words find more.
+        </p>
         <ul v-else class="found">
-            <li v-for="(one, i) in result.found" :key="`${one.entry_id}${one.recurrence_id}${i}`" :style="paint(one.colour ?? colour(one.calendar_id))" data-test="found" :data-title="one.title">
-                <button class="plain what" @click="open(one)"><b>{{ one.title }}</b><span>{{ calendar(one.calendar_id)?.name }}{{ one.routine ? ' · routine' : '' }}</span></button>
-                <button v-if="dayOf(one)" class="plain week" @click="show(dayOf(one) ?? '')">show the week</button>
+            <li
+                v-for="(one, i) in result.found"
+                :key="`${one.entry_id}${one.recurrence_id}${i}`"
+                :style="paint(one.colour ?? colour(one.calendar_id))"
+                data-test="found"
+                :data-title="one.title"
+            >
+                <button class="plain what" @click="open(one)">
+                    <b>{{ one.title }}</b><span
+                        >{{ calendar(one.calendar_id)?.name }}{{ one.routine ? ' · routine' : '' }}</span
+                    >
+                </button>
+                <button v-if="dayOf(one)" class="plain week" @click="show(dayOf(one) ?? '')">
+                    show the week
+                </button>
                 <p v-if="one.snippet" class="snippet"><SnippetText :text="one.snippet" /></p>
-                <p class="facts"><span v-for="fact in facts(one)" :key="fact">{{ fact }}</span></p>
+                <p class="facts">
+                    <span v-for="fact in facts(one)" :key="fact">{{ fact }}</span>
+                </p>
             </li>
         </ul>
     </SidePanel>
 </template>
 
 <style scoped>
-.field { width: 100%; padding: 8px 12px; font-size: 16px; border: 1px solid var(--line-strong); border-radius: var(--radius); background: var(--paper); }
-.hint { color: var(--muted); }
-.answer { padding: 12px 14px; border: 1px solid var(--plum-line); border-radius: var(--radius); background: var(--plum-soft); font-size: 14.5px; line-height: 1.5; }
-.answer .press { margin-left: 8px; padding: 1px 9px; font-size: 12.5px; }
-.found { list-style: none; margin: 12px 0 0; padding: 0; }
-li { display: grid; grid-template-columns: 1fr auto; gap: 0 12px; padding: 8px 0 8px 10px; border-left: 4px solid var(--c); border-bottom: 1px solid var(--line); }
-.what { display: flex; gap: 8px; align-items: baseline; flex-wrap: wrap; min-height: 24px; }
-.what b { font-size: 14.5px; }
-.what span { color: var(--c-text); font-size: 12px; }
-.what:hover b { text-decoration: underline; text-underline-offset: 3px; }
-.week { color: var(--muted); font-size: 12px; text-decoration: underline; text-underline-offset: 2px; min-height: 24px; }
-.snippet, .facts { grid-column: 1 / -1; margin: 0; font-size: 12.5px; }
-.facts { display: flex; flex-wrap: wrap; gap: 0 14px; color: var(--muted); }
+.field {
+    width: 100%;
+    padding: 8px 12px;
+    font-size: 16px;
+    border: 1px solid var(--line-strong);
+    border-radius: var(--radius);
+    background: var(--paper);
+}
+.hint {
+    color: var(--muted);
+}
+.answer {
+    padding: 12px 14px;
+    border: 1px solid var(--plum-line);
+    border-radius: var(--radius);
+    background: var(--plum-soft);
+    font-size: 14.5px;
+    line-height: 1.5;
+}
+.answer .press {
+    margin-left: 8px;
+    padding: 1px 9px;
+    font-size: 12.5px;
+}
+.found {
+    list-style: none;
+    margin: 12px 0 0;
+    padding: 0;
+}
+li {
+    display: grid;
+    grid-template-columns: 1fr auto;
+    gap: 0 12px;
+    padding: 8px 0 8px 10px;
+    border-left: 4px solid var(--c);
+    border-bottom: 1px solid var(--line);
+}
+.what {
+    display: flex;
+    gap: 8px;
+    align-items: baseline;
+    flex-wrap: wrap;
+    min-height: 24px;
+}
+.what b {
+    font-size: 14.5px;
+}
+.what span {
+    color: var(--c-text);
+    font-size: 12px;
+}
+.what:hover b {
+    text-decoration: underline;
+    text-underline-offset: 3px;
+}
+.week {
+    color: var(--muted);
+    font-size: 12px;
+    text-decoration: underline;
+    text-underline-offset: 2px;
+    min-height: 24px;
+}
+.snippet,
+.facts {
+    grid-column: 1 / -1;
+    margin: 0;
+    font-size: 12.5px;
+}
+.facts {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0 14px;
+    color: var(--muted);
+}
 </style>

@@ -14,8 +14,13 @@ const LOOK_EVERY_MS = 4000
 export function useFresh(): ComputedRef<string> {
     const client = useQueryClient()
     const account = useAccount()
-    const revision = useQuery({ queryKey: ['revision'], queryFn: () => answerOf(api.GET('/revision')), refetchInterval: LOOK_EVERY_MS })
-    const askAnew = (): void => inOneRequest(() => keysOf('all').forEach((key) => void client.invalidateQueries({ queryKey: [key] })))
+    const revision = useQuery({
+        queryKey: ['revision'],
+        queryFn: () => answerOf(api.GET('/revision')),
+        refetchInterval: LOOK_EVERY_MS,
+    })
+    const askAnew = (): void =>
+        inOneRequest(() => keysOf('all').forEach((key) => void client.invalidateQueries({ queryKey: [key] })))
     watch(
         () => revision.data.value?.revision,
         (is) => {
@@ -26,14 +31,21 @@ export function useFresh(): ComputedRef<string> {
     const clock = useNow({ interval: 10_000 })
     const now = computed(() => wall(clock.value, account.value.zone))
     // At midnight some things roll on, lapse or become late: a page left open shows it.
-    watch(() => now.value.slice(0, 10), () => {
-        askAnew()
-    })
+    watch(
+        () => now.value.slice(0, 10),
+        () => {
+            askAnew()
+        },
+    )
     return now
 }
 
 /** What walls in a zone show, as YYYY-MM-DDTHH:MM:SS. */
 function wall(at: Date, zone: string): string {
-    const parts = new Intl.DateTimeFormat('sv-SE', { timeZone: zone, dateStyle: 'short', timeStyle: 'medium' }).format(at)
+    const parts = new Intl.DateTimeFormat('sv-SE', {
+        timeZone: zone,
+        dateStyle: 'short',
+        timeStyle: 'medium',
+    }).format(at)
     return parts.replace(' ', 'T')
 }

@@ -18,11 +18,25 @@ export const usePeriod = createSharedComposable(() => {
     const isNarrow = useMediaQuery('(max-width: 760px)')
 
     const today = computed(() => now.value.slice(0, 10))
-    const view = computed<ViewName>(() => (['day', 'days', 'week', 'month', 'year', 'ahead', 'done'] as const).find((name) => name === route.name) ?? 'week')
+    const view = computed<ViewName>(
+        () =>
+            (['day', 'days', 'week', 'month', 'year', 'ahead', 'done'] as const).find(
+                (name) => name === route.name,
+            ) ?? 'week',
+    )
     /** A page without a date stays with the day it was opened for; that a new one has begun is said. */
     const opened = ref(today.value)
-    watch(() => route.fullPath, () => (opened.value = today.value))
-    const asked = computed(() => (typeof route.params.date === 'string' && /^\d{4}-\d\d-\d\d$/.test(route.params.date) && !Number.isNaN(Date.parse(route.params.date)) ? route.params.date : null))
+    watch(
+        () => route.fullPath,
+        () => (opened.value = today.value),
+    )
+    const asked = computed(() =>
+        typeof route.params.date === 'string' &&
+        /^\d{4}-\d\d-\d\d$/.test(route.params.date) &&
+        !Number.isNaN(Date.parse(route.params.date))
+            ? route.params.date
+            : null,
+    )
     const date = computed(() => asked.value ?? opened.value)
     const hasNewDay = computed(() => asked.value === null && opened.value !== today.value)
     function toNewDay(): void {
@@ -30,10 +44,14 @@ export const usePeriod = createSharedComposable(() => {
     }
     const chosenDays = computed(() => Math.min(MOST_DAYS, Math.max(2, Number(route.params.count) || 3)))
     /** How many days the columns show; a narrow screen has room for one. */
-    const days = computed(() => (view.value === 'day' || isNarrow.value ? 1 : view.value === 'days' ? chosenDays.value : 7))
+    const days = computed(() =>
+        view.value === 'day' || isNarrow.value ? 1 : view.value === 'days' ? chosenDays.value : 7,
+    )
     const from = computed(() => {
-        if (view.value === 'week' && !isNarrow.value) return startOfWeek(date.value, account.value.first_weekday)
-        if (view.value === 'month') return startOfWeek(`${date.value.slice(0, 7)}-01`, account.value.first_weekday)
+        if (view.value === 'week' && !isNarrow.value)
+            return startOfWeek(date.value, account.value.first_weekday)
+        if (view.value === 'month')
+            return startOfWeek(`${date.value.slice(0, 7)}-01`, account.value.first_weekday)
         if (view.value === 'year') return `${date.value.slice(0, 4)}-01-01`
         return date.value
     })
@@ -52,25 +70,67 @@ export const usePeriod = createSharedComposable(() => {
         if (view.value === 'ahead' || view.value === 'done') return date.value === today.value
         return today.value >= from.value && today.value < plusDays(from.value, days.value)
     })
-    const unit = computed(() => ({ day: 'day', days: `${days.value} days`, week: isNarrow.value ? 'day' : 'week', month: 'month', year: 'year', ahead: 'week', done: 'week' })[view.value])
+    const unit = computed(
+        () =>
+            ({
+                day: 'day',
+                days: `${days.value} days`,
+                week: isNarrow.value ? 'day' : 'week',
+                month: 'month',
+                year: 'year',
+                ahead: 'week',
+                done: 'week',
+            })[view.value],
+    )
 
     function go(to: { view?: ViewName; date?: string; count?: number }): void {
         const name = to.view ?? view.value
         const day = to.date ?? date.value
         const count = name === 'days' ? `/${to.count ?? chosenDays.value}` : ''
-        void router.push({ path: `/${name}${count}${day === today.value ? '' : `/${day}`}`, query: route.query })
+        void router.push({
+            path: `/${name}${count}${day === today.value ? '' : `/${day}`}`,
+            query: route.query,
+        })
     }
     function step(way: number): void {
         if (view.value === 'month') go({ date: nextMonth(date.value, way) })
-        else if (view.value === 'year') go({ date: `${Number(date.value.slice(0, 4)) + way}${date.value.slice(4, 8)}01` })
-        else go({ date: plusDays(view.value === 'week' ? from.value : date.value, way * (view.value === 'ahead' || view.value === 'done' ? 7 : days.value)) })
+        else if (view.value === 'year')
+            go({ date: `${Number(date.value.slice(0, 4)) + way}${date.value.slice(4, 8)}01` })
+        else
+            go({
+                date: plusDays(
+                    view.value === 'week' ? from.value : date.value,
+                    way * (view.value === 'ahead' || view.value === 'done' ? 7 : days.value),
+                ),
+            })
     }
 
-    return { now, today, hasNewDay, toNewDay, view, date, days, chosenDays, from, weeks, title, isPresent, isNarrow, unit, go, step }
+    return {
+        now,
+        today,
+        hasNewDay,
+        toNewDay,
+        view,
+        date,
+        days,
+        chosenDays,
+        from,
+        weeks,
+        title,
+        isPresent,
+        isNarrow,
+        unit,
+        go,
+        step,
+    }
 })
 
 /** The first day of a month some months on. */
 function nextMonth(date: string, months: number): string {
     const number = Number(date.slice(0, 4)) * 12 + Number(date.slice(5, 7)) - 1 + months
-    return dateOf(dayNumber(`${String(Math.floor(number / 12)).padStart(4, '0')}-${String((number % 12) + 1).padStart(2, '0')}-01`))
+    return dateOf(
+        dayNumber(
+            `${String(Math.floor(number / 12)).padStart(4, '0')}-${String((number % 12) + 1).padStart(2, '0')}-01`,
+        ),
+    )
 }

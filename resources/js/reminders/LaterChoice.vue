@@ -7,20 +7,62 @@ import { ref } from 'vue'
 const props = defineProps<{ now: string }>()
 const emit = defineEmits<{ choose: [when: string] }>()
 
-const CHOICES: [string, string][] = [['ten', 'in 10 minutes'], ['hour', 'in an hour'], ['evening', 'this evening'], ['morning', 'tomorrow morning']]
-const moment = ref(`${props.now.slice(0, 10)}T${clockText((Math.ceil(minuteOf(props.now) / 15) * 15 + 60) % 1440)}`)
+const CHOICES: [string, string][] = [
+    ['ten', 'in 10 minutes'],
+    ['hour', 'in an hour'],
+    ['evening', 'this evening'],
+    ['morning', 'tomorrow morning'],
+]
+const moment = ref(
+    `${props.now.slice(0, 10)}T${clockText((Math.ceil(minuteOf(props.now) / 15) * 15 + 60) % 1440)}`,
+)
 </script>
 
 <template>
     <SentenceWord words="later" label="later">
         <template #default="{ close }">
-            <button v-for="[when, words] in CHOICES" :key="when" class="press" :data-test="`later-${when}`" @click="() => { close(); emit('choose', when) }">{{ words }}</button>
-            <form @submit.prevent="() => { close(); emit('choose', `${moment}:00`) }"><input v-model="moment" type="datetime-local" aria-label="At a moment of your own" /><button class="press">then</button></form>
+            <button
+                v-for="[when, words] in CHOICES"
+                :key="when"
+                class="press"
+                :data-test="`later-${when}`"
+                @click="
+                    () => {
+                        close()
+                        emit('choose', when)
+                    }
+                "
+            >
+                {{ words }}
+            </button>
+            <form
+                @submit.prevent="
+                    () => {
+                        close()
+                        emit('choose', `${moment}:00`)
+                    }
+                "
+            >
+                <input v-model="moment" type="datetime-local" aria-label="At a moment of your own" /><button
+                    class="press"
+                >
+                    then
+                </button>
+            </form>
         </template>
     </SentenceWord>
 </template>
 
 <style scoped>
-form { display: flex; gap: 5px; }
-input { border: 1px solid var(--line-strong); border-radius: 6px; background: var(--paper); color: var(--ink); padding: 2px 5px; }
+form {
+    display: flex;
+    gap: 5px;
+}
+input {
+    border: 1px solid var(--line-strong);
+    border-radius: 6px;
+    background: var(--paper);
+    color: var(--ink);
+    padding: 2px 5px;
+}
 </style>

@@ -6,16 +6,31 @@ import { describe, expect, it, vi } from 'vitest'
 import ReminderBell from './ReminderBell.vue'
 
 const vents = reminder({ id: 1, title: 'Vent check', routine: true, recurrence_id: '2026-11-25T07:15:00' })
-const laces = reminder({ id: 2, title: 'New laces', entry_id: 'laces', claimed: true, all_day: true, starts_at: Date.UTC(2026, 10, 25) / 1000 })
+const laces = reminder({
+    id: 2,
+    title: 'New laces',
+    entry_id: 'laces',
+    claimed: true,
+    all_day: true,
+    starts_at: Date.UTC(2026, 10, 25) / 1000,
+})
 let bell: VueWrapper
 async function ring(waiting: unknown[], mine = true): Promise<void> {
-    answering({ 'GET reminders': { waiting }, 'POST reminders/1/claim': { yours: mine }, 'POST reminders/3/claim': { yours: mine } })
+    answering({
+        'GET reminders': { waiting },
+        'POST reminders/1/claim': { yours: mine },
+        'POST reminders/3/claim': { yours: mine },
+    })
     bell = await open(ReminderBell)
     await flushPromises()
 }
-const notices = (): string[] => bell.findAll('[data-test=reminder] [data-test=waiting]').map((one) => one.attributes('data-title') ?? '')
+const notices = (): string[] =>
+    bell.findAll('[data-test=reminder] [data-test=waiting]').map((one) => one.attributes('data-title') ?? '')
 const press = async (words: string): Promise<void> => {
-    await bell.findAll('[data-test=reminder] button').find((one) => one.text().startsWith(words))?.trigger('click')
+    await bell
+        .findAll('[data-test=reminder] button')
+        .find((one) => one.text().startsWith(words))
+        ?.trigger('click')
     await flushPromises()
 }
 
@@ -40,13 +55,20 @@ describe('reminders that have fallen', () => {
     })
     it('stand no more than three at once', async () => {
         const many = [1, 2, 3, 4, 5].map((id) => reminder({ id, title: `Bed ${id}` }))
-        answering({ 'POST reminders/2/claim': { yours: true }, 'POST reminders/4/claim': { yours: true }, 'POST reminders/5/claim': { yours: true } })
+        answering({
+            'POST reminders/2/claim': { yours: true },
+            'POST reminders/4/claim': { yours: true },
+            'POST reminders/5/claim': { yours: true },
+        })
         await ring(many)
         await flushPromises()
         expect(notices()).toEqual(['Bed 3', 'Bed 4', 'Bed 5'])
         expect(bell.find('[data-test=bell-count]').text()).toBe('5')
     })
-    it.each([['Done', 'done', 'Ticked off “Vent check”.'], ['Skip', 'skip', 'Skipped “Vent check”, just this one.']])('are answered with %s, and gone at once', async (words, answer, said) => {
+    it.each([
+        ['Done', 'done', 'Ticked off “Vent check”.'],
+        ['Skip', 'skip', 'Skipped “Vent check”, just this one.'],
+    ])('are answered with %s, and gone at once', async (words, answer, said) => {
         await ring([vents])
         answering({ 'GET reminders': { waiting: [] } })
         await press(words)
@@ -57,7 +79,12 @@ describe('reminders that have fallen', () => {
     })
     it('of a single task offer to let it go, of an event neither', async () => {
         await ring([reminder({ id: 1, title: 'Laces' })])
-        expect(bell.findAll('[data-test=reminder] .press').map((one) => one.text())).toEqual(['Done', 'Let go', 'Open', 'Seen'])
+        expect(bell.findAll('[data-test=reminder] .press').map((one) => one.text())).toEqual([
+            'Done',
+            'Let go',
+            'Open',
+            'Seen',
+        ])
         bell.unmount()
         client.removeQueries({ queryKey: ['reminders'] })
         await ring([reminder({ id: 3, title: 'Stall', kind: 'event' })])
@@ -84,7 +111,16 @@ describe('reminders that have fallen', () => {
         expect(changes()).toContain('POST reminders/1/answer')
         bell.unmount()
         client.removeQueries({ queryKey: ['reminders'] })
-        await ring([reminder({ id: 3, title: 'Close the day', kind: 'evening', entry_id: null, recurrence_id: '2026-11-25', lines: ['Three are left over.'] })])
+        await ring([
+            reminder({
+                id: 3,
+                title: 'Close the day',
+                kind: 'evening',
+                entry_id: null,
+                recurrence_id: '2026-11-25',
+                lines: ['Three are left over.'],
+            }),
+        ])
         expect(bell.find('[data-test=reminder] .title').text()).toBe('Close the dayThree are left over.')
         await press('Close it')
         expect(router.currentRoute.value.path).toBe('/close/2026-11-25')

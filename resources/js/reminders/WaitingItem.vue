@@ -13,34 +13,80 @@ const account = useAccount()
 const { area } = useAreas()
 
 function clock(at: number): string {
-    return new Intl.DateTimeFormat('en-GB', { timeZone: account.value.zone, hour: 'numeric', minute: '2-digit', hourCycle: account.value.clock === '24' ? 'h23' : 'h12' }).format(at * 1000).replace(/^0(\d)/, '$1')
+    return new Intl.DateTimeFormat('en-GB', {
+        timeZone: account.value.zone,
+        hour: 'numeric',
+        minute: '2-digit',
+        hourCycle: account.value.clock === '24' ? 'h23' : 'h12',
+    })
+        .format(at * 1000)
+        .replace(/^0(\d)/, '$1')
 }
 const when = computed(() => {
     if (props.one.entry_id === null) return ''
     const date = namedDate(dateIn(account.value.zone, new Date(props.one.starts_at * 1000)))
     const day = props.one.due ? `due ${date}` : date
-    return [props.one.all_day ? day : `${day}, ${clock(props.one.starts_at)}`, props.one.leave_at ? `leave by ${clock(props.one.leave_at)}` : '', props.one.gathered ? 'while you were away' : ''].filter(Boolean).join(' · ')
+    return [
+        props.one.all_day ? day : `${day}, ${clock(props.one.starts_at)}`,
+        props.one.leave_at ? `leave by ${clock(props.one.leave_at)}` : '',
+        props.one.gathered ? 'while you were away' : '',
+    ]
+        .filter(Boolean)
+        .join(' · ')
 })
 const colours = computed(() => paint((props.one.area_id && area(props.one.area_id)?.colour) || 'slate'))
 </script>
 
 <template>
     <article :style="colours" data-test="waiting" :data-title="one.title">
-        <button class="plain title" @click="emit('open')"><b>{{ one.kind === 'agenda' ? `Your ${one.title}` : one.title }}</b><span v-if="when">{{ when }}</span><span v-for="line in one.lines" :key="line">{{ line }}</span></button>
+        <button class="plain title" @click="emit('open')">
+            <b>{{ one.kind === 'agenda' ? `Your ${one.title}` : one.title }}</b><span v-if="when">{{
+                when
+            }}</span
+            ><span v-for="line in one.lines" :key="line">{{ line }}</span>
+        </button>
         <div class="presses">
-            <button v-if="one.kind === 'task'" class="press" data-test="done" @click="emit('answer', 'done')">Done</button>
-            <button v-if="one.kind === 'task'" class="press" @click="emit('answer', 'skip')">{{ one.routine ? 'Skip' : 'Let go' }}</button>
+            <button v-if="one.kind === 'task'" class="press" data-test="done" @click="emit('answer', 'done')">
+                Done
+            </button>
+            <button v-if="one.kind === 'task'" class="press" @click="emit('answer', 'skip')">
+                {{ one.routine ? 'Skip' : 'Let go' }}
+            </button>
             <LaterChoice v-if="one.entry_id" :now="now" @choose="(when_) => emit('later', when_)" />
-            <button class="press" data-test="open" @click="emit('open')">{{ one.kind === 'evening' ? 'Close it' : 'Open' }}</button>
+            <button class="press" data-test="open" @click="emit('open')">
+                {{ one.kind === 'evening' ? 'Close it' : 'Open' }}
+            </button>
             <button class="press" data-test="dismiss" @click="emit('answer', 'seen')">Seen</button>
         </div>
     </article>
 </template>
 
 <style scoped>
-article { padding: 6px 0 6px 10px; border-left: 4px solid var(--c); }
-.title { display: flex; flex-direction: column; width: 100%; color: var(--ink); }
-.title span { color: var(--muted); font-size: 12px; }
-.presses { display: flex; flex-wrap: wrap; gap: 5px; align-items: center; margin-top: 5px; --c-text: var(--ink); }
-.presses .press { padding: 1px 9px; min-height: 24px; font-size: 12.5px; }
+article {
+    padding: 6px 0 6px 10px;
+    border-left: 4px solid var(--c);
+}
+.title {
+    display: flex;
+    flex-direction: column;
+    width: 100%;
+    color: var(--ink);
+}
+.title span {
+    color: var(--muted);
+    font-size: 12px;
+}
+.presses {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 5px;
+    align-items: center;
+    margin-top: 5px;
+    --c-text: var(--ink);
+}
+.presses .press {
+    padding: 1px 9px;
+    min-height: 24px;
+    font-size: 12.5px;
+}
 </style>

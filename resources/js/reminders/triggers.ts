@@ -17,8 +17,11 @@ export function read(text: string): Read | null {
     const found = /^-P(?:T(\d+)M|(\d+)D@(\d\d):(\d\d))(?:@(end|due|leave))?(?:;([a-z,]+))?$/.exec(text)
     if (!found) return null
     return {
-        minutes: found[1] === undefined ? null : Number(found[1]), days: Number(found[2] ?? 0), at: Number(found[3] ?? 0) * 60 + Number(found[4] ?? 0),
-        anchor: (found[5] as Anchor | undefined) ?? 'start', ways: found[6] === undefined ? ['screen'] : (found[6].split(',') as Way[]),
+        minutes: found[1] === undefined ? null : Number(found[1]),
+        days: Number(found[2] ?? 0),
+        at: Number(found[3] ?? 0) * 60 + Number(found[4] ?? 0),
+        anchor: (found[5] as Anchor | undefined) ?? 'start',
+        ways: found[6] === undefined ? ['screen'] : (found[6].split(',') as Way[]),
     }
 }
 
@@ -29,25 +32,56 @@ export function write(one: Read): string {
     return `${when}${one.anchor === 'start' ? '' : `@${one.anchor}`}${ways.length === 1 && ways[0] === 'screen' ? '' : `;${ways.join(',')}`}`
 }
 
-const AT: Record<Anchor, string> = { start: 'when it starts', end: 'when it ends', due: 'when it is due', leave: 'when it is time to leave' }
-const BEFORE: Record<Anchor, string> = { start: 'before', end: 'before it ends', due: 'before it is due', leave: 'before leaving' }
-const DAY: Record<Anchor, string> = { start: 'the day', end: 'its last day', due: 'the day it is due', leave: 'the day' }
+const AT: Record<Anchor, string> = {
+    start: 'when it starts',
+    end: 'when it ends',
+    due: 'when it is due',
+    leave: 'when it is time to leave',
+}
+const BEFORE: Record<Anchor, string> = {
+    start: 'before',
+    end: 'before it ends',
+    due: 'before it is due',
+    leave: 'before leaving',
+}
+const DAY: Record<Anchor, string> = {
+    start: 'the day',
+    end: 'its last day',
+    due: 'the day it is due',
+    leave: 'the day',
+}
 
 /** "10 min before", "18:00 the day before, by mail and phone". */
 export function inWords(text: string, clock: Clock): string {
     const one = read(text)
     if (!one) return text
-    const ways = one.ways.length === 1 && one.ways[0] === 'screen' ? '' : `, ${one.ways.map((way) => (way === 'screen' ? 'on screen' : way === 'mail' ? 'by mail' : 'on the phone')).join(' and ')}`
+    const ways =
+        one.ways.length === 1 && one.ways[0] === 'screen'
+            ? ''
+            : `, ${one.ways.map((way) => (way === 'screen' ? 'on screen' : way === 'mail' ? 'by mail' : 'on the phone')).join(' and ')}`
     return `${when(one, clock)}${ways}`
 }
 
 function when(one: Read, clock: Clock): string {
     if (one.minutes === null) {
         const named = time(one.at, clock)
-        return one.days === 0 ? `${named} on ${DAY[one.anchor]}` : one.days === 1 ? `${named} the day before${one.anchor === 'due' ? ' it is due' : ''}` : `${named}, ${one.days} days before${one.anchor === 'due' ? ' it is due' : ''}`
+        return one.days === 0
+            ? `${named} on ${DAY[one.anchor]}`
+            : one.days === 1
+              ? `${named} the day before${one.anchor === 'due' ? ' it is due' : ''}`
+              : `${named}, ${one.days} days before${one.anchor === 'due' ? ' it is due' : ''}`
     }
     if (one.minutes === 0) return AT[one.anchor]
     const { minutes } = one
-    const span = minutes % 10080 === 0 ? (minutes === 10080 ? 'a week' : `${minutes / 10080} weeks`) : minutes % 1440 === 0 ? (minutes === 1440 ? 'a day' : `${minutes / 1440} days`) : length(minutes)
+    const span =
+        minutes % 10080 === 0
+            ? minutes === 10080
+                ? 'a week'
+                : `${minutes / 10080} weeks`
+            : minutes % 1440 === 0
+              ? minutes === 1440
+                  ? 'a day'
+                  : `${minutes / 1440} days`
+              : length(minutes)
     return `${span} ${BEFORE[one.anchor]}`
 }

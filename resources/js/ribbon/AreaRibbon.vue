@@ -16,24 +16,44 @@ const { areas } = useAreas()
 const { change } = useChanges()
 const { scheme, legend } = useChoice()
 
-const most = computed(() => Math.max(60, ...props.tallies.map((one) => Math.max(one.placed, one.intended ?? 0))))
-const tabs = computed(() => areas.value.map((area) => {
-    const { placed, intended } = props.tallies.find((one) => one.area_id === area.id) ?? { placed: 0, intended: null }
-    // With an intention the bar is measured against it, with a little room beyond; without one, against the fullest area.
-    const scale = intended ? Math.max(intended * 1.25, placed) : most.value
-    return {
-        area, placed, intended,
-        share: (placed / scale) * 100,
-        tick: intended ? (intended / scale) * 100 : null,
-        off: view.soloArea ? view.soloArea !== area.id : area.hidden,
-        words: props.tallies.length === 0 ? '' : `${hours(placed)}${intended ? ` / ${hours(intended)}` : ''} h`,
-    }
-}))
+const most = computed(() =>
+    Math.max(60, ...props.tallies.map((one) => Math.max(one.placed, one.intended ?? 0))),
+)
+const tabs = computed(() =>
+    areas.value.map((area) => {
+        const { placed, intended } = props.tallies.find((one) => one.area_id === area.id) ?? {
+            placed: 0,
+            intended: null,
+        }
+        // With an intention the bar is measured against it, with a little room beyond; without one, against the fullest area.
+        const scale = intended ? Math.max(intended * 1.25, placed) : most.value
+        return {
+            area,
+            placed,
+            intended,
+            share: (placed / scale) * 100,
+            tick: intended ? (intended / scale) * 100 : null,
+            off: view.soloArea ? view.soloArea !== area.id : area.hidden,
+            words:
+                props.tallies.length === 0
+                    ? ''
+                    : `${hours(placed)}${intended ? ` / ${hours(intended)}` : ''} h`,
+        }
+    }),
+)
 
 function turn(area: Area, event: MouseEvent): void {
     if (event.altKey) view.soloArea = view.soloArea === area.id ? null : area.id
     else if (view.soloArea) view.soloArea = null
-    else void change(area.hidden ? `“${area.name}” is shown again.` : `“${area.name}” is hidden.`, () => answerOf(api.PATCH('/areas/{area}', { params: { path: { area: area.id } }, body: { hidden: !area.hidden } })))
+    else
+        void change(area.hidden ? `“${area.name}” is shown again.` : `“${area.name}” is hidden.`, () =>
+            answerOf(
+                api.PATCH('/areas/{area}', {
+                    params: { path: { area: area.id } },
+                    body: { hidden: !area.hidden },
+                }),
+            ),
+        )
 }
 </script>
 
@@ -41,33 +61,139 @@ function turn(area: Area, event: MouseEvent): void {
     <nav class="ribbon" aria-label="Life areas">
         <div v-if="legend.length > 0" class="legend" data-test="legend">
             <span class="by">by {{ scheme }}</span>
-            <span v-for="one in legend" :key="one.words" class="item" :style="paint(one.colour)"><i />{{ one.words }}</span>
+            <span v-for="one in legend" :key="one.words" class="item" :style="paint(one.colour)"
+                ><i />{{ one.words }}</span
+            >
         </div>
         <button
-            v-for="tab in tabs" :key="tab.area.id" class="tab" :class="{ off: tab.off }" :style="paint(legend.length > 0 ? 'slate' : tab.area.colour)" :aria-pressed="!tab.off" data-test="area-tab" :data-name="tab.area.name"
-            :title="`${tab.area.name}: ${tab.words}${tab.intended ? ' intended' : ''}. Press to ${tab.area.hidden ? 'show' : 'hide'}, with Alt to see only this one.`" @click="turn(tab.area, $event)"
+            v-for="tab in tabs"
+            :key="tab.area.id"
+            class="tab"
+            :class="{ off: tab.off }"
+            :style="paint(legend.length > 0 ? 'slate' : tab.area.colour)"
+            :aria-pressed="!tab.off"
+            data-test="area-tab"
+            :data-name="tab.area.name"
+            :title="`${tab.area.name}: ${tab.words}${tab.intended ? ' intended' : ''}. Press to ${tab.area.hidden ? 'show' : 'hide'}, with Alt to see only this one.`"
+            @click="turn(tab.area, $event)"
         >
-            <span class="row"><b>{{ tab.area.name }}</b><span class="hours">{{ tab.words }}</span></span>
-            <span v-if="tallies.length > 0" class="meter"><i :style="{ width: `${tab.share}%` }" /><em v-if="tab.tick !== null" :style="{ left: `${tab.tick}%` }" /></span>
+            <span class="row"
+                ><b>{{ tab.area.name }}</b
+                ><span class="hours">{{ tab.words }}</span></span
+            >
+            <span v-if="tallies.length > 0" class="meter"
+                ><i :style="{ width: `${tab.share}%` }" /><em
+                    v-if="tab.tick !== null"
+                    :style="{ left: `${tab.tick}%` }"
+            /></span>
         </button>
     </nav>
 </template>
 
 <style scoped>
-.ribbon { flex: 1; min-width: 0; display: flex; overflow-x: auto; scrollbar-width: none; }
-.legend { flex: none; max-width: 420px; display: flex; flex-wrap: wrap; gap: 2px 10px; align-content: center; align-items: center; padding: 4px 12px; border-right: 1px solid var(--line); background: var(--well); font-size: 12px; overflow: hidden; }
-.by { color: var(--muted); }
-.item { display: inline-flex; align-items: center; gap: 4px; white-space: nowrap; }
-.item i { width: 10px; height: 10px; border-radius: 3px; background: var(--c); }
-.tab { flex: 1 0 128px; min-width: 0; background: none; border: 0; border-right: 1px solid var(--line); padding: 6px 12px 5px; text-align: left; display: flex; flex-direction: column; justify-content: center; gap: 5px; }
-.tab:hover { background: color-mix(in srgb, var(--c) 7%, transparent); }
-.row { display: flex; align-items: baseline; justify-content: space-between; gap: 6px; }
-b { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; font-weight: 650; }
-.hours { color: var(--muted); white-space: nowrap; }
-.meter { position: relative; height: 6px; border-radius: 3px; background: var(--meter); }
-.meter i { display: block; height: 100%; border-radius: 3px; background: var(--c); transition: width 160ms; }
-.meter em { position: absolute; top: -4px; width: 2px; height: 14px; background: var(--ink); }
-.off b, .off .hours { text-decoration: line-through; color: var(--muted); }
-.off .meter { opacity: .4; }
-@media (max-width: 760px) { .ribbon { flex: none; height: 46px; } .tab { flex: 0 0 128px; } }
+.ribbon {
+    flex: 1;
+    min-width: 0;
+    display: flex;
+    overflow-x: auto;
+    scrollbar-width: none;
+}
+.legend {
+    flex: none;
+    max-width: 420px;
+    display: flex;
+    flex-wrap: wrap;
+    gap: 2px 10px;
+    align-content: center;
+    align-items: center;
+    padding: 4px 12px;
+    border-right: 1px solid var(--line);
+    background: var(--well);
+    font-size: 12px;
+    overflow: hidden;
+}
+.by {
+    color: var(--muted);
+}
+.item {
+    display: inline-flex;
+    align-items: center;
+    gap: 4px;
+    white-space: nowrap;
+}
+.item i {
+    width: 10px;
+    height: 10px;
+    border-radius: 3px;
+    background: var(--c);
+}
+.tab {
+    flex: 1 0 128px;
+    min-width: 0;
+    background: none;
+    border: 0;
+    border-right: 1px solid var(--line);
+    padding: 6px 12px 5px;
+    text-align: left;
+    display: flex;
+    flex-direction: column;
+    justify-content: center;
+    gap: 5px;
+}
+.tab:hover {
+    background: color-mix(in srgb, var(--c) 7%, transparent);
+}
+.row {
+    display: flex;
+    align-items: baseline;
+    justify-content: space-between;
+    gap: 6px;
+}
+b {
+    overflow: hidden;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+    font-weight: 650;
+}
+.hours {
+    color: var(--muted);
+    white-space: nowrap;
+}
+.meter {
+    position: relative;
+    height: 6px;
+    border-radius: 3px;
+    background: var(--meter);
+}
+.meter i {
+    display: block;
+    height: 100%;
+    border-radius: 3px;
+    background: var(--c);
+    transition: width 160ms;
+}
+.meter em {
+    position: absolute;
+    top: -4px;
+    width: 2px;
+    height: 14px;
+    background: var(--ink);
+}
+.off b,
+.off .hours {
+    text-decoration: line-through;
+    color: var(--muted);
+}
+.off .meter {
+    opacity: 0.4;
+}
+@media (max-width: 760px) {
+    .ribbon {
+        flex: none;
+        height: 46px;
+    }
+    .tab {
+        flex: 0 0 128px;
+    }
+}
 </style>

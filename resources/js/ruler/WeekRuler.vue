@@ -15,7 +15,8 @@ const stretches = ref<number[]>([0])
 const scroller = ref<HTMLElement | null>(null)
 
 useInfiniteScroll(scroller, () => void stretches.value.push((stretches.value.at(-1) ?? 0) + 1), {
-    distance: 200, canLoadMore: () => stretches.value.length < MOST_STRETCHES && (stretches.value.at(-1) ?? 0) < 20,
+    distance: 200,
+    canLoadMore: () => stretches.value.length < MOST_STRETCHES && (stretches.value.at(-1) ?? 0) < 20,
 })
 const startOf = (stretch: number): string => plusDays(first, stretch * WEEKS * 7)
 
@@ -28,14 +29,20 @@ async function earlier(): Promise<void> {
 
 /** Whatever week is shown must be on the ruler, and in sight. */
 async function reveal(): Promise<void> {
-    while (props.from < startOf(stretches.value[0] ?? 0) && stretches.value.length < MOST_STRETCHES) await earlier()
-    while (props.from >= startOf((stretches.value.at(-1) ?? 0) + 1) && stretches.value.length < MOST_STRETCHES) stretches.value.push((stretches.value.at(-1) ?? 0) + 1)
+    while (props.from < startOf(stretches.value[0] ?? 0) && stretches.value.length < MOST_STRETCHES)
+        await earlier()
+    while (
+        props.from >= startOf((stretches.value.at(-1) ?? 0) + 1) &&
+        stretches.value.length < MOST_STRETCHES
+    )
+        stretches.value.push((stretches.value.at(-1) ?? 0) + 1)
     // After the days have been drawn: looking for the row must not hold them up.
     await new Promise((done) => requestAnimationFrame(() => setTimeout(done)))
     const row = scroller.value?.querySelector('.here')
     const box = scroller.value?.getBoundingClientRect()
     const at = row?.getBoundingClientRect()
-    if (row && box && at && (at.top < box.top + 20 || at.bottom > box.bottom - 20)) row.scrollIntoView({ block: 'center' })
+    if (row && box && at && (at.top < box.top + 20 || at.bottom > box.bottom - 20))
+        row.scrollIntoView({ block: 'center' })
 }
 onMounted(reveal)
 watch(() => props.from, reveal)
@@ -44,11 +51,33 @@ watch(() => props.from, reveal)
 <template>
     <nav ref="scroller" class="ruler" aria-label="Weeks" data-test="ruler">
         <button class="plain earlier" @click="earlier">earlier</button>
-        <RulerStretch v-for="stretch in stretches" :key="stretch" :first="startOf(stretch)" :weeks="WEEKS" :from="from" :today="today" @go="emit('go', $event)" />
+        <RulerStretch
+            v-for="stretch in stretches"
+            :key="stretch"
+            :first="startOf(stretch)"
+            :weeks="WEEKS"
+            :from="from"
+            :today="today"
+            @go="emit('go', $event)"
+        />
     </nav>
 </template>
 
 <style scoped>
-.ruler { flex: none; width: 84px; overflow-y: auto; scrollbar-width: none; background: var(--well); border-right: 1px solid var(--line); padding: 6px 4px 20px; }
-.earlier { color: var(--muted); font-size: 11px; padding: 0 2px; text-decoration: underline; text-underline-offset: 2px; }
+.ruler {
+    flex: none;
+    width: 84px;
+    overflow-y: auto;
+    scrollbar-width: none;
+    background: var(--well);
+    border-right: 1px solid var(--line);
+    padding: 6px 4px 20px;
+}
+.earlier {
+    color: var(--muted);
+    font-size: 11px;
+    padding: 0 2px;
+    text-decoration: underline;
+    text-underline-offset: 2px;
+}
 </style>

@@ -14,7 +14,14 @@ const opened = ref<'password' | 'email' | null>(null)
 const form = reactive({ current: '', password: '', email: '', invite: '' })
 const mistakes = ref<Record<string, string[]>>({})
 const link = ref('')
-const at = (seconds: number): string => new Intl.DateTimeFormat('en-GB', { timeZone: account.value.zone, day: 'numeric', month: 'short', hour: 'numeric', minute: '2-digit' }).format(seconds * 1000)
+const at = (seconds: number): string =>
+    new Intl.DateTimeFormat('en-GB', {
+        timeZone: account.value.zone,
+        day: 'numeric',
+        month: 'short',
+        hour: 'numeric',
+        minute: '2-digit',
+    }).format(seconds * 1000)
 const megabytes = (bytes: number): string => (bytes / 1_000_000).toFixed(bytes < 10_000_000 ? 1 : 0)
 
 function turn(what: 'password' | 'email'): void {
@@ -36,68 +43,237 @@ async function attempt(said: string, work: () => Promise<unknown>): Promise<bool
 }
 async function save(): Promise<void> {
     const isPassword = opened.value === 'password'
-    const done = await attempt(isPassword ? 'The password is changed; all other devices are signed out.' : 'The mail address is changed.', () =>
+    const done = await attempt(
         isPassword
-            ? answerOf(api.PATCH('/account/password', { body: { current: form.current, password: form.password } }))
-            : answerOf(api.PATCH('/account/email', { body: { current: form.current, email: form.email } })))
+            ? 'The password is changed; all other devices are signed out.'
+            : 'The mail address is changed.',
+        () =>
+            isPassword
+                ? answerOf(
+                      api.PATCH('/account/password', {
+                          body: { current: form.current, password: form.password },
+                      }),
+                  )
+                : answerOf(
+                      api.PATCH('/account/email', { body: { current: form.current, email: form.email } }),
+                  ),
+    )
     if (!done) return
     opened.value = null
-    await Promise.all([client.invalidateQueries({ queryKey: ['session'] }), client.invalidateQueries({ queryKey: ['devices'] })])
+    await Promise.all([
+        client.invalidateQueries({ queryKey: ['session'] }),
+        client.invalidateQueries({ queryKey: ['devices'] }),
+    ])
 }
 async function end(id: string | null): Promise<void> {
-    if (await attempt(id === null ? 'All other devices are signed out.' : 'It is signed out there.', () => answerOf(id === null ? api.DELETE('/devices') : api.DELETE('/devices/{device}', { params: { path: { device: id } } })))) await devices.refetch()
+    if (
+        await attempt(id === null ? 'All other devices are signed out.' : 'It is signed out there.', () =>
+            answerOf(
+                id === null
+                    ? api.DELETE('/devices')
+                    : api.DELETE('/devices/{device}', { params: { path: { device: id } } }),
+            ),
+        )
+    )
+        await devices.refetch()
 }
 async function invite(): Promise<void> {
-    if (await attempt('', async () => (link.value = (await answerOf(api.POST('/invitations', { body: { email: form.invite } }))).url))) {
+    if (
+        await attempt(
+            '',
+            async () =>
+                (link.value = (
+                    await answerOf(api.POST('/invitations', { body: { email: form.invite } }))
+                ).url),
+        )
+    ) {
         form.invite = ''
         await invitations.refetch()
     }
 }
 async function takeBack(id: number): Promise<void> {
-    if (await attempt('The invitation is not good any more.', () => answerOf(api.DELETE('/invitations/{invitation}', { params: { path: { invitation: id } } })))) await invitations.refetch()
+    if (
+        await attempt('The invitation is not good any more.', () =>
+            answerOf(api.DELETE('/invitations/{invitation}', { params: { path: { invitation: id } } })),
+        )
+    )
+        await invitations.refetch()
 }
 </script>
 
 <template>
     <section class="account" data-test="account-section">
         <h2>Your account</h2>
-        <p class="row"><span>{{ account.email }}</span><button type="button" class="press" :aria-expanded="opened === 'email'" data-test="change-email" @click="turn('email')">Another address</button><button type="button" class="press" :aria-expanded="opened === 'password'" data-test="change-password" @click="turn('password')">Another password</button></p>
+        <p class="row">
+            <span>{{ account.email }}</span><button
+                type="button"
+                class="press"
+                :aria-expanded="opened === 'email'"
+                data-test="change-email"
+                @click="turn('email')"
+            >
+                Another address</button
+            ><button
+                type="button"
+                class="press"
+                :aria-expanded="opened === 'password'"
+                data-test="change-password"
+                @click="turn('password')"
+            >
+                Another password
+            </button>
+        </p>
         <form v-if="opened" class="change" @submit.prevent="save">
-            <label v-if="opened === 'email'">New address <input v-model="form.email" type="email" autocomplete="email" required /></label>
+            <label v-if="opened === 'email'"
+                >New address <input v-model="form.email" type="email" autocomplete="email" required
+            /></label>
             <p v-if="mistakes.email" class="mistake" role="alert">{{ mistakes.email[0] }}</p>
-            <label>Present password <input v-model="form.current" type="password" autocomplete="current-password" required data-test="present-password" /></label>
+            <label
+                >Present password
+                <input
+                    v-model="form.current"
+                    type="password"
+                    autocomplete="current-password"
+                    required
+                    data-test="present-password"
+            /></label>
             <p v-if="mistakes.current" class="mistake" role="alert">{{ mistakes.current[0] }}</p>
-            <label v-if="opened === 'password'">New password <input v-model="form.password" type="password" autocomplete="new-password" required data-test="new-password" /></label>
+            <label v-if="opened === 'password'"
+                >New password
+                <input
+                    v-model="form.password"
+                    type="password"
+                    autocomplete="new-password"
+                    required
+                    data-test="new-password"
+            /></label>
             <p v-if="mistakes.password" class="mistake" role="alert">{{ mistakes.password[0] }}</p>
             <button class="press main" data-test="save-credentials">Change it</button>
         </form>
         <h3>Signed in on</h3>
         <ul data-test="devices">
-            <li v-for="one in devices.data.value?.devices" :key="one.id"><span><b>{{ one.name }}</b>{{ one.here ? ', here' : '' }} · since {{ at(one.signed_in_at) }} · seen {{ at(one.seen_at) }}{{ one.remembered ? ' · stays signed in' : '' }}</span><button v-if="!one.here" type="button" class="press" :aria-label="`Sign out ${one.name}, seen ${at(one.seen_at)}`" @click="end(one.id)">Sign out</button></li>
+            <li v-for="one in devices.data.value?.devices" :key="one.id">
+                <span
+                    ><b>{{ one.name }}</b
+                    >{{ one.here ? ', here' : '' }} · since {{ at(one.signed_in_at) }} · seen
+                    {{ at(one.seen_at) }}{{ one.remembered ? ' · stays signed in' : '' }}</span
+                ><button
+                    v-if="!one.here"
+                    type="button"
+                    class="press"
+                    :aria-label="`Sign out ${one.name}, seen ${at(one.seen_at)}`"
+                    @click="end(one.id)"
+                >
+                    Sign out
+                </button>
+            </li>
         </ul>
-        <p v-if="(devices.data.value?.devices.length ?? 0) > 1"><button type="button" class="press" data-test="end-others" @click="end(null)">Sign out everywhere else</button></p>
+        <p v-if="(devices.data.value?.devices.length ?? 0) > 1">
+            <button type="button" class="press" data-test="end-others" @click="end(null)">
+                Sign out everywhere else
+            </button>
+        </p>
         <template v-if="invitations.data.value?.may_invite">
             <h3>Others</h3>
-            <form class="row" @submit.prevent="invite"><input v-model="form.invite" type="email" placeholder="Mail address" aria-label="Mail address of whom you invite" required data-test="invite-email" /><button class="press" data-test="invite">Invite</button></form>
+            <form class="row" @submit.prevent="invite">
+                <input
+                    v-model="form.invite"
+                    type="email"
+                    placeholder="Mail address"
+                    aria-label="Mail address of whom you invite"
+                    required
+                    data-test="invite-email"
+                /><button class="press" data-test="invite">Invite</button>
+            </form>
             <p v-if="mistakes.email && !opened" class="mistake" role="alert">{{ mistakes.email[0] }}</p>
-            <p v-if="link" class="muted" role="status">Sent. The same link, to hand over yourself: <a :href="link" data-test="invitation-link">{{ link }}</a></p>
-            <ul><li v-for="one in invitations.data.value.invitations" :key="one.id"><span>{{ one.email }}, good until {{ at(one.expires_at) }}</span><button type="button" class="press" :aria-label="`Take back the invitation of ${one.email}`" @click="takeBack(one.id)">Take back</button></li></ul>
+            <p v-if="link" class="muted" role="status">
+                Sent. The same link, to hand over yourself:
+                <a :href="link" data-test="invitation-link">{{ link }}</a>
+            </p>
+            <ul>
+                <li v-for="one in invitations.data.value.invitations" :key="one.id">
+                    <span>{{ one.email }}, good until {{ at(one.expires_at) }}</span
+                    ><button
+                        type="button"
+                        class="press"
+                        :aria-label="`Take back the invitation of ${one.email}`"
+                        @click="takeBack(one.id)"
+                    >
+                        Take back
+                    </button>
+                </li>
+            </ul>
         </template>
-        <p class="muted">Files with entries take {{ megabytes(account.files.used) }} of {{ megabytes(account.files.most) }} MB.</p>
+        <p class="muted">
+            Files with entries take {{ megabytes(account.files.used) }} of
+            {{ megabytes(account.files.most) }} MB.
+        </p>
     </section>
 </template>
 
 <style scoped>
-.account { display: flex; flex-direction: column; gap: 8px; margin-top: 22px; padding-top: 6px; border-top: 1px solid var(--line); }
-h2 { font-size: 16px; margin-top: 8px; }
-h3 { font-size: 13px; margin: 6px 0 0; }
-p, ul { margin: 0; padding: 0; list-style: none; }
-.row { display: flex; flex-wrap: wrap; gap: 8px; align-items: center; }
-li { display: flex; gap: 10px; align-items: center; justify-content: space-between; padding: 3px 0; }
-.press { white-space: nowrap; }
-.change { display: flex; flex-direction: column; gap: 8px; padding: 10px 14px; border-left: 3px solid var(--plum-line); }
-label { display: grid; grid-template-columns: 150px 1fr; align-items: center; }
-input { border: 1px solid var(--line-strong); border-radius: 6px; background: var(--paper); padding: 5px 8px; min-width: 0; }
-.muted { color: var(--muted); overflow-wrap: anywhere; }
-.press.main { align-self: start; }
+.account {
+    display: flex;
+    flex-direction: column;
+    gap: 8px;
+    margin-top: 22px;
+    padding-top: 6px;
+    border-top: 1px solid var(--line);
+}
+h2 {
+    font-size: 16px;
+    margin-top: 8px;
+}
+h3 {
+    font-size: 13px;
+    margin: 6px 0 0;
+}
+p,
+ul {
+    margin: 0;
+    padding: 0;
+    list-style: none;
+}
+.row {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 8px;
+    align-items: center;
+}
+li {
+    display: flex;
+    gap: 10px;
+    align-items: center;
+    justify-content: space-between;
+    padding: 3px 0;
+}
+.press {
+    white-space: nowrap;
+}
+.change {
+    display: flex;
+    flex-direction: column;
+    gap: 8px;
+    padding: 10px 14px;
+    border-left: 3px solid var(--plum-line);
+}
+label {
+    display: grid;
+    grid-template-columns: 150px 1fr;
+    align-items: center;
+}
+input {
+    border: 1px solid var(--line-strong);
+    border-radius: 6px;
+    background: var(--paper);
+    padding: 5px 8px;
+    min-width: 0;
+}
+.muted {
+    color: var(--muted);
+    overflow-wrap: anywhere;
+}
+.press.main {
+    align-self: start;
+}
 </style>

@@ -22,30 +22,74 @@ const router = useRouter()
 const { send } = useChanges()
 
 const form = reactive({
-    work_days: [...account.value.work_days], holidays: account.value.holidays, name: account.value.name, zone: account.value.zone, routines_keep: 'wall' as 'wall' | 'instant', first_weekday: account.value.first_weekday, clock: account.value.clock,
-    quiet_from: account.value.quiet_from, quiet_to: account.value.quiet_to, agenda_at: account.value.agenda_at, agenda_ways: [...account.value.agenda_ways], evening_at: account.value.evening_at,
-    stint_minutes: account.value.stint_minutes, must_limit: account.value.must_limit, other_limit: account.value.other_limit, closing_questions: account.value.closing_questions.join('\n'),
-    week: account.value.week.map((day) => ({ hours: day.minutes / 60, wakes: day.wakes, sleeps: day.sleeps, theme: day.theme })),
+    work_days: [...account.value.work_days],
+    holidays: account.value.holidays,
+    name: account.value.name,
+    zone: account.value.zone,
+    routines_keep: 'wall' as 'wall' | 'instant',
+    first_weekday: account.value.first_weekday,
+    clock: account.value.clock,
+    quiet_from: account.value.quiet_from,
+    quiet_to: account.value.quiet_to,
+    agenda_at: account.value.agenda_at,
+    agenda_ways: [...account.value.agenda_ways],
+    evening_at: account.value.evening_at,
+    stint_minutes: account.value.stint_minutes,
+    must_limit: account.value.must_limit,
+    other_limit: account.value.other_limit,
+    closing_questions: account.value.closing_questions.join('\n'),
+    week: account.value.week.map((day) => ({
+        hours: day.minutes / 60,
+        wakes: day.wakes,
+        sleeps: day.sleeps,
+        theme: day.theme,
+    })),
 })
 const mistakes = ref<Record<string, string[]>>({})
 const zones = [...new Set([...Intl.supportedValuesOf('timeZone'), account.value.zone])].sort()
 
-const countries = useQuery({ queryKey: ['countries'], queryFn: () => answerOf(api.GET('/holidays')), staleTime: Infinity })
-const named = computed(() => Object.entries(countries.data.value?.countries ?? {}).sort((a, b) => a[1].localeCompare(b[1])))
+const countries = useQuery({
+    queryKey: ['countries'],
+    queryFn: () => answerOf(api.GET('/holidays')),
+    staleTime: Infinity,
+})
+const named = computed(() =>
+    Object.entries(countries.data.value?.countries ?? {}).sort((a, b) => a[1].localeCompare(b[1])),
+)
 function turnWay(way: Way): void {
-    const next = form.agenda_ways.includes(way) ? form.agenda_ways.filter((other) => other !== way) : [...form.agenda_ways, way]
+    const next = form.agenda_ways.includes(way)
+        ? form.agenda_ways.filter((other) => other !== way)
+        : [...form.agenda_ways, way]
     if (next.length > 0) form.agenda_ways = next
 }
 function turnWorkDay(weekday: number): void {
-    form.work_days = form.work_days.includes(weekday) ? form.work_days.filter((other) => other !== weekday) : [...form.work_days, weekday].sort((a, b) => a - b)
+    form.work_days = form.work_days.includes(weekday)
+        ? form.work_days.filter((other) => other !== weekday)
+        : [...form.work_days, weekday].sort((a, b) => a - b)
 }
 
 async function save(): Promise<void> {
     mistakes.value = {}
     try {
-        await send(() => answerOf(api.PATCH('/account', { body: {
-            ...form, closing_questions: form.closing_questions.split('\n').map((line) => line.trim()).filter((line) => line !== ''), week: form.week.map((day) => ({ minutes: Math.round(day.hours * 60), wakes: day.wakes, sleeps: day.sleeps, theme: day.theme })),
-        } })))
+        await send(() =>
+            answerOf(
+                api.PATCH('/account', {
+                    body: {
+                        ...form,
+                        closing_questions: form.closing_questions
+                            .split('\n')
+                            .map((line) => line.trim())
+                            .filter((line) => line !== ''),
+                        week: form.week.map((day) => ({
+                            minutes: Math.round(day.hours * 60),
+                            wakes: day.wakes,
+                            sleeps: day.sleeps,
+                            theme: day.theme,
+                        })),
+                    },
+                }),
+            ),
+        )
         say('Saved the settings.', { undoable: true })
     } catch (error) {
         if (error instanceof Refused) mistakes.value = error.errors
@@ -68,62 +112,334 @@ async function signOut(): Promise<void> {
         <form @submit.prevent="save">
             <label>Your name <input v-model="form.name" maxlength="100" /></label>
             <p v-if="mistakes.name" class="mistake">{{ mistakes.name[0] }}</p>
-            <label>Time zone <select v-model="form.zone" data-test="zone"><option v-for="zone in zones" :key="zone">{{ zone }}</option></select></label>
+            <label
+                >Time zone
+                <select v-model="form.zone" data-test="zone">
+                    <option v-for="zone in zones" :key="zone">{{ zone }}</option>
+                </select></label
+            >
             <p v-if="mistakes.zone" class="mistake">{{ mistakes.zone[0] }}</p>
-            <ZoneChange v-if="form.zone !== account.zone" v-model="form.routines_keep" :zone="form.zone" :clock="form.clock" />
-            <label>The week begins on <select v-model.number="form.first_weekday"><option v-for="n in 7" :key="n" :value="n">{{ longWeekday(`2024-01-0${n}`) }}</option></select></label>
-            <label>Clock <select v-model="form.clock"><option value="24">13:30</option><option value="12">1:30 pm</option></select></label>
-            <label>Public holidays of <select v-model="form.holidays" data-test="holidays"><option :value="null">no country</option><option v-for="[code, name] in named" :key="code" :value="code">{{ name }}</option></select></label>
+            <ZoneChange
+                v-if="form.zone !== account.zone"
+                v-model="form.routines_keep"
+                :zone="form.zone"
+                :clock="form.clock"
+            />
+            <label
+                >The week begins on
+                <select v-model.number="form.first_weekday">
+                    <option v-for="n in 7" :key="n" :value="n">{{ longWeekday(`2024-01-0${n}`) }}</option>
+                </select></label
+            >
+            <label
+                >Clock
+                <select v-model="form.clock">
+                    <option value="24">13:30</option>
+                    <option value="12">1:30 pm</option>
+                </select></label
+            >
+            <label
+                >Public holidays of
+                <select v-model="form.holidays" data-test="holidays">
+                    <option :value="null">no country</option>
+                    <option v-for="[code, name] in named" :key="code" :value="code">{{ name }}</option>
+                </select></label
+            >
             <p class="muted">They stand in every view, and routines may give way on them.</p>
             <h2>Each weekday</h2>
-            <p class="muted">The hours a day has to give are what its load is measured against. Hours outside the waking ones are folded.</p>
-            <div class="scrolls"><table>
-                <thead><tr><th /><th>work</th><th>hours to give</th><th>awake from</th><th>to</th><th>mainly for</th></tr></thead>
-                <tbody>
-                    <tr v-for="(day, i) in form.week" :key="i">
-                        <th>{{ longWeekday(`2024-01-0${i + 1}`) }}</th>
-                        <td><input type="checkbox" :checked="form.work_days.includes(i + 1)" :aria-label="`Work on ${longWeekday(`2024-01-0${i + 1}`)}`" @change="turnWorkDay(i + 1)" /></td>
-                        <td><input v-model.number="day.hours" type="number" min="0" max="24" step="0.25" :aria-label="`Hours on ${longWeekday(`2024-01-0${i + 1}`)}`" /></td>
-                        <td><TimeField :minute="day.wakes" :clock="form.clock" :label="`Awake from, on ${longWeekday(`2024-01-0${i + 1}`)}`" @choose="(minute) => (day.wakes = minute)" /></td>
-                        <td><TimeField :minute="day.sleeps % 1440" :clock="form.clock" :label="`Awake to, on ${longWeekday(`2024-01-0${i + 1}`)}`" @choose="(minute) => (day.sleeps = minute === 0 ? 1440 : minute)" /></td>
-                        <td><input v-model="day.theme" maxlength="40" :aria-label="`What ${longWeekday(`2024-01-0${i + 1}`)} is mainly for`" /></td>
-                    </tr>
-                </tbody>
-            </table></div>
-            <p v-for="(lines, field) in mistakes" v-show="/^(week|work_days|holidays)/.test(String(field))" :key="field" class="mistake">{{ lines[0] }}</p>
+            <p class="muted">
+                The hours a day has to give are what its load is measured against. Hours outside the waking
+                ones are folded.
+            </p>
+            <div class="scrolls">
+                <table>
+                    <thead>
+                        <tr>
+                            <th />
+                            <th>work</th>
+                            <th>hours to give</th>
+                            <th>awake from</th>
+                            <th>to</th>
+                            <th>mainly for</th>
+                        </tr>
+                    </thead>
+                    <tbody>
+                        <tr v-for="(day, i) in form.week" :key="i">
+                            <th>{{ longWeekday(`2024-01-0${i + 1}`) }}</th>
+                            <td>
+                                <input
+                                    type="checkbox"
+                                    :checked="form.work_days.includes(i + 1)"
+                                    :aria-label="`Work on ${longWeekday(`2024-01-0${i + 1}`)}`"
+                                    @change="turnWorkDay(i + 1)"
+                                />
+                            </td>
+                            <td>
+                                <input
+                                    v-model.number="day.hours"
+                                    type="number"
+                                    min="0"
+                                    max="24"
+                                    step="0.25"
+                                    :aria-label="`Hours on ${longWeekday(`2024-01-0${i + 1}`)}`"
+                                />
+                            </td>
+                            <td>
+                                <TimeField
+                                    :minute="day.wakes"
+                                    :clock="form.clock"
+                                    :label="`Awake from, on ${longWeekday(`2024-01-0${i + 1}`)}`"
+                                    @choose="(minute) => (day.wakes = minute)"
+                                />
+                            </td>
+                            <td>
+                                <TimeField
+                                    :minute="day.sleeps % 1440"
+                                    :clock="form.clock"
+                                    :label="`Awake to, on ${longWeekday(`2024-01-0${i + 1}`)}`"
+                                    @choose="(minute) => (day.sleeps = minute === 0 ? 1440 : minute)"
+                                />
+                            </td>
+                            <td>
+                                <input
+                                    v-model="day.theme"
+                                    maxlength="40"
+                                    :aria-label="`What ${longWeekday(`2024-01-0${i + 1}`)} is mainly for`"
+                                />
+                            </td>
+                        </tr>
+                    </tbody>
+                </table>
+            </div>
+            <p
+                v-for="(lines, field) in mistakes"
+                v-show="/^(week|work_days|holidays)/.test(String(field))"
+                :key="field"
+                class="mistake"
+            >
+                {{ lines[0] }}
+            </p>
             <h2>Working and closing a day</h2>
-            <label>A stint lasts <span><input v-model.number="form.stint_minutes" type="number" min="5" max="120" class="short" data-test="stint-minutes" /> minutes</span></label>
-            <label>A day holds up to <span><input v-model.number="form.must_limit" type="number" min="1" max="9" class="short" aria-label="musts a day" /> musts and <input v-model.number="form.other_limit" type="number" min="0" max="40" class="short" aria-label="others a day" /> others</span></label>
-            <label class="top">Asked when a day is closed <textarea v-model="form.closing_questions" rows="4" placeholder="one a line" data-test="questions" /></label>
-            <p v-for="(lines, field) in mistakes" v-show="/^(stint|must|other|closing)/.test(String(field))" :key="field" class="mistake">{{ lines[0] }}</p>
+            <label
+                >A stint lasts
+                <span
+                    ><input
+                        v-model.number="form.stint_minutes"
+                        type="number"
+                        min="5"
+                        max="120"
+                        class="short"
+                        data-test="stint-minutes"
+                    />
+                    minutes</span
+                ></label
+            >
+            <label
+                >A day holds up to
+                <span
+                    ><input
+                        v-model.number="form.must_limit"
+                        type="number"
+                        min="1"
+                        max="9"
+                        class="short"
+                        aria-label="musts a day"
+                    />
+                    musts and
+                    <input
+                        v-model.number="form.other_limit"
+                        type="number"
+                        min="0"
+                        max="40"
+                        class="short"
+                        aria-label="others a day"
+                    />
+                    others</span
+                ></label
+            >
+            <label class="top"
+                >Asked when a day is closed
+                <textarea
+                    v-model="form.closing_questions"
+                    rows="4"
+                    placeholder="one a line"
+                    data-test="questions"
+                />
+            </label>
+            <p
+                v-for="(lines, field) in mistakes"
+                v-show="/^(stint|must|other|closing)/.test(String(field))"
+                :key="field"
+                class="mistake"
+            >
+                {{ lines[0] }}
+            </p>
             <h2>Being reminded</h2>
-            <label>Quiet from <span><TimeField :minute="form.quiet_from" :clock="form.clock" label="Quiet from" @choose="(minute) => (form.quiet_from = minute)" /> to <TimeField :minute="form.quiet_to" :clock="form.clock" label="Quiet to" @choose="(minute) => (form.quiet_to = minute)" /> {{ form.quiet_from === form.quiet_to ? '(the same: no quiet hours)' : '' }}</span></label>
-            <label>The day’s agenda <span><input type="checkbox" :checked="form.agenda_at !== null" data-test="agenda" @change="form.agenda_at = form.agenda_at === null ? 420 : null" /> <template v-if="form.agenda_at !== null">at <TimeField :minute="form.agenda_at" :clock="form.clock" label="Agenda at" @choose="(minute) => (form.agenda_at = minute)" /></template></span></label>
-            <label>A call to close it <span><input type="checkbox" :checked="form.evening_at !== null" data-test="evening" @change="form.evening_at = form.evening_at === null ? 1260 : null" /> <template v-if="form.evening_at !== null">at <TimeField :minute="form.evening_at" :clock="form.clock" label="Call at" @choose="(minute) => (form.evening_at = minute)" /></template></span></label>
-            <div v-if="form.agenda_at !== null || form.evening_at !== null" class="ways"><span>Both</span><button v-for="way in WAYS" :key="way" type="button" class="press" :aria-pressed="form.agenda_ways.includes(way)" @click="turnWay(way)">{{ way === 'screen' ? 'on screen' : way === 'mail' ? 'by mail' : 'on the phone' }}</button></div>
-            <p class="muted">No mail server and no phone are joined to this yet; stand-ins show what would arrive: <RouterLink to="/standins/post" data-test="post-box">the post box</RouterLink> and <RouterLink to="/standins/phone" data-test="phone">the phone</RouterLink>.</p>
-            <p v-for="(lines, field) in mistakes" v-show="/^(quiet|agenda|evening)/.test(String(field))" :key="field" class="mistake">{{ lines[0] }}</p>
-            <div class="foot"><button class="press main" data-test="save-settings">Save</button><button type="button" class="press" data-test="sign-out" @click="signOut">Sign out</button></div>
+            <label
+                >Quiet from
+                <span
+                    ><TimeField
+                        :minute="form.quiet_from"
+                        :clock="form.clock"
+                        label="Quiet from"
+                        @choose="(minute) => (form.quiet_from = minute)"
+                    />
+                    to
+                    <TimeField
+                        :minute="form.quiet_to"
+                        :clock="form.clock"
+                        label="Quiet to"
+                        @choose="(minute) => (form.quiet_to = minute)"
+                    />
+                    {{ form.quiet_from === form.quiet_to ? '(the same: no quiet hours)' : '' }}</span
+                ></label
+            >
+            <label
+                >The day’s agenda
+                <span
+                    ><input
+                        type="checkbox"
+                        :checked="form.agenda_at !== null"
+                        data-test="agenda"
+                        @change="form.agenda_at = form.agenda_at === null ? 420 : null" />
+                    <template v-if="form.agenda_at !== null"
+                        >at
+                        <TimeField
+                            :minute="form.agenda_at"
+                            :clock="form.clock"
+                            label="Agenda at"
+                            @choose="(minute) => (form.agenda_at = minute)" /></template></span
+            ></label>
+            <label
+                >A call to close it
+                <span
+                    ><input
+                        type="checkbox"
+                        :checked="form.evening_at !== null"
+                        data-test="evening"
+                        @change="form.evening_at = form.evening_at === null ? 1260 : null" />
+                    <template v-if="form.evening_at !== null"
+                        >at
+                        <TimeField
+                            :minute="form.evening_at"
+                            :clock="form.clock"
+                            label="Call at"
+                            @choose="(minute) => (form.evening_at = minute)" /></template></span
+            ></label>
+            <div v-if="form.agenda_at !== null || form.evening_at !== null" class="ways">
+                <span>Both</span
+                ><button
+                    v-for="way in WAYS"
+                    :key="way"
+                    type="button"
+                    class="press"
+                    :aria-pressed="form.agenda_ways.includes(way)"
+                    @click="turnWay(way)"
+                >
+                    {{ way === 'screen' ? 'on screen' : way === 'mail' ? 'by mail' : 'on the phone' }}
+                </button>
+            </div>
+            <p class="muted">
+                No mail server and no phone are joined to this yet; stand-ins show what would arrive:
+                <RouterLink to="/standins/post" data-test="post-box">the post box</RouterLink> and
+                <RouterLink to="/standins/phone" data-test="phone">the phone</RouterLink>.
+            </p>
+            <p
+                v-for="(lines, field) in mistakes"
+                v-show="/^(quiet|agenda|evening)/.test(String(field))"
+                :key="field"
+                class="mistake"
+            >
+                {{ lines[0] }}
+            </p>
+            <div class="foot">
+                <button class="press main" data-test="save-settings">Save</button
+                ><button type="button" class="press" data-test="sign-out" @click="signOut">Sign out</button>
+            </div>
         </form>
         <AccountSection />
     </SidePanel>
 </template>
 
 <style scoped>
-form { display: flex; flex-direction: column; gap: 10px; }
-label { display: grid; grid-template-columns: 150px 1fr; align-items: center; }
-input, select, textarea { border: 1px solid var(--line-strong); border-radius: 6px; background: var(--paper); padding: 5px 8px; min-width: 0; }
-h2 { font-size: 16px; margin-top: 8px; }
-input.short { width: 62px; }
-.top { align-items: start; }
-.ways { display: flex; gap: 6px; align-items: center; padding-left: 150px; }
-.muted { color: var(--muted); margin: 0; }
-@media (max-width: 760px) { label { grid-template-columns: 110px 1fr; } .ways { flex-wrap: wrap; padding-left: 0; } .ways .press { white-space: nowrap; } }
-.scrolls { overflow-x: auto; }
-table { border-collapse: collapse; width: 100%; }
-th { white-space: nowrap; text-align: left; font-weight: 600; padding: 3px 6px 3px 0; }
-thead th { color: var(--muted); font-weight: 400; font-size: 12px; }
-td { padding: 3px 6px 3px 0; }
-td input:not([type='checkbox']) { width: 100%; }
-.foot { display: flex; gap: 10px; margin-top: 8px; }
+form {
+    display: flex;
+    flex-direction: column;
+    gap: 10px;
+}
+label {
+    display: grid;
+    grid-template-columns: 150px 1fr;
+    align-items: center;
+}
+input,
+select,
+textarea {
+    border: 1px solid var(--line-strong);
+    border-radius: 6px;
+    background: var(--paper);
+    padding: 5px 8px;
+    min-width: 0;
+}
+h2 {
+    font-size: 16px;
+    margin-top: 8px;
+}
+input.short {
+    width: 62px;
+}
+.top {
+    align-items: start;
+}
+.ways {
+    display: flex;
+    gap: 6px;
+    align-items: center;
+    padding-left: 150px;
+}
+.muted {
+    color: var(--muted);
+    margin: 0;
+}
+@media (max-width: 760px) {
+    label {
+        grid-template-columns: 110px 1fr;
+    }
+    .ways {
+        flex-wrap: wrap;
+        padding-left: 0;
+    }
+    .ways .press {
+        white-space: nowrap;
+    }
+}
+.scrolls {
+    overflow-x: auto;
+}
+table {
+    border-collapse: collapse;
+    width: 100%;
+}
+th {
+    white-space: nowrap;
+    text-align: left;
+    font-weight: 600;
+    padding: 3px 6px 3px 0;
+}
+thead th {
+    color: var(--muted);
+    font-weight: 400;
+    font-size: 12px;
+}
+td {
+    padding: 3px 6px 3px 0;
+}
+td input:not([type='checkbox']) {
+    width: 100%;
+}
+.foot {
+    display: flex;
+    gap: 10px;
+    margin-top: 8px;
+}
 </style>

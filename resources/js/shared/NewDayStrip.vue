@@ -7,10 +7,29 @@ const emit = defineEmits<{ go: [] }>()
 </script>
 
 <template>
-    <div class="strip" role="status" data-test="new-day"><span>A new day has begun: {{ namedDate(today) }}. {{ stays }}</span><button class="press" data-test="to-new-day" @click="emit('go')">Go to {{ namedDate(today) }}</button></div>
+    <div class="strip" role="status" data-test="new-day">
+        <span>A new day has begun: {{ namedDate(today) }}. {{ stays }}</span
+        ><button class="press" data-test="to-new-day" @click="emit('go')">
+            Go to {{ namedDate(today) }}
+        </button>
+    </div>
 </template>
 
 <style scoped>
-.strip { flex: none; display: flex; flex-wrap: wrap; gap: 6px 14px; align-items: center; padding: 5px 14px; border-bottom: 1px solid var(--plum-line); background: var(--plum-soft); color: var(--ink); font-size: 12.5px; }
-.press { padding: 0 9px; min-height: 26px; }
+.strip {
+    flex: none;
+    display: flex;
+    flex-wrap: wrap;
+    gap: 6px 14px;
+    align-items: center;
+    padding: 5px 14px;
+    border-bottom: 1px solid var(--plum-line);
+    background: var(--plum-soft);
+    color: var(--ink);
+    font-size: 12.5px;
+}
+.press {
+    padding: 0 9px;
+    min-height: 26px;
+}
 </style>

@@ -4,19 +4,34 @@ import { useInfiniteScroll } from '@vueuse/core'
 import { ref } from 'vue'
 
 /** Chapters one after the other; more of them are fetched as one reads on. */
-const props = defineProps<{ query: UseInfiniteQueryReturnType<unknown, Error>; empty: boolean; failed: string; waiting: string; further: string }>()
+const props = defineProps<{
+    query: UseInfiniteQueryReturnType<unknown, Error>
+    empty: boolean
+    failed: string
+    waiting: string
+    further: string
+}>()
 const { isError, isFetching, isFetchingNextPage, hasNextPage, data, refetch, fetchNextPage } = props.query
 
 const scroller = ref<HTMLElement | null>(null)
-useInfiniteScroll(scroller, async () => {
-    await fetchNextPage()
-}, { distance: 400, canLoadMore: () => hasNextPage.value && !isFetchingNextPage.value && data.value !== undefined })
+useInfiniteScroll(
+    scroller,
+    async () => {
+        await fetchNextPage()
+    },
+    {
+        distance: 400,
+        canLoadMore: () => hasNextPage.value && !isFetchingNextPage.value && data.value !== undefined,
+    },
+)
 </script>
 
 <template>
     <main ref="scroller" class="running" :aria-busy="isFetching">
         <div class="column">
-            <p v-if="isError" class="empty">{{ failed }} <button class="press" @click="refetch()">Try again</button></p>
+            <p v-if="isError" class="empty">
+                {{ failed }} <button class="press" @click="refetch()">Try again</button>
+            </p>
             <p v-else-if="data === undefined" class="empty">{{ waiting }}</p>
             <p v-else-if="empty" class="empty"><slot name="empty" /></p>
             <slot />
@@ -26,8 +41,28 @@ useInfiniteScroll(scroller, async () => {
 </template>
 
 <style scoped>
-.running { flex: 1; min-width: 0; min-height: 0; overflow-y: auto; background: var(--sheet); }
-.column { max-width: 860px; padding: 10px 28px 60px; }
-.empty { color: var(--muted); margin: 14px 0; }
-@media (max-width: 760px) { .running { flex: none; overflow: visible; } .column { padding: 8px 12px 60px; } }
+.running {
+    flex: 1;
+    min-width: 0;
+    min-height: 0;
+    overflow-y: auto;
+    background: var(--sheet);
+}
+.column {
+    max-width: 860px;
+    padding: 10px 28px 60px;
+}
+.empty {
+    color: var(--muted);
+    margin: 14px 0;
+}
+@media (max-width: 760px) {
+    .running {
+        flex: none;
+        overflow: visible;
+    }
+    .column {
+        padding: 8px 12px 60px;
+    }
+}
 </style>

@@ -11,15 +11,44 @@ defineExpose({ close: () => (open.value = false) })
 <template>
     <NPopover v-model:show="open" trigger="click" placement="bottom-start" :show-arrow="false" :to="false">
         <template #trigger>
-            <button type="button" class="word" :aria-label="`${label}: ${words}`" :aria-expanded="open" :data-test="`word-${label}`" @keydown.esc.stop="open = false">{{ words }}<span aria-hidden="true"> ▾</span></button>
+            <button
+                type="button"
+                class="word"
+                :aria-label="`${label}: ${words}`"
+                :aria-expanded="open"
+                :data-test="`word-${label}`"
+                @keydown.esc.stop="open = false"
+            >
+                {{ words }}<span aria-hidden="true"> ▾</span>
+            </button>
         </template>
         <div class="choices" @keydown.esc.stop="open = false"><slot :close="() => (open = false)" /></div>
     </NPopover>
 </template>
 
 <style scoped>
-.word { background: none; border: 0; border-bottom: 2px solid var(--c); padding: 0 2px; font-weight: 650; color: var(--c-text); line-height: 1.25; }
-.word:hover { background: color-mix(in srgb, var(--c) 10%, transparent); }
-.word span { font-size: 11px; font-weight: 400; opacity: .8; }
-.choices { display: flex; flex-direction: column; gap: 6px; min-width: 150px; font-size: 13px; }
+.word {
+    background: none;
+    border: 0;
+    border-bottom: 2px solid var(--c);
+    padding: 0 2px;
+    font-weight: 650;
+    color: var(--c-text);
+    line-height: 1.25;
+}
+.word:hover {
+    background: color-mix(in srgb, var(--c) 10%, transparent);
+}
+.word span {
+    font-size: 11px;
+    font-weight: 400;
+    opacity: 0.8;
+}
+.choices {
+    display: flex;
+    flex-direction: column;
+    gap: 6px;
+    min-width: 150px;
+    font-size: 13px;
+}
 </style>

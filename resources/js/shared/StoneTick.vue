@@ -4,5 +4,11 @@ defineProps<{ done: boolean; label: string }>()
 </script>
 
 <template>
-    <button class="stone" role="checkbox" :aria-checked="done" :aria-label="done ? `${label} is done` : `Tick ${label} off`" data-test="stone" />
+    <button
+        class="stone"
+        role="checkbox"
+        :aria-checked="done"
+        :aria-label="done ? `${label} is done` : `Tick ${label} off`"
+        data-test="stone"
+    />
 </template>

@@ -9,7 +9,10 @@ const emit = defineEmits<{ choose: [minute: number] }>()
 const written = (): string => (props.minute === null ? '' : time(props.minute, props.clock))
 const text = ref(written())
 const isOdd = ref(false)
-watch(() => [props.minute, props.clock], () => (text.value = written()))
+watch(
+    () => [props.minute, props.clock],
+    () => (text.value = written()),
+)
 
 function change(): void {
     const minute = readTime(text.value)
@@ -21,12 +24,31 @@ function change(): void {
 
 <template>
     <span class="field">
-        <input v-model="text" inputmode="text" maxlength="9" :placeholder="clock === '24' ? '9:00' : '9:00 am'" :aria-label="label" :aria-invalid="isOdd" data-test="time" @change="change" @keydown.enter.prevent.stop="change" />
+        <input
+            v-model="text"
+            inputmode="text"
+            maxlength="9"
+            :placeholder="clock === '24' ? '9:00' : '9:00 am'"
+            :aria-label="label"
+            :aria-invalid="isOdd"
+            data-test="time"
+            @change="change"
+            @keydown.enter.prevent.stop="change"
+        />
         <span v-if="isOdd" class="mistake" role="alert">A time is written like 7:15.</span>
     </span>
 </template>
 
 <style scoped>
-input { width: 76px; border: 1px solid var(--line-strong); border-radius: 6px; background: var(--paper); padding: 3px 7px; color: var(--ink); }
-input[aria-invalid='true'] { border-color: var(--trouble); }
+input {
+    width: 76px;
+    border: 1px solid var(--line-strong);
+    border-radius: 6px;
+    background: var(--paper);
+    padding: 3px 7px;
+    color: var(--ink);
+}
+input[aria-invalid='true'] {
+    border-color: var(--trouble);
+}
 </style>

@@ -126,7 +126,14 @@ export function span(first: string, last: string): string {
 /** "today", "tomorrow", "Fri 27 Nov", with the time if there is one. */
 export function dueDate(due: string, today: string, clock: Clock): string {
     const days = dayNumber(due) - dayNumber(today)
-    const named = days === 0 ? 'today' : days === 1 ? 'tomorrow' : days < 300 && days > -300 ? namedDate(due) : fullDate(due)
+    const named =
+        days === 0
+            ? 'today'
+            : days === 1
+              ? 'tomorrow'
+              : days < 300 && days > -300
+                ? namedDate(due)
+                : fullDate(due)
     return due.length > 10 ? `${named} ${timeOf(due, clock)}` : named
 }
 

@@ -9,7 +9,12 @@ const props = defineProps<{ entryId: string; files: Attachment[] }>()
 const emit = defineEmits<{ changed: [files: Attachment[]] }>()
 const { change } = useChanges()
 const busy = ref(false)
-const size = (bytes: number): string => (bytes < 1000 ? `${bytes} bytes` : bytes < 1_000_000 ? `${Math.round(bytes / 1000)} kB` : `${(bytes / 1_000_000).toFixed(1)} MB`)
+const size = (bytes: number): string =>
+    bytes < 1000
+        ? `${bytes} bytes`
+        : bytes < 1_000_000
+          ? `${Math.round(bytes / 1000)} kB`
+          : `${(bytes / 1_000_000).toFixed(1)} MB`
 
 async function add(event: Event): Promise<void> {
     const field = event.target as HTMLInputElement
@@ -28,22 +33,64 @@ async function add(event: Event): Promise<void> {
     }
 }
 async function remove(file: Attachment): Promise<void> {
-    if (await change(`Removed “${file.name}”.`, () => answerOf(api.DELETE('/attachments/{attachment}', { params: { path: { attachment: file.id } } })).then(() => true))) emit('changed', props.files.filter((other) => other.id !== file.id))
+    if (
+        await change(`Removed “${file.name}”.`, () =>
+            answerOf(
+                api.DELETE('/attachments/{attachment}', { params: { path: { attachment: file.id } } }),
+            ).then(() => true),
+        )
+    )
+        emit(
+            'changed',
+            props.files.filter((other) => other.id !== file.id),
+        )
 }
 </script>
 
 <template>
     <div class="files" data-test="files">
-        <span v-for="file in files" :key="file.id" class="file"><a :href="`/api/attachments/${file.id}`" download>{{ file.name }}</a> <small>{{ size(file.size) }}</small><button type="button" class="plain" :aria-label="`Remove ${file.name}`" @click="remove(file)">×</button></span>
-        <label class="press">{{ busy ? 'Sending…' : 'Add a file' }}<input type="file" class="out-of-sight" data-test="add-file" :disabled="busy" @change="add" /></label>
+        <span v-for="file in files" :key="file.id" class="file"
+            ><a :href="`/api/attachments/${file.id}`" download>{{ file.name }}</a>
+            <small>{{ size(file.size) }}</small><button
+                type="button"
+                class="plain"
+                :aria-label="`Remove ${file.name}`"
+                @click="remove(file)"
+            >
+                ×
+            </button></span
+        >
+        <label class="press"
+            >{{ busy ? 'Sending…' : 'Add a file'
+            }}<input type="file" class="out-of-sight" data-test="add-file" :disabled="busy" @change="add"
+        /></label>
         <small class="muted">up to 10 MB</small>
     </div>
 </template>
 
 <style scoped>
-.files { display: flex; flex-wrap: wrap; gap: 6px 10px; align-items: center; }
-.file { display: inline-flex; gap: 7px; align-items: baseline; padding: 2px 8px; border: 1px solid var(--line-strong); border-radius: 12px; }
-.press { position: relative; cursor: pointer; }
-.press:focus-within { outline: 2px solid var(--plum); }
-small { color: var(--muted); }
+.files {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 6px 10px;
+    align-items: center;
+}
+.file {
+    display: inline-flex;
+    gap: 7px;
+    align-items: baseline;
+    padding: 2px 8px;
+    border: 1px solid var(--line-strong);
+    border-radius: 12px;
+}
+.press {
+    position: relative;
+    cursor: pointer;
+}
+.press:focus-within {
+    outline: 2px solid var(--plum);
+}
+small {
+    color: var(--muted);
+}
 </style>

@@ -11,14 +11,35 @@ const CHOICES: [Missed, string, string][] = [
 
 <template>
     <div class="choices" role="radiogroup" aria-label="If it is missed">
-        <button v-for="[value, words, rest] in CHOICES" :key="value" type="button" class="press" role="radio" :aria-checked="missed === value" :data-test="`missed-${value}`" @click="missed = value">
+        <button
+            v-for="[value, words, rest] in CHOICES"
+            :key="value"
+            type="button"
+            class="press"
+            role="radio"
+            :aria-checked="missed === value"
+            :data-test="`missed-${value}`"
+            @click="missed = value"
+        >
             {{ words }}<small>{{ rest }}</small>
         </button>
     </div>
 </template>
 
 <style scoped>
-.choices { display: flex; flex-direction: column; gap: 6px; }
-.press { text-align: left; padding: 6px 10px; }
-small { display: block; font-size: 11.5px; font-weight: 400; color: var(--muted); }
+.choices {
+    display: flex;
+    flex-direction: column;
+    gap: 6px;
+}
+.press {
+    text-align: left;
+    padding: 6px 10px;
+}
+small {
+    display: block;
+    font-size: 11.5px;
+    font-weight: 400;
+    color: var(--muted);
+}
 </style>

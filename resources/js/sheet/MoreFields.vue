@@ -11,13 +11,19 @@ defineProps<{ mistakes: Record<string, string[]> }>()
 const account = useAccount()
 const { labels } = useFilters()
 const zones = [...new Set([...Intl.supportedValuesOf('timeZone'), account.value.zone])].sort()
-const claims = computed<'busy' | 'tentative' | 'free'>(() => (!form.value.busy ? 'free' : form.value.tentative ? 'tentative' : 'busy'))
+const claims = computed<'busy' | 'tentative' | 'free'>(() =>
+    !form.value.busy ? 'free' : form.value.tentative ? 'tentative' : 'busy',
+)
 const CLAIMS = { busy: 'takes my time', tentative: 'may take it', free: 'leaves me free' } as const
 
 /** Whose clocks its start is told by; what is meant wherever one is goes by none. */
 const clocks = computed({
     get: () => (form.value.floating ? 'wherever' : form.value.zone),
-    set: (zone: string | null) => Object.assign(form.value, zone === 'wherever' ? { floating: true, zone: null, end_zone: null } : { floating: false, zone }),
+    set: (zone: string | null) =>
+        Object.assign(
+            form.value,
+            zone === 'wherever' ? { floating: true, zone: null, end_zone: null } : { floating: false, zone },
+        ),
 })
 
 function claim(one: 'busy' | 'tentative' | 'free'): void {
@@ -29,15 +35,28 @@ function number(event: Event): number | null {
     return value === '' ? null : Math.round(Number(value))
 }
 function steps(event: Event): void {
-    const lines = (event.target as HTMLTextAreaElement).value.split('\n').map((line) => line.trim()).filter((line) => line !== '')
-    form.value.checklist = lines.map((text) => ({ text, done: form.value.checklist.find((step) => step.text === text)?.done ?? false }))
+    const lines = (event.target as HTMLTextAreaElement).value
+        .split('\n')
+        .map((line) => line.trim())
+        .filter((line) => line !== '')
+    form.value.checklist = lines.map((text) => ({
+        text,
+        done: form.value.checklist.find((step) => step.text === text)?.done ?? false,
+    }))
 }
 function setLabels(event: Event): void {
-    const written = (event.target as HTMLInputElement).value.split(',').map((label) => label.trim()).filter((label) => label !== '')
-    form.value.labels = written.filter((label, i) => written.findIndex((other) => other.toLowerCase() === label.toLowerCase()) === i)
+    const written = (event.target as HTMLInputElement).value
+        .split(',')
+        .map((label) => label.trim())
+        .filter((label) => label !== '')
+    form.value.labels = written.filter(
+        (label, i) => written.findIndex((other) => other.toLowerCase() === label.toLowerCase()) === i,
+    )
 }
 function turnLabel(label: string): void {
-    form.value.labels = form.value.labels.includes(label) ? form.value.labels.filter((other) => other !== label) : [...form.value.labels, label]
+    form.value.labels = form.value.labels.includes(label)
+        ? form.value.labels.filter((other) => other !== label)
+        : [...form.value.labels, label]
 }
 </script>
 
@@ -45,32 +64,152 @@ function turnLabel(label: string): void {
     <div class="more">
         <div class="group" role="group" aria-label="Importance">
             <span>Importance</span>
-            <button v-for="one in (['must', 'should', 'could'] as const)" :key="one" type="button" class="press" :aria-pressed="form.importance === one" @click="form.importance = form.importance === one ? null : one">{{ LABELS[one] }}</button>
+            <button
+                v-for="one in ['must', 'should', 'could'] as const"
+                :key="one"
+                type="button"
+                class="press"
+                :aria-pressed="form.importance === one"
+                @click="form.importance = form.importance === one ? null : one"
+            >
+                {{ LABELS[one] }}
+            </button>
         </div>
         <div class="group" role="group" aria-label="Effort">
             <span>Effort</span>
-            <button v-for="one in (['light', 'steady', 'demanding'] as const)" :key="one" type="button" class="press" :aria-pressed="form.effort === one" @click="form.effort = form.effort === one ? null : one">{{ LABELS[one] }}</button>
+            <button
+                v-for="one in ['light', 'steady', 'demanding'] as const"
+                :key="one"
+                type="button"
+                class="press"
+                :aria-pressed="form.effort === one"
+                @click="form.effort = form.effort === one ? null : one"
+            >
+                {{ LABELS[one] }}
+            </button>
         </div>
-        <label v-if="form.kind === 'task'">Estimate <input type="number" min="0" max="6000" :value="form.estimate ?? ''" @input="form.estimate = number($event)" /> min <em v-if="mistakes.estimate" class="mistake">{{ mistakes.estimate[0] }}</em></label>
+        <label v-if="form.kind === 'task'"
+            >Estimate
+            <input
+                type="number"
+                min="0"
+                max="6000"
+                :value="form.estimate ?? ''"
+                @input="form.estimate = number($event)"
+            />
+            min <em v-if="mistakes.estimate" class="mistake">{{ mistakes.estimate[0] }}</em></label
+        >
         <div class="group" role="group" aria-label="Time it claims">
-            <button v-for="(words, one) in CLAIMS" :key="one" type="button" class="press" :aria-pressed="claims === one" :data-test="`claims-${one}`" @click="claim(one)">{{ words }}</button>
+            <button
+                v-for="(words, one) in CLAIMS"
+                :key="one"
+                type="button"
+                class="press"
+                :aria-pressed="claims === one"
+                :data-test="`claims-${one}`"
+                @click="claim(one)"
+            >
+                {{ words }}
+            </button>
         </div>
         <template v-if="!form.all_day">
-            <label>Travel before <input type="number" min="0" max="1440" :value="form.travel" @input="form.travel = number($event) ?? 0" /> min <em v-if="mistakes.travel" class="mistake">{{ mistakes.travel[0] }}</em></label>
-            <label>Margin after <input type="number" min="0" max="1440" :value="form.margin" data-test="margin" @input="form.margin = number($event) ?? 0" /> min <em v-if="mistakes.margin" class="mistake">{{ mistakes.margin[0] }}</em></label>
-            <label>Starts by the clocks of <select v-model="clocks" data-test="zone"><option :value="null">{{ account.zone }}</option><option value="wherever">wherever I am</option><option v-for="zone in zones" :key="zone" :value="zone">{{ zone }}</option></select></label>
-            <label v-if="!form.floating">ends by those of <select v-model="form.end_zone" data-test="end-zone"><option :value="null">the same place</option><option v-for="zone in zones" :key="zone" :value="zone">{{ zone }}</option></select> <em v-if="mistakes.zone" class="mistake">{{ mistakes.zone[0] }}</em></label>
+            <label
+                >Travel before
+                <input
+                    type="number"
+                    min="0"
+                    max="1440"
+                    :value="form.travel"
+                    @input="form.travel = number($event) ?? 0"
+                />
+                min <em v-if="mistakes.travel" class="mistake">{{ mistakes.travel[0] }}</em></label
+            >
+            <label
+                >Margin after
+                <input
+                    type="number"
+                    min="0"
+                    max="1440"
+                    :value="form.margin"
+                    data-test="margin"
+                    @input="form.margin = number($event) ?? 0"
+                />
+                min <em v-if="mistakes.margin" class="mistake">{{ mistakes.margin[0] }}</em></label
+            >
+            <label
+                >Starts by the clocks of
+                <select v-model="clocks" data-test="zone">
+                    <option :value="null">{{ account.zone }}</option>
+                    <option value="wherever">wherever I am</option>
+                    <option v-for="zone in zones" :key="zone" :value="zone">{{ zone }}</option>
+                </select></label
+            >
+            <label v-if="!form.floating"
+                >ends by those of
+                <select v-model="form.end_zone" data-test="end-zone">
+                    <option :value="null">the same place</option>
+                    <option v-for="zone in zones" :key="zone" :value="zone">{{ zone }}</option>
+                </select>
+                <em v-if="mistakes.zone" class="mistake">{{ mistakes.zone[0] }}</em></label
+            >
         </template>
         <div class="wide labels">
             <label for="labels">Labels</label>
-            <input id="labels" :value="form.labels.join(', ')" placeholder="with commas between" data-test="labels" @change="setLabels" />
-            <button v-for="one in labels.slice(0, 10)" :key="one" type="button" class="press" :aria-pressed="form.labels.includes(one)" @click="turnLabel(one)">{{ one }}</button>
-            <em v-for="(list, name) in mistakes" v-show="String(name).startsWith('labels')" :key="name" class="mistake">{{ list[0] }}</em>
+            <input
+                id="labels"
+                :value="form.labels.join(', ')"
+                placeholder="with commas between"
+                data-test="labels"
+                @change="setLabels"
+            />
+            <button
+                v-for="one in labels.slice(0, 10)"
+                :key="one"
+                type="button"
+                class="press"
+                :aria-pressed="form.labels.includes(one)"
+                @click="turnLabel(one)"
+            >
+                {{ one }}
+            </button>
+            <em
+                v-for="(list, name) in mistakes"
+                v-show="String(name).startsWith('labels')"
+                :key="name"
+                class="mistake"
+                >{{ list[0] }}</em
+            >
         </div>
-        <div class="wide group"><span>Colour</span><ColourChoice :value="form.colour" label="Colour" inherits="the calendar’s" @choose="(chosen) => (form.colour = chosen)" /></div>
+        <div class="wide group">
+            <span>Colour</span
+            ><ColourChoice
+                :value="form.colour"
+                label="Colour"
+                inherits="the calendar’s"
+                @choose="(chosen) => (form.colour = chosen)"
+            />
+        </div>
         <label class="wide">Place <input v-model="form.place" maxlength="250" data-test="place" /></label>
-        <label class="wide">Link <input v-model="form.link" type="url" maxlength="1000" placeholder="https://…" /> <a v-if="/^https?:\/\//.test(form.link)" :href="form.link" target="_blank" rel="noopener noreferrer">go there</a> <em v-if="mistakes.link" class="mistake">{{ mistakes.link[0] }}</em></label>
-        <label class="wide top">{{ form.rule ? 'Steps, each time' : 'Steps' }} <textarea :value="form.checklist.map((step) => step.text).join('\n')" rows="3" placeholder="one a line" @change="steps" /></label>
+        <label class="wide"
+            >Link <input v-model="form.link" type="url" maxlength="1000" placeholder="https://…" />
+            <a
+                v-if="/^https?:\/\//.test(form.link)"
+                :href="form.link"
+                target="_blank"
+                rel="noopener noreferrer"
+                >go there</a
+            >
+            <em v-if="mistakes.link" class="mistake">{{ mistakes.link[0] }}</em></label
+        >
+        <label class="wide top"
+            >{{ form.rule ? 'Steps, each time' : 'Steps' }}
+            <textarea
+                :value="form.checklist.map((step) => step.text).join('\n')"
+                rows="3"
+                placeholder="one a line"
+                @change="steps"
+            />
+        </label>
         <div class="group">
             <label><input v-model="form.protected" type="checkbox" /> protected</label>
             <label><input v-model="form.private" type="checkbox" /> private</label>
@@ -79,19 +218,72 @@ function turnLabel(label: string): void {
 </template>
 
 <style scoped>
-.more { display: grid; grid-template-columns: 1fr 1fr; gap: 9px 20px; align-items: center; }
-.group { display: flex; gap: 6px; align-items: center; flex-wrap: wrap; }
-.group > span { width: 74px; color: var(--muted); }
-.group .press { padding: 1px 9px; }
-label { display: flex; gap: 6px; align-items: center; color: var(--muted); }
-.wide { grid-column: 1 / -1; }
-.top { align-items: start; }
-input:not([type='checkbox']), textarea, select { border: 1px solid var(--line-strong); border-radius: 6px; background: var(--paper); padding: 4px 7px; color: var(--ink); }
-select { max-width: 170px; }
-input[type='number'] { width: 72px; }
-.wide input, .wide textarea { flex: 1; min-width: 0; }
-.wide { display: flex; }
-.labels { flex-wrap: wrap; gap: 6px; align-items: center; }
-.labels .press { padding: 0 8px; font-size: 12px; }
-@media (max-width: 760px) { .more { grid-template-columns: 1fr; } }
+.more {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    gap: 9px 20px;
+    align-items: center;
+}
+.group {
+    display: flex;
+    gap: 6px;
+    align-items: center;
+    flex-wrap: wrap;
+}
+.group > span {
+    width: 74px;
+    color: var(--muted);
+}
+.group .press {
+    padding: 1px 9px;
+}
+label {
+    display: flex;
+    gap: 6px;
+    align-items: center;
+    color: var(--muted);
+}
+.wide {
+    grid-column: 1 / -1;
+}
+.top {
+    align-items: start;
+}
+input:not([type='checkbox']),
+textarea,
+select {
+    border: 1px solid var(--line-strong);
+    border-radius: 6px;
+    background: var(--paper);
+    padding: 4px 7px;
+    color: var(--ink);
+}
+select {
+    max-width: 170px;
+}
+input[type='number'] {
+    width: 72px;
+}
+.wide input,
+.wide textarea {
+    flex: 1;
+    min-width: 0;
+}
+.wide {
+    display: flex;
+}
+.labels {
+    flex-wrap: wrap;
+    gap: 6px;
+    align-items: center;
+}
+.labels .press {
+    padding: 0 8px;
+    font-size: 12px;
+}
+@media (max-width: 760px) {
+    .more {
+        grid-template-columns: 1fr;
+    }
+}
 </style>

@@ -14,28 +14,52 @@ function date(one: Next): string {
     return far ? fullDate(one.start) : namedDate(one.start)
 }
 function hours(one: Next): string {
-    if (!one.all_day) return `${timeOf(one.start, account.value.clock)}–${timeOf(one.end, account.value.clock)}`
+    if (!one.all_day)
+        return `${timeOf(one.start, account.value.clock)}–${timeOf(one.end, account.value.clock)}`
     const last = plusDays(one.end, -1)
     return last === one.start ? 'all day' : `until ${namedDate(last)}`
 }
 function met(one: Next): string {
-    return one.meets.map((other) => `${other.title} ${timeOf(other.start, account.value.clock)}–${timeOf(other.end, account.value.clock)}`).join(', ')
+    return one.meets
+        .map(
+            (other) =>
+                `${other.title} ${timeOf(other.start, account.value.clock)}–${timeOf(other.end, account.value.clock)}`,
+        )
+        .join(', ')
 }
 </script>
 
 <template>
     <ul class="next" data-test="next">
         <li v-for="one in next" :key="one.start">
-            <b>{{ date(one) }}</b><span>{{ hours(one) }}</span><span v-if="one.meets.length" class="meets">meets {{ met(one) }}</span>
+            <b>{{ date(one) }}</b><span>{{ hours(one) }}</span
+            ><span v-if="one.meets.length" class="meets">meets {{ met(one) }}</span>
         </li>
         <li v-if="next.length === 0" class="none">It does not come again.</li>
     </ul>
 </template>
 
 <style scoped>
-.next { list-style: none; margin: 0; padding: 0; }
-li { display: flex; flex-wrap: wrap; gap: 2px 12px; padding: 4px 0; border-bottom: 1px dotted var(--line-strong); }
-b { width: 112px; font-weight: 650; }
-.meets { color: var(--trouble); }
-.none { color: var(--muted); }
+.next {
+    list-style: none;
+    margin: 0;
+    padding: 0;
+}
+li {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 2px 12px;
+    padding: 4px 0;
+    border-bottom: 1px dotted var(--line-strong);
+}
+b {
+    width: 112px;
+    font-weight: 650;
+}
+.meets {
+    color: var(--trouble);
+}
+.none {
+    color: var(--muted);
+}
 </style>

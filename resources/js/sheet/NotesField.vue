@@ -14,21 +14,77 @@ async function write(): Promise<void> {
 </script>
 
 <template>
-    <h2><label for="notes">Notes</label> <button v-if="!isWriting" type="button" class="press" data-test="write-notes" @click="write">Write</button></h2>
+    <h2>
+        <label for="notes">Notes</label>
+        <button v-if="!isWriting" type="button" class="press" data-test="write-notes" @click="write">
+            Write
+        </button>
+    </h2>
     <!-- eslint-disable-next-line vue/no-v-html -- rendered and made safe by the server -->
     <div v-if="!isWriting" class="rendered" data-test="notes-shown" @dblclick="write" v-html="html" />
-    <textarea v-else id="notes" ref="field" v-model="notes" class="notes" rows="3" maxlength="20000" placeholder="Plain text, or Markdown: **bold**, lists with -, links" data-test="notes" />
+    <textarea
+        v-else
+        id="notes"
+        ref="field"
+        v-model="notes"
+        class="notes"
+        rows="3"
+        maxlength="20000"
+        placeholder="Plain text, or Markdown: **bold**, lists with -, links"
+        data-test="notes"
+    />
     <p v-if="mistake" class="mistake">{{ mistake }}</p>
 </template>
 
 <style scoped>
-h2 { font: 650 13.5px/1.3 var(--sans); margin: 16px 0 6px; }
-h2 .press { font-weight: 400; font-size: 12px; padding: 0 8px; margin-left: 6px; }
-.notes { width: 100%; border: 1px solid var(--line-strong); border-radius: var(--radius); background: var(--paper); padding: 7px 10px; resize: vertical; field-sizing: content; min-height: 62px; max-height: 300px; }
-.rendered { padding: 2px 12px; border-left: 3px solid var(--line-strong); max-height: 320px; overflow-y: auto; overflow-wrap: anywhere; }
-.rendered :deep(p) { margin: 4px 0; }
-.rendered :deep(ul), .rendered :deep(ol) { margin: 4px 0; padding-left: 20px; }
-.rendered :deep(h1), .rendered :deep(h2), .rendered :deep(h3) { font-size: 15px; margin: 8px 0 2px; }
-.rendered :deep(table) { border-collapse: collapse; }
-.rendered :deep(td), .rendered :deep(th) { border: 1px solid var(--line); padding: 2px 8px; }
+h2 {
+    font: 650 13.5px/1.3 var(--sans);
+    margin: 16px 0 6px;
+}
+h2 .press {
+    font-weight: 400;
+    font-size: 12px;
+    padding: 0 8px;
+    margin-left: 6px;
+}
+.notes {
+    width: 100%;
+    border: 1px solid var(--line-strong);
+    border-radius: var(--radius);
+    background: var(--paper);
+    padding: 7px 10px;
+    resize: vertical;
+    field-sizing: content;
+    min-height: 62px;
+    max-height: 300px;
+}
+.rendered {
+    padding: 2px 12px;
+    border-left: 3px solid var(--line-strong);
+    max-height: 320px;
+    overflow-y: auto;
+    overflow-wrap: anywhere;
+}
+.rendered :deep(p) {
+    margin: 4px 0;
+}
+.rendered :deep(ul),
+.rendered :deep(ol) {
+    margin: 4px 0;
+    padding-left: 20px;
+}
+.rendered :deep(h1),
+.rendered :deep(h2),
+.rendered :deep(h3) {
+    font-size: 15px;
+    margin: 8px 0 2px;
+}
+.rendered :deep(table) {
+    border-collapse: collapse;
+}
+.rendered :deep(td),
+.rendered :deep(th) {
+    border: 1px solid var(--line);
+    padding: 2px 8px;
+}
 </style>

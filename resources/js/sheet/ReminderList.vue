@@ -6,7 +6,12 @@ import { computed, ref } from 'vue'
 
 /** When and how to be reminded. Null stands for what the calendar says. */
 const reminders = defineModel<string[] | null>({ required: true })
-const props = defineProps<{ allDay: boolean; hasDue?: boolean; hasTravel?: boolean; /** Those of the calendar, where one can follow them. */ inherited?: string[] }>()
+const props = defineProps<{
+    allDay: boolean
+    hasDue?: boolean
+    hasTravel?: boolean
+    /** Those of the calendar, where one can follow them. */ inherited?: string[]
+}>()
 
 const account = useAccount()
 const MOST = 10
@@ -15,12 +20,27 @@ const anchor = ref<Anchor>('start')
 const days = ref(0)
 const at = ref(540)
 const own = computed(() => reminders.value ?? [])
-const offers = computed(() => (props.allDay && anchor.value !== 'due' ? [] : [0, 10, 30, 60, 1440, 10080].map((minutes) => write({ minutes, days: 0, at: 0, anchor: anchor.value, ways: ways.value }))).filter((one) => !own.value.includes(one)))
-const anchors = computed<[Anchor, string][]>(() => [['start', 'start'], ...(props.allDay ? [] : ([['end', 'end']] as [Anchor, string][])), ...(props.hasDue ? ([['due', 'due time']] as [Anchor, string][]) : []), ...(props.hasTravel ? ([['leave', 'time to leave']] as [Anchor, string][]) : [])])
+const offers = computed(() =>
+    (props.allDay && anchor.value !== 'due'
+        ? []
+        : [0, 10, 30, 60, 1440, 10080].map((minutes) =>
+              write({ minutes, days: 0, at: 0, anchor: anchor.value, ways: ways.value }),
+          )
+    ).filter((one) => !own.value.includes(one)),
+)
+const anchors = computed<[Anchor, string][]>(() => [
+    ['start', 'start'],
+    ...(props.allDay ? [] : ([['end', 'end']] as [Anchor, string][])),
+    ...(props.hasDue ? ([['due', 'due time']] as [Anchor, string][]) : []),
+    ...(props.hasTravel ? ([['leave', 'time to leave']] as [Anchor, string][]) : []),
+])
 
 function add(trigger: string): void {
     const one = read(trigger)
-    const alike = own.value.filter((other) => write({ ...read(other)!, ways: ['screen'] }) !== (one ? write({ ...one, ways: ['screen'] }) : ''))
+    const alike = own.value.filter(
+        (other) =>
+            write({ ...read(other)!, ways: ['screen'] }) !== (one ? write({ ...one, ways: ['screen'] }) : ''),
+    )
     if (alike.length < MOST) reminders.value = [...alike, trigger]
 }
 function turn(way: Way): void {
@@ -32,21 +52,104 @@ function turn(way: Way): void {
 <template>
     <div class="reminders" data-test="reminders">
         <template v-if="reminders === null">
-            <span class="none" data-test="follows">{{ inherited?.length ? `As its calendar: ${inherited.map((one) => inWords(one, account.clock)).join('; ')}.` : 'As its calendar: none.' }}</span>
-            <button type="button" class="press" data-test="own-reminders" @click="reminders = [...(inherited ?? [])]">its own</button>
+            <span class="none" data-test="follows">{{
+                inherited?.length
+                    ? `As its calendar: ${inherited.map((one) => inWords(one, account.clock)).join('; ')}.`
+                    : 'As its calendar: none.'
+            }}</span>
+            <button
+                type="button"
+                class="press"
+                data-test="own-reminders"
+                @click="reminders = [...(inherited ?? [])]"
+            >
+                its own
+            </button>
         </template>
         <template v-else>
-            <span v-for="one in own" :key="one" class="set">{{ inWords(one, account.clock) }}<button type="button" class="plain" :aria-label="`Take away the reminder ${inWords(one, account.clock)}`" @click="reminders = own.filter((other) => other !== one)">×</button></span>
+            <span v-for="one in own" :key="one" class="set"
+                >{{ inWords(one, account.clock)
+                }}<button
+                    type="button"
+                    class="plain"
+                    :aria-label="`Take away the reminder ${inWords(one, account.clock)}`"
+                    @click="reminders = own.filter((other) => other !== one)"
+                >
+                    ×
+                </button></span
+            >
             <span v-if="own.length === 0" class="none">No reminder.</span>
-            <button v-if="inherited" type="button" class="plain back" @click="reminders = null">as its calendar</button>
+            <button v-if="inherited" type="button" class="plain back" @click="reminders = null">
+                as its calendar
+            </button>
             <div class="offers">
-                <span>add, <button v-for="way in WAYS" :key="way" type="button" class="press way" :aria-pressed="ways.includes(way)" :data-test="`way-${way}`" @click="turn(way)">{{ way === 'screen' ? 'on screen' : way === 'mail' ? 'by mail' : 'on the phone' }}</button></span>
-                <span v-if="anchors.length > 1">before the <select v-model="anchor" aria-label="Before what" data-test="anchor"><option v-for="[value, words] in anchors" :key="value" :value="value">{{ words }}</option></select></span>
-                <span><button v-for="one in offers" :key="one" type="button" class="press" :data-test="`remind${one}`" @click="add(one)">{{ inWords(one.split(';')[0] ?? one, account.clock) }}</button></span>
+                <span
+                    >add,
+                    <button
+                        v-for="way in WAYS"
+                        :key="way"
+                        type="button"
+                        class="press way"
+                        :aria-pressed="ways.includes(way)"
+                        :data-test="`way-${way}`"
+                        @click="turn(way)"
+                    >
+                        {{ way === 'screen' ? 'on screen' : way === 'mail' ? 'by mail' : 'on the phone' }}
+                    </button></span
+                >
+                <span v-if="anchors.length > 1"
+                    >before the
+                    <select v-model="anchor" aria-label="Before what" data-test="anchor">
+                        <option v-for="[value, words] in anchors" :key="value" :value="value">
+                            {{ words }}
+                        </option>
+                    </select></span
+                >
+                <span
+                    ><button
+                        v-for="one in offers"
+                        :key="one"
+                        type="button"
+                        class="press"
+                        :data-test="`remind${one}`"
+                        @click="add(one)"
+                    >
+                        {{ inWords(one.split(';')[0] ?? one, account.clock) }}
+                    </button></span
+                >
                 <span class="clock">
-                    <select v-model="days" aria-label="On which day"><option :value="0">on the day</option><option :value="1">the day before</option><option :value="2">2 days before</option><option :value="7">7 days before</option><option :value="14">14 days before</option><option :value="30">30 days before</option></select>
-                    at <TimeField :minute="at" :clock="account.clock" label="At which time" @choose="(minute) => (at = minute)" />
-                    <button type="button" class="press" @click="add(write({ minutes: null, days, at, anchor: anchor === 'due' ? 'due' : 'start', ways }))">Add</button>
+                    <select v-model="days" aria-label="On which day">
+                        <option :value="0">on the day</option>
+                        <option :value="1">the day before</option>
+                        <option :value="2">2 days before</option>
+                        <option :value="7">7 days before</option>
+                        <option :value="14">14 days before</option>
+                        <option :value="30">30 days before</option>
+                    </select>
+                    at
+                    <TimeField
+                        :minute="at"
+                        :clock="account.clock"
+                        label="At which time"
+                        @choose="(minute) => (at = minute)"
+                    />
+                    <button
+                        type="button"
+                        class="press"
+                        @click="
+                            add(
+                                write({
+                                    minutes: null,
+                                    days,
+                                    at,
+                                    anchor: anchor === 'due' ? 'due' : 'start',
+                                    ways,
+                                }),
+                            )
+                        "
+                    >
+                        Add
+                    </button>
                 </span>
             </div>
         </template>
@@ -54,13 +157,52 @@ function turn(way: Way): void {
 </template>
 
 <style scoped>
-.reminders, .offers, .offers > span { display: flex; flex-wrap: wrap; gap: 6px; align-items: center; }
-.offers { width: 100%; color: var(--muted); font-size: 12px; }
-.offers .press { padding: 1px 8px; color: var(--ink); }
-.offers .press[aria-pressed='true'] { color: var(--plum); }
-.set { display: inline-flex; gap: 8px; padding: 2px 6px 2px 10px; border-radius: 12px; background: var(--plum-soft); }
-.none { color: var(--muted); }
-.back { color: var(--muted); text-decoration: underline; text-underline-offset: 2px; font-size: 12px; }
-select { border: 1px solid var(--line-strong); border-radius: 6px; background: var(--sheet); padding: 1px 4px; color: var(--ink); }
-@media (prefers-color-scheme: dark) { .offers .press[aria-pressed='true'] { color: var(--ink); } }
+.reminders,
+.offers,
+.offers > span {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 6px;
+    align-items: center;
+}
+.offers {
+    width: 100%;
+    color: var(--muted);
+    font-size: 12px;
+}
+.offers .press {
+    padding: 1px 8px;
+    color: var(--ink);
+}
+.offers .press[aria-pressed='true'] {
+    color: var(--plum);
+}
+.set {
+    display: inline-flex;
+    gap: 8px;
+    padding: 2px 6px 2px 10px;
+    border-radius: 12px;
+    background: var(--plum-soft);
+}
+.none {
+    color: var(--muted);
+}
+.back {
+    color: var(--muted);
+    text-decoration: underline;
+    text-underline-offset: 2px;
+    font-size: 12px;
+}
+select {
+    border: 1px solid var(--line-strong);
+    border-radius: 6px;
+    background: var(--sheet);
+    padding: 1px 4px;
+    color: var(--ink);
+}
+@media (prefers-color-scheme: dark) {
+    .offers .press[aria-pressed='true'] {
+        color: var(--ink);
+    }
+}
 </style>

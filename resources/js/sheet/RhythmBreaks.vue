@@ -6,59 +6,165 @@ import SentenceWord from '@/shared/SentenceWord.vue'
 
 /** When the rhythm gives way: on days off, outside its season, in pauses. */
 const form = defineModel<Form>({ required: true })
-const OFF: [Form['off_day'], string][] = [['keep', 'it stays'], ['skip', 'it is left out'], ['before', 'it comes the working day before'], ['after', 'it comes the working day after']]
+const OFF: [Form['off_day'], string][] = [
+    ['keep', 'it stays'],
+    ['skip', 'it is left out'],
+    ['before', 'it comes the working day before'],
+    ['after', 'it comes the working day after'],
+]
 const offWords = computed(() => OFF.find(([value]) => value === form.value.off_day)?.[1] ?? 'it stays')
 const dayWords = (day: string): string => shortDate(`2024-${day}`)
-const seasonWords = computed(() => (form.value.seasons.length === 0 ? 'all the year' : form.value.seasons.map((one) => `from ${dayWords(one.from)} to ${dayWords(one.to)}`).join(' and ')))
-const pauseWords = computed(() => (form.value.pauses.length === 0 ? 'no pause' : form.value.pauses.length === 1 ? `a pause from ${fullDate(form.value.pauses[0]?.from ?? '')} to ${fullDate(form.value.pauses[0]?.to ?? '')}` : `${form.value.pauses.length} pauses`))
+const seasonWords = computed(() =>
+    form.value.seasons.length === 0
+        ? 'all the year'
+        : form.value.seasons.map((one) => `from ${dayWords(one.from)} to ${dayWords(one.to)}`).join(' and '),
+)
+const pauseWords = computed(() =>
+    form.value.pauses.length === 0
+        ? 'no pause'
+        : form.value.pauses.length === 1
+          ? `a pause from ${fullDate(form.value.pauses[0]?.from ?? '')} to ${fullDate(form.value.pauses[0]?.to ?? '')}`
+          : `${form.value.pauses.length} pauses`,
+)
 const from = ref('')
 const to = ref('')
 
 function addSeason(): void {
-    if (from.value && to.value) form.value.seasons = [...form.value.seasons, { from: from.value.slice(5), to: to.value.slice(5) }]
+    if (from.value && to.value)
+        form.value.seasons = [...form.value.seasons, { from: from.value.slice(5), to: to.value.slice(5) }]
     from.value = to.value = ''
 }
 function addPause(): void {
-    if (from.value && to.value) form.value.pauses = [...form.value.pauses, from.value <= to.value ? { from: from.value, to: to.value } : { from: to.value, to: from.value }]
+    if (from.value && to.value)
+        form.value.pauses = [
+            ...form.value.pauses,
+            from.value <= to.value ? { from: from.value, to: to.value } : { from: to.value, to: from.value },
+        ]
     from.value = to.value = ''
 }
-const SINGLE = [['extra_dates', 'It also comes on', 'also on', 'also on', 'no other date'], ['except_dates', 'and is left out on', 'left out on', 'not on', 'no date']] as const
+const SINGLE = [
+    ['extra_dates', 'It also comes on', 'also on', 'also on', 'no other date'],
+    ['except_dates', 'and is left out on', 'left out on', 'not on', 'no date'],
+] as const
 /** Single dates beside the rhythm: come as well, or are left out. */
 const single = ref('')
-const datesWords = (dates: string[], none: string): string => (dates.length === 0 ? none : dates.length > 2 ? `${dates.length} single dates` : dates.map(fullDate).join(' and '))
+const datesWords = (dates: string[], none: string): string =>
+    dates.length === 0
+        ? none
+        : dates.length > 2
+          ? `${dates.length} single dates`
+          : dates.map(fullDate).join(' and ')
 function addDate(field: 'extra_dates' | 'except_dates'): void {
-    if (single.value && !form.value[field].some((date) => date.slice(0, 10) === single.value)) form.value[field] = [...form.value[field], single.value].sort()
+    if (single.value && !form.value[field].some((date) => date.slice(0, 10) === single.value))
+        form.value[field] = [...form.value[field], single.value].sort()
     single.value = ''
 }
 </script>
 
 <template>
     <p class="breaks" data-test="breaks">
-        On a day off <SentenceWord :words="offWords" label="day off">
-            <button v-for="[value, words] in OFF" :key="value" type="button" class="press" :aria-pressed="form.off_day === value" @click="form.off_day = value">{{ words }}</button>
-            <small>Days off are weekdays without work and, if a country is chosen in the settings, its public holidays.</small>
-        </SentenceWord>,
+        On a day off
+        <SentenceWord :words="offWords" label="day off">
+            <button
+                v-for="[value, words] in OFF"
+                :key="value"
+                type="button"
+                class="press"
+                :aria-pressed="form.off_day === value"
+                @click="form.off_day = value"
+            >
+                {{ words }}
+            </button>
+            <small
+                >Days off are weekdays without work and, if a country is chosen in the settings, its public
+                holidays.</small
+            > </SentenceWord
+        >,
         <SentenceWord :words="seasonWords" label="season">
-            <span v-for="(one, i) in form.seasons" :key="i" class="set">{{ dayWords(one.from) }} to {{ dayWords(one.to) }} <button type="button" class="plain" aria-label="Take this season away" @click="form.seasons = form.seasons.filter((_, j) => j !== i)">×</button></span>
-            <span class="fromto">only from <input v-model="from" type="date" aria-label="Season from" /> to <input v-model="to" type="date" aria-label="Season to" /> <button type="button" class="press" @click="addSeason">Add</button></span>
-            <small>Of the dates the day and the month count, every year.</small>
-        </SentenceWord>, with
+            <span v-for="(one, i) in form.seasons" :key="i" class="set"
+                >{{ dayWords(one.from) }} to {{ dayWords(one.to) }}
+                <button
+                    type="button"
+                    class="plain"
+                    aria-label="Take this season away"
+                    @click="form.seasons = form.seasons.filter((_, j) => j !== i)"
+                >
+                    ×
+                </button></span
+            >
+            <span class="fromto"
+                >only from <input v-model="from" type="date" aria-label="Season from" /> to
+                <input v-model="to" type="date" aria-label="Season to" />
+                <button type="button" class="press" @click="addSeason">Add</button></span
+            >
+            <small>Of the dates the day and the month count, every year.</small> </SentenceWord
+        >, with
         <SentenceWord :words="pauseWords" label="pauses">
-            <span v-for="(one, i) in form.pauses" :key="i" class="set">{{ fullDate(one.from) }} to {{ fullDate(one.to) }} <button type="button" class="plain" aria-label="Take this pause away" @click="form.pauses = form.pauses.filter((_, j) => j !== i)">×</button></span>
-            <span class="fromto">nothing from <input v-model="from" type="date" aria-label="Pause from" /> to <input v-model="to" type="date" aria-label="Pause to" /> <button type="button" class="press" @click="addPause">Add</button></span>
-        </SentenceWord>.
-        <template v-for="([field, lead, label, words, none], i) in form.after_done ? [] : SINGLE" :key="field">{{ lead }}
+            <span v-for="(one, i) in form.pauses" :key="i" class="set"
+                >{{ fullDate(one.from) }} to {{ fullDate(one.to) }}
+                <button
+                    type="button"
+                    class="plain"
+                    aria-label="Take this pause away"
+                    @click="form.pauses = form.pauses.filter((_, j) => j !== i)"
+                >
+                    ×
+                </button></span
+            >
+            <span class="fromto"
+                >nothing from <input v-model="from" type="date" aria-label="Pause from" /> to
+                <input v-model="to" type="date" aria-label="Pause to" />
+                <button type="button" class="press" @click="addPause">Add</button></span
+            > </SentenceWord
+        >.
+        <template v-for="([field, lead, label, words, none], i) in form.after_done ? [] : SINGLE" :key="field"
+            >{{ lead }}
             <SentenceWord :words="datesWords(form[field], none)" :label="label">
-                <span v-for="date in form[field]" :key="date" class="set">{{ fullDate(date) }} <button type="button" class="plain" aria-label="Take this date away" @click="form[field] = form[field].filter((other) => other !== date)">×</button></span>
-                <span class="fromto">{{ words }} <input v-model="single" type="date" :aria-label="label" /> <button type="button" class="press" @click="addDate(field)">Add</button></span>
-            </SentenceWord>{{ i === 0 ? ', ' : '.' }}</template>
+                <span v-for="date in form[field]" :key="date" class="set"
+                    >{{ fullDate(date) }}
+                    <button
+                        type="button"
+                        class="plain"
+                        aria-label="Take this date away"
+                        @click="form[field] = form[field].filter((other) => other !== date)"
+                    >
+                        ×
+                    </button></span
+                >
+                <span class="fromto"
+                    >{{ words }} <input v-model="single" type="date" :aria-label="label" />
+                    <button type="button" class="press" @click="addDate(field)">Add</button></span
+                > </SentenceWord
+            >{{ i === 0 ? ', ' : '.' }}</template
+        >
     </p>
 </template>
 
 <style scoped>
-.breaks { margin: 6px 0 0; font-size: 13.5px; color: var(--muted); }
-.set { display: flex; gap: 8px; justify-content: space-between; }
-.fromto { display: flex; gap: 6px; align-items: center; white-space: nowrap; }
-small { max-width: 300px; color: var(--muted); }
-input { border: 1px solid var(--line-strong); border-radius: 6px; padding: 2px 6px; background: var(--paper); }
+.breaks {
+    margin: 6px 0 0;
+    font-size: 13.5px;
+    color: var(--muted);
+}
+.set {
+    display: flex;
+    gap: 8px;
+    justify-content: space-between;
+}
+.fromto {
+    display: flex;
+    gap: 6px;
+    align-items: center;
+    white-space: nowrap;
+}
+small {
+    max-width: 300px;
+    color: var(--muted);
+}
+input {
+    border: 1px solid var(--line-strong);
+    border-radius: 6px;
+    padding: 2px 6px;
+    background: var(--paper);
+}
 </style>

@@ -9,12 +9,21 @@ const form = defineModel<Form>({ required: true })
 const props = defineProps<{ presses: RhythmPreview['presses'] | null; today: string }>()
 
 const NAMES: [keyof RhythmPreview['presses'], string][] = [
-    ['every_day', 'Every day'], ['weekdays', 'Weekdays'], ['weekly', 'Weekly'], ['fortnightly', 'Fortnightly'], ['monthly_by_date', 'Monthly by date'],
-    ['monthly_by_weekday', 'Monthly by weekday'], ['last_day', 'Last day of the month'], ['yearly', 'Yearly'],
+    ['every_day', 'Every day'],
+    ['weekdays', 'Weekdays'],
+    ['weekly', 'Weekly'],
+    ['fortnightly', 'Fortnightly'],
+    ['monthly_by_date', 'Monthly by date'],
+    ['monthly_by_weekday', 'Monthly by weekday'],
+    ['last_day', 'Last day of the month'],
+    ['yearly', 'Yearly'],
 ]
 const chosen = computed(() => {
     if (form.value.after_done) return null
-    return NAMES.find(([press]) => props.presses && sameRhythm(form.value.rule, props.presses[press]))?.[0] ?? null
+    return (
+        NAMES.find(([press]) => props.presses && sameRhythm(form.value.rule, props.presses[press]))?.[0] ??
+        null
+    )
 })
 
 function press(name: keyof RhythmPreview['presses']): void {
@@ -34,13 +43,50 @@ function afterDone(): void {
 
 <template>
     <div class="presses" role="group" aria-label="Common rhythms">
-        <button v-if="form.kind === 'task'" class="press" :aria-pressed="form.start === null" data-test="press-basket" @click="setDate(form, null)">No day</button>
-        <button class="press" :aria-pressed="form.start !== null && form.rule === null" data-test="press-once" @click="once">Once</button>
-        <button v-for="[name, words] in NAMES" :key="name" class="press" :aria-pressed="chosen === name" :disabled="!presses" :data-test="`press-${name}`" @click="press(name)">{{ words }}</button>
-        <button class="press" :aria-pressed="form.after_done" :disabled="form.start === null" data-test="press-after" @click="afterDone">After it is done</button>
+        <button
+            v-if="form.kind === 'task'"
+            class="press"
+            :aria-pressed="form.start === null"
+            data-test="press-basket"
+            @click="setDate(form, null)"
+        >
+            No day
+        </button>
+        <button
+            class="press"
+            :aria-pressed="form.start !== null && form.rule === null"
+            data-test="press-once"
+            @click="once"
+        >
+            Once
+        </button>
+        <button
+            v-for="[name, words] in NAMES"
+            :key="name"
+            class="press"
+            :aria-pressed="chosen === name"
+            :disabled="!presses"
+            :data-test="`press-${name}`"
+            @click="press(name)"
+        >
+            {{ words }}
+        </button>
+        <button
+            class="press"
+            :aria-pressed="form.after_done"
+            :disabled="form.start === null"
+            data-test="press-after"
+            @click="afterDone"
+        >
+            After it is done
+        </button>
     </div>
 </template>
 
 <style scoped>
-.presses { display: flex; flex-wrap: wrap; gap: 6px; }
+.presses {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 6px;
+}
 </style>

@@ -16,20 +16,58 @@ const props = defineProps<{ presses: RhythmPreview['presses'] | null }>()
 const account = useAccount()
 const rule = computed(() => parts(form.value.rule))
 const interval = computed(() => Number(rule.value.INTERVAL ?? 1))
-const unit = computed(() => ({ DAILY: 'day', WEEKLY: 'week', MONTHLY: 'month', YEARLY: 'year', HOURLY: 'hour', MINUTELY: 'minute', SECONDLY: 'second' })[rule.value.FREQ ?? ''] ?? 'day')
+const unit = computed(
+    () =>
+        ({
+            DAILY: 'day',
+            WEEKLY: 'week',
+            MONTHLY: 'month',
+            YEARLY: 'year',
+            HOURLY: 'hour',
+            MINUTELY: 'minute',
+            SECONDLY: 'second',
+        })[rule.value.FREQ ?? ''] ?? 'day',
+)
 const every = computed(() => (interval.value === 1 ? unit.value : `${interval.value} ${unit.value}s`))
 const length_ = computed(() => lengthOf(form.value))
-const lengthWords = computed(() => (form.value.all_day ? plural(length_.value, 'day') : spanWords(length_.value)))
+const lengthWords = computed(() =>
+    form.value.all_day ? plural(length_.value, 'day') : spanWords(length_.value),
+)
 const startMinute = computed(() => (form.value.start ? minuteOf(form.value.start) : 540))
 const until = computed(() => untilDate(form.value.rule))
-const ending = computed(() => (rule.value.COUNT ? `for ${rule.value.COUNT} ${rule.value.COUNT === '1' ? 'time' : 'times'}` : until.value ? `until ${fullDate(until.value).slice(4)}` : 'without end'))
+const ending = computed(() =>
+    rule.value.COUNT
+        ? `for ${rule.value.COUNT} ${rule.value.COUNT === '1' ? 'time' : 'times'}`
+        : until.value
+          ? `until ${fullDate(until.value).slice(4)}`
+          : 'without end',
+)
 
 const HOURS = ['BYHOUR', 'BYMINUTE', 'BYSECOND']
 const OTHER_DAYS = 'the chosen days'
-const WHICH: Record<string, string> = { '1': 'first', '2': 'second', '3': 'third', '4': 'fourth', '5': 'fifth', '-1': 'last', '-2': 'last but one', '-3': 'last but two', '-4': 'last but three' }
+const WHICH: Record<string, string> = {
+    '1': 'first',
+    '2': 'second',
+    '3': 'third',
+    '4': 'fourth',
+    '5': 'fifth',
+    '-1': 'last',
+    '-2': 'last but one',
+    '-3': 'last but two',
+    '-4': 'last but three',
+}
 const MINUTES = [5, 10, 15, 20, 30, 45, 60, 90, 120, 180]
-const UNITS = [['every_day', 'day'], ['weekly', 'week'], ['monthly_by_date', 'month'], ['yearly', 'year']] as const
-const MONTHLY = [['monthly_by_date', 'the same date'], ['monthly_by_weekday', 'the same weekday of the month'], ['last_day', 'the last day']] as const
+const UNITS = [
+    ['every_day', 'day'],
+    ['weekly', 'week'],
+    ['monthly_by_date', 'month'],
+    ['yearly', 'year'],
+] as const
+const MONTHLY = [
+    ['monthly_by_date', 'the same date'],
+    ['monthly_by_weekday', 'the same weekday of the month'],
+    ['last_day', 'the last day'],
+] as const
 
 function set(changes: Record<string, string>): void {
     form.value.rule = withParts(form.value.rule, changes)
@@ -39,17 +77,26 @@ function plural(number: number, thing: string): string {
 }
 function spanWords(minutes: number): string {
     const rest = minutes % 1440
-    return minutes < 1440 ? length(minutes) : `${plural(Math.floor(minutes / 1440), 'day')}${rest === 0 ? '' : ` ${length(rest)}`}`
+    return minutes < 1440
+        ? length(minutes)
+        : `${plural(Math.floor(minutes / 1440), 'day')}${rest === 0 ? '' : ` ${length(rest)}`}`
 }
 /** What says how often within it, how long it goes on and at which hours stays with another unit. */
 function setUnit(press: keyof RhythmPreview['presses']): void {
-    const rest = Object.fromEntries(['INTERVAL', 'COUNT', 'UNTIL', 'WKST', ...HOURS].map((name) => [name, rule.value[name] ?? '']))
-    if (props.presses) form.value.rule = form.value.after_done ? withParts(`FREQ=${parts(props.presses[press]).FREQ}`, rest) : withParts(props.presses[press], rest)
+    const rest = Object.fromEntries(
+        ['INTERVAL', 'COUNT', 'UNTIL', 'WKST', ...HOURS].map((name) => [name, rule.value[name] ?? '']),
+    )
+    if (props.presses)
+        form.value.rule = form.value.after_done
+            ? withParts(`FREQ=${parts(props.presses[press]).FREQ}`, rest)
+            : withParts(props.presses[press], rest)
 }
 /** A rule of weeks that names no weekday comes on that of its start. */
 const chosenDays = computed<string[]>(() => {
     const named = weekdays(form.value.rule)
-    return named.length > 0 || form.value.start === null ? named : [LETTERS[weekday(form.value.start) - 1] ?? 'MO']
+    return named.length > 0 || form.value.start === null
+        ? named
+        : [LETTERS[weekday(form.value.start) - 1] ?? 'MO']
 })
 function turnWeekday(letters: string): void {
     const chosen = chosenDays.value
@@ -66,12 +113,19 @@ function typedInterval(event: Event): void {
 }
 const lengthMistake = ref('')
 function typedLength(event: Event): void {
-    const value = whole(event, form.value.all_day ? 1 : 0, form.value.all_day ? LONGEST_DAYS : LONGEST_DAYS * 1440)
+    const value = whole(
+        event,
+        form.value.all_day ? 1 : 0,
+        form.value.all_day ? LONGEST_DAYS : LONGEST_DAYS * 1440,
+    )
     lengthMistake.value = value === null ? `An entry lasts up to ${LONGEST_DAYS} days.` : ''
     if (value !== null) setLength(form.value, value)
 }
 function typedEnd(date: string, minute: number): void {
-    lengthMistake.value = date === '' || setEnd(form.value, date, minute) ? '' : `The end lies after the start, and no more than ${LONGEST_DAYS} days.`
+    lengthMistake.value =
+        date === '' || setEnd(form.value, date, minute)
+            ? ''
+            : `The end lies after the start, and no more than ${LONGEST_DAYS} days.`
 }
 function typedCount(event: Event): void {
     const value = whole(event, 1, 9999)
@@ -86,7 +140,9 @@ const monthlyWords = computed(() => {
     const nth = /^(-?\d)(\w\w)$/.exec(rule.value.BYDAY ?? '')
     const which = nth && WHICH[nth[1] ?? '']
     if (nth && which) return `the ${which} ${longWeekday(`2024-01-0${LETTERS.indexOf(nth[2] as 'MO') + 1}`)}`
-    return !day && !rule.value.BYDAY && form.value.start ? `the ${Number(form.value.start.slice(8, 10))}${suffix(Number(form.value.start.slice(8, 10)))}` : OTHER_DAYS
+    return !day && !rule.value.BYDAY && form.value.start
+        ? `the ${Number(form.value.start.slice(8, 10))}${suffix(Number(form.value.start.slice(8, 10)))}`
+        : OTHER_DAYS
 })
 /** The rhythm names hours of its own: then the start says none. */
 const ownHours = computed(() => HOURS.some((name) => rule.value[name] !== undefined))
@@ -99,12 +155,20 @@ const hasMore = computed(() => {
     const { FREQ, BYMONTH, BYMONTHDAY } = rule.value
     const [month, day] = [form.value.start?.slice(5, 7), form.value.start?.slice(8, 10)].map(Number)
     if (isPlainWeekly.value) said.add('BYDAY')
-    if (FREQ === 'MONTHLY' && monthlyWords.value !== OTHER_DAYS) ['BYDAY', 'BYMONTHDAY', 'SKIP', 'RSCALE'].forEach((name) => said.add(name))
-    if (FREQ === 'YEARLY' && Number(BYMONTH) === month && Number(BYMONTHDAY) === day) ['BYMONTH', 'BYMONTHDAY', 'SKIP', 'RSCALE'].forEach((name) => said.add(name))
+    if (FREQ === 'MONTHLY' && monthlyWords.value !== OTHER_DAYS)
+        ['BYDAY', 'BYMONTHDAY', 'SKIP', 'RSCALE'].forEach((name) => said.add(name))
+    if (FREQ === 'YEARLY' && Number(BYMONTH) === month && Number(BYMONTHDAY) === day)
+        ['BYMONTH', 'BYMONTHDAY', 'SKIP', 'RSCALE'].forEach((name) => said.add(name))
     return Object.keys(rule.value).some((name) => !said.has(name))
 })
 function suffix(day: number): string {
-    return day % 10 === 1 && day !== 11 ? 'st' : day % 10 === 2 && day !== 12 ? 'nd' : day % 10 === 3 && day !== 13 ? 'rd' : 'th'
+    return day % 10 === 1 && day !== 11
+        ? 'st'
+        : day % 10 === 2 && day !== 12
+          ? 'nd'
+          : day % 10 === 3 && day !== 13
+            ? 'rd'
+            : 'th'
 }
 const isPlainWeekly = computed(() => rule.value.FREQ === 'WEEKLY' && !rule.value.BYSETPOS)
 </script>
@@ -116,81 +180,285 @@ const isPlainWeekly = computed(() => rule.value.FREQ === 'WEEKLY' && !rule.value
             <SentenceWord words="basket" label="day">
                 <template #default="{ close }">
                     Give it a day:
-                    <DateChoice :value="null" :first-weekday="account.first_weekday" @choose="(date) => { setDate(form, date); close() }" />
-                </template>
-            </SentenceWord>, without a day.
+                    <DateChoice
+                        :value="null"
+                        :first-weekday="account.first_weekday"
+                        @choose="
+                            (date) => {
+                                setDate(form, date)
+                                close()
+                            }
+                        "
+                    />
+                </template> </SentenceWord
+            >, without a day.
         </template>
         <template v-else>
             <template v-if="form.rule === null">On{{ ' ' }}</template>
             <template v-else>
                 {{ form.after_done ? '' : 'Every' }}
                 <SentenceWord :words="every" label="every">
-                    <label class="number">every <input type="number" min="1" max="999" :value="interval" @change="typedInterval" /></label>
-                    <button v-for="[press, name] in UNITS" :key="press" class="press" :aria-pressed="unit === name" @click="unit === name || setUnit(press)">{{ name }}{{ interval === 1 ? '' : 's' }}</button>
+                    <label class="number"
+                        >every
+                        <input type="number" min="1" max="999" :value="interval" @change="typedInterval"
+                    /></label>
+                    <button
+                        v-for="[press, name] in UNITS"
+                        :key="press"
+                        class="press"
+                        :aria-pressed="unit === name"
+                        @click="unit === name || setUnit(press)"
+                    >
+                        {{ name }}{{ interval === 1 ? '' : 's' }}
+                    </button>
                 </SentenceWord>
                 <template v-if="form.after_done"> after it is done, first on</template>
                 <template v-else-if="isPlainWeekly">
                     on
                     <span class="days" role="group" aria-label="Weekdays">
-                        <button v-for="(letters, i) in LETTERS" :key="letters" type="button" class="day" :aria-pressed="chosenDays.includes(letters)" :title="longWeekday(`2024-01-0${i + 1}`)" @click="turnWeekday(letters)">{{ letters[0] }}{{ letters[1]?.toLowerCase() }}</button>
+                        <button
+                            v-for="(letters, i) in LETTERS"
+                            :key="letters"
+                            type="button"
+                            class="day"
+                            :aria-pressed="chosenDays.includes(letters)"
+                            :title="longWeekday(`2024-01-0${i + 1}`)"
+                            @click="turnWeekday(letters)"
+                        >
+                            {{ letters[0] }}{{ letters[1]?.toLowerCase() }}
+                        </button>
                     </span>
                 </template>
                 <template v-else-if="rule.FREQ === 'MONTHLY'">
                     on
                     <SentenceWord :words="monthlyWords" label="which day">
                         <template #default="{ close }">
-                            <button v-for="[press, name] in MONTHLY" :key="press" class="press" @click="() => { setUnit(press); close() }">{{ name }}</button>
+                            <button
+                                v-for="[press, name] in MONTHLY"
+                                :key="press"
+                                class="press"
+                                @click="
+                                    () => {
+                                        setUnit(press)
+                                        close()
+                                    }
+                                "
+                            >
+                                {{ name }}
+                            </button>
                         </template>
                     </SentenceWord>
                 </template>
-                <span v-if="hasMore && !form.after_done" class="more" data-test="kept" title="Kept as it is; the line below reads all of it">, and what else its rhythm says</span>
+                <span
+                    v-if="hasMore && !form.after_done"
+                    class="more"
+                    data-test="kept"
+                    title="Kept as it is; the line below reads all of it"
+                    >, and what else its rhythm says</span
+                >
                 <template v-if="!form.after_done">, from{{ ' ' }}</template>
             </template>
             <SentenceWord :words="fullDate(form.start)" label="start">
                 <template #default="{ close }">
-                    <DateChoice :value="form.start" :first-weekday="account.first_weekday" @choose="(date) => { setDate(form, date); close() }" />
-                    <button v-if="form.kind === 'task'" class="press" @click="() => { setDate(form, null); close() }">No day: into the basket</button>
+                    <DateChoice
+                        :value="form.start"
+                        :first-weekday="account.first_weekday"
+                        @choose="
+                            (date) => {
+                                setDate(form, date)
+                                close()
+                            }
+                        "
+                    />
+                    <button
+                        v-if="form.kind === 'task'"
+                        class="press"
+                        @click="
+                            () => {
+                                setDate(form, null)
+                                close()
+                            }
+                        "
+                    >
+                        No day: into the basket
+                    </button>
                 </template>
             </SentenceWord>
             {{ form.all_day ? ',' : 'at' }}
             <SentenceWord v-if="ownHours && !form.all_day" words="the hours of its rhythm" label="time">
                 <template #default="{ close }">
                     <small>Its rhythm names the hours itself; the line below reads them.</small>
-                    <button class="press" @click="() => { oneHour(); close() }">only at {{ time(startMinute, account.clock) }}</button>
+                    <button
+                        class="press"
+                        @click="
+                            () => {
+                                oneHour()
+                                close()
+                            }
+                        "
+                    >
+                        only at {{ time(startMinute, account.clock) }}
+                    </button>
                 </template>
             </SentenceWord>
-            <SentenceWord v-else :words="form.all_day ? 'all day' : time(startMinute, account.clock)" label="time">
-                <span class="number">at <TimeField :minute="form.all_day ? null : startMinute" :clock="account.clock" label="Time it starts" @choose="(minute) => setTime(form, minute)" /></span>
+            <SentenceWord
+                v-else
+                :words="form.all_day ? 'all day' : time(startMinute, account.clock)"
+                label="time"
+            >
+                <span class="number"
+                    >at
+                    <TimeField
+                        :minute="form.all_day ? null : startMinute"
+                        :clock="account.clock"
+                        label="Time it starts"
+                        @choose="(minute) => setTime(form, minute)"
+                /></span>
                 <button class="press" :aria-pressed="form.all_day" @click="setAllDay(form)">all day</button>
             </SentenceWord>
             for
             <SentenceWord :words="lengthWords" label="length">
-                <label class="number"><input type="number" min="0" :max="form.all_day ? LONGEST_DAYS : LONGEST_DAYS * 1440" :value="length_" data-test="length" @change="typedLength" /> {{ form.all_day ? (length_ === 1 ? 'day' : 'days') : length_ === 1 ? 'minute' : 'minutes' }}</label>
-                <span v-if="!form.all_day" class="grid"><button v-for="minutes in MINUTES" :key="minutes" class="press" :aria-pressed="length_ === minutes" @click="setLength(form, minutes)">{{ length(minutes) }}</button></span>
-                <span class="number">{{ form.all_day ? 'to the end of' : 'to' }} <input type="date" class="date" :min="form.start.slice(0, 10)" :value="form.end?.slice(0, 10)" aria-label="Day it ends" data-test="end-day" @change="typedEnd(($event.target as HTMLInputElement).value, minuteOf(form.end ?? ''))" /><TimeField v-if="!form.all_day" :minute="minuteOf(form.end ?? '')" :clock="account.clock" label="Time it ends" @choose="(minute) => typedEnd(form.end?.slice(0, 10) ?? '', minute)" /></span>
-                <span v-if="lengthMistake" class="mistake" role="alert">{{ lengthMistake }}</span>
-            </SentenceWord><template v-if="form.rule !== null">{{ ', going on ' }}<SentenceWord :words="ending" label="end">
-                <template #default="{ close }">
-                    <button class="press" :aria-pressed="!rule.COUNT && !until" @click="() => { set({ COUNT: '', UNTIL: '' }); close() }">without end</button>
-                    <label class="number">for <input type="number" min="1" max="9999" :value="rule.COUNT ?? ''" @change="typedCount" /> times</label>
-                    until
-                    <DateChoice :value="until" :first-weekday="account.first_weekday" @choose="(date) => { set({ UNTIL: untilPart(date), COUNT: '' }); close() }" />
-                </template>
-            </SentenceWord>
-            </template>.
+                <label class="number"
+                    ><input
+                        type="number"
+                        min="0"
+                        :max="form.all_day ? LONGEST_DAYS : LONGEST_DAYS * 1440"
+                        :value="length_"
+                        data-test="length"
+                        @change="typedLength"
+                    />
+                    {{
+                        form.all_day ? (length_ === 1 ? 'day' : 'days') : length_ === 1 ? 'minute' : 'minutes'
+                    }}</label
+                >
+                <span v-if="!form.all_day" class="grid"
+                    ><button
+                        v-for="minutes in MINUTES"
+                        :key="minutes"
+                        class="press"
+                        :aria-pressed="length_ === minutes"
+                        @click="setLength(form, minutes)"
+                    >
+                        {{ length(minutes) }}
+                    </button></span
+                >
+                <span class="number"
+                    >{{ form.all_day ? 'to the end of' : 'to' }}
+                    <input
+                        type="date"
+                        class="date"
+                        :min="form.start.slice(0, 10)"
+                        :value="form.end?.slice(0, 10)"
+                        aria-label="Day it ends"
+                        data-test="end-day"
+                        @change="
+                            typedEnd(($event.target as HTMLInputElement).value, minuteOf(form.end ?? ''))
+                        " /><TimeField
+                        v-if="!form.all_day"
+                        :minute="minuteOf(form.end ?? '')"
+                        :clock="account.clock"
+                        label="Time it ends"
+                        @choose="(minute) => typedEnd(form.end?.slice(0, 10) ?? '', minute)"
+                /></span>
+                <span v-if="lengthMistake" class="mistake" role="alert">{{
+                    lengthMistake
+                }}</span> </SentenceWord
+            ><template v-if="form.rule !== null"
+                >{{ ', going on '
+                }}<SentenceWord :words="ending" label="end">
+                    <template #default="{ close }">
+                        <button
+                            class="press"
+                            :aria-pressed="!rule.COUNT && !until"
+                            @click="
+                                () => {
+                                    set({ COUNT: '', UNTIL: '' })
+                                    close()
+                                }
+                            "
+                        >
+                            without end
+                        </button>
+                        <label class="number"
+                            >for
+                            <input
+                                type="number"
+                                min="1"
+                                max="9999"
+                                :value="rule.COUNT ?? ''"
+                                @change="typedCount"
+                            />
+                            times</label
+                        >
+                        until
+                        <DateChoice
+                            :value="until"
+                            :first-weekday="account.first_weekday"
+                            @choose="
+                                (date) => {
+                                    set({ UNTIL: untilPart(date), COUNT: '' })
+                                    close()
+                                }
+                            "
+                        />
+                    </template>
+                </SentenceWord> </template
+            >.
         </template>
     </p>
 </template>
 
 <style scoped>
-.sentence { margin: 0; font-size: 18px; line-height: 2.05; }
-.days { display: inline-flex; gap: 3px; vertical-align: middle; }
-.day { width: 32px; height: 27px; border-radius: 14px; border: 1px solid var(--line-strong); background: var(--sheet); font-size: 12px; }
-.day[aria-pressed='true'] { background: var(--c-text); border-color: var(--c-text); color: var(--sheet); font-weight: 600; }
-.number { display: flex; gap: 6px; align-items: center; }
-.more { font-size: 15px; color: var(--muted); }
-small { max-width: 240px; color: var(--muted); }
-.number input { width: 84px; padding: 4px 6px; border: 1px solid var(--line-strong); border-radius: 6px; background: var(--paper); }
-.number input.date { width: 140px; }
-.grid { display: grid; grid-template-columns: repeat(3, auto); gap: 4px; }
+.sentence {
+    margin: 0;
+    font-size: 18px;
+    line-height: 2.05;
+}
+.days {
+    display: inline-flex;
+    gap: 3px;
+    vertical-align: middle;
+}
+.day {
+    width: 32px;
+    height: 27px;
+    border-radius: 14px;
+    border: 1px solid var(--line-strong);
+    background: var(--sheet);
+    font-size: 12px;
+}
+.day[aria-pressed='true'] {
+    background: var(--c-text);
+    border-color: var(--c-text);
+    color: var(--sheet);
+    font-weight: 600;
+}
+.number {
+    display: flex;
+    gap: 6px;
+    align-items: center;
+}
+.more {
+    font-size: 15px;
+    color: var(--muted);
+}
+small {
+    max-width: 240px;
+    color: var(--muted);
+}
+.number input {
+    width: 84px;
+    padding: 4px 6px;
+    border: 1px solid var(--line-strong);
+    border-radius: 6px;
+    background: var(--paper);
+}
+.number input.date {
+    width: 140px;
+}
+.grid {
+    display: grid;
+    grid-template-columns: repeat(3, auto);
+    gap: 4px;
+}
 </style>

@@ -11,18 +11,35 @@ const emit = defineEmits<{ changed: [entry: Entry, steps: Step[]]; whole: [] }>(
 
 const { change } = useChanges()
 const steps = ref<Step[]>([])
-watch(() => props.entry.this_one?.checklist ?? props.entry.checklist, (given) => (steps.value = given.map((step) => ({ ...step }))), { immediate: true })
+watch(
+    () => props.entry.this_one?.checklist ?? props.entry.checklist,
+    (given) => (steps.value = given.map((step) => ({ ...step }))),
+    { immediate: true },
+)
 const done = computed(() => steps.value.filter((step) => step.done).length)
 const offers = ref(false)
 
 async function keep(words: string): Promise<void> {
     const sent = steps.value.map((step) => ({ ...step }))
-    const entry = await change(words, () => answerOf(api.PATCH('/entries/{entry}', { params: { path: { entry: props.entry.id } }, body: { checklist: sent, ...(props.recurrenceId === null ? {} : { scope: 'one', recurrence_id: props.recurrenceId }) } })))
+    const entry = await change(words, () =>
+        answerOf(
+            api.PATCH('/entries/{entry}', {
+                params: { path: { entry: props.entry.id } },
+                body: {
+                    checklist: sent,
+                    ...(props.recurrenceId === null
+                        ? {}
+                        : { scope: 'one', recurrence_id: props.recurrenceId }),
+                },
+            }),
+        ),
+    )
     if (entry) emit('changed', entry, sent)
 }
 async function tick(step: Step): Promise<void> {
     step.done = !step.done
-    offers.value = props.entry.kind === 'task' && !props.entry.this_one?.done && done.value === steps.value.length
+    offers.value =
+        props.entry.kind === 'task' && !props.entry.this_one?.done && done.value === steps.value.length
     await keep(step.done ? `Ticked “${step.text}”.` : `“${step.text}” is not done after all.`)
 }
 function shift(at: number, by: number): void {
@@ -33,35 +50,113 @@ function shift(at: number, by: number): void {
 }
 async function takeOut(at: number): Promise<void> {
     const step = steps.value[at]
-    const task = await change(`“${step?.text}” is a task of its own, in the basket.`, () => answerOf(api.POST('/entries/{entry}/steps/{step}/out', { params: { path: { entry: props.entry.id, step: at } }, body: { recurrence_id: props.recurrenceId } })))
+    const task = await change(`“${step?.text}” is a task of its own, in the basket.`, () =>
+        answerOf(
+            api.POST('/entries/{entry}/steps/{step}/out', {
+                params: { path: { entry: props.entry.id, step: at } },
+                body: { recurrence_id: props.recurrenceId },
+            }),
+        ),
+    )
     if (!task) return
     const left = steps.value.filter((_, i) => i !== at)
-    emit('changed', { ...props.entry, version: props.entry.version + (props.recurrenceId === null ? 1 : 0) }, left)
+    emit(
+        'changed',
+        { ...props.entry, version: props.entry.version + (props.recurrenceId === null ? 1 : 0) },
+        left,
+    )
 }
 </script>
 
 <template>
     <section class="steps" data-test="steps">
-        <h2>Steps <small>{{ done }} of {{ steps.length }} done{{ recurrenceId ? ', this time' : '' }}</small></h2>
-        <VueDraggable v-model="steps" :animation="140" handle=".handle" tag="ol" @end="keep('Put the steps in order.')">
+        <h2>
+            Steps <small>{{ done }} of {{ steps.length }} done{{ recurrenceId ? ', this time' : '' }}</small>
+        </h2>
+        <VueDraggable
+            v-model="steps"
+            :animation="140"
+            handle=".handle"
+            tag="ol"
+            @end="keep('Put the steps in order.')"
+        >
             <li v-for="(step, i) in steps" :key="`${step.text} ${i}`" data-test="step">
                 <span class="handle" aria-hidden="true" title="Drag to put it elsewhere">⠿</span>
-                <label :class="{ done: step.done }"><input type="checkbox" :checked="step.done" @change="tick(step)" @keydown.alt.up.prevent="shift(i, -1)" @keydown.alt.down.prevent="shift(i, 1)" /> {{ step.text }}</label>
-                <button type="button" class="plain out" data-test="step-out" @click="takeOut(i)">a task of its own</button>
+                <label :class="{ done: step.done }"
+                    ><input
+                        type="checkbox"
+                        :checked="step.done"
+                        @change="tick(step)"
+                        @keydown.alt.up.prevent="shift(i, -1)"
+                        @keydown.alt.down.prevent="shift(i, 1)"
+                    />
+                    {{ step.text }}</label
+                >
+                <button type="button" class="plain out" data-test="step-out" @click="takeOut(i)">
+                    a task of its own
+                </button>
             </li>
         </VueDraggable>
-        <p v-if="offers" class="offer" role="status">That was the last step. <button type="button" class="press main" data-test="tick-whole" @click="emit('whole')">Tick the whole off</button> <button type="button" class="press" @click="offers = false">Not yet</button></p>
+        <p v-if="offers" class="offer" role="status">
+            That was the last step.
+            <button type="button" class="press main" data-test="tick-whole" @click="emit('whole')">
+                Tick the whole off
+            </button>
+            <button type="button" class="press" @click="offers = false">Not yet</button>
+        </p>
     </section>
 </template>
 
 <style scoped>
-h2 { font: 650 13.5px/1.3 var(--sans); margin: 16px 0 4px; }
-small { font: 400 13px/1.3 var(--sans); color: var(--muted); margin-left: 4px; }
-ol { margin: 0; padding: 0; list-style: none; }
-li { display: flex; align-items: center; gap: 8px; min-height: 28px; border-bottom: 1px dotted var(--line); }
-.handle { color: var(--muted); cursor: grab; font-size: 13px; }
-label { flex: 1; display: flex; gap: 8px; align-items: center; min-width: 0; }
-.done { text-decoration: line-through; color: var(--muted); }
-.out { color: var(--muted); font-size: 12px; min-height: 24px; text-decoration: underline; text-underline-offset: 2px; }
-.offer { margin: 8px 0 0; padding: 8px 12px; border: 1px solid var(--plum-line); border-radius: 8px; background: var(--plum-soft); }
+h2 {
+    font: 650 13.5px/1.3 var(--sans);
+    margin: 16px 0 4px;
+}
+small {
+    font: 400 13px/1.3 var(--sans);
+    color: var(--muted);
+    margin-left: 4px;
+}
+ol {
+    margin: 0;
+    padding: 0;
+    list-style: none;
+}
+li {
+    display: flex;
+    align-items: center;
+    gap: 8px;
+    min-height: 28px;
+    border-bottom: 1px dotted var(--line);
+}
+.handle {
+    color: var(--muted);
+    cursor: grab;
+    font-size: 13px;
+}
+label {
+    flex: 1;
+    display: flex;
+    gap: 8px;
+    align-items: center;
+    min-width: 0;
+}
+.done {
+    text-decoration: line-through;
+    color: var(--muted);
+}
+.out {
+    color: var(--muted);
+    font-size: 12px;
+    min-height: 24px;
+    text-decoration: underline;
+    text-underline-offset: 2px;
+}
+.offer {
+    margin: 8px 0 0;
+    padding: 8px 12px;
+    border: 1px solid var(--plum-line);
+    border-radius: 8px;
+    background: var(--plum-soft);
+}
 </style>

@@ -22,16 +22,83 @@ const week = computed({
     <div class="waiting">
         <p v-if="form.start === null">
             Not before
-            <SentenceWord :words="form.not_before ? namedDate(form.not_before) : 'any day'" label="not before">
-                <template #default="{ close }"><DateChoice :value="form.not_before" :first-weekday="account.first_weekday" @choose="(date) => { form.not_before = date; close() }" /><button v-if="form.not_before" type="button" class="press" @click="() => { form.not_before = null; close() }">any day</button></template>
-            </SentenceWord>,
-            around week <input v-model.number="week" type="number" min="1" max="53" aria-label="Around week" data-test="around" />
+            <SentenceWord
+                :words="form.not_before ? namedDate(form.not_before) : 'any day'"
+                label="not before"
+            >
+                <template #default="{ close }"
+                    ><DateChoice
+                        :value="form.not_before"
+                        :first-weekday="account.first_weekday"
+                        @choose="
+                            (date) => {
+                                form.not_before = date
+                                close()
+                            }
+                        "
+                    /><button
+                        v-if="form.not_before"
+                        type="button"
+                        class="press"
+                        @click="
+                            () => {
+                                form.not_before = null
+                                close()
+                            }
+                        "
+                    >
+                        any day
+                    </button></template
+                > </SentenceWord
+            >, around week
+            <input
+                v-model.number="week"
+                type="number"
+                min="1"
+                max="53"
+                aria-label="Around week"
+                data-test="around"
+            />
             <em v-if="mistakes.around" class="mistake">{{ mistakes.around[0] }}</em>
         </p>
         <p>
-            Waiting for <input v-model="form.waiting_for" maxlength="120" placeholder="nobody" aria-label="Waiting for" data-test="waiting-for" /><template v-if="form.waiting_for">, ask again
-                <SentenceWord :words="form.ask_again ? namedDate(form.ask_again) : 'on no day'" label="ask again">
-                    <template #default="{ close }"><DateChoice :value="form.ask_again" :first-weekday="account.first_weekday" @choose="(date) => { form.ask_again = date; close() }" /><button v-if="form.ask_again" type="button" class="press" @click="() => { form.ask_again = null; close() }">on no day</button></template>
+            Waiting for
+            <input
+                v-model="form.waiting_for"
+                maxlength="120"
+                placeholder="nobody"
+                aria-label="Waiting for"
+                data-test="waiting-for"
+            /><template v-if="form.waiting_for"
+                >, ask again
+                <SentenceWord
+                    :words="form.ask_again ? namedDate(form.ask_again) : 'on no day'"
+                    label="ask again"
+                >
+                    <template #default="{ close }"
+                        ><DateChoice
+                            :value="form.ask_again"
+                            :first-weekday="account.first_weekday"
+                            @choose="
+                                (date) => {
+                                    form.ask_again = date
+                                    close()
+                                }
+                            "
+                        /><button
+                            v-if="form.ask_again"
+                            type="button"
+                            class="press"
+                            @click="
+                                () => {
+                                    form.ask_again = null
+                                    close()
+                                }
+                            "
+                        >
+                            on no day
+                        </button></template
+                    >
                 </SentenceWord>
             </template>
         </p>
@@ -39,8 +106,23 @@ const week = computed({
 </template>
 
 <style scoped>
-.waiting { margin-top: 14px; color: var(--muted); }
-p { margin: 5px 0; }
-input { margin-left: 2px; border: 1px solid var(--line-strong); border-radius: 6px; background: var(--paper); padding: 3px 7px; color: var(--ink); width: 150px; }
-input[type='number'] { width: 60px; }
+.waiting {
+    margin-top: 14px;
+    color: var(--muted);
+}
+p {
+    margin: 5px 0;
+}
+input {
+    margin-left: 2px;
+    border: 1px solid var(--line-strong);
+    border-radius: 6px;
+    background: var(--paper);
+    padding: 3px 7px;
+    color: var(--ink);
+    width: 150px;
+}
+input[type='number'] {
+    width: 60px;
+}
 </style>

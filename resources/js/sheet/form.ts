@@ -3,23 +3,45 @@ import { dayNumber, minutesBetween, minuteOf, moment, plusDays } from '@/shared/
 import type { SheetTarget } from '@/state/view'
 
 /** What a sheet holds while it is open. */
-export type Form = Omit<Entry, 'id' | 'in_words' | 'done' | 'version' | 'notes_html' | 'attachments' | 'this_one' | 'after_due'>
+export type Form = Omit<
+    Entry,
+    'id' | 'in_words' | 'done' | 'version' | 'notes_html' | 'attachments' | 'this_one' | 'after_due'
+>
 
 /** As a new one begins: as the server has it, in its calendar, where it was begun. */
 export function blank(target: SheetTarget, account: Account, calendar: Calendar | undefined): Form {
     const start = target.fresh?.start ?? null
     const allDay = target.fresh?.all_day ?? true
     return {
-        ...(account.new_entry as Form), ...(calendar ? { missed: calendar.missed, busy: calendar.busy } : {}), title: '', calendar_id: calendar?.id ?? account.default_calendar_id ?? '',
-        all_day: allDay, start: start && allDay ? start.slice(0, 10) : start,
-        end: start === null ? null : allDay ? start.slice(0, 10) : moment(start.slice(0, 10), minuteOf(start) + 30),
+        ...(account.new_entry as Form),
+        ...(calendar ? { missed: calendar.missed, busy: calendar.busy } : {}),
+        title: '',
+        calendar_id: calendar?.id ?? account.default_calendar_id ?? '',
+        all_day: allDay,
+        start: start && allDay ? start.slice(0, 10) : start,
+        end:
+            start === null
+                ? null
+                : allDay
+                  ? start.slice(0, 10)
+                  : moment(start.slice(0, 10), minuteOf(start) + 30),
     }
 }
 
 /** As it is opened: of an occurrence with what that has of its own. */
 export function ofEntry(entry: Entry): Form {
     const form = JSON.parse(JSON.stringify(entry)) as Partial<Entry>
-    for (const name of ['id', 'in_words', 'done', 'version', 'notes_html', 'attachments', 'this_one', 'after_due'] as const) delete form[name]
+    for (const name of [
+        'id',
+        'in_words',
+        'done',
+        'version',
+        'notes_html',
+        'attachments',
+        'this_one',
+        'after_due',
+    ] as const)
+        delete form[name]
     const own = entry.this_one ? { ...entry.this_one.own, due: entry.this_one.due } : {}
     return { ...(form as Form), ...own }
 }
@@ -27,7 +49,9 @@ export function ofEntry(entry: Entry): Form {
 /** Minutes of a timed entry, days of an all-day one. */
 export function lengthOf(form: Form): number {
     if (form.start === null || form.end === null) return 30
-    return form.all_day ? dayNumber(form.end) - dayNumber(form.start) + 1 : minutesBetween(form.start, form.end)
+    return form.all_day
+        ? dayNumber(form.end) - dayNumber(form.start) + 1
+        : minutesBetween(form.start, form.end)
 }
 
 function placed(form: Form, start: string, allDay: boolean, length: number): void {
@@ -42,13 +66,26 @@ const before = new WeakMap<Form, Pick<Form, 'start' | 'end' | 'all_day'>>()
 export function setDate(form: Form, date: string | null): void {
     if (date === null) {
         before.set(form, { start: form.start, end: form.end, all_day: form.all_day })
-        Object.assign(form, { start: null, end: null, all_day: true, rule: null, after_done: false, extra_dates: [], except_dates: [] })
+        Object.assign(form, {
+            start: null,
+            end: null,
+            all_day: true,
+            rule: null,
+            after_done: false,
+            extra_dates: [],
+            except_dates: [],
+        })
         return
     }
     const kept = form.start === null ? before.get(form) : undefined
     if (kept?.start) Object.assign(form, kept)
     const length = form.start === null ? 1 : lengthOf(form)
-    placed(form, form.start !== null && !form.all_day ? moment(date, minuteOf(form.start)) : date, form.all_day, length)
+    placed(
+        form,
+        form.start !== null && !form.all_day ? moment(date, minuteOf(form.start)) : date,
+        form.all_day,
+        length,
+    )
 }
 
 /** Out of the basket again: where it stood, or today. */
@@ -60,8 +97,11 @@ export function giveDay(form: Form, today: string): void {
 export function setEnd(form: Form, date: string, minute: number): boolean {
     if (form.start === null) return false
     const end = form.all_day ? date : moment(date, minute)
-    const length = form.all_day ? dayNumber(date) - dayNumber(form.start) + 1 : minutesBetween(form.start, end)
-    if (length < (form.all_day ? 1 : 0) || length > (form.all_day ? LONGEST_DAYS : LONGEST_DAYS * 1440)) return false
+    const length = form.all_day
+        ? dayNumber(date) - dayNumber(form.start) + 1
+        : minutesBetween(form.start, end)
+    if (length < (form.all_day ? 1 : 0) || length > (form.all_day ? LONGEST_DAYS : LONGEST_DAYS * 1440))
+        return false
     form.end = end
     return true
 }
@@ -71,7 +111,12 @@ export const LONGEST_DAYS = 366
 
 export function setTime(form: Form, minute: number): void {
     if (form.start === null) return
-    placed(form, moment(form.start.slice(0, 10), minute), false, form.all_day ? (form.estimate ?? 30) : lengthOf(form))
+    placed(
+        form,
+        moment(form.start.slice(0, 10), minute),
+        false,
+        form.all_day ? (form.estimate ?? 30) : lengthOf(form),
+    )
 }
 
 export function setAllDay(form: Form): void {

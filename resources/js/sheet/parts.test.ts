@@ -10,7 +10,8 @@ import WaitingFields from './WaitingFields.vue'
 
 describe('a time of day', () => {
     aPage()
-    const field = async (minute: number | null, clock: '24' | '12' = '24'): Promise<VueWrapper> => open(TimeField, { props: { minute, clock, label: 'From' } })
+    const field = async (minute: number | null, clock: '24' | '12' = '24'): Promise<VueWrapper> =>
+        open(TimeField, { props: { minute, clock, label: 'From' } })
     const write = async (one: VueWrapper, text: string): Promise<void> => {
         await one.find('input').setValue(text)
     }
@@ -20,7 +21,13 @@ describe('a time of day', () => {
         expect((await field(435, '12')).find('input').element.value).toBe('7:15 am')
         expect((await field(null)).find('input').element.value).toBe('')
     })
-    it.each([['18:30', 1110], ['6.30 pm', 1110], ['7', 420], ['0715', 435], ['12 am', 0]])('%s is read', async (text, minute) => {
+    it.each([
+        ['18:30', 1110],
+        ['6.30 pm', 1110],
+        ['7', 420],
+        ['0715', 435],
+        ['12 am', 0],
+    ])('%s is read', async (text, minute) => {
         const one = await field(0)
         await write(one, text)
         expect(one.emitted('choose')).toEqual([[minute]])
@@ -29,7 +36,11 @@ describe('a time of day', () => {
     it('keeps what is odd and says how it is written', async () => {
         const one = await field(435)
         await write(one, '25:99')
-        expect([one.emitted('choose'), one.find('input').element.value, one.find('[role=alert]').text()]).toEqual([undefined, '25:99', 'A time is written like 7:15.'])
+        expect([
+            one.emitted('choose'),
+            one.find('input').element.value,
+            one.find('[role=alert]').text(),
+        ]).toEqual([undefined, '25:99', 'A time is written like 7:15.'])
         await write(one, '7:15')
         expect([one.find('[role=alert]').exists(), one.find('input').element.value]).toEqual([false, '7:15'])
     })
@@ -40,7 +51,14 @@ describe('the reminders of an entry', () => {
     let list: VueWrapper
     const shown = (): string[] => list.findAll('.set').map((one) => one.text().replace('×', ''))
     async function begin(reminders: string[] | null, props: Record<string, unknown> = {}): Promise<void> {
-        list = await open(ReminderList, { props: { modelValue: reminders, 'onUpdate:modelValue': (next: string[] | null) => list.setProps({ modelValue: next }), allDay: false, ...props } })
+        list = await open(ReminderList, {
+            props: {
+                modelValue: reminders,
+                'onUpdate:modelValue': (next: string[] | null) => list.setProps({ modelValue: next }),
+                allDay: false,
+                ...props,
+            },
+        })
     }
     const given = (): unknown => list.props('modelValue' as never)
 
@@ -73,9 +91,17 @@ describe('the reminders of an entry', () => {
         await begin([])
         expect(list.findAll('[data-test=anchor] option').map((one) => one.text())).toEqual(['start', 'end'])
         await begin([], { hasDue: true, hasTravel: true })
-        expect(list.findAll('[data-test=anchor] option').map((one) => one.text())).toEqual(['start', 'end', 'due time', 'time to leave'])
+        expect(list.findAll('[data-test=anchor] option').map((one) => one.text())).toEqual([
+            'start',
+            'end',
+            'due time',
+            'time to leave',
+        ])
         await list.find('[data-test=anchor]').setValue('leave')
-        await list.findAll('.offers .press').find((one) => one.attributes('data-test')?.startsWith('remind-PT10M'))?.trigger('click')
+        await list
+            .findAll('.offers .press')
+            .find((one) => one.attributes('data-test')?.startsWith('remind-PT10M'))
+            ?.trigger('click')
         expect(given()).toEqual(['-PT10M@leave'])
         await begin([], { allDay: true })
         expect(list.find('[data-test=anchor]').exists()).toBe(false)
@@ -100,7 +126,11 @@ describe('what becomes of it when it is missed', () => {
 
     it('is one of three', async () => {
         const choice: VueWrapper = await open(MissedChoice, { props: { modelValue: 'hold' } })
-        expect(choice.findAll('[role=radio]').map((one) => one.attributes('aria-checked'))).toEqual(['true', 'false', 'false'])
+        expect(choice.findAll('[role=radio]').map((one) => one.attributes('aria-checked'))).toEqual([
+            'true',
+            'false',
+            'false',
+        ])
         await choice.find('[data-test=missed-lapse]').trigger('click')
         expect(choice.emitted('update:modelValue')).toEqual([['lapse']])
     })
@@ -109,8 +139,16 @@ describe('what becomes of it when it is missed', () => {
 describe('what waits', () => {
     aPage()
     const fields = async (given: Partial<Form>): Promise<[Form, VueWrapper]> => {
-        const form = reactive({ ...blank({ entryId: null, recurrenceId: null, date: null }, account, undefined), ...given })
-        return [form, await open(WaitingFields, { props: { modelValue: form, mistakes: { around: ['There is no week 54.'] } } })]
+        const form = reactive({
+            ...blank({ entryId: null, recurrenceId: null, date: null }, account, undefined),
+            ...given,
+        })
+        return [
+            form,
+            await open(WaitingFields, {
+                props: { modelValue: form, mistakes: { around: ['There is no week 54.'] } },
+            }),
+        ]
     }
 
     it('comes up around a week; its year is for the server to say', async () => {

@@ -29,7 +29,10 @@ export function sameRhythm(a: string | null, b: string | null): boolean {
         const all = { ...parts(rule) }
         delete all.COUNT
         delete all.UNTIL
-        return Object.keys(all).sort().map((name) => `${name}=${all[name]}`).join(';')
+        return Object.keys(all)
+            .sort()
+            .map((name) => `${name}=${all[name]}`)
+            .join(';')
     }
     return bare(a) === bare(b)
 }

@@ -12,7 +12,10 @@ const look = async (): Promise<void> => {
     drafts.value = view.sheet === null ? await draftsOf(`${account.value.email}|sheet|`) : []
 }
 onMounted(look)
-watch(() => view.sheet, () => setTimeout(look, 400))
+watch(
+    () => view.sheet,
+    () => setTimeout(look, 400),
+)
 
 function takeUp(one: Draft): void {
     view.sheet = (one.value as { target: SheetTarget }).target
@@ -25,13 +28,37 @@ async function drop(one: Draft): Promise<void> {
 
 <template>
     <div v-if="drafts.length > 0" class="strip" role="status" data-test="drafts">
-        <span v-for="one in drafts" :key="one.key">Not saved yet: “{{ one.title }}”. <button class="press" data-test="take-up" @click="takeUp(one)">Take it up again</button> <button class="plain" @click="drop(one)">Drop it</button></span>
+        <span v-for="one in drafts" :key="one.key"
+            >Not saved yet: “{{ one.title }}”.
+            <button class="press" data-test="take-up" @click="takeUp(one)">Take it up again</button>
+            <button class="plain" @click="drop(one)">Drop it</button></span
+        >
     </div>
 </template>
 
 <style scoped>
-.strip { flex: none; display: flex; flex-wrap: wrap; gap: 4px 22px; padding: 5px 14px; border-bottom: 1px solid var(--plum-line); background: var(--plum-soft); color: var(--ink); font-size: 12.5px; }
-.press { padding: 0 9px; min-height: 26px; }
-.plain { text-decoration: underline; text-underline-offset: 3px; }
-@media print { .strip { display: none; } }
+.strip {
+    flex: none;
+    display: flex;
+    flex-wrap: wrap;
+    gap: 4px 22px;
+    padding: 5px 14px;
+    border-bottom: 1px solid var(--plum-line);
+    background: var(--plum-soft);
+    color: var(--ink);
+    font-size: 12.5px;
+}
+.press {
+    padding: 0 9px;
+    min-height: 26px;
+}
+.plain {
+    text-decoration: underline;
+    text-underline-offset: 3px;
+}
+@media print {
+    .strip {
+        display: none;
+    }
+}
 </style>

@@ -3,13 +3,87 @@ import SidePanel from '@/shared/SidePanel.vue'
 
 const emit = defineEmits<{ close: [] }>()
 const groups: { name: string; keys: [string, string][] }[] = [
-    { name: 'Anywhere', keys: [['N', 'catch a thought in the line at the top'], ['E', 'a new entry, as a sheet'], ['Q', 'find something, or ask when it was last'], ['V, then a letter', 'another view: D day, N a number of days, W week, M month, Y year, A ahead, F what was finished'], ['D', 'go to a date'], ['Page up, Page down', 'the stretch before, the one after'], ['Home', 'the present'], ['arrows', 'into the entries'], ['Ctrl+Z', 'undo'], ['Ctrl+Shift+Z', 'do again'], ['K', 'close the day'], ['?', 'this page']] },
-    { name: 'On an entry', keys: [['arrows', 'to the entry beside it'], ['Enter', 'open it'], ['Space', 'tick it off, or not after all'], ['Alt and arrows', 'move it by a quarter of an hour, or a day; in the month by a day or a week'], ['Alt+Shift, up or down', 'make it shorter or longer'], ['L', 'onto the day’s list'], ['H', 'into the day’s hours'], ['B', 'back to the basket'], ['M', 'make it a must of its day, or no more'], ['S', 'skip this one of a routine'], ['C', 'copy it to a date'], ['E', 'a new entry at its time'], ['X', 'choose it, to do something with several at once'], ['Delete', 'delete it']] },
-    { name: 'With several chosen', keys: [['Alt and arrows', 'move them all'], ['Delete', 'delete them all'], ['Esc', 'let go of the choice']] },
-    { name: 'With the pointer', keys: [['Ctrl and a press', 'choose it'], ['Shift while dragging', 'by five minutes'], ['Alt while dragging', 'a copy goes there'], ['Esc while dragging', 'nothing happens']] },
-    { name: 'In the basket', keys: [['L', 'onto the day’s list'], ['H', 'into the day’s hours'], ['P', 'keep it at hand for today, or no more'], ['Enter', 'open it']] },
-    { name: 'When a routine asks how far', keys: [['1', 'just this one'], ['2', 'from here on'], ['3', 'the whole routine'], ['Esc', 'leave it as it was']] },
-    { name: 'In a sheet', keys: [['Ctrl+Enter', 'save'], ['Esc', 'close']] },
+    {
+        name: 'Anywhere',
+        keys: [
+            ['N', 'catch a thought in the line at the top'],
+            ['E', 'a new entry, as a sheet'],
+            ['Q', 'find something, or ask when it was last'],
+            [
+                'V, then a letter',
+                'another view: D day, N a number of days, W week, M month, Y year, A ahead, F what was finished',
+            ],
+            ['D', 'go to a date'],
+            ['Page up, Page down', 'the stretch before, the one after'],
+            ['Home', 'the present'],
+            ['arrows', 'into the entries'],
+            ['Ctrl+Z', 'undo'],
+            ['Ctrl+Shift+Z', 'do again'],
+            ['K', 'close the day'],
+            ['?', 'this page'],
+        ],
+    },
+    {
+        name: 'On an entry',
+        keys: [
+            ['arrows', 'to the entry beside it'],
+            ['Enter', 'open it'],
+            ['Space', 'tick it off, or not after all'],
+            ['Alt and arrows', 'move it by a quarter of an hour, or a day; in the month by a day or a week'],
+            ['Alt+Shift, up or down', 'make it shorter or longer'],
+            ['L', 'onto the day’s list'],
+            ['H', 'into the day’s hours'],
+            ['B', 'back to the basket'],
+            ['M', 'make it a must of its day, or no more'],
+            ['S', 'skip this one of a routine'],
+            ['C', 'copy it to a date'],
+            ['E', 'a new entry at its time'],
+            ['X', 'choose it, to do something with several at once'],
+            ['Delete', 'delete it'],
+        ],
+    },
+    {
+        name: 'With several chosen',
+        keys: [
+            ['Alt and arrows', 'move them all'],
+            ['Delete', 'delete them all'],
+            ['Esc', 'let go of the choice'],
+        ],
+    },
+    {
+        name: 'With the pointer',
+        keys: [
+            ['Ctrl and a press', 'choose it'],
+            ['Shift while dragging', 'by five minutes'],
+            ['Alt while dragging', 'a copy goes there'],
+            ['Esc while dragging', 'nothing happens'],
+        ],
+    },
+    {
+        name: 'In the basket',
+        keys: [
+            ['L', 'onto the day’s list'],
+            ['H', 'into the day’s hours'],
+            ['P', 'keep it at hand for today, or no more'],
+            ['Enter', 'open it'],
+        ],
+    },
+    {
+        name: 'When a routine asks how far',
+        keys: [
+            ['1', 'just this one'],
+            ['2', 'from here on'],
+            ['3', 'the whole routine'],
+            ['Esc', 'leave it as it was'],
+        ],
+    },
+    {
+        name: 'In a sheet',
+        keys: [
+            ['Ctrl+Enter', 'save'],
+            ['Esc', 'close'],
+        ],
+    },
 ]
 </script>
 
@@ -17,13 +91,30 @@ const groups: { name: string; keys: [string, string][] }[] = [
     <SidePanel title="Keys" :width="460" @close="emit('close')">
         <section v-for="group in groups" :key="group.name">
             <h2>{{ group.name }}</h2>
-            <dl><template v-for="[key, what] in group.keys" :key="key"><dt><kbd>{{ key }}</kbd></dt><dd>{{ what }}</dd></template></dl>
+            <dl>
+                <template v-for="[key, what] in group.keys" :key="key"
+                    ><dt>
+                        <kbd>{{ key }}</kbd>
+                    </dt>
+                    <dd>{{ what }}</dd></template
+                >
+            </dl>
         </section>
     </SidePanel>
 </template>
 
 <style scoped>
-h2 { font-size: 16px; margin: 14px 0 6px; }
-dl { display: grid; grid-template-columns: 150px 1fr; gap: 5px 12px; margin: 0; }
-dd { margin: 0; }
+h2 {
+    font-size: 16px;
+    margin: 14px 0 6px;
+}
+dl {
+    display: grid;
+    grid-template-columns: 150px 1fr;
+    gap: 5px 12px;
+    margin: 0;
+}
+dd {
+    margin: 0;
+}
 </style>

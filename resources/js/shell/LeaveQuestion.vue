@@ -17,17 +17,44 @@ useRouter().beforeEach((to, from) => {
 
 <template>
     <NModal :show="leaving !== null" :mask-closable="false" @esc="leaving?.answer(false)">
-        <div class="ask" role="alertdialog" aria-modal="true" aria-labelledby="leave-title" data-test="leave-question">
+        <div
+            class="ask"
+            role="alertdialog"
+            aria-modal="true"
+            aria-labelledby="leave-title"
+            data-test="leave-question"
+        >
             <h2 id="leave-title">Not saved yet: {{ names }}</h2>
             <p>{{ leaving?.says }}</p>
-            <div class="foot"><button class="press main" data-test="stay" @click="leaving?.answer(false)">Stay here</button><button class="press" data-test="leave-all-the-same" @click="leaving?.answer(true)">Leave all the same</button></div>
+            <div class="foot">
+                <button class="press main" data-test="stay" @click="leaving?.answer(false)">Stay here</button
+                ><button class="press" data-test="leave-all-the-same" @click="leaving?.answer(true)">
+                    Leave all the same
+                </button>
+            </div>
         </div>
     </NModal>
 </template>
 
 <style scoped>
-.ask { width: min(400px, calc(100vw - 32px)); padding: 20px 24px; border: 1px solid var(--line); border-radius: 12px; background: var(--sheet); color: var(--ink); box-shadow: var(--shadow); }
-h2 { font-size: 18px; }
-p { margin: 8px 0 16px; color: var(--muted); }
-.foot { display: flex; gap: 10px; }
+.ask {
+    width: min(400px, calc(100vw - 32px));
+    padding: 20px 24px;
+    border: 1px solid var(--line);
+    border-radius: 12px;
+    background: var(--sheet);
+    color: var(--ink);
+    box-shadow: var(--shadow);
+}
+h2 {
+    font-size: 18px;
+}
+p {
+    margin: 8px 0 16px;
+    color: var(--muted);
+}
+.foot {
+    display: flex;
+    gap: 10px;
+}
 </style>

@@ -35,22 +35,45 @@ const FilingPanel = defineAsyncComponent(() => import('@/filing/FilingPanel.vue'
 const account = useAccount()
 const view = useView()
 const basket = useBasket()
-const { now, today, hasNewDay, toNewDay, view: name, date, from, title, isPresent, isNarrow, unit, go, step } = usePeriod()
+const {
+    now,
+    today,
+    hasNewDay,
+    toNewDay,
+    view: name,
+    date,
+    from,
+    title,
+    isPresent,
+    isNarrow,
+    unit,
+    go,
+    step,
+} = usePeriod()
 const { shown } = useChoice()
 const { drop, move, words } = useMoves()
 
-const rulerWeek = computed(() => startOfWeek(name.value === 'month' || name.value === 'year' ? date.value : from.value, account.value.first_weekday))
+const rulerWeek = computed(() =>
+    startOfWeek(
+        name.value === 'month' || name.value === 'year' ? date.value : from.value,
+        account.value.first_weekday,
+    ),
+)
 const hasRuler = computed(() => name.value !== 'year' && name.value !== 'done')
 /** What goes on paper is only laid out for the printer. */
 const isPrinting = ref(false)
 useEventListener(window, 'beforeprint', () => (isPrinting.value = true))
 useEventListener(window, 'afterprint', () => (isPrinting.value = false))
-const scopeAt = computed(() => ({ left: `${Math.min(asking.x, window.innerWidth - 432)}px`, top: `${Math.min(asking.y + 8, window.innerHeight - 90)}px` }))
+const scopeAt = computed(() => ({
+    left: `${Math.min(asking.x, window.innerWidth - 432)}px`,
+    top: `${Math.min(asking.y + 8, window.innerHeight - 90)}px`,
+}))
 
 useBoardKeys(useTiles())
 watch([name, from], () => (view.chosen = new Set()))
 
-const letBe = (): void => void Object.assign(asking, { carried: null, target: null, over: null, mayCover: false })
+const letBe = (): void =>
+    void Object.assign(asking, { carried: null, target: null, over: null, mayCover: false })
 function cover(): void {
     const { carried, target, copies, x, y } = asking
     letBe()
@@ -68,21 +91,67 @@ function answer(scope: 'one' | 'onward' | 'whole'): void {
         <TopBar />
         <div class="ribbon-row">
             <div class="period">
-                <button class="press step" :aria-label="`The ${unit} before`" title="Page up" data-test="before" @click="step(-1)">‹</button>
+                <button
+                    class="press step"
+                    :aria-label="`The ${unit} before`"
+                    title="Page up"
+                    data-test="before"
+                    @click="step(-1)"
+                >
+                    ‹
+                </button>
                 <h1 data-test="period" :class="{ long: title.length > 11 }">{{ title }}</h1>
-                <button class="press step" :aria-label="`The ${unit} after`" title="Page down" data-test="after" @click="step(1)">›</button>
-                <button class="press now" :disabled="isPresent" title="Home" data-test="now-press" @click="go({ date: today })">Now</button>
+                <button
+                    class="press step"
+                    :aria-label="`The ${unit} after`"
+                    title="Page down"
+                    data-test="after"
+                    @click="step(1)"
+                >
+                    ›
+                </button>
+                <button
+                    class="press now"
+                    :disabled="isPresent"
+                    title="Home"
+                    data-test="now-press"
+                    @click="go({ date: today })"
+                >
+                    Now
+                </button>
             </div>
             <AreaRibbon :tallies="view.tallies" />
         </div>
         <ShownSentence />
         <UnreadableStrip />
-        <NewDayStrip v-if="hasNewDay" :today="today" :stays="`This page stays with ${namedDate(date)}.`" @go="toNewDay" />
+        <NewDayStrip
+            v-if="hasNewDay"
+            :today="today"
+            :stays="`This page stays with ${namedDate(date)}.`"
+            @go="toNewDay"
+        />
         <DraftsStrip />
         <div class="body">
-            <DayStrip v-if="isNarrow && name !== 'year' && name !== 'month' && name !== 'done'" :date="date" :today="today" :first-weekday="account.first_weekday" @go="(day) => go({ date: day })" />
-            <WeekRuler v-else-if="!isNarrow && hasRuler" :from="rulerWeek" :today="today" :first-weekday="account.first_weekday" @go="(day) => go({ date: day })" />
-            <BasketColumn v-if="name !== 'year' && name !== 'done'" :items="basket" :now="now" :shown="shown" />
+            <DayStrip
+                v-if="isNarrow && name !== 'year' && name !== 'month' && name !== 'done'"
+                :date="date"
+                :today="today"
+                :first-weekday="account.first_weekday"
+                @go="(day) => go({ date: day })"
+            />
+            <WeekRuler
+                v-else-if="!isNarrow && hasRuler"
+                :from="rulerWeek"
+                :today="today"
+                :first-weekday="account.first_weekday"
+                @go="(day) => go({ date: day })"
+            />
+            <BasketColumn
+                v-if="name !== 'year' && name !== 'done'"
+                :items="basket"
+                :now="now"
+                :shown="shown"
+            />
             <RouterView />
         </div>
         <CarriedChip />
@@ -90,12 +159,24 @@ function answer(scope: 'one' | 'onward' | 'whole'): void {
         <div v-if="asking.carried && asking.target" class="asking" :style="scopeAt">
             <div v-if="asking.over" class="over" role="alertdialog" aria-label="Protected" data-test="over">
                 <p>“{{ asking.over }}” is protected. Lay it over that all the same?</p>
-                <button class="press main" data-test="over-yes" @click="cover">Lay it there</button><button class="press" @click="letBe">Leave it</button>
+                <button class="press main" data-test="over-yes" @click="cover">Lay it there</button
+                ><button class="press" @click="letBe">Leave it</button>
             </div>
-            <ScopeChoice v-else :question="`Move “${asking.carried.title}” ${words(asking.target)}:`" :reach="{ entryId: asking.carried.entryId, recurrenceId: asking.carried.recurrenceId ?? '' }" @choose="answer" @leave="letBe" />
+            <ScopeChoice
+                v-else
+                :question="`Move “${asking.carried.title}” ${words(asking.target)}:`"
+                :reach="{ entryId: asking.carried.entryId, recurrenceId: asking.carried.recurrenceId ?? '' }"
+                @choose="answer"
+                @leave="letBe"
+            />
         </div>
         <SmallQuestion v-if="view.question" />
-        <EntrySheet v-if="view.sheet" :key="`${view.sheet.entryId}|${view.sheet.recurrenceId}`" :target="view.sheet" @close="view.sheet = null" />
+        <EntrySheet
+            v-if="view.sheet"
+            :key="`${view.sheet.entryId}|${view.sheet.recurrenceId}`"
+            :target="view.sheet"
+            @close="view.sheet = null"
+        />
         <AreasPanel v-if="view.panel === 'areas'" @close="view.panel = null" />
         <SettingsPanel v-if="view.panel === 'settings'" @close="view.panel = null" />
         <KeysPanel v-if="view.panel === 'keys'" @close="view.panel = null" />
@@ -107,18 +188,76 @@ function answer(scope: 'one' | 'onward' | 'whole'): void {
 </template>
 
 <style scoped>
-.page { height: 100%; display: flex; flex-direction: column; overflow: hidden; }
-.ribbon-row { display: flex; flex: none; height: 50px; border-bottom: 1px solid var(--line); background: var(--sheet); min-width: 0; }
-.period { flex: none; width: 280px; display: flex; align-items: center; gap: 8px; padding: 0 12px 0 14px; border-right: 1px solid var(--line); }
-.period h1 { font-size: 20px; white-space: nowrap; flex: 1; text-align: center; }
-.period h1.long { font-size: 16.5px; }
-.step { padding: 2px 8px; }
-.body { flex: 1; min-height: 0; display: flex; }
-.over { padding: 10px 14px; border: 1px solid var(--trouble); border-radius: var(--radius); background: var(--sheet); box-shadow: var(--shadow); }
-.over p { margin: 0 0 8px; }
-.over .press { margin-right: 8px; }
-.asking { position: fixed; z-index: 2500; max-width: calc(100vw - 16px); }
-.narrow .ribbon-row { height: auto; flex-direction: column; }
-.narrow .period { width: auto; height: 42px; border-right: 0; border-bottom: 1px solid var(--line); }
-.narrow .body { flex-direction: column; overflow-y: auto; }
+.page {
+    height: 100%;
+    display: flex;
+    flex-direction: column;
+    overflow: hidden;
+}
+.ribbon-row {
+    display: flex;
+    flex: none;
+    height: 50px;
+    border-bottom: 1px solid var(--line);
+    background: var(--sheet);
+    min-width: 0;
+}
+.period {
+    flex: none;
+    width: 280px;
+    display: flex;
+    align-items: center;
+    gap: 8px;
+    padding: 0 12px 0 14px;
+    border-right: 1px solid var(--line);
+}
+.period h1 {
+    font-size: 20px;
+    white-space: nowrap;
+    flex: 1;
+    text-align: center;
+}
+.period h1.long {
+    font-size: 16.5px;
+}
+.step {
+    padding: 2px 8px;
+}
+.body {
+    flex: 1;
+    min-height: 0;
+    display: flex;
+}
+.over {
+    padding: 10px 14px;
+    border: 1px solid var(--trouble);
+    border-radius: var(--radius);
+    background: var(--sheet);
+    box-shadow: var(--shadow);
+}
+.over p {
+    margin: 0 0 8px;
+}
+.over .press {
+    margin-right: 8px;
+}
+.asking {
+    position: fixed;
+    z-index: 2500;
+    max-width: calc(100vw - 16px);
+}
+.narrow .ribbon-row {
+    height: auto;
+    flex-direction: column;
+}
+.narrow .period {
+    width: auto;
+    height: 42px;
+    border-right: 0;
+    border-bottom: 1px solid var(--line);
+}
+.narrow .body {
+    flex-direction: column;
+    overflow-y: auto;
+}
 </style>

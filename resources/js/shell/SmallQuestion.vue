@@ -15,9 +15,20 @@ const { date, go } = usePeriod()
 const { change } = useChanges()
 const box = ref<HTMLElement | null>(null)
 const typed = ref(date.value)
-const VIEWS: [ViewName, string, string][] = [['day', 'D', 'Day'], ['days', 'N', 'A number of days'], ['week', 'W', 'Week'], ['month', 'M', 'Month'], ['year', 'Y', 'Year'], ['ahead', 'A', 'Ahead'], ['done', 'F', 'Done (finished)']]
+const VIEWS: [ViewName, string, string][] = [
+    ['day', 'D', 'Day'],
+    ['days', 'N', 'A number of days'],
+    ['week', 'W', 'Week'],
+    ['month', 'M', 'Month'],
+    ['year', 'Y', 'Year'],
+    ['ahead', 'A', 'Ahead'],
+    ['done', 'F', 'Done (finished)'],
+]
 
-const focused = document.activeElement instanceof HTMLElement ? document.activeElement.closest<HTMLElement>('[data-tile]') : null
+const focused =
+    document.activeElement instanceof HTMLElement
+        ? document.activeElement.closest<HTMLElement>('[data-tile]')
+        : null
 const tile = view.occurrences.find((one) => one.key === focused?.dataset.key)
 
 onMounted(() => nextTick(() => box.value?.querySelector<HTMLElement>('input, button')?.focus()))
@@ -32,12 +43,22 @@ function choose(day: string): void {
     leave()
     if (asked === 'date') go({ date: day })
     else if (asked === 'copy' && tile) {
-        const place = tile.all_day ? { start: day, all_day: true, length: tile.minutes / 1440 } : { start: moment(day, minuteOf(tile.start)), all_day: false, length: tile.minutes }
-        void change(`Copied “${tile.title}” to ${namedDate(day)}.`, () => answerOf(api.POST('/entries/{entry}/copy', { params: { path: { entry: tile.entry_id } }, body: { ...place, recurrence_id: tile.recurrence_id } })))
+        const place = tile.all_day
+            ? { start: day, all_day: true, length: tile.minutes / 1440 }
+            : { start: moment(day, minuteOf(tile.start)), all_day: false, length: tile.minutes }
+        void change(`Copied “${tile.title}” to ${namedDate(day)}.`, () =>
+            answerOf(
+                api.POST('/entries/{entry}/copy', {
+                    params: { path: { entry: tile.entry_id } },
+                    body: { ...place, recurrence_id: tile.recurrence_id },
+                }),
+            ),
+        )
     }
 }
 function key(event: KeyboardEvent): void {
-    const chosen = view.question === 'view' ? VIEWS.find(([, letter]) => letter === event.key.toUpperCase()) : undefined
+    const chosen =
+        view.question === 'view' ? VIEWS.find(([, letter]) => letter === event.key.toUpperCase()) : undefined
     if (event.key === 'Escape') leave()
     else if (chosen) {
         leave()
@@ -50,17 +71,50 @@ function key(event: KeyboardEvent): void {
 
 <template>
     <div class="veil" @click.self="leave">
-        <div ref="box" class="box" role="dialog" aria-modal="true" :aria-label="view.question === 'view' ? 'Which view?' : view.question === 'copy' ? 'Copy to which date?' : 'Go to which date?'" data-test="question" @keydown="key">
+        <div
+            ref="box"
+            class="box"
+            role="dialog"
+            aria-modal="true"
+            :aria-label="
+                view.question === 'view'
+                    ? 'Which view?'
+                    : view.question === 'copy'
+                      ? 'Copy to which date?'
+                      : 'Go to which date?'
+            "
+            data-test="question"
+            @keydown="key"
+        >
             <template v-if="view.question === 'view'">
                 <h2>Show</h2>
-                <button v-for="[name, letter, words] in VIEWS" :key="name" class="press" @click="() => { leave(); go({ view: name }) }"><kbd>{{ letter }}</kbd> {{ words }}</button>
+                <button
+                    v-for="[name, letter, words] in VIEWS"
+                    :key="name"
+                    class="press"
+                    @click="
+                        () => {
+                            leave()
+                            go({ view: name })
+                        }
+                    "
+                >
+                    <kbd>{{ letter }}</kbd> {{ words }}
+                </button>
             </template>
             <template v-else-if="view.question === 'copy' && !tile">
-                <p>Put the focus on an entry first, then press <kbd>C</kbd>.</p><button class="press" @click="leave">All right</button>
+                <p>Put the focus on an entry first, then press <kbd>C</kbd>.</p>
+                <button class="press" @click="leave">All right</button>
             </template>
             <template v-else>
                 <h2>{{ view.question === 'copy' ? `Copy “${tile?.title}” to` : 'Go to' }}</h2>
-                <form @submit.prevent="choose(typed)"><input v-model="typed" type="date" aria-label="Date" data-test="question-date" /><button class="press main">{{ view.question === 'copy' ? 'Copy' : 'Go' }}</button></form>
+                <form @submit.prevent="choose(typed)">
+                    <input v-model="typed" type="date" aria-label="Date" data-test="question-date" /><button
+                        class="press main"
+                    >
+                        {{ view.question === 'copy' ? 'Copy' : 'Go' }}
+                    </button>
+                </form>
                 <DateChoice :value="typed || null" :first-weekday="account.first_weekday" @choose="choose" />
             </template>
         </div>
@@ -68,10 +122,41 @@ function key(event: KeyboardEvent): void {
 </template>
 
 <style scoped>
-.veil { position: fixed; inset: 0; z-index: 2700; display: grid; place-items: start center; padding-top: 14vh; background: rgb(53 19 43 / .18); }
-.box { display: flex; flex-direction: column; gap: 8px; padding: 16px 20px; border: 1px solid var(--plum-line); border-radius: 12px; background: var(--sheet); box-shadow: var(--shadow); }
-h2 { font-size: 17px; max-width: 300px; }
-.box > .press { text-align: left; }
-form { display: flex; gap: 8px; }
-input { flex: 1; border: 1px solid var(--line-strong); border-radius: 6px; padding: 4px 8px; background: var(--paper); }
+.veil {
+    position: fixed;
+    inset: 0;
+    z-index: 2700;
+    display: grid;
+    place-items: start center;
+    padding-top: 14vh;
+    background: rgb(53 19 43 / 0.18);
+}
+.box {
+    display: flex;
+    flex-direction: column;
+    gap: 8px;
+    padding: 16px 20px;
+    border: 1px solid var(--plum-line);
+    border-radius: 12px;
+    background: var(--sheet);
+    box-shadow: var(--shadow);
+}
+h2 {
+    font-size: 17px;
+    max-width: 300px;
+}
+.box > .press {
+    text-align: left;
+}
+form {
+    display: flex;
+    gap: 8px;
+}
+input {
+    flex: 1;
+    border: 1px solid var(--line-strong);
+    border-radius: 6px;
+    padding: 4px 8px;
+    background: var(--paper);
+}
 </style>

@@ -9,12 +9,38 @@ const unreadable = useUnreadable()
 
 <template>
     <div v-if="unreadable.length > 0" class="strip" role="status" data-test="unreadable">
-        <span v-for="one in unreadable" :key="one.entry_id">“{{ one.title }}” {{ one.says }}. <button class="press" @click="view.sheet = { entryId: one.entry_id, recurrenceId: null, date: null }">Open it</button></span>
+        <span v-for="one in unreadable" :key="one.entry_id"
+            >“{{ one.title }}” {{ one.says }}.
+            <button
+                class="press"
+                @click="view.sheet = { entryId: one.entry_id, recurrenceId: null, date: null }"
+            >
+                Open it
+            </button></span
+        >
     </div>
 </template>
 
 <style scoped>
-.strip { flex: none; display: flex; flex-wrap: wrap; gap: 4px 18px; padding: 5px 14px; border-bottom: 1px solid var(--trouble); background: var(--trouble-soft); color: var(--trouble); font-size: 12.5px; }
-.press { padding: 0 8px; min-height: 24px; color: var(--ink); }
-@media print { .strip { display: none; } }
+.strip {
+    flex: none;
+    display: flex;
+    flex-wrap: wrap;
+    gap: 4px 18px;
+    padding: 5px 14px;
+    border-bottom: 1px solid var(--trouble);
+    background: var(--trouble-soft);
+    color: var(--trouble);
+    font-size: 12.5px;
+}
+.press {
+    padding: 0 8px;
+    min-height: 24px;
+    color: var(--ink);
+}
+@media print {
+    .strip {
+        display: none;
+    }
+}
 </style>

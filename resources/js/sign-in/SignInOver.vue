@@ -15,14 +15,21 @@ const trouble = ref('')
 const busy = ref(false)
 const field = ref<HTMLInputElement | null>(null)
 
-watch(() => signedOut.isAsked, (isAsked) => isAsked && void nextTick(() => field.value?.focus()))
+watch(
+    () => signedOut.isAsked,
+    (isAsked) => isAsked && void nextTick(() => field.value?.focus()),
+)
 
 async function send(): Promise<void> {
     if (busy.value) return
     busy.value = true
     trouble.value = ''
     try {
-        const answer = await answerOf(api.POST('/session', { body: { email: account.value.email, password: password.value, remember: remember.value } }))
+        const answer = await answerOf(
+            api.POST('/session', {
+                body: { email: account.value.email, password: password.value, remember: remember.value },
+            }),
+        )
         client.setQueryData(['session'], answer)
         password.value = ''
         signedInAgain(true)
@@ -42,26 +49,90 @@ function leave(): void {
 <template>
     <NModal :show="signedOut.isAsked" :mask-closable="false" :close-on-esc="false" :auto-focus="false">
         <!-- The library keeps the focus within a div only. -->
-        <div data-test="sign-in-over" role="dialog" aria-modal="true" aria-labelledby="over-title"><form class="over" @submit.prevent="send">
-            <h2 id="over-title">Sign in to go on</h2>
-            <p>You were signed out. All that is on this page is still here, and is saved once you are back.</p>
-            <label>Mail address <input :value="account.email" type="email" autocomplete="username" readonly /></label>
-            <label>Password <input ref="field" v-model="password" type="password" autocomplete="current-password" required data-test="over-password" /></label>
-            <label class="check"><input v-model="remember" type="checkbox" /> Stay signed in on this device for thirty days</label>
-            <p v-if="trouble" class="mistake" role="alert">{{ trouble }}</p>
-            <div class="foot"><button class="press main" :disabled="busy" data-test="over-send">Sign in</button><button type="button" class="plain" @click="leave">I am somebody else</button></div>
-        </form></div>
+        <div data-test="sign-in-over" role="dialog" aria-modal="true" aria-labelledby="over-title">
+            <form class="over" @submit.prevent="send">
+                <h2 id="over-title">Sign in to go on</h2>
+                <p>
+                    You were signed out. All that is on this page is still here, and is saved once you are
+                    back.
+                </p>
+                <label
+                    >Mail address <input :value="account.email" type="email" autocomplete="username" readonly
+                /></label>
+                <label
+                    >Password
+                    <input
+                        ref="field"
+                        v-model="password"
+                        type="password"
+                        autocomplete="current-password"
+                        required
+                        data-test="over-password"
+                /></label>
+                <label class="check"
+                    ><input v-model="remember" type="checkbox" /> Stay signed in on this device for thirty
+                    days</label
+                >
+                <p v-if="trouble" class="mistake" role="alert">{{ trouble }}</p>
+                <div class="foot">
+                    <button class="press main" :disabled="busy" data-test="over-send">Sign in</button
+                    ><button type="button" class="plain" @click="leave">I am somebody else</button>
+                </div>
+            </form>
+        </div>
     </NModal>
 </template>
 
 <style scoped>
-.over { width: min(400px, calc(100vw - 32px)); display: flex; flex-direction: column; gap: 10px; padding: 22px 26px; border: 1px solid var(--line); border-radius: 12px; background: var(--sheet); color: var(--ink); box-shadow: var(--shadow); }
-h2 { font-size: 20px; }
-p { margin: 0; color: var(--muted); }
-label { display: flex; flex-direction: column; gap: 4px; font-weight: 600; }
-.check { flex-direction: row; align-items: center; font-weight: 400; }
-input:not([type='checkbox']) { padding: 8px 10px; border: 1px solid var(--line-strong); border-radius: var(--radius); background: var(--paper); font-size: 14px; font-weight: 400; }
-input[readonly] { color: var(--muted); }
-.foot { display: flex; gap: 12px; align-items: center; margin-top: 6px; }
-.plain { text-decoration: underline; text-underline-offset: 3px; }
+.over {
+    width: min(400px, calc(100vw - 32px));
+    display: flex;
+    flex-direction: column;
+    gap: 10px;
+    padding: 22px 26px;
+    border: 1px solid var(--line);
+    border-radius: 12px;
+    background: var(--sheet);
+    color: var(--ink);
+    box-shadow: var(--shadow);
+}
+h2 {
+    font-size: 20px;
+}
+p {
+    margin: 0;
+    color: var(--muted);
+}
+label {
+    display: flex;
+    flex-direction: column;
+    gap: 4px;
+    font-weight: 600;
+}
+.check {
+    flex-direction: row;
+    align-items: center;
+    font-weight: 400;
+}
+input:not([type='checkbox']) {
+    padding: 8px 10px;
+    border: 1px solid var(--line-strong);
+    border-radius: var(--radius);
+    background: var(--paper);
+    font-size: 14px;
+    font-weight: 400;
+}
+input[readonly] {
+    color: var(--muted);
+}
+.foot {
+    display: flex;
+    gap: 12px;
+    align-items: center;
+    margin-top: 6px;
+}
+.plain {
+    text-decoration: underline;
+    text-underline-offset: 3px;
+}
 </style>

@@ -12,10 +12,26 @@ const client = useQueryClient()
 const session = useSession()
 type Way = 'sign-in' | 'first' | 'join' | 'forgotten' | 'reset'
 const forgot = ref(false)
-const way = computed<Way>(() => (route.name === 'join' ? 'join' : route.name === 'reset' ? 'reset' : session.data.value?.first_run === true ? 'first' : forgot.value ? 'forgotten' : 'sign-in'))
+const way = computed<Way>(() =>
+    route.name === 'join'
+        ? 'join'
+        : route.name === 'reset'
+          ? 'reset'
+          : session.data.value?.first_run === true
+            ? 'first'
+            : forgot.value
+              ? 'forgotten'
+              : 'sign-in',
+)
 const isNew = computed(() => way.value === 'first' || way.value === 'join')
 const zones = Intl.supportedValuesOf('timeZone')
-const form = reactive({ name: '', email: '', password: '', zone: Intl.DateTimeFormat().resolvedOptions().timeZone, remember: false })
+const form = reactive({
+    name: '',
+    email: '',
+    password: '',
+    zone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+    remember: false,
+})
 const mistakes = ref<Record<string, string[]>>({})
 const trouble = ref('')
 const told = ref('')
@@ -27,10 +43,19 @@ watch(way, () => {
 })
 
 const LEADS: Record<Way, string> = {
-    'sign-in': 'Your week is where you left it.', first: 'A planner for weeks that come round again. Make the first account to begin.', join: 'You were invited. Make your account to begin.',
-    forgotten: 'Give your mail address; a link to set a new password is sent there.', reset: 'Set a new password. Everywhere else you are signed out.',
+    'sign-in': 'Your week is where you left it.',
+    first: 'A planner for weeks that come round again. Make the first account to begin.',
+    join: 'You were invited. Make your account to begin.',
+    forgotten: 'Give your mail address; a link to set a new password is sent there.',
+    reset: 'Set a new password. Everywhere else you are signed out.',
 }
-const WORDS: Record<Way, string> = { 'sign-in': 'Sign in', first: 'Make the account', join: 'Make the account', forgotten: 'Send the link', reset: 'Set the password' }
+const WORDS: Record<Way, string> = {
+    'sign-in': 'Sign in',
+    first: 'Make the account',
+    join: 'Make the account',
+    forgotten: 'Send the link',
+    reset: 'Set the password',
+}
 
 async function send(): Promise<void> {
     busy.value = true
@@ -43,14 +68,22 @@ async function send(): Promise<void> {
             return
         }
         if (way.value === 'reset') {
-            await answerOf(api.PUT('/account/reset', { body: { token: token.value, password: form.password } }))
+            await answerOf(
+                api.PUT('/account/reset', { body: { token: token.value, password: form.password } }),
+            )
             told.value = 'The new password is set. Sign in with it.'
             form.password = ''
             await router.replace('/sign-in')
             return
         }
         const { name, email, password, zone, remember } = form
-        const answer = isNew.value ? await answerOf(api.POST('/account', { body: { name, email, password, zone, invitation: token.value || null } })) : await answerOf(api.POST('/session', { body: { email, password, remember } }))
+        const answer = isNew.value
+            ? await answerOf(
+                  api.POST('/account', {
+                      body: { name, email, password, zone, invitation: token.value || null },
+                  }),
+              )
+            : await answerOf(api.POST('/session', { body: { email, password, remember } }))
         client.setQueryData(['session'], answer)
         await router.replace('/week')
     } catch (error) {
@@ -66,52 +99,163 @@ async function send(): Promise<void> {
     <main class="page">
         <div class="weave" aria-hidden="true" />
         <form class="card" data-test="sign-in" @submit.prevent="send">
-            <div class="mark"><img src="/plum.svg" alt="" width="40" height="40" /><h1>Plum Rota</h1></div>
+            <div class="mark">
+                <img src="/plum.svg" alt="" width="40" height="40" />
+                <h1>Plum Rota</h1>
+            </div>
             <p class="lead">{{ LEADS[way] }}</p>
             <p v-if="told" class="told" role="status" data-test="told">{{ told }}</p>
             <template v-if="isNew">
                 <label for="name">Your name</label>
-                <input id="name" v-model="form.name" autocomplete="name" required maxlength="100" :aria-invalid="!!mistakes.name" />
+                <input
+                    id="name"
+                    v-model="form.name"
+                    autocomplete="name"
+                    required
+                    maxlength="100"
+                    :aria-invalid="!!mistakes.name"
+                />
                 <p v-if="mistakes.name" class="mistake">{{ mistakes.name[0] }}</p>
             </template>
             <template v-if="way !== 'reset'">
                 <label for="email">Mail address</label>
-                <input id="email" v-model="form.email" type="email" autocomplete="username" required :aria-invalid="!!mistakes.email" />
+                <input
+                    id="email"
+                    v-model="form.email"
+                    type="email"
+                    autocomplete="username"
+                    required
+                    :aria-invalid="!!mistakes.email"
+                />
                 <p v-if="mistakes.email" class="mistake" role="alert">{{ mistakes.email[0] }}</p>
             </template>
             <template v-if="way !== 'forgotten'">
                 <label for="password">{{ way === 'reset' ? 'New password' : 'Password' }}</label>
-                <input id="password" v-model="form.password" type="password" :autocomplete="way === 'sign-in' ? 'current-password' : 'new-password'" required :aria-invalid="!!mistakes.password" />
+                <input
+                    id="password"
+                    v-model="form.password"
+                    type="password"
+                    :autocomplete="way === 'sign-in' ? 'current-password' : 'new-password'"
+                    required
+                    :aria-invalid="!!mistakes.password"
+                />
                 <p v-if="mistakes.password" class="mistake" role="alert">{{ mistakes.password[0] }}</p>
-                <p v-else-if="way !== 'sign-in'" class="hint">Ten characters or more; a few words are better than a clever one.</p>
+                <p v-else-if="way !== 'sign-in'" class="hint">
+                    Ten characters or more; a few words are better than a clever one.
+                </p>
             </template>
             <template v-if="isNew">
                 <label for="zone">Time zone</label>
-                <select id="zone" v-model="form.zone"><option v-for="zone in zones" :key="zone">{{ zone }}</option></select>
+                <select id="zone" v-model="form.zone">
+                    <option v-for="zone in zones" :key="zone">{{ zone }}</option>
+                </select>
                 <p v-if="mistakes.zone" class="mistake">{{ mistakes.zone[0] }}</p>
             </template>
-            <label v-if="way === 'sign-in'" class="check"><input v-model="form.remember" type="checkbox" data-test="remember" /> Stay signed in on this device for thirty days</label>
+            <label v-if="way === 'sign-in'" class="check"
+                ><input v-model="form.remember" type="checkbox" data-test="remember" /> Stay signed in on this
+                device for thirty days</label
+            >
             <p v-if="trouble" class="mistake" role="alert">{{ trouble }}</p>
             <button class="press main" :disabled="busy" data-test="send">{{ WORDS[way] }}</button>
-            <button v-if="way === 'sign-in'" type="button" class="plain other" data-test="forgot" @click="forgot = true">The password is forgotten</button>
-            <button v-else-if="way === 'forgotten'" type="button" class="plain other" @click="forgot = false">Back to signing in</button>
+            <button
+                v-if="way === 'sign-in'"
+                type="button"
+                class="plain other"
+                data-test="forgot"
+                @click="forgot = true"
+            >
+                The password is forgotten
+            </button>
+            <button v-else-if="way === 'forgotten'" type="button" class="plain other" @click="forgot = false">
+                Back to signing in
+            </button>
         </form>
     </main>
 </template>
 
 <style scoped>
-.page { min-height: 100%; display: grid; place-items: center; padding: 24px; position: relative; overflow: hidden; }
-.weave { position: absolute; inset: 0; background: linear-gradient(var(--plum-deep) 0 42%, transparent 42%), repeating-linear-gradient(135deg, var(--well) 0 8px, var(--paper) 8px 16px); }
-.card { position: relative; width: min(380px, 100%); background: var(--sheet); border: 1px solid var(--line); border-radius: 12px; box-shadow: var(--shadow); padding: 28px 30px 30px; display: flex; flex-direction: column; }
-.mark { display: flex; align-items: center; gap: 10px; }
-h1 { font-size: 26px; }
-.lead { color: var(--muted); margin: 8px 0 14px; font-size: 14px; }
-.told { margin: 0 0 10px; padding: 8px 12px; border-left: 3px solid var(--plum); background: var(--plum-soft); }
-label { font-weight: 600; margin-top: 10px; }
-.check { display: flex; gap: 8px; align-items: center; margin-top: 14px; font-weight: 400; }
-input:not([type='checkbox']), select { margin-top: 4px; padding: 8px 10px; border: 1px solid var(--line-strong); border-radius: var(--radius); background: var(--paper); font-size: 14px; }
-input[aria-invalid='true'] { border-color: var(--trouble); }
-.hint { color: var(--muted); font-size: 12px; margin: 3px 0 0; }
-.press { margin-top: 18px; padding: 9px; font-size: 14px; }
-.other { margin-top: 12px; min-height: 26px; text-decoration: underline; text-underline-offset: 3px; }
+.page {
+    min-height: 100%;
+    display: grid;
+    place-items: center;
+    padding: 24px;
+    position: relative;
+    overflow: hidden;
+}
+.weave {
+    position: absolute;
+    inset: 0;
+    background:
+        linear-gradient(var(--plum-deep) 0 42%, transparent 42%),
+        repeating-linear-gradient(135deg, var(--well) 0 8px, var(--paper) 8px 16px);
+}
+.card {
+    position: relative;
+    width: min(380px, 100%);
+    background: var(--sheet);
+    border: 1px solid var(--line);
+    border-radius: 12px;
+    box-shadow: var(--shadow);
+    padding: 28px 30px 30px;
+    display: flex;
+    flex-direction: column;
+}
+.mark {
+    display: flex;
+    align-items: center;
+    gap: 10px;
+}
+h1 {
+    font-size: 26px;
+}
+.lead {
+    color: var(--muted);
+    margin: 8px 0 14px;
+    font-size: 14px;
+}
+.told {
+    margin: 0 0 10px;
+    padding: 8px 12px;
+    border-left: 3px solid var(--plum);
+    background: var(--plum-soft);
+}
+label {
+    font-weight: 600;
+    margin-top: 10px;
+}
+.check {
+    display: flex;
+    gap: 8px;
+    align-items: center;
+    margin-top: 14px;
+    font-weight: 400;
+}
+input:not([type='checkbox']),
+select {
+    margin-top: 4px;
+    padding: 8px 10px;
+    border: 1px solid var(--line-strong);
+    border-radius: var(--radius);
+    background: var(--paper);
+    font-size: 14px;
+}
+input[aria-invalid='true'] {
+    border-color: var(--trouble);
+}
+.hint {
+    color: var(--muted);
+    font-size: 12px;
+    margin: 3px 0 0;
+}
+.press {
+    margin-top: 18px;
+    padding: 9px;
+    font-size: 14px;
+}
+.other {
+    margin-top: 12px;
+    min-height: 26px;
+    text-decoration: underline;
+    text-underline-offset: 3px;
+}
 </style>

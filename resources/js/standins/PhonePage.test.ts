@@ -4,7 +4,17 @@ import { describe, expect, it, vi } from 'vitest'
 import PhonePage from './PhonePage.vue'
 
 const message = (id: number, fields: Record<string, unknown> = {}): Record<string, unknown> => ({
-    id, delivery_id: id, title: `Bed ${id}`, body: 'Wed 25 Nov, 7:15.', at: '', entry_id: 'bed', recurrence_id: 'once', task: true, routine: false, answered: false, ...fields,
+    id,
+    delivery_id: id,
+    title: `Bed ${id}`,
+    body: 'Wed 25 Nov, 7:15.',
+    at: '',
+    entry_id: 'bed',
+    recurrence_id: 'once',
+    task: true,
+    routine: false,
+    answered: false,
+    ...fields,
 })
 let phone: VueWrapper
 async function ring(...messages: unknown[]): Promise<void> {
@@ -18,14 +28,26 @@ describe('the stand-in for a phone', () => {
 
     it('offers every answer that fits', async () => {
         await ring(message(1))
-        expect([presses(), phone.find('[data-test=word-later]').exists(), phone.find('header b').text()]).toEqual([['Done', 'Let go', 'Open'], true, '1 unanswered'])
+        expect([
+            presses(),
+            phone.find('[data-test=word-later]').exists(),
+            phone.find('header b').text(),
+        ]).toEqual([['Done', 'Let go', 'Open'], true, '1 unanswered'])
         phone.unmount()
-        await ring(message(1, { routine: true }), message(2, { task: false }), message(3, { delivery_id: null, task: false }), message(4, { answered: true }))
+        await ring(
+            message(1, { routine: true }),
+            message(2, { task: false }),
+            message(3, { delivery_id: null, task: false }),
+            message(4, { answered: true }),
+        )
         await vi.advanceTimersByTimeAsync(3100)
         expect(presses()).toEqual(['Done', 'Skip', 'Open', 'Open', 'Open'])
         expect(phone.findAll('[data-test=word-later]')).toHaveLength(2)
     })
-    it.each([['phone-done', { answer: 'done' }], ['phone-skip', { answer: 'skip' }]])('%s is sent', async (name, body) => {
+    it.each([
+        ['phone-done', { answer: 'done' }],
+        ['phone-skip', { answer: 'skip' }],
+    ])('%s is sent', async (name, body) => {
         await ring(message(1))
         await phone.find(`[data-test=${name}]`).trigger('click')
         await flushPromises()
@@ -50,9 +72,15 @@ describe('the stand-in for a phone', () => {
         await vi.advanceTimersByTimeAsync(3100)
         await flushPromises()
         expect(phone.find('[data-test=buzzes]').text()).toBe('buzzed 2 times')
-        await phone.findAll('.presses > .press').find((one) => one.text() === 'Open')?.trigger('click')
+        await phone
+            .findAll('.presses > .press')
+            .find((one) => one.text() === 'Open')
+            ?.trigger('click')
         await flushPromises()
-        expect([sent('POST reminders/3/answer'), router.currentRoute.value.path]).toEqual([{ answer: 'seen' }, '/day'])
+        expect([sent('POST reminders/3/answer'), router.currentRoute.value.path]).toEqual([
+            { answer: 'seen' },
+            '/day',
+        ])
         expect(asked.filter((one) => one.method === 'POST')).toHaveLength(1)
     })
 })

@@ -6,21 +6,47 @@ import { computed, ref } from 'vue'
 import MailBody from './MailBody.vue'
 
 /** A stand-in for a mailbox: what was mailed, as it would arrive, its presses working. */
-const query = useQuery({ queryKey: ['post-box'], queryFn: () => answerOf(api.GET('/standins/post')), refetchInterval: 5000 })
+const query = useQuery({
+    queryKey: ['post-box'],
+    queryFn: () => answerOf(api.GET('/standins/post')),
+    refetchInterval: 5000,
+})
 const mails = computed(() => query.data.value?.mails ?? [])
 const chosen = ref<number | null>(null)
 const mail = computed(() => mails.value.find((one) => one.id === chosen.value) ?? mails.value[0])
 const account = useAccount()
-const when = (at: string): string => new Date(`${at.replace(' ', 'T')}Z`).toLocaleString('en-GB', { timeZone: account.value.zone, weekday: 'short', hour: 'numeric', minute: '2-digit' })
+const when = (at: string): string =>
+    new Date(`${at.replace(' ', 'T')}Z`).toLocaleString('en-GB', {
+        timeZone: account.value.zone,
+        weekday: 'short',
+        hour: 'numeric',
+        minute: '2-digit',
+    })
 </script>
 
 <template>
     <main class="post" data-test="post-box">
-        <header><h1>Post box</h1><p>A stand-in: nothing here leaves this machine.</p><RouterLink to="/week">Back to the week</RouterLink></header>
+        <header>
+            <h1>Post box</h1>
+            <p>A stand-in: nothing here leaves this machine.</p>
+            <RouterLink to="/week">Back to the week</RouterLink>
+        </header>
         <div class="columns">
             <nav aria-label="Mails">
-                <p v-if="mails.length === 0" class="none">Nothing was mailed yet. A reminder “by mail” arrives here.</p>
-                <button v-for="one in mails" :key="one.id" class="plain" :class="{ here: one.id === mail?.id }" data-test="mail" :data-subject="one.subject" @click="chosen = one.id"><b>{{ one.subject }}</b><span>{{ when(one.at) }} · to {{ one.to }}</span></button>
+                <p v-if="mails.length === 0" class="none">
+                    Nothing was mailed yet. A reminder “by mail” arrives here.
+                </p>
+                <button
+                    v-for="one in mails"
+                    :key="one.id"
+                    class="plain"
+                    :class="{ here: one.id === mail?.id }"
+                    data-test="mail"
+                    :data-subject="one.subject"
+                    @click="chosen = one.id"
+                >
+                    <b>{{ one.subject }}</b><span>{{ when(one.at) }} · to {{ one.to }}</span>
+                </button>
             </nav>
             <!-- What a mail brings runs nothing; its links open as they would from a mail program. -->
             <MailBody v-if="mail" :key="mail.id" :html="mail.html" />
@@ -29,15 +55,63 @@ const when = (at: string): string => new Date(`${at.replace(' ', 'T')}Z`).toLoca
 </template>
 
 <style scoped>
-.post { height: 100%; display: flex; flex-direction: column; }
-header { display: flex; align-items: baseline; gap: 16px; padding: 14px 20px; border-bottom: 1px solid var(--line); }
-h1 { font-size: 22px; }
-header p { margin: 0; color: var(--muted); flex: 1; }
-.columns { flex: 1; min-height: 0; display: grid; grid-template-columns: 300px 1fr; }
-nav { border-right: 1px solid var(--line); overflow-y: auto; background: var(--sheet); }
-nav button { display: flex; flex-direction: column; width: 100%; padding: 9px 16px; border-bottom: 1px solid var(--line); }
-nav button.here { background: var(--plum-soft); }
-nav span { color: var(--muted); font-size: 12px; }
-.none { color: var(--muted); padding: 14px 16px; margin: 0; }
-@media (max-width: 760px) { .columns { grid-template-columns: 1fr; grid-template-rows: auto 1fr; } nav { max-height: 40vh; } }
+.post {
+    height: 100%;
+    display: flex;
+    flex-direction: column;
+}
+header {
+    display: flex;
+    align-items: baseline;
+    gap: 16px;
+    padding: 14px 20px;
+    border-bottom: 1px solid var(--line);
+}
+h1 {
+    font-size: 22px;
+}
+header p {
+    margin: 0;
+    color: var(--muted);
+    flex: 1;
+}
+.columns {
+    flex: 1;
+    min-height: 0;
+    display: grid;
+    grid-template-columns: 300px 1fr;
+}
+nav {
+    border-right: 1px solid var(--line);
+    overflow-y: auto;
+    background: var(--sheet);
+}
+nav button {
+    display: flex;
+    flex-direction: column;
+    width: 100%;
+    padding: 9px 16px;
+    border-bottom: 1px solid var(--line);
+}
+nav button.here {
+    background: var(--plum-soft);
+}
+nav span {
+    color: var(--muted);
+    font-size: 12px;
+}
+.none {
+    color: var(--muted);
+    padding: 14px 16px;
+    margin: 0;
+}
+@media (max-width: 760px) {
+    .columns {
+        grid-template-columns: 1fr;
+        grid-template-rows: auto 1fr;
+    }
+    nav {
+        max-height: 40vh;
+    }
+}
 </style>

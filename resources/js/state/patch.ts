@@ -19,11 +19,17 @@ export function patchOccurrences(client: QueryClient, change: (one: Occurrence) 
 }
 
 function draw(client: QueryClient, change: (one: Occurrence) => Occurrence): void {
-    const drawn = <T extends WithOccurrences>(sent: T): T => ({ ...sent, occurrences: sent.occurrences.map(change) })
+    const drawn = <T extends WithOccurrences>(sent: T): T => ({
+        ...sent,
+        occurrences: sent.occurrences.map(change),
+    })
     for (const key of ['board', 'month', 'year']) {
         void client.cancelQueries({ queryKey: [key] })
         client.setQueriesData<WithOccurrences>({ queryKey: [key] }, (sent) => sent && drawn(sent))
     }
     void client.cancelQueries({ queryKey: ['ahead'] })
-    client.setQueriesData<InfiniteData<Board>>({ queryKey: ['ahead'] }, (sent) => sent && { ...sent, pages: sent.pages.map(drawn) })
+    client.setQueriesData<InfiniteData<Board>>(
+        { queryKey: ['ahead'] },
+        (sent) => sent && { ...sent, pages: sent.pages.map(drawn) },
+    )
 }

@@ -1,6 +1,17 @@
 import { answerOf, api } from '@/api/client'
 import { filled } from '@/state/filled'
-import type { Account, Area, BasketItem, Calendar, Closing, Colour, EntryShown, OccurrenceShown, RunningTiming, Unreadable } from '@/api/types'
+import type {
+    Account,
+    Area,
+    BasketItem,
+    Calendar,
+    Closing,
+    Colour,
+    EntryShown,
+    OccurrenceShown,
+    RunningTiming,
+    Unreadable,
+} from '@/api/types'
 import { plusDays } from '@/shared/time'
 import { keepPreviousData, useInfiniteQuery, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { createSharedComposable } from '@vueuse/core'
@@ -9,7 +20,11 @@ import { computed, onScopeDispose, shallowRef, toValue, type MaybeRefOrGetter } 
 /** What the server sent is replaced as a whole, never changed in place: nothing needs to watch its insides. */
 const shallow = true
 
-export const sessionQuery = { queryKey: ['session'], queryFn: () => answerOf(api.GET('/session')), staleTime: Infinity }
+export const sessionQuery = {
+    queryKey: ['session'],
+    queryFn: () => answerOf(api.GET('/session')),
+    staleTime: Infinity,
+}
 
 export function useSession() {
     return useQuery({ ...sessionQuery, shallow })
@@ -21,9 +36,31 @@ export const useAccount = createSharedComposable(() => {
     return computed<Account>(
         () =>
             session.data.value?.account ?? {
-                name: '', email: '', zone: 'UTC', first_weekday: 1, clock: '24', default_calendar_id: null, work_days: [1, 2, 3, 4, 5], holidays: null,
-                week: Array.from({ length: 7 }, () => ({ minutes: 480, wakes: 360, sleeps: 1320, theme: '' })),
-                quiet_from: 0, quiet_to: 0, agenda_at: null, agenda_ways: ['screen'], evening_at: null, stint_minutes: 25, must_limit: 2, other_limit: 8, closing_questions: [], files: { used: 0, most: 0 }, new_entry: {},
+                name: '',
+                email: '',
+                zone: 'UTC',
+                first_weekday: 1,
+                clock: '24',
+                default_calendar_id: null,
+                work_days: [1, 2, 3, 4, 5],
+                holidays: null,
+                week: Array.from({ length: 7 }, () => ({
+                    minutes: 480,
+                    wakes: 360,
+                    sleeps: 1320,
+                    theme: '',
+                })),
+                quiet_from: 0,
+                quiet_to: 0,
+                agenda_at: null,
+                agenda_ways: ['screen'],
+                evening_at: null,
+                stint_minutes: 25,
+                must_limit: 2,
+                other_limit: 8,
+                closing_questions: [],
+                files: { used: 0, most: 0 },
+                new_entry: {},
             },
     )
 })
@@ -31,12 +68,14 @@ export const useAccount = createSharedComposable(() => {
 type Repeats = 'all' | 'next'
 const board = (from: string, days: number, repeats: Repeats) => ({
     queryKey: ['board', from, days, repeats],
-    queryFn: async () => filled(await answerOf(api.GET('/board', { params: { query: { from, days, repeats } } }))),
+    queryFn: async () =>
+        filled(await answerOf(api.GET('/board', { params: { query: { from, days, repeats } } }))),
     staleTime: 60_000,
 })
 const month = (from: string, days: number, repeats: Repeats) => ({
     queryKey: ['month', from, days, repeats],
-    queryFn: async () => filled(await answerOf(api.GET('/month', { params: { query: { from, days, repeats } } }))),
+    queryFn: async () =>
+        filled(await answerOf(api.GET('/month', { params: { query: { from, days, repeats } } }))),
     staleTime: 60_000,
 })
 const year = (number: number) => ({
@@ -45,16 +84,40 @@ const year = (number: number) => ({
     staleTime: 60_000,
 })
 
-export function useBoard(from: MaybeRefOrGetter<string>, days: MaybeRefOrGetter<number>, repeats: MaybeRefOrGetter<Repeats> = 'all', enabled: MaybeRefOrGetter<boolean> = true) {
-    return useQuery(computed(() => ({ ...board(toValue(from), toValue(days), toValue(repeats)), enabled: toValue(enabled), placeholderData: keepPreviousData, shallow })))
+export function useBoard(
+    from: MaybeRefOrGetter<string>,
+    days: MaybeRefOrGetter<number>,
+    repeats: MaybeRefOrGetter<Repeats> = 'all',
+    enabled: MaybeRefOrGetter<boolean> = true,
+) {
+    return useQuery(
+        computed(() => ({
+            ...board(toValue(from), toValue(days), toValue(repeats)),
+            enabled: toValue(enabled),
+            placeholderData: keepPreviousData,
+            shallow,
+        })),
+    )
 }
 
-export function useMonth(from: MaybeRefOrGetter<string>, days: MaybeRefOrGetter<number>, repeats: MaybeRefOrGetter<Repeats> = 'all') {
-    return useQuery(computed(() => ({ ...month(toValue(from), toValue(days), toValue(repeats)), placeholderData: keepPreviousData, shallow })))
+export function useMonth(
+    from: MaybeRefOrGetter<string>,
+    days: MaybeRefOrGetter<number>,
+    repeats: MaybeRefOrGetter<Repeats> = 'all',
+) {
+    return useQuery(
+        computed(() => ({
+            ...month(toValue(from), toValue(days), toValue(repeats)),
+            placeholderData: keepPreviousData,
+            shallow,
+        })),
+    )
 }
 
 export function useYear(number: MaybeRefOrGetter<number>) {
-    return useQuery(computed(() => ({ ...year(toValue(number)), placeholderData: keepPreviousData, shallow })))
+    return useQuery(
+        computed(() => ({ ...year(toValue(number)), placeholderData: keepPreviousData, shallow })),
+    )
 }
 
 /** Days from one on, a fortnight at a time. */
@@ -64,7 +127,8 @@ export function useAhead(from: MaybeRefOrGetter<string>, repeats: MaybeRefOrGett
     return useInfiniteQuery({
         queryKey: computed(() => ['ahead', toValue(from), toValue(repeats)] as const),
         initialPageParam: 0,
-        queryFn: ({ pageParam, queryKey }) => board(plusDays(queryKey[1], pageParam * DAYS), DAYS, queryKey[2]).queryFn(),
+        queryFn: ({ pageParam, queryKey }) =>
+            board(plusDays(queryKey[1], pageParam * DAYS), DAYS, queryKey[2]).queryFn(),
         getNextPageParam: (_, pages) => (pages.length < MOST_PAGES ? pages.length : undefined),
         staleTime: 60_000,
         shallow,
@@ -75,14 +139,21 @@ export function useAhead(from: MaybeRefOrGetter<string>, repeats: MaybeRefOrGett
 export function usePrefetch() {
     const client = useQueryClient()
     return {
-        board: (from: string, days: number, repeats: Repeats): void => void client.prefetchQuery(board(from, days, repeats)),
-        month: (from: string, days: number, repeats: Repeats): void => void client.prefetchQuery(month(from, days, repeats)),
+        board: (from: string, days: number, repeats: Repeats): void =>
+            void client.prefetchQuery(board(from, days, repeats)),
+        month: (from: string, days: number, repeats: Repeats): void =>
+            void client.prefetchQuery(month(from, days, repeats)),
         year: (number: number): void => void client.prefetchQuery(year(number)),
     }
 }
 
 export function useBasket() {
-    const query = useQuery({ queryKey: ['basket'], queryFn: () => answerOf(api.GET('/basket')), staleTime: 60_000, shallow })
+    const query = useQuery({
+        queryKey: ['basket'],
+        queryFn: () => answerOf(api.GET('/basket')),
+        staleTime: 60_000,
+        shallow,
+    })
     return computed<BasketItem[]>(() => query.data.value?.items ?? [])
 }
 
@@ -93,7 +164,10 @@ export function useUnreadable() {
     const look = (): void => {
         const byId = new Map<string, Unreadable>()
         for (const name of ['board', 'month', 'year', 'basket']) {
-            for (const query of client.getQueryCache().findAll({ queryKey: [name], type: 'active' })) for (const one of (query.state.data as { unreadable?: Unreadable[] } | undefined)?.unreadable ?? []) byId.set(one.entry_id, one)
+            for (const query of client.getQueryCache().findAll({ queryKey: [name], type: 'active' }))
+                for (const one of (query.state.data as { unreadable?: Unreadable[] } | undefined)
+                    ?.unreadable ?? [])
+                    byId.set(one.entry_id, one)
         }
         if (byId.size > 0 || found.value.length > 0) found.value = [...byId.values()]
     }
@@ -103,16 +177,32 @@ export function useUnreadable() {
 
 /** What stands beside the board of a day that is worked. */
 export function useWorkingDay(date: MaybeRefOrGetter<string>) {
-    return useQuery({ queryKey: computed(() => ['days', toValue(date)] as const), queryFn: ({ queryKey }) => answerOf(api.GET('/days/{date}', { params: { path: { date: queryKey[1] } } })), staleTime: 60_000, placeholderData: keepPreviousData, shallow })
+    return useQuery({
+        queryKey: computed(() => ['days', toValue(date)] as const),
+        queryFn: ({ queryKey }) =>
+            answerOf(api.GET('/days/{date}', { params: { path: { date: queryKey[1] } } })),
+        staleTime: 60_000,
+        placeholderData: keepPreviousData,
+        shallow,
+    })
 }
 
 /** What is being timed, if anything; every page asks, so that a reload goes on with it. */
 export const useRunning = createSharedComposable(() => {
-    const query = useQuery({ queryKey: ['timings'], queryFn: () => answerOf(api.GET('/timings/running')), staleTime: 60_000, refetchInterval: 60_000, shallow })
+    const query = useQuery({
+        queryKey: ['timings'],
+        queryFn: () => answerOf(api.GET('/timings/running')),
+        staleTime: 60_000,
+        refetchInterval: 60_000,
+        shallow,
+    })
     return computed<RunningTiming | null>(() => query.data.value?.running ?? null)
 })
 
-type SentClosing = Omit<Closing, 'leftovers'> & { entries: Record<string, EntryShown>; leftovers: OccurrenceShown[] }
+type SentClosing = Omit<Closing, 'leftovers'> & {
+    entries: Record<string, EntryShown>
+    leftovers: OccurrenceShown[]
+}
 /** A closing as the page works with it: every leftover with what its entry has. */
 export function filledClosing({ entries, leftovers, ...rest }: SentClosing): Closing {
     return { ...rest, leftovers: filled({ entries, occurrences: leftovers }).occurrences }
@@ -121,7 +211,16 @@ export function filledClosing({ entries, leftovers, ...rest }: SentClosing): Clo
 export function useClosing(date: MaybeRefOrGetter<string>) {
     // What “now” means is asked anew each time it is opened.
     const isNow = computed(() => toValue(date) === 'now')
-    return useQuery({ queryKey: computed(() => ['closings', toValue(date)] as const), queryFn: async ({ queryKey }) => filledClosing(await answerOf(api.GET('/closings/{date}', { params: { path: { date: queryKey[1] } } }))), staleTime: () => (isNow.value ? 0 : 60_000), gcTime: 60_000, shallow })
+    return useQuery({
+        queryKey: computed(() => ['closings', toValue(date)] as const),
+        queryFn: async ({ queryKey }) =>
+            filledClosing(
+                await answerOf(api.GET('/closings/{date}', { params: { path: { date: queryKey[1] } } })),
+            ),
+        staleTime: () => (isNow.value ? 0 : 60_000),
+        gcTime: 60_000,
+        shallow,
+    })
 }
 
 /** What was done, a fortnight at a time, the latest first. */
@@ -131,7 +230,14 @@ export function useDone(until: MaybeRefOrGetter<string>) {
     return useInfiniteQuery({
         queryKey: computed(() => ['done', toValue(until)] as const),
         initialPageParam: 0,
-        queryFn: ({ pageParam, queryKey }) => answerOf(api.GET('/done', { params: { query: { from: plusDays(queryKey[1], 1 - (pageParam + 1) * DAYS), days: DAYS } } })),
+        queryFn: ({ pageParam, queryKey }) =>
+            answerOf(
+                api.GET('/done', {
+                    params: {
+                        query: { from: plusDays(queryKey[1], 1 - (pageParam + 1) * DAYS), days: DAYS },
+                    },
+                }),
+            ),
         getNextPageParam: (_, pages) => (pages.length < MOST_PAGES ? pages.length : undefined),
         staleTime: 60_000,
         shallow,
@@ -139,14 +245,25 @@ export function useDone(until: MaybeRefOrGetter<string>) {
 }
 
 export const useFilters = createSharedComposable(() => {
-    const query = useQuery({ queryKey: ['filters'], queryFn: () => answerOf(api.GET('/filters')), staleTime: 60_000, shallow })
-    return { filters: computed(() => query.data.value?.filters ?? []), labels: computed(() => query.data.value?.labels ?? []) }
+    const query = useQuery({
+        queryKey: ['filters'],
+        queryFn: () => answerOf(api.GET('/filters')),
+        staleTime: 60_000,
+        shallow,
+    })
+    return {
+        filters: computed(() => query.data.value?.filters ?? []),
+        labels: computed(() => query.data.value?.labels ?? []),
+    }
 })
 
 export function useRuler(from: MaybeRefOrGetter<string>, weeks: MaybeRefOrGetter<number>) {
     return useQuery({
         queryKey: computed(() => ['ruler', toValue(from), toValue(weeks)]),
-        queryFn: () => answerOf(api.GET('/ruler', { params: { query: { from: toValue(from), weeks: toValue(weeks) } } })),
+        queryFn: () =>
+            answerOf(
+                api.GET('/ruler', { params: { query: { from: toValue(from), weeks: toValue(weeks) } } }),
+            ),
         staleTime: 60_000,
         placeholderData: keepPreviousData,
         shallow,
@@ -155,7 +272,12 @@ export function useRuler(from: MaybeRefOrGetter<string>, weeks: MaybeRefOrGetter
 
 /** Areas and calendars, and what their ids stand for. */
 export const useAreas = createSharedComposable(() => {
-    const query = useQuery({ queryKey: ['areas'], queryFn: () => answerOf(api.GET('/areas')), staleTime: 60_000, shallow })
+    const query = useQuery({
+        queryKey: ['areas'],
+        queryFn: () => answerOf(api.GET('/areas')),
+        staleTime: 60_000,
+        shallow,
+    })
     const areas = computed<Area[]>(() => query.data.value?.areas ?? [])
     const calendars = computed<Calendar[]>(() => areas.value.flatMap((area) => area.calendars))
     const areaById = computed(() => new Map(areas.value.map((one) => [one.id, one])))

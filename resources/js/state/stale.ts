@@ -1,7 +1,22 @@
 /** What the page has read of entries and what they are in, by the first word of a query's key: the paths of the contract, and Ahead, which is read as a board. */
 const KEYS = [
-    'board', 'month', 'year', 'ahead', 'basket', 'ruler', 'areas', 'reminders', 'entries', 'filters', 'search', 'filing', 'days', 'closings', 'done',
-    'timings', 'session',
+    'board',
+    'month',
+    'year',
+    'ahead',
+    'basket',
+    'ruler',
+    'areas',
+    'reminders',
+    'entries',
+    'filters',
+    'search',
+    'filing',
+    'days',
+    'closings',
+    'done',
+    'timings',
+    'session',
 ] as const
 export type ReadKey = (typeof KEYS)[number]
 

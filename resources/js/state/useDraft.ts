@@ -10,7 +10,11 @@ import { dropDraft, readDraft, resumeDrafts, writeDraft, type Draft } from './dr
  * @param value what is typed; null while there is nothing unsaved
  * @param title what it is called where it is offered again
  */
-export function useDraft<T>(name: MaybeRefOrGetter<string>, value: () => T | null, title: () => string): { find: () => Promise<(Draft & { value: T }) | null>; drop: () => Promise<void> } {
+export function useDraft<T>(
+    name: MaybeRefOrGetter<string>,
+    value: () => T | null,
+    title: () => string,
+): { find: () => Promise<(Draft & { value: T }) | null>; drop: () => Promise<void> } {
     const account = useAccount()
     resumeDrafts()
     const key = (): string => `${account.value.email}|${toValue(name)}`

@@ -44,13 +44,40 @@ export const useView = defineStore('view', () => {
     }
     /** The sheet of an entry, at the occurrence that was pressed. */
     function open(one: Pick<Occurrence, 'entry_id' | 'recurrence_id' | 'routine' | 'start'>): void {
-        sheet.value = { entryId: one.entry_id, recurrenceId: one.routine ? one.recurrence_id : null, date: one.start.slice(0, 10) }
+        sheet.value = {
+            entryId: one.entry_id,
+            recurrenceId: one.routine ? one.recurrence_id : null,
+            date: one.start.slice(0, 10),
+        }
     }
     /** The sheet of a new entry. */
     function fresh(start: string, allDay: boolean): void {
-        sheet.value = { entryId: null, recurrenceId: null, date: null, fresh: { start, end: null, all_day: allDay } }
+        sheet.value = {
+            entryId: null,
+            recurrenceId: null,
+            date: null,
+            fresh: { start, end: null, all_day: allDay },
+        }
     }
-    return { soloArea, soloCalendar, basketFolded, basketSort, basketOrder, openedFolds, sheet, panel, tallies, occurrences, chosen, question, foldBasket, turnFold, choose, open, fresh }
+    return {
+        soloArea,
+        soloCalendar,
+        basketFolded,
+        basketSort,
+        basketOrder,
+        openedFolds,
+        sheet,
+        panel,
+        tallies,
+        occurrences,
+        chosen,
+        question,
+        foldBasket,
+        turnFold,
+        choose,
+        open,
+        fresh,
+    }
 })
 
 /** An entry to open, as it stands or new with some fields given. */

@@ -12,7 +12,9 @@ describe('changes', () => {
         const { send } = await using(useChanges)
         const done: string[] = []
         let release = (): void => undefined
-        const first = send(() => new Promise<void>((resolve) => (release = resolve)).then(() => done.push('first')))
+        const first = send(() =>
+            new Promise<void>((resolve) => (release = resolve)).then(() => done.push('first')),
+        )
         const second = send(() => Promise.resolve(done.push('second')))
         await flushPromises()
         expect([done, isChanging(client)]).toEqual([[], true])
@@ -24,7 +26,9 @@ describe('changes', () => {
         const [one, other] = [await using(useChanges), await using(useChanges)]
         const done: string[] = []
         let release = (): void => undefined
-        const first = one.send(() => new Promise<void>((resolve) => (release = resolve)).then(() => done.push('first')))
+        const first = one.send(() =>
+            new Promise<void>((resolve) => (release = resolve)).then(() => done.push('first')),
+        )
         const second = other.send(() => Promise.resolve(done.push('second')))
         await flushPromises()
         release()
@@ -38,7 +42,9 @@ describe('changes', () => {
             drawn.push(name)
             return () => void drawn.splice(drawn.indexOf(name), 1)
         }
-        const failed = expect(send(() => Promise.reject(new Error('no')), draw('first'))).rejects.toThrow('no')
+        const failed = expect(send(() => Promise.reject(new Error('no')), draw('first'))).rejects.toThrow(
+            'no',
+        )
         const next = send(() => Promise.resolve('yes'), draw('second'))
         await failed
         expect(await next).toBe('yes')
@@ -46,8 +52,14 @@ describe('changes', () => {
     })
     it('of several at once the last asks anew, and all that is on screen comes with one request', async () => {
         const { send } = await using(useChanges)
-        new QueryObserver(client, { queryKey: ['basket'], queryFn: () => answerOf(api.GET('/basket')) }).subscribe(() => undefined)
-        new QueryObserver(client, { queryKey: ['reminders'], queryFn: () => answerOf(api.GET('/reminders')) }).subscribe(() => undefined)
+        new QueryObserver(client, {
+            queryKey: ['basket'],
+            queryFn: () => answerOf(api.GET('/basket')),
+        }).subscribe(() => undefined)
+        new QueryObserver(client, {
+            queryKey: ['reminders'],
+            queryFn: () => answerOf(api.GET('/reminders')),
+        }).subscribe(() => undefined)
         await flushPromises()
         asked.length = 0
         await Promise.all([send(() => Promise.resolve(1)), send(() => Promise.resolve(2))])
@@ -60,7 +72,9 @@ describe('changes', () => {
         const stale = vi.spyOn(client, 'invalidateQueries')
         expect(await change('Kept.', () => Promise.resolve(7))).toBe(7)
         expect([note.text, note.kind, note.undoable]).toEqual(['Kept.', 'done', true])
-        expect(stale.mock.calls.map(([filter]) => (filter as { queryKey: string[] }).queryKey[0])).toEqual(expect.arrayContaining(['board', 'basket', 'closings', 'days']))
+        expect(stale.mock.calls.map(([filter]) => (filter as { queryKey: string[] }).queryKey[0])).toEqual(
+            expect.arrayContaining(['board', 'basket', 'closings', 'days']),
+        )
     })
     it('that were refused are said with the reason, and what stands is fetched', async () => {
         const { change } = await using(useChanges)
@@ -70,8 +84,10 @@ describe('changes', () => {
         expect(stale).toHaveBeenCalled()
     })
     it.each([
-        ['undo', { label: 'moved “Vents”' }, 'Undone: moved “Vents”.'], ['undo', { label: null }, 'There is nothing to undo.'],
-        ['redo', { label: 'moved “Vents”' }, 'Done again: moved “Vents”.'], ['redo', { label: null }, 'There is nothing to do again.'],
+        ['undo', { label: 'moved “Vents”' }, 'Undone: moved “Vents”.'],
+        ['undo', { label: null }, 'There is nothing to undo.'],
+        ['redo', { label: 'moved “Vents”' }, 'Done again: moved “Vents”.'],
+        ['redo', { label: null }, 'There is nothing to do again.'],
         ['redo', new Refusal(409, { message: 'It is gone.' }), 'It is gone.'],
     ] as const)('%s says what it did', async (way, answer, said) => {
         answering({ [`POST ${way}`]: answer, 'GET session': { account, first_run: false } })

@@ -6,10 +6,20 @@ import { useMutation, useQueryClient, type QueryClient } from '@tanstack/vue-que
 import { reactive } from 'vue'
 
 /** The note that follows a change, and offers to take it back. */
-export const note = reactive<{ text: string; kind: 'done' | 'trouble'; undoable: boolean; id: number }>({ text: '', kind: 'done', undoable: false, id: 0 })
+export const note = reactive<{ text: string; kind: 'done' | 'trouble'; undoable: boolean; id: number }>({
+    text: '',
+    kind: 'done',
+    undoable: false,
+    id: 0,
+})
 
 export function say(text: string, options: { trouble?: boolean; undoable?: boolean } = {}): void {
-    Object.assign(note, { text, kind: options.trouble ? 'trouble' : 'done', undoable: options.undoable ?? false, id: note.id + 1 })
+    Object.assign(note, {
+        text,
+        kind: options.trouble ? 'trouble' : 'done',
+        undoable: options.undoable ?? false,
+        id: note.id + 1,
+    })
     announce(text)
 }
 
@@ -46,7 +56,13 @@ export function useChanges() {
 
     async function refresh(): Promise<void> {
         const stale = takeStale()
-        await inOneRequest(() => Promise.all(keysOf(stale === 'all' || stale.size > 0 ? stale : 'all').map((key) => client.invalidateQueries({ queryKey: [key] }))))
+        await inOneRequest(() =>
+            Promise.all(
+                keysOf(stale === 'all' || stale.size > 0 ? stale : 'all').map((key) =>
+                    client.invalidateQueries({ queryKey: [key] }),
+                ),
+            ),
+        )
     }
 
     /**
@@ -73,7 +89,8 @@ export function useChanges() {
     async function turn(way: 'undo' | 'redo'): Promise<void> {
         try {
             const { label } = await send(() => answerOf(api.POST(`/${way}`)))
-            if (label === null) say(way === 'undo' ? 'There is nothing to undo.' : 'There is nothing to do again.')
+            if (label === null)
+                say(way === 'undo' ? 'There is nothing to undo.' : 'There is nothing to do again.')
             else say(way === 'undo' ? `Undone: ${label}.` : `Done again: ${label}.`)
         } catch (error) {
             say(sentence(error), { trouble: true })

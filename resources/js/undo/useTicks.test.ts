@@ -9,7 +9,8 @@ const vents = occurrence({ title: 'Vents', recurrence_id: '2026-11-25T07:15:00',
 const other = occurrence({ title: 'Vents', recurrence_id: '2026-11-26T07:15:00', routine: true })
 const BOARD = ['board', '2026-11-23', 7, 'all']
 const MONTH = ['month', '2026-10-26', 42, 'all']
-const done = (key: string[] | (string | number)[]): boolean[] => (client.getQueryData<{ occurrences: Occurrence[] }>(key)?.occurrences ?? []).map((one) => one.done)
+const done = (key: string[] | (string | number)[]): boolean[] =>
+    (client.getQueryData<{ occurrences: Occurrence[] }>(key)?.occurrences ?? []).map((one) => one.done)
 
 describe('ticking', () => {
     aPage()
@@ -18,28 +19,48 @@ describe('ticking', () => {
         const { tick } = await using(useTicks)
         for (const key of [BOARD, MONTH]) client.setQueryData(key, { occurrences: [vents, other] })
         void tick(vents)
-        expect([done(BOARD), done(MONTH)]).toEqual([[true, false], [true, false]])
+        expect([done(BOARD), done(MONTH)]).toEqual([
+            [true, false],
+            [true, false],
+        ])
         await flushPromises()
-        expect([changes(), note.text]).toEqual([['PUT entries/vents/occurrences/2026-11-25T07%3A15%3A00/done'], 'Ticked off “Vents”.'])
+        expect([changes(), note.text]).toEqual([
+            ['PUT entries/vents/occurrences/2026-11-25T07%3A15%3A00/done'],
+            'Ticked off “Vents”.',
+        ])
     })
     it('is taken back the same way', async () => {
         const { tick } = await using(useTicks)
         await tick({ ...vents, done: true })
-        expect([changes(), note.text]).toEqual([['DELETE entries/vents/occurrences/2026-11-25T07%3A15%3A00/done'], '“Vents” is not done after all.'])
+        expect([changes(), note.text]).toEqual([
+            ['DELETE entries/vents/occurrences/2026-11-25T07%3A15%3A00/done'],
+            '“Vents” is not done after all.',
+        ])
     })
     it('that is refused is not drawn as done, even where nothing can be fetched anew', async () => {
         const { tick } = await using(useTicks)
         client.setQueryData(BOARD, { occurrences: [vents, other] })
-        answering({ 'PUT entries/vents/occurrences/2026-11-25T07%3A15%3A00/done': new Refusal(404, { message: 'It is not there any more.' }) })
+        answering({
+            'PUT entries/vents/occurrences/2026-11-25T07%3A15%3A00/done': new Refusal(404, {
+                message: 'It is not there any more.',
+            }),
+        })
         await tick(vents)
         expect(done(BOARD)).toEqual([false, false])
     })
     it('that is refused says why', async () => {
         const { tick, skip } = await using(useTicks)
-        answering({ 'PUT entries/vents/occurrences/2026-11-25T07%3A15%3A00/done': new Refusal(404, { message: 'It is not there any more.' }) })
+        answering({
+            'PUT entries/vents/occurrences/2026-11-25T07%3A15%3A00/done': new Refusal(404, {
+                message: 'It is not there any more.',
+            }),
+        })
         await tick(vents)
         expect([note.kind, note.text]).toEqual(['trouble', 'It is not there any more.'])
         await skip(vents)
-        expect([changes().at(-1), note.text]).toEqual(['PUT entries/vents/occurrences/2026-11-25T07%3A15%3A00/skipped', 'Skipped “Vents”, just this one.'])
+        expect([changes().at(-1), note.text]).toEqual([
+            'PUT entries/vents/occurrences/2026-11-25T07%3A15%3A00/skipped',
+            'Skipped “Vents”, just this one.',
+        ])
     })
 })

@@ -10,16 +10,35 @@ export function useTicks() {
     const client = useQueryClient()
     const { change } = useChanges()
 
-    async function tick(one: { entry_id: string; recurrence_id: string; title: string; done: boolean }): Promise<void> {
+    async function tick(one: {
+        entry_id: string
+        recurrence_id: string
+        title: string
+        done: boolean
+    }): Promise<void> {
         const done = !one.done
         const which = { params: { path: { entry: one.entry_id, recurrence: one.recurrence_id } } }
-        const draw = () => patchOccurrences(client, (other) => (other.entry_id === one.entry_id && other.recurrence_id === one.recurrence_id ? { ...other, done } : other))
-        await change(done ? `Ticked off “${one.title}”.` : `“${one.title}” is not done after all.`, () =>
-            answerOf(done ? api.PUT(DONE, which) : api.DELETE(DONE, which)), draw)
+        const draw = () =>
+            patchOccurrences(client, (other) =>
+                other.entry_id === one.entry_id && other.recurrence_id === one.recurrence_id
+                    ? { ...other, done }
+                    : other,
+            )
+        await change(
+            done ? `Ticked off “${one.title}”.` : `“${one.title}” is not done after all.`,
+            () => answerOf(done ? api.PUT(DONE, which) : api.DELETE(DONE, which)),
+            draw,
+        )
     }
 
     async function skip(one: { entry_id: string; recurrence_id: string; title: string }): Promise<void> {
-        await change(`Skipped “${one.title}”, just this one.`, () => answerOf(api.PUT('/entries/{entry}/occurrences/{recurrence}/skipped', { params: { path: { entry: one.entry_id, recurrence: one.recurrence_id } } })))
+        await change(`Skipped “${one.title}”, just this one.`, () =>
+            answerOf(
+                api.PUT('/entries/{entry}/occurrences/{recurrence}/skipped', {
+                    params: { path: { entry: one.entry_id, recurrence: one.recurrence_id } },
+                }),
+            ),
+        )
     }
 
     return { tick, skip }

@@ -23,10 +23,14 @@ const number = computed(() => Number(date.value.slice(0, 4)))
 const query = useYear(number)
 const year = computed(() => (query.data.value?.year === number.value ? query.data.value : undefined))
 const prefetch = usePrefetch()
-watch([() => year.value?.year], ([loaded]) => {
-    if (loaded !== number.value) return
-    for (const way of [1, -1]) prefetch.year(number.value + way)
-}, { immediate: true })
+watch(
+    [() => year.value?.year],
+    ([loaded]) => {
+        if (loaded !== number.value) return
+        for (const way of [1, -1]) prefetch.year(number.value + way)
+    },
+    { immediate: true },
+)
 watchEffect(() => {
     view.occurrences = year.value?.occurrences ?? []
     view.tallies = year.value?.areas ?? []
@@ -37,23 +41,44 @@ const letters = computed(() => {
     const first = startOfWeek('2026-01-05', account.value.first_weekday)
     return Array.from({ length: COLUMNS }, (_, i) => shortWeekday(plusDays(first, i % 7)).slice(0, 2))
 })
-const months = computed(() => Array.from({ length: 12 }, (_, i) => {
-    const name = `${year.value?.year ?? number.value}-${String(i + 1).padStart(2, '0')}`
-    const days = year.value?.days.filter((day) => day.date.startsWith(name)) ?? []
-    const first = days[0]?.date ?? `${name}-01`
-    const offset = (weekday(first) - account.value.first_weekday + 7) % 7
-    const bars = barsOf(visible.value, first, days.length)
-    return { name, first, days, offset, bars: bars.filter((bar) => bar.row < MOST_BARS), more: bars.filter((bar) => bar.row >= MOST_BARS) }
-}))
+const months = computed(() =>
+    Array.from({ length: 12 }, (_, i) => {
+        const name = `${year.value?.year ?? number.value}-${String(i + 1).padStart(2, '0')}`
+        const days = year.value?.days.filter((day) => day.date.startsWith(name)) ?? []
+        const first = days[0]?.date ?? `${name}-01`
+        const offset = (weekday(first) - account.value.first_weekday + 7) % 7
+        const bars = barsOf(visible.value, first, days.length)
+        return {
+            name,
+            first,
+            days,
+            offset,
+            bars: bars.filter((bar) => bar.row < MOST_BARS),
+            more: bars.filter((bar) => bar.row >= MOST_BARS),
+        }
+    }),
+)
 
 /** How many entries begin on a day, of the calendars that are shown. */
 function counted(day: Day): number {
     return Object.entries(day.counts).reduce((sum, [id, count]) => {
         const found = calendar(id)
-        return found && shown({ area_id: found.area_id, calendar_id: id, importance: null, effort: null, labels: [], colour: null }) ? sum + count : sum
+        return found &&
+            shown({
+                area_id: found.area_id,
+                calendar_id: id,
+                importance: null,
+                effort: null,
+                labels: [],
+                colour: null,
+            })
+            ? sum + count
+            : sum
     }, 0)
 }
-const isPlain = computed(() => !choice.value.importance?.length && !choice.value.effort?.length && !choice.value.labels?.length)
+const isPlain = computed(
+    () => !choice.value.importance?.length && !choice.value.effort?.length && !choice.value.labels?.length,
+)
 function tint(day: Day): string {
     if (day.over) return 'color-mix(in srgb, var(--trouble) 26%, var(--sheet))'
     const share = day.capacity === 0 ? 0 : day.minutes / day.capacity
@@ -61,58 +86,225 @@ function tint(day: Day): string {
 }
 function words(day: Day, month: (typeof months.value)[number]): string {
     const at = Number(day.date.slice(8)) - 1
-    const covering = [...month.bars, ...month.more].filter((bar) => bar.from <= at && bar.to > at).map((bar) => bar.parts[0]?.title)
-    return [namedDate(day.date), `${length(day.minutes)} of ${length(day.capacity)}${day.over ? ', over full' : ''}`, day.holiday ?? '', isPlain.value && !isFiltered.value ? `${counted(day)} entries` : '', covering.join(', ')].filter(Boolean).join(' · ')
+    const covering = [...month.bars, ...month.more]
+        .filter((bar) => bar.from <= at && bar.to > at)
+        .map((bar) => bar.parts[0]?.title)
+    return [
+        namedDate(day.date),
+        `${length(day.minutes)} of ${length(day.capacity)}${day.over ? ', over full' : ''}`,
+        day.holiday ?? '',
+        isPlain.value && !isFiltered.value ? `${counted(day)} entries` : '',
+        covering.join(', '),
+    ]
+        .filter(Boolean)
+        .join(' · ')
 }
 </script>
 
 <template>
     <main class="year" :aria-busy="query.isFetching.value" data-test="year" :data-year="year?.year">
         <template v-if="year">
-            <div class="row head" aria-hidden="true"><span /><b v-for="(letter, i) in letters" :key="i" :class="{ rest: i % 7 >= 5 && account.first_weekday === 1 }">{{ letter }}</b></div>
+            <div class="row head" aria-hidden="true">
+                <span /><b
+                    v-for="(letter, i) in letters"
+                    :key="i"
+                    :class="{ rest: i % 7 >= 5 && account.first_weekday === 1 }"
+                    >{{ letter }}</b
+                >
+            </div>
             <section v-for="month in months" :key="month.name" class="row month" :aria-label="month.name">
-                <button class="plain name" :class="{ now: today.startsWith(month.name) }" @click="go({ view: 'month', date: month.first })">{{ shortMonth(month.first) }}</button>
                 <button
-                    v-for="(day, i) in month.days" :key="day.date" class="plain day" :class="{ today: day.date === today, over: day.over, holiday: day.holiday }" :style="{ gridColumn: 2 + month.offset + i, background: tint(day) }"
-                    :title="words(day, month)" :aria-label="words(day, month)" data-test="year-day" :data-date="day.date" @click="go({ view: 'day', date: day.date })"
+                    class="plain name"
+                    :class="{ now: today.startsWith(month.name) }"
+                    @click="go({ view: 'month', date: month.first })"
+                >
+                    {{ shortMonth(month.first) }}
+                </button>
+                <button
+                    v-for="(day, i) in month.days"
+                    :key="day.date"
+                    class="plain day"
+                    :class="{ today: day.date === today, over: day.over, holiday: day.holiday }"
+                    :style="{ gridColumn: 2 + month.offset + i, background: tint(day) }"
+                    :title="words(day, month)"
+                    :aria-label="words(day, month)"
+                    data-test="year-day"
+                    :data-date="day.date"
+                    @click="go({ view: 'day', date: day.date })"
                 >
                     <span>{{ Number(day.date.slice(8)) }}</span>
                 </button>
                 <article
-                    v-for="bar in month.bars" :key="bar.parts[0]!.key" class="bar" tabindex="0" data-tile data-test="year-bar" :data-key="bar.parts[0]!.key" :data-title="bar.parts[0]!.title" :title="bar.parts[0]!.title" :aria-label="`${bar.parts[0]!.title}, from ${namedDate(bar.parts[0]!.start)}`"
-                    :style="{ gridColumn: `${2 + month.offset + bar.from} / ${2 + month.offset + bar.to}`, marginTop: `${18 + bar.row * 15}px`, ...paint(hue(bar.parts[0]!)) }"
-                >{{ bar.parts[0]!.title }}</article>
+                    v-for="bar in month.bars"
+                    :key="bar.parts[0]!.key"
+                    class="bar"
+                    tabindex="0"
+                    data-tile
+                    data-test="year-bar"
+                    :data-key="bar.parts[0]!.key"
+                    :data-title="bar.parts[0]!.title"
+                    :title="bar.parts[0]!.title"
+                    :aria-label="`${bar.parts[0]!.title}, from ${namedDate(bar.parts[0]!.start)}`"
+                    :style="{
+                        gridColumn: `${2 + month.offset + bar.from} / ${2 + month.offset + bar.to}`,
+                        marginTop: `${18 + bar.row * 15}px`,
+                        ...paint(hue(bar.parts[0]!)),
+                    }"
+                >
+                    {{ bar.parts[0]!.title }}
+                </article>
             </section>
             <p class="legend">
-                <span>how full a day is</span><i v-for="share in [0, .35, .7, 1]" :key="share" :style="{ background: `color-mix(in srgb, var(--load) ${share * 42}%, var(--sheet))` }" /><i class="over" /><span>over full</span>
+                <span>how full a day is</span
+                ><i
+                    v-for="share in [0, 0.35, 0.7, 1]"
+                    :key="share"
+                    :style="{ background: `color-mix(in srgb, var(--load) ${share * 42}%, var(--sheet))` }"
+                /><i class="over" /><span>over full</span>
             </p>
         </template>
-        <p v-else-if="query.isError.value" class="empty">The year could not be fetched. <button class="press" @click="query.refetch()">Try again</button></p>
+        <p v-else-if="query.isError.value" class="empty">
+            The year could not be fetched. <button class="press" @click="query.refetch()">Try again</button>
+        </p>
         <p v-else class="empty">Laying out the year…</p>
     </main>
 </template>
 
 <style scoped>
-.year { flex: 1; min-width: 0; min-height: 0; overflow: auto; padding: 4px 12px 10px 8px; display: flex; flex-direction: column; background: var(--sheet); }
-.row { display: grid; grid-template-columns: 44px repeat(37, minmax(24px, 1fr)); }
-.head { flex: none; position: sticky; top: -4px; z-index: 3; background: var(--sheet); }
-.head b { font: 500 11px/20px var(--sans); color: var(--muted); padding-left: 5px; }
-.month { flex: 1; min-height: 50px; border-top: 1px solid var(--line); }
-.name { grid-row: 1; grid-column: 1; font: 600 15px/20px var(--serif); padding: 1px 4px; align-self: stretch; display: flex; color: var(--ink); }
-.name.now { color: var(--plum); text-decoration: underline; text-underline-offset: 3px; }
-@media (prefers-color-scheme: dark) { .name.now { color: var(--load); } }
-.name:hover { text-decoration: underline; }
-.day { grid-row: 1; align-self: stretch; border-left: 1px solid var(--line); padding: 1px 0 0 4px; display: flex; align-items: flex-start; font-size: 11px; line-height: 15px; color: var(--ink); min-width: 0; }
-.day.over { box-shadow: inset 0 -3px 0 var(--trouble); }
-.day.over span { color: var(--trouble); font-weight: 700; }
-.day.holiday span { font-style: italic; text-decoration: underline dotted; }
-.day:hover { box-shadow: inset 0 0 0 2px var(--plum-line); }
-.day.today span { background: var(--plum); color: var(--on-plum); border-radius: 5px; padding: 0 4px; margin-left: -3px; font-weight: 700; }
-.bar { grid-row: 1; align-self: start; height: 14px; margin-inline: 2px; padding: 0 3px; border-left: 3px solid var(--c); border-radius: 3px; background: color-mix(in srgb, var(--c) 24%, var(--sheet)); color: var(--ink); font-size: 11px; line-height: 14px; overflow: hidden; white-space: nowrap; text-overflow: clip; cursor: pointer; z-index: 2; min-width: 0; }
-.legend { flex: none; display: flex; gap: 4px; align-items: center; margin: 8px 0 0 44px; color: var(--muted); font-size: 11.5px; }
-.legend i { width: 18px; height: 12px; border: 1px solid var(--line); }
-.legend i.over { background: color-mix(in srgb, var(--trouble) 26%, var(--sheet)); box-shadow: inset 0 -3px 0 var(--trouble); }
-.legend span { margin: 0 6px; }
-.empty { margin: 14px; color: var(--muted); }
-@media (max-width: 760px) { .year { flex: none; } }
+.year {
+    flex: 1;
+    min-width: 0;
+    min-height: 0;
+    overflow: auto;
+    padding: 4px 12px 10px 8px;
+    display: flex;
+    flex-direction: column;
+    background: var(--sheet);
+}
+.row {
+    display: grid;
+    grid-template-columns: 44px repeat(37, minmax(24px, 1fr));
+}
+.head {
+    flex: none;
+    position: sticky;
+    top: -4px;
+    z-index: 3;
+    background: var(--sheet);
+}
+.head b {
+    font: 500 11px/20px var(--sans);
+    color: var(--muted);
+    padding-left: 5px;
+}
+.month {
+    flex: 1;
+    min-height: 50px;
+    border-top: 1px solid var(--line);
+}
+.name {
+    grid-row: 1;
+    grid-column: 1;
+    font: 600 15px/20px var(--serif);
+    padding: 1px 4px;
+    align-self: stretch;
+    display: flex;
+    color: var(--ink);
+}
+.name.now {
+    color: var(--plum);
+    text-decoration: underline;
+    text-underline-offset: 3px;
+}
+@media (prefers-color-scheme: dark) {
+    .name.now {
+        color: var(--load);
+    }
+}
+.name:hover {
+    text-decoration: underline;
+}
+.day {
+    grid-row: 1;
+    align-self: stretch;
+    border-left: 1px solid var(--line);
+    padding: 1px 0 0 4px;
+    display: flex;
+    align-items: flex-start;
+    font-size: 11px;
+    line-height: 15px;
+    color: var(--ink);
+    min-width: 0;
+}
+.day.over {
+    box-shadow: inset 0 -3px 0 var(--trouble);
+}
+.day.over span {
+    color: var(--trouble);
+    font-weight: 700;
+}
+.day.holiday span {
+    font-style: italic;
+    text-decoration: underline dotted;
+}
+.day:hover {
+    box-shadow: inset 0 0 0 2px var(--plum-line);
+}
+.day.today span {
+    background: var(--plum);
+    color: var(--on-plum);
+    border-radius: 5px;
+    padding: 0 4px;
+    margin-left: -3px;
+    font-weight: 700;
+}
+.bar {
+    grid-row: 1;
+    align-self: start;
+    height: 14px;
+    margin-inline: 2px;
+    padding: 0 3px;
+    border-left: 3px solid var(--c);
+    border-radius: 3px;
+    background: color-mix(in srgb, var(--c) 24%, var(--sheet));
+    color: var(--ink);
+    font-size: 11px;
+    line-height: 14px;
+    overflow: hidden;
+    white-space: nowrap;
+    text-overflow: clip;
+    cursor: pointer;
+    z-index: 2;
+    min-width: 0;
+}
+.legend {
+    flex: none;
+    display: flex;
+    gap: 4px;
+    align-items: center;
+    margin: 8px 0 0 44px;
+    color: var(--muted);
+    font-size: 11.5px;
+}
+.legend i {
+    width: 18px;
+    height: 12px;
+    border: 1px solid var(--line);
+}
+.legend i.over {
+    background: color-mix(in srgb, var(--trouble) 26%, var(--sheet));
+    box-shadow: inset 0 -3px 0 var(--trouble);
+}
+.legend span {
+    margin: 0 6px;
+}
+.empty {
+    margin: 14px;
+    color: var(--muted);
+}
+@media (max-width: 760px) {
+    .year {
+        flex: none;
+    }
+}
 </style>

@@ -13,8 +13,21 @@ final class Life
 {
     /** Milliseconds that each should take after ten years; null where nothing was set. */
     public const AIMS = [
-        'week' => 70, 'day' => 80, 'month' => 120, 'year' => 250, 'ruler' => null, 'preview' => 60, 'closing' => 90, 'basket' => null, 'done' => null,
-        'after a change' => null, 'tick' => 25, 'move' => 30, 'search' => 25, 'capture' => 15, 'worker, nothing due' => 10,
+        'week' => 70,
+        'day' => 80,
+        'month' => 120,
+        'year' => 250,
+        'ruler' => null,
+        'preview' => 60,
+        'closing' => 90,
+        'basket' => null,
+        'done' => null,
+        'after a change' => null,
+        'tick' => 25,
+        'move' => 30,
+        'search' => 25,
+        'capture' => 15,
+        'worker, nothing due' => 10,
     ];
 
     private const ZONE = 'Europe/Berlin';
@@ -48,7 +61,9 @@ final class Life
     public function figures(): array
     {
         $monday = $this->monday;
-        $month = (new DateTimeImmutable('first day of this month', new DateTimeZone(self::ZONE)))->modify('monday this week')->format('Y-m-d');
+        $month = (new DateTimeImmutable('first day of this month', new DateTimeZone(self::ZONE)))
+            ->modify('monday this week')
+            ->format('Y-m-d');
         $first = $this->open[0];
         $changed = "board?from={$monday}&days=7&repeats=all basket ruler?from={$monday}&weeks=26 reminders";
 
@@ -58,7 +73,19 @@ final class Life
             'month' => $this->get("month?from={$month}&days=42"),
             'year' => $this->get('year?year='.substr($this->today, 0, 4)),
             'ruler' => $this->get("ruler?from={$monday}&weeks=26"),
-            'preview' => $this->change(fn (): array => ['POST', 'rhythm/preview', ['entry_id' => $first['entry_id'], 'rule' => 'FREQ=WEEKLY;BYDAY=MO,WE,FR', 'start' => "{$monday}T09:00", 'end' => "{$monday}T10:00", 'all_day' => false]]),
+            'preview' => $this->change(
+                fn (): array => [
+                    'POST',
+                    'rhythm/preview',
+                    [
+                        'entry_id' => $first['entry_id'],
+                        'rule' => 'FREQ=WEEKLY;BYDAY=MO,WE,FR',
+                        'start' => "{$monday}T09:00",
+                        'end' => "{$monday}T10:00",
+                        'all_day' => false,
+                    ],
+                ],
+            ),
             'closing' => $this->get("closings/{$this->today}"),
             'basket' => $this->get('basket'),
             'done' => $this->get('done?from='.$this->day('-13 days').'&days=14'),
@@ -66,12 +93,30 @@ final class Life
             'tick' => $this->change(function (int $i): array {
                 $one = $this->open[intdiv($i, 2) % count($this->open)];
 
-                return [$i % 2 === 0 ? 'PUT' : 'DELETE', "entries/{$one['entry_id']}/occurrences/".rawurlencode($one['recurrence_id']).'/done', []];
+                return [
+                    $i % 2 === 0 ? 'PUT' : 'DELETE',
+                    "entries/{$one['entry_id']}/occurrences/".rawurlencode($one['recurrence_id']).'/done',
+                    [],
+                ];
             }),
-            'move' => $this->change(fn (int $i): array => ['POST', "entries/{$first['entry_id']}/move", ['start' => substr($first['start'], 0, 14).['00', '15', '30', '45'][$i % 4], 'all_day' => false, 'length' => 30, 'scope' => 'one',
-                'recurrence_id' => $first['recurrence_id'], 'over_protected' => true]]),
+            'move' => $this->change(
+                fn (int $i): array => [
+                    'POST',
+                    "entries/{$first['entry_id']}/move",
+                    [
+                        'start' => substr($first['start'], 0, 14).['00', '15', '30', '45'][$i % 4],
+                        'all_day' => false,
+                        'length' => 30,
+                        'scope' => 'one',
+                        'recurrence_id' => $first['recurrence_id'],
+                        'over_protected' => true,
+                    ],
+                ],
+            ),
             'search' => $this->get('search?q=boiler+routine'),
-            'capture' => $this->change(fn (int $i): array => ['POST', 'capture/reading', ['line' => "sow beans every tuesday at {$i}:30 in Glasshouse"]]),
+            'capture' => $this->change(
+                fn (int $i): array => ['POST', 'capture/reading', ['line' => "sow beans every tuesday at {$i}:30 in Glasshouse"]],
+            ),
             'worker, nothing due' => (float) $this->server->script('worker'),
         ];
     }
@@ -101,11 +146,24 @@ final class Life
 
     private function findOpen(): void
     {
-        /** @var array{entries: array<string, array{kind: string, title: string}>, occurrences: list<array{entry_id: string, recurrence_id: string, start: string, all_day: bool, since?: string, done?: bool}>} $board */
-        $board = json_decode($this->server->ask('GET', "/api/board?from={$this->today}&days=7"), true, flags: JSON_THROW_ON_ERROR);
+        /**
+         * @var array{entries: array<string, array{kind: string, title: string}>, occurrences: list<array{entry_id: string, recurrence_id: string, start: string, all_day: bool, since?: string, done?: bool}>}
+         *   $board
+         */
+        $board = json_decode(
+            $this->server->ask('GET', "/api/board?from={$this->today}&days=7"),
+            true,
+            flags: JSON_THROW_ON_ERROR,
+        );
         foreach ($board['occurrences'] as $one) {
             $entry = $board['entries'][$one['entry_id']];
-            if ($entry['kind'] === 'task' && str_starts_with($entry['title'], 'Routine') && ! $one['all_day'] && ! isset($one['since']) && ! ($one['done'] ?? false)) {
+            if (
+                $entry['kind'] === 'task' &&
+                str_starts_with($entry['title'], 'Routine') &&
+                ! $one['all_day'] &&
+                ! isset($one['since']) &&
+                ! ($one['done'] ?? false)
+            ) {
                 $this->open[] = $one;
             }
         }

@@ -31,8 +31,26 @@ final class Server
         $this->artisan('optimize');
         $this->artisan('migrate', '--force', '--seed');
         $process = proc_open(
-            ['php', '-d', 'opcache.enable_cli=1', '-d', 'opcache.validate_timestamps=0', '-d', 'opcache.jit=tracing', '-d', 'opcache.jit_buffer_size=64M', '-S', $name, '-t', 'public', 'bin/router.php'],
-            [0 => ['file', '/dev/null', 'r'], 1 => ['file', '/dev/null', 'a'], 2 => ['file', '/dev/null', 'a']], $pipes, dirname(__DIR__), $this->environment(),
+            [
+                'php',
+                '-d',
+                'opcache.enable_cli=1',
+                '-d',
+                'opcache.validate_timestamps=0',
+                '-d',
+                'opcache.jit=tracing',
+                '-d',
+                'opcache.jit_buffer_size=64M',
+                '-S',
+                $name,
+                '-t',
+                'public',
+                'bin/router.php',
+            ],
+            [0 => ['file', '/dev/null', 'r'], 1 => ['file', '/dev/null', 'a'], 2 => ['file', '/dev/null', 'a']],
+            $pipes,
+            dirname(__DIR__),
+            $this->environment(),
         );
         $this->process = $process === false ? throw new RuntimeException('The server could not be started.') : $process;
         register_shutdown_function(function (): void {
@@ -44,7 +62,13 @@ final class Server
 
     public function artisan(string ...$words): void
     {
-        $process = proc_open(['php', 'artisan', ...array_values($words)], [1 => ['file', '/dev/null', 'a'], 2 => ['pipe', 'w']], $pipes, dirname(__DIR__), $this->environment());
+        $process = proc_open(
+            ['php', 'artisan', ...array_values($words)],
+            [1 => ['file', '/dev/null', 'a'], 2 => ['pipe', 'w']],
+            $pipes,
+            dirname(__DIR__),
+            $this->environment(),
+        );
         $trouble = isset($pipes[2]) ? (string) stream_get_contents($pipes[2]) : '';
         if ($process === false || proc_close($process) !== 0) {
             throw new RuntimeException("artisan {$words[0]} failed: {$trouble}");
@@ -84,7 +108,13 @@ final class Server
     /** @return string what a script of this folder says, run beside the server on the same data */
     public function script(string $name): string
     {
-        $process = proc_open(['php', __DIR__."/{$name}.php"], [1 => ['pipe', 'w'], 2 => STDERR], $pipes, dirname(__DIR__), $this->environment());
+        $process = proc_open(
+            ['php', __DIR__."/{$name}.php"],
+            [1 => ['pipe', 'w'], 2 => STDERR],
+            $pipes,
+            dirname(__DIR__),
+            $this->environment(),
+        );
         $said = isset($pipes[1]) ? (string) stream_get_contents($pipes[1]) : '';
         if ($process === false || proc_close($process) !== 0) {
             throw new RuntimeException("{$name} failed.");
@@ -111,8 +141,16 @@ final class Server
         $jar = "{$this->folder}/cookies";
         $token = preg_match('/XSRF-TOKEN\s+(\S+)/', (string) @file_get_contents($jar), $m) === 1 ? urldecode($m[1]) : '';
         curl_setopt_array($handle, [
-            CURLOPT_CUSTOMREQUEST => $method === '' ? 'GET' : $method, CURLOPT_RETURNTRANSFER => true, CURLOPT_COOKIEJAR => $jar, CURLOPT_COOKIEFILE => $jar,
-            CURLOPT_HTTPHEADER => ['Accept: application/json', 'Content-Type: application/json', "Origin: {$this->url}", "X-XSRF-TOKEN: {$token}"],
+            CURLOPT_CUSTOMREQUEST => $method === '' ? 'GET' : $method,
+            CURLOPT_RETURNTRANSFER => true,
+            CURLOPT_COOKIEJAR => $jar,
+            CURLOPT_COOKIEFILE => $jar,
+            CURLOPT_HTTPHEADER => [
+                'Accept: application/json',
+                'Content-Type: application/json',
+                "Origin: {$this->url}",
+                "X-XSRF-TOKEN: {$token}",
+            ],
         ]);
         if ($data !== null) {
             curl_setopt($handle, CURLOPT_POSTFIELDS, (string) json_encode($data));
@@ -146,9 +184,19 @@ final class Server
     private function environment(): array
     {
         return [
-            ...$this->more, 'PATH' => (string) getenv('PATH'), 'HOME' => (string) getenv('HOME'), 'APP_ENV' => 'production', 'APP_KEY' => 'base64:MDEyMzQ1Njc4OTAxMjM0NTY3ODkwMTIzNDU2Nzg5MDE=',
-            'APP_CONFIG_CACHE' => "{$this->folder}/config.php", 'APP_ROUTES_CACHE' => "{$this->folder}/routes.php", 'APP_EVENTS_CACHE' => "{$this->folder}/events.php",
-            'DB_DATABASE' => "{$this->folder}/db.sqlite", 'SESSION_DRIVER' => 'file', 'CACHE_STORE' => 'file', 'APP_DEBUG' => 'false', 'LOG_CHANNEL' => 'stderr',
+            ...$this->more,
+            'PATH' => (string) getenv('PATH'),
+            'HOME' => (string) getenv('HOME'),
+            'APP_ENV' => 'production',
+            'APP_KEY' => 'base64:MDEyMzQ1Njc4OTAxMjM0NTY3ODkwMTIzNDU2Nzg5MDE=',
+            'APP_CONFIG_CACHE' => "{$this->folder}/config.php",
+            'APP_ROUTES_CACHE' => "{$this->folder}/routes.php",
+            'APP_EVENTS_CACHE' => "{$this->folder}/events.php",
+            'DB_DATABASE' => "{$this->folder}/db.sqlite",
+            'SESSION_DRIVER' => 'file',
+            'CACHE_STORE' => 'file',
+            'APP_DEBUG' => 'false',
+            'LOG_CHANNEL' => 'stderr',
         ];
     }
 }

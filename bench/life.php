@@ -14,5 +14,11 @@ foreach ($ages as $tenths) {
 printf("%9s %8s\n", 'growth', 'aim');
 foreach (Life::AIMS as $what => $aim) {
     $row = array_column($figures, $what);
-    printf("%-22s%s %8.0f%% %8s\n", $what, implode('', array_map(fn (float $one): string => sprintf(' %10.1f', $one), $row)), ($row[count($row) - 1] / max(0.01, $row[0]) - 1) * 100, $aim ?? '');
+    printf(
+        "%-22s%s %8.0f%% %8s\n",
+        $what,
+        implode('', array_map(fn (float $one): string => sprintf(' %10.1f', $one), $row)),
+        ($row[count($row) - 1] / max(0.01, $row[0]) - 1) * 100,
+        $aim ?? '',
+    );
 }

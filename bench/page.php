@@ -10,14 +10,18 @@ use Facebook\WebDriver\Remote\RemoteWebDriver;
 use Facebook\WebDriver\WebDriverBy;
 
 // In headless Chromium without a graphics card: from the press to the next week on the screen, and frames while dragging.
-$server = new Server;
+$server = new Server();
 $server->artisan('db:seed', '--force', '--class=ManyRoutinesSeeder');
 $socket = stream_socket_server('tcp://127.0.0.1:0');
 $port = $socket === false ? '' : substr((string) strrchr((string) stream_socket_get_name($socket, false), ':'), 1);
 if ($socket !== false) {
     fclose($socket);
 }
-$chromedriver = proc_open(['chromedriver', "--port={$port}", '--silent'], [0 => ['file', '/dev/null', 'r'], 1 => ['file', '/dev/null', 'a'], 2 => ['file', '/dev/null', 'a']], $pipes);
+$chromedriver = proc_open(
+    ['chromedriver', "--port={$port}", '--silent'],
+    [0 => ['file', '/dev/null', 'r'], 1 => ['file', '/dev/null', 'a'], 2 => ['file', '/dev/null', 'a']],
+    $pipes,
+);
 $folder = sys_get_temp_dir().'/plum-rota-bench-browser-'.bin2hex(random_bytes(4));
 register_shutdown_function(function () use ($chromedriver, $folder): void {
     if ($chromedriver !== false) {
@@ -26,9 +30,19 @@ register_shutdown_function(function () use ($chromedriver, $folder): void {
     exec('rm -rf '.escapeshellarg($folder));
 });
 usleep(800_000);
-$options = new ChromeOptions;
-$options->addArguments(['--headless=new', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync',
-    "--user-data-dir={$folder}", '--window-size=1280,800']);
+$options = new ChromeOptions();
+$options->addArguments([
+    '--headless=new',
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+    "--user-data-dir={$folder}",
+    '--window-size=1280,800',
+]);
 $capabilities = DesiredCapabilities::chrome();
 $capabilities->setCapability(ChromeOptions::CAPABILITY, $options);
 $driver = RemoteWebDriver::create("http://127.0.0.1:{$port}", $capabilities, 30_000, 120_000);
@@ -51,15 +65,15 @@ $see('[data-test=block]');
 sleep(2);
 
 $turn = <<<'JS'
-    const done = arguments[arguments.length - 1]
-    const board = document.querySelector('[data-test=board]')
-    const was = board.dataset.from
-    const before = performance.now()
-    // The week is there when its blocks are in the page and the frame with them has been drawn.
-    const look = () => (board.dataset.from !== was && document.querySelector('[data-test=block]') ? requestAnimationFrame(() => setTimeout(() => done(performance.now() - before), 0)) : requestAnimationFrame(look))
-    document.querySelector('[data-test=after]').click()
-    look()
-    JS;
+const done = arguments[arguments.length - 1]
+const board = document.querySelector('[data-test=board]')
+const was = board.dataset.from
+const before = performance.now()
+// The week is there when its blocks are in the page and the frame with them has been drawn.
+const look = () => (board.dataset.from !== was && document.querySelector('[data-test=block]') ? requestAnimationFrame(() => setTimeout(() => done(performance.now() - before), 0)) : requestAnimationFrame(look))
+document.querySelector('[data-test=after]').click()
+look()
+JS;
 $times = [];
 for ($i = 0; $i < 12; $i++) {
     $took = $driver->executeAsyncScript($turn);
@@ -68,13 +82,20 @@ for ($i = 0; $i < 12; $i++) {
 }
 sort($times);
 echo "In Chromium, with 500 routines and 20,000 changes\n";
-printf("the next week, from the press to the screen   median %5.0f ms   (least %.0f, most %.0f)   aim 150 ms\n", $times[6], $times[0], $times[11]);
+printf(
+    "the next week, from the press to the screen   median %5.0f ms   (least %.0f, most %.0f)   aim 150 ms\n",
+    $times[6],
+    $times[0],
+    $times[11],
+);
 
 $driver->get($server->url.'/days/4');
 $see('[data-test=block]');
 sleep(2);
 $blocks = count($driver->findElements(WebDriverBy::cssSelector('[data-test=block], [data-test=list-task]')));
-$driver->executeScript('window.frames_ = []; let last = performance.now(); const tick = (now) => { window.frames_.push(now - last); last = now; window.ticking_ = requestAnimationFrame(tick) }; window.ticking_ = requestAnimationFrame(tick)');
+$driver->executeScript(
+    'window.frames_ = []; let last = performance.now(); const tick = (now) => { window.frames_.push(now - last); last = now; window.ticking_ = requestAnimationFrame(tick) }; window.ticking_ = requestAnimationFrame(tick)',
+);
 $source = $see('[data-test=block]');
 $driver->executeScript("arguments[0].scrollIntoView({ block: 'center' })", [$source]);
 $actions = (new WebDriverActions($driver))->clickAndHold($source);
@@ -84,9 +105,19 @@ for ($step = 0; $step < 60; $step++) {
 }
 $actions->moveByOffset(0, 0)->release()->perform();
 /** @var list<float> $frames */
-$frames = array_values(array_filter((array) $driver->executeScript('cancelAnimationFrame(window.ticking_); return window.frames_'), fn (mixed $ms): bool => is_numeric($ms) && $ms > 0));
+$frames = array_values(
+    array_filter(
+        (array) $driver->executeScript('cancelAnimationFrame(window.ticking_); return window.frames_'),
+        fn (mixed $ms): bool => is_numeric($ms) && $ms > 0,
+    ),
+);
 sort($frames);
 $number = count($frames);
-printf("dragging among %d blocks and tasks            %5.0f frames a second (median frame %.1f ms, 95 in 100 within %.1f ms)   aim 50\n",
-    $blocks, $number / (array_sum($frames) / 1000), $frames[intdiv($number, 2)], $frames[(int) ($number * 0.95)]);
+printf(
+    "dragging among %d blocks and tasks            %5.0f frames a second (median frame %.1f ms, 95 in 100 within %.1f ms)   aim 50\n",
+    $blocks,
+    $number / (array_sum($frames) / 1000),
+    $frames[intdiv($number, 2)],
+    $frames[(int) ($number * 0.95)],
+);
 $driver->quit();

@@ -25,14 +25,23 @@ final class Contract
         self::load();
         $path = '/'.ltrim((string) preg_replace('#^/?api/#', '', (string) strtok($path, '?')), '/');
         $known = self::match($path) ?? Assert::fail("The contract has no path {$path}.");
-        $operation = self::$document['paths'][$known][strtolower($method)] ?? Assert::fail("The contract has no {$method} {$known}.");
+        $operation =
+            self::$document['paths'][$known][strtolower($method)] ?? Assert::fail("The contract has no {$method} {$known}.");
         $status = (string) $response->getStatusCode();
         if (in_array($status, ['401', '419'], true)) {
             return;
         }
         // What any request may be answered with is said once, beside the operations.
-        $answer = $operation['responses'][$status] ?? self::$document['x-any-operation']['responses'][$status] ?? Assert::fail("The contract knows no {$status} for {$method} {$known}: ".$response->getContent());
-        $at = '#/paths/'.str_replace(['~', '/', '{', '}'], ['~0', '~1', '%7B', '%7D'], $known).'/'.strtolower($method)."/responses/{$status}";
+        $answer =
+            $operation['responses'][$status] ??
+            (self::$document['x-any-operation']['responses'][$status] ??
+                Assert::fail("The contract knows no {$status} for {$method} {$known}: ".$response->getContent()));
+        $at =
+            '#/paths/'.
+            str_replace(['~', '/', '{', '}'], ['~0', '~1', '%7B', '%7D'], $known).
+            '/'.
+            strtolower($method).
+            "/responses/{$status}";
         if (isset($answer['$ref'])) {
             $at = $answer['$ref'];
             $answer = self::$document['components']['responses'][basename($at)];
@@ -42,9 +51,17 @@ final class Contract
 
             return;
         }
-        $result = self::$validator?->validate(json_decode((string) $response->getContent()), self::ID.$at.'/content/application~1json/schema');
+        $result = self::$validator?->validate(
+            json_decode((string) $response->getContent()),
+            self::ID.$at.'/content/application~1json/schema',
+        );
         $error = $result?->error();
-        Assert::assertTrue($error === null, $error === null ? '' : "{$method} {$known} {$status}: ".json_encode((new ErrorFormatter)->format($error), JSON_PRETTY_PRINT));
+        Assert::assertTrue(
+            $error === null,
+            $error === null
+                ? ''
+                : "{$method} {$known} {$status}: ".json_encode((new ErrorFormatter())->format($error), JSON_PRETTY_PRINT),
+        );
     }
 
     private static function match(string $path): ?string
@@ -67,7 +84,7 @@ final class Contract
             return;
         }
         self::$document = Yaml::parseFile(__DIR__.'/../api/openapi.yaml');
-        self::$validator = new Validator;
+        self::$validator = new Validator();
         self::$validator->resolver()?->registerRaw((object) json_decode((string) json_encode(self::$document)), self::ID);
     }
 }

@@ -24,7 +24,12 @@ abstract class FeatureCase extends TestCase
     {
         parent::setUp();
         $this->at('2026-11-25T10:20:00+01:00');
-        $this->user = app(OpenAccount::class)->open(['name' => 'Steward', 'email' => 'steward@example.test', 'password' => 'glasshouse', 'zone' => 'Europe/Berlin']);
+        $this->user = app(OpenAccount::class)->open([
+            'name' => 'Steward',
+            'email' => 'steward@example.test',
+            'password' => 'glasshouse',
+            'zone' => 'Europe/Berlin',
+        ]);
     }
 
     public function at(string $moment): void
@@ -65,29 +70,55 @@ abstract class FeatureCase extends TestCase
      */
     public function entry(array $fields): array
     {
-        return $this->api('POST', 'entries', ['title' => 'Vent check', 'calendar_id' => $this->calendar()->id, ...$fields])->assertCreated()->json();
+        return $this->api('POST', 'entries', ['title' => 'Vent check', 'calendar_id' => $this->calendar()->id, ...$fields])
+            ->assertCreated()
+            ->json();
     }
 
     /** @return array<string, mixed> a task every weekday at 7:15 from Monday 23 November on */
     public function ventCheck(array $fields = []): array
     {
-        return $this->entry(['all_day' => false, 'start' => '2026-11-23T07:15:00', 'end' => '2026-11-23T07:30:00', 'rule' => 'FREQ=WEEKLY;BYDAY=MO,TU,WE,TH,FR', ...$fields]);
+        return $this->entry([
+            'all_day' => false,
+            'start' => '2026-11-23T07:15:00',
+            'end' => '2026-11-23T07:30:00',
+            'rule' => 'FREQ=WEEKLY;BYDAY=MO,TU,WE,TH,FR',
+            ...$fields,
+        ]);
     }
 
     /** @return list<array<string, mixed>> the board's occurrences, each with what it has in common with those of its entry */
     public function occurrences(string $query): array
     {
-        $board = $this->api('GET', "board?{$query}")->assertOk()->json();
+        $board = $this->api('GET', "board?{$query}")
+            ->assertOk()
+            ->json();
 
-        return array_map(fn (array $one): array => [...$board['entries'][$one['entry_id']], 'moved' => false, 'edited' => false, 'done' => false, 'meets' => [], 'lane' => 0, 'lanes' => 1, ...$one,
-            'key' => $one['entry_id'].'|'.$one['recurrence_id']], $board['occurrences']);
+        return array_map(
+            fn (array $one): array => [
+                ...$board['entries'][$one['entry_id']],
+                'moved' => false,
+                'edited' => false,
+                'done' => false,
+                'meets' => [],
+                'lane' => 0,
+                'lanes' => 1,
+                ...$one,
+                'key' => $one['entry_id'].'|'.$one['recurrence_id'],
+            ],
+            $board['occurrences'],
+        );
     }
 
     /** @return list<string> what the board shows, as "start title" with marks for done and moved */
     public function shown(string $from = '2026-11-23', int $days = 7): array
     {
         return array_map(
-            fn (array $o): string => substr($o['start'], 5, 11).' '.$o['title'].($o['done'] ? ' done' : '').($o['moved'] ? ' moved' : ''),
+            fn (array $o): string => substr($o['start'], 5, 11).
+                ' '.
+                $o['title'].
+                ($o['done'] ? ' done' : '').
+                ($o['moved'] ? ' moved' : ''),
             $this->occurrences("from={$from}&days={$days}"),
         );
     }

@@ -10,7 +10,10 @@ use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\File;
 
-/** A database in a file, in write-ahead mode, and folders of its own, as they are outside tests: what locks, fills up and is copied. */
+/**
+ * A database in a file, in write-ahead mode, and folders of its own, as they are outside tests: what locks, fills up and is
+ * copied.
+ */
 abstract class InstallationCase extends TestCase
 {
     protected string $folder;
@@ -22,11 +25,22 @@ abstract class InstallationCase extends TestCase
         mkdir("{$this->folder}/app/private/attachments/1", 0700, true);
         mkdir("{$this->folder}/framework/cache", 0700, true);
         touch("{$this->folder}/db.sqlite");
-        config(['database.connections.sqlite.database' => "{$this->folder}/db.sqlite", 'backup.folder' => "{$this->folder}/backups", 'health.folder' => "{$this->folder}/alive"]);
+        config([
+            'database.connections.sqlite.database' => "{$this->folder}/db.sqlite",
+            'backup.folder' => "{$this->folder}/backups",
+            'health.folder' => "{$this->folder}/alive",
+        ]);
         $this->app?->useStoragePath($this->folder);
         DB::purge('sqlite');
         Artisan::call('migrate', ['--force' => true]);
-        DB::table('users')->insert(['id' => 1, 'name' => 'Steward', 'email' => 'steward@example.test', 'password' => '', 'zone' => 'UTC', 'week' => '[]']);
+        DB::table('users')->insert([
+            'id' => 1,
+            'name' => 'Steward',
+            'email' => 'steward@example.test',
+            'password' => '',
+            'zone' => 'UTC',
+            'week' => '[]',
+        ]);
     }
 
     protected function tearDown(): void

@@ -29,7 +29,12 @@ final class Backoff
     {
         $now = CarbonImmutable::now()->getTimestamp();
 
-        return max(0, ...array_values(array_map(fn (string $key): int => $this->count($key)['until'] - $now, self::keys($address, $machine))));
+        return max(
+            0,
+            ...array_values(
+                array_map(fn (string $key): int => $this->count($key)['until'] - $now, self::keys($address, $machine)),
+            ),
+        );
     }
 
     public function wrong(string $address, string $machine): void
@@ -38,7 +43,14 @@ final class Backoff
         foreach (self::keys($address, $machine) as $kind => $key) {
             $wrong = $this->count($key)['wrong'] + 1;
             $over = $wrong - self::FREE[$kind];
-            Cache::put($key, ['wrong' => $wrong, 'until' => $over < 0 ? 0 : $now + min(self::LONGEST_WAIT, self::FIRST_WAIT * 2 ** min(10, $over))], self::FORGOTTEN_AFTER);
+            Cache::put(
+                $key,
+                [
+                    'wrong' => $wrong,
+                    'until' => $over < 0 ? 0 : $now + min(self::LONGEST_WAIT, self::FIRST_WAIT * 2 ** min(10, $over)),
+                ],
+                self::FORGOTTEN_AFTER,
+            );
         }
     }
 
@@ -49,13 +61,18 @@ final class Backoff
 
     public static function sentence(int $seconds): string
     {
-        return 'Too many wrong tries. Wait '.($seconds < 90 ? "{$seconds} seconds" : ceil($seconds / 60).' minutes').', then try again.';
+        return 'Too many wrong tries. Wait '.
+            ($seconds < 90 ? "{$seconds} seconds" : ceil($seconds / 60).' minutes').
+            ', then try again.';
     }
 
     /** @return array{address: string, machine: string} */
     private static function keys(string $address, string $machine): array
     {
-        return ['address' => 'wrong-'.hash('sha256', mb_strtolower($address)."|{$machine}"), 'machine' => 'wrong-'.hash('sha256', $machine)];
+        return [
+            'address' => 'wrong-'.hash('sha256', mb_strtolower($address)."|{$machine}"),
+            'machine' => 'wrong-'.hash('sha256', $machine),
+        ];
     }
 
     /** @return Count */

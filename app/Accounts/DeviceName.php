@@ -8,9 +8,25 @@ namespace App\Accounts;
 final class DeviceName
 {
     /** The first that is found counts: most name others beside themselves. */
-    private const BROWSERS = ['Edg' => 'Edge', 'OPR' => 'Opera', 'Firefox' => 'Firefox', 'Chromium' => 'Chromium', 'Chrome' => 'Chrome', 'Safari' => 'Safari', 'curl' => 'curl'];
+    private const BROWSERS = [
+        'Edg' => 'Edge',
+        'OPR' => 'Opera',
+        'Firefox' => 'Firefox',
+        'Chromium' => 'Chromium',
+        'Chrome' => 'Chrome',
+        'Safari' => 'Safari',
+        'curl' => 'curl',
+    ];
 
-    private const SYSTEMS = ['Android' => 'Android', 'iPhone' => 'iPhone', 'iPad' => 'iPad', 'Windows' => 'Windows', 'Mac OS' => 'macOS', 'CrOS' => 'ChromeOS', 'Linux' => 'Linux'];
+    private const SYSTEMS = [
+        'Android' => 'Android',
+        'iPhone' => 'iPhone',
+        'iPad' => 'iPad',
+        'Windows' => 'Windows',
+        'Mac OS' => 'macOS',
+        'CrOS' => 'ChromeOS',
+        'Linux' => 'Linux',
+    ];
 
     public static function of(string $agent): string
     {
@@ -19,7 +35,7 @@ final class DeviceName
 
         return match (true) {
             $browser !== null && $system !== null => "{$browser} on {$system}",
-            default => $browser ?? $system ?? 'An unknown browser',
+            default => $browser ?? ($system ?? 'An unknown browser'),
         };
     }
 

@@ -24,7 +24,13 @@ final class Links
     {
         $token = Str::random(40);
         AccountLink::query()->where('kind', $kind)->where('email', $email)->whereNull('used_at')->delete();
-        AccountLink::query()->create(['kind' => $kind, 'user_id' => $user->id, 'email' => $email, 'token_hash' => hash('sha256', $token), 'expires_at' => CarbonImmutable::now()->getTimestamp() + self::SECONDS[$kind]]);
+        AccountLink::query()->create([
+            'kind' => $kind,
+            'user_id' => $user->id,
+            'email' => $email,
+            'token_hash' => hash('sha256', $token),
+            'expires_at' => CarbonImmutable::now()->getTimestamp() + self::SECONDS[$kind],
+        ]);
 
         return $token;
     }
@@ -40,7 +46,13 @@ final class Links
     /** @param  'reset'|'invitation'  $kind */
     public function find(string $kind, string $token): ?AccountLink
     {
-        return AccountLink::query()->where('kind', $kind)->where('token_hash', hash('sha256', $token))->whereNull('used_at')->where('expires_at', '>', CarbonImmutable::now()->getTimestamp())->with('user')->first();
+        return AccountLink::query()
+            ->where('kind', $kind)
+            ->where('token_hash', hash('sha256', $token))
+            ->whereNull('used_at')
+            ->where('expires_at', '>', CarbonImmutable::now()->getTimestamp())
+            ->with('user')
+            ->first();
     }
 
     public function use(AccountLink $link): void

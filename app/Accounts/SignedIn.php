@@ -34,12 +34,25 @@ final class SignedIn
         $now = CarbonImmutable::now()->getTimestamp();
         $token = $remember ? Str::random(60) : null;
         $device = Device::query()->create([
-            'user_id' => $user->id, 'name' => DeviceName::of((string) $request->userAgent()), 'token_hash' => $token === null ? null : hash('sha256', $token),
-            'signed_in_at' => $now, 'seen_at' => $now, 'expires_at' => $now + ($remember ? self::REMEMBERED_SECONDS : self::LONGEST_SECONDS),
+            'user_id' => $user->id,
+            'name' => DeviceName::of((string) $request->userAgent()),
+            'token_hash' => $token === null ? null : hash('sha256', $token),
+            'signed_in_at' => $now,
+            'seen_at' => $now,
+            'expires_at' => $now + ($remember ? self::REMEMBERED_SECONDS : self::LONGEST_SECONDS),
         ]);
         $this->enter($request, $user, $device);
         if ($token !== null) {
-            Cookie::queue(Cookie::make(self::COOKIE, "{$device->id}|{$token}", intdiv(self::REMEMBERED_SECONDS, 60), secure: $request->isSecure(), httpOnly: true, sameSite: 'lax'));
+            Cookie::queue(
+                Cookie::make(
+                    self::COOKIE,
+                    "{$device->id}|{$token}",
+                    intdiv(self::REMEMBERED_SECONDS, 60),
+                    secure: $request->isSecure(),
+                    httpOnly: true,
+                    sameSite: 'lax',
+                ),
+            );
         }
     }
 
@@ -87,14 +100,19 @@ final class SignedIn
     /** Ends all others; with a new password whoever knew the old one is out. */
     public function endOthers(Request $request, User $user): void
     {
-        $user->devices()->whereKeyNot($this->current($request)->id ?? '')->delete();
+        $user
+            ->devices()
+            ->whereKeyNot($this->current($request)->id ?? '')
+            ->delete();
     }
 
     /** A database that is busy, or a disk that is full, keeps nobody from reading. */
     private static function noteSeen(Device $device, int $now): void
     {
         try {
-            Device::query()->whereKey($device->id)->update(['seen_at' => $now]);
+            Device::query()
+                ->whereKey($device->id)
+                ->update(['seen_at' => $now]);
         } catch (PDOException) {
             // noted the next time
         }

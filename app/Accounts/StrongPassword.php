@@ -7,7 +7,10 @@ namespace App\Accounts;
 use Closure;
 use Illuminate\Contracts\Validation\ValidationRule;
 
-/** Ten characters or more, and none of those that are guessed first, nor one of them with a few signs behind it (OWASP ASVS 5, V6.2). */
+/**
+ * Ten characters or more, and none of those that are guessed first, nor one of them with a few signs behind it
+ * (OWASP ASVS 5, V6.2).
+ */
 final readonly class StrongPassword implements ValidationRule
 {
     public const LEAST = 10;
@@ -29,7 +32,9 @@ final readonly class StrongPassword implements ValidationRule
             return;
         }
         if ($this->isGuessed(mb_strtolower($password))) {
-            $fail('That is one of the passwords that are guessed first. Three or four words that do not belong together are better.');
+            $fail(
+                'That is one of the passwords that are guessed first. Three or four words that do not belong together are better.',
+            );
         }
     }
 
@@ -39,9 +44,9 @@ final readonly class StrongPassword implements ValidationRule
         $name = explode('@', mb_strtolower($this->email))[0];
         $common = "\n".file_get_contents(resource_path('passwords/common.txt'));
 
-        return count(array_unique(mb_str_split($password))) < 4
-            || str_contains($common, "\n{$password}\n")
-            || (mb_strlen($bare) >= 5 && str_contains($common, "\n{$bare}\n"))
-            || ($name !== '' && ($bare === $name || $password === mb_strtolower($this->email)));
+        return count(array_unique(mb_str_split($password))) < 4 ||
+            str_contains($common, "\n{$password}\n") ||
+            (mb_strlen($bare) >= 5 && str_contains($common, "\n{$bare}\n")) ||
+            ($name !== '' && ($bare === $name || $password === mb_strtolower($this->email)));
     }
 }

@@ -14,7 +14,10 @@ use ZipArchive;
  * One backup: a zip with the database as SQLite copied it in one moment, the files with entries, and a list of what is in
  * it (manifest.json: rows by table, SHA-256 and size of each file).
  *
- * @phpstan-type Manifest array{format: int, made_at: string, tables: array<string, int>, files: array<string, array{bytes: int, sha256: string}>, missing: list<string>}
+ * @phpstan-type Manifest array{
+ *     format: int, made_at: string, tables: array<string, int>,
+ *     files: array<string, array{bytes: int, sha256: string}>, missing: list<string>
+ * }
  */
 final readonly class Archive
 {
@@ -44,8 +47,14 @@ final readonly class Archive
             $copy = "{$work->path}/database.sqlite";
             // A snapshot in one read transaction, whoever else writes meanwhile (https://www.sqlite.org/lang_vacuum.html).
             self::open($database)->exec('vacuum into '.(new PDO('sqlite::memory:'))->quote($copy));
-            $manifest = ['format' => self::FORMAT, 'made_at' => CarbonImmutable::now()->utc()->toIso8601ZuluString(), 'tables' => self::count($copy), 'files' => [], 'missing' => []];
-            $zip = new ZipArchive;
+            $manifest = [
+                'format' => self::FORMAT,
+                'made_at' => CarbonImmutable::now()->utc()->toIso8601ZuluString(),
+                'tables' => self::count($copy),
+                'files' => [],
+                'missing' => [],
+            ];
+            $zip = new ZipArchive();
             if ($zip->open("{$work->path}/archive.zip", ZipArchive::CREATE | ZipArchive::EXCL) !== true) {
                 throw new RuntimeException("Nothing can be written into {$folder}.");
             }
@@ -53,10 +62,16 @@ final readonly class Archive
             foreach (Folder::filesIn($files) as $name) {
                 $zip->addFile("{$files}/{$name}", "files/{$name}");
                 $zip->setCompressionName("files/{$name}", ZipArchive::CM_STORE); // pictures and archives do not get smaller
-                $manifest['files'][$name] = ['bytes' => (int) filesize("{$files}/{$name}"), 'sha256' => (string) hash_file('sha256', "{$files}/{$name}")];
+                $manifest['files'][$name] = [
+                    'bytes' => (int) filesize("{$files}/{$name}"),
+                    'sha256' => (string) hash_file('sha256', "{$files}/{$name}"),
+                ];
             }
             $manifest['missing'] = array_values(array_diff(self::named($copy), array_keys($manifest['files'])));
-            $zip->addFromString('manifest.json', json_encode($manifest, JSON_PRETTY_PRINT | JSON_THROW_ON_ERROR | JSON_UNESCAPED_SLASHES));
+            $zip->addFromString(
+                'manifest.json',
+                json_encode($manifest, JSON_PRETTY_PRINT | JSON_THROW_ON_ERROR | JSON_UNESCAPED_SLASHES),
+            );
             if (! $zip->close()) {
                 throw new RuntimeException('The archive could not be written whole. Is the disk full?');
             }
@@ -98,12 +113,14 @@ final readonly class Archive
      */
     public function unpack(string $folder): array
     {
-        $zip = new ZipArchive;
+        $zip = new ZipArchive();
         if (! is_file($this->path) || $zip->open($this->path, ZipArchive::RDONLY) !== true) {
             throw new UnsoundBackup("{$this->path} is not there, or is no archive.");
         }
         $manifest = self::manifest($zip->getFromName('manifest.json'));
-        foreach (['database.sqlite', ...array_map(fn (string $name): string => "files/{$name}", array_keys($manifest['files']))] as $name) {
+        foreach (
+            ['database.sqlite', ...array_map(fn (string $name): string => "files/{$name}", array_keys($manifest['files']))] as $name
+        ) {
             if (str_contains("/{$name}/", '/../') || ! @$zip->extractTo($folder, $name)) {
                 throw new UnsoundBackup("{$name} cannot be read from the archive.");
             }
@@ -125,7 +142,12 @@ final readonly class Archive
     private static function manifest(string|false $text): array
     {
         $read = $text === false ? null : json_decode($text, true);
-        if (! is_array($read) || ($read['format'] ?? null) !== self::FORMAT || ! is_array($read['tables'] ?? null) || ! is_array($read['files'] ?? null)) {
+        if (
+            ! is_array($read) ||
+            ($read['format'] ?? null) !== self::FORMAT ||
+            ! is_array($read['tables'] ?? null) ||
+            ! is_array($read['files'] ?? null)
+        ) {
             throw new UnsoundBackup('The archive is not a backup of this application.');
         }
 
@@ -147,7 +169,12 @@ final readonly class Archive
                 throw new UnsoundBackup('The database in it is damaged: '.implode('; ', $found).'.');
             }
             $counts = [];
-            foreach (self::column($copy, "select name from sqlite_master where type = 'table' and name not like 'sqlite_%' order by name") as $table) {
+            foreach (
+                self::column(
+                    $copy,
+                    "select name from sqlite_master where type = 'table' and name not like 'sqlite_%' order by name",
+                ) as $table
+            ) {
                 $counts[$table] = (int) (self::column($copy, 'select count(*) from "'.$table.'"')[0] ?? 0);
             }
 
@@ -174,7 +201,12 @@ final readonly class Archive
     {
         $rows = $database->query($sql);
 
-        return $rows === false ? [] : array_map(fn (mixed $value): string => is_scalar($value) ? (string) $value : '', array_values($rows->fetchAll(PDO::FETCH_COLUMN)));
+        return $rows === false
+            ? []
+            : array_map(
+                fn (mixed $value): string => is_scalar($value) ? (string) $value : '',
+                array_values($rows->fetchAll(PDO::FETCH_COLUMN)),
+            );
     }
 
     private static function open(string $database): PDO

@@ -36,7 +36,12 @@ final class Backups
     /** @return list<string> paths of those written by the day, the latest first */
     public function all(): array
     {
-        $found = array_values(array_filter(glob("{$this->folder()}/plum-rota-*.zip") ?: [], fn (string $path): bool => preg_match(self::NAME, basename($path)) === 1));
+        $found = array_values(
+            array_filter(
+                glob("{$this->folder()}/plum-rota-*.zip") ?: [],
+                fn (string $path): bool => preg_match(self::NAME, basename($path)) === 1,
+            ),
+        );
         rsort($found);
 
         return $found;
@@ -114,7 +119,9 @@ final class Backups
         $to->busyTimeout(30_000);
         chmod(self::database(), 0600);
         if (! @$from->backup($to)) {
-            throw new RuntimeException('The database is in use and could not be replaced; nothing was changed. Stop the application, then try again.');
+            throw new RuntimeException(
+                'The database is in use and could not be replaced; nothing was changed. Stop the application, then try again.',
+            );
         }
         $to->close();
         $from->close();
@@ -135,7 +142,8 @@ final class Backups
     {
         preg_match(self::NAME, basename($path), $found);
 
-        return CarbonImmutable::createFromFormat('Y-m-d\THis\Z', $found[1] ?? '', 'UTC') ?? throw new RuntimeException("{$path} is not named as a backup is.");
+        return CarbonImmutable::createFromFormat('Y-m-d\THis\Z', $found[1] ?? '', 'UTC') ??
+            throw new RuntimeException("{$path} is not named as a backup is.");
     }
 
     private static function database(): string

@@ -47,7 +47,10 @@ final readonly class Folder
 
     public function remove(): void
     {
-        $all = new RecursiveIteratorIterator(new RecursiveDirectoryIterator($this->path, FilesystemIterator::SKIP_DOTS), RecursiveIteratorIterator::CHILD_FIRST);
+        $all = new RecursiveIteratorIterator(
+            new RecursiveDirectoryIterator($this->path, FilesystemIterator::SKIP_DOTS),
+            RecursiveIteratorIterator::CHILD_FIRST,
+        );
         foreach ($all as $one) {
             assert($one instanceof SplFileInfo);
             $one->isDir() ? rmdir($one->getPathname()) : unlink($one->getPathname());

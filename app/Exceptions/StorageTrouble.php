@@ -35,7 +35,8 @@ final class StorageTrouble
 
         return match (true) {
             in_array($code, self::BUSY, true) => 'The database is busy just now. Nothing was changed; it is tried again in a moment.',
-            in_array($code, self::FULL, true), self::saysFull($fault) => 'The disk is full, so nothing can be kept. Nothing was changed; make room, then try again.',
+            in_array($code, self::FULL, true),
+            self::saysFull($fault) => 'The disk is full, so nothing can be kept. Nothing was changed; make room, then try again.',
             in_array($code, self::UNREACHABLE, true) => 'The database cannot be written at the moment. Nothing was changed; try again in a moment.',
             default => null,
         };
@@ -44,6 +45,8 @@ final class StorageTrouble
     /** Sessions, logs and files are written outside the database. */
     private static function saysFull(Throwable $fault): bool
     {
-        return str_contains($fault->getMessage(), 'No space left on device') || str_contains($fault->getMessage(), 'errno=28') || str_contains($fault->getMessage(), 'out of free disk space');
+        return str_contains($fault->getMessage(), 'No space left on device') ||
+            str_contains($fault->getMessage(), 'errno=28') ||
+            str_contains($fault->getMessage(), 'out of free disk space');
     }
 }

@@ -50,7 +50,13 @@ final readonly class Readiness
         $age = min($worker->age() ?? PHP_INT_MAX, (new Heartbeat('schedule'))->age() ?? PHP_INT_MAX);
 
         return match (true) {
-            $age > self::LONGEST_SILENCE => self::part('reminders', false, 'no worker and no schedule has looked for what is due for more than '.intdiv(self::LONGEST_SILENCE, 60).' minutes'),
+            $age > self::LONGEST_SILENCE => self::part(
+                'reminders',
+                false,
+                'no worker and no schedule has looked for what is due for more than '.
+                    intdiv(self::LONGEST_SILENCE, 60).
+                    ' minutes',
+            ),
             $worker->trouble() !== '' => self::part('reminders', false, 'the worker goes on, but its last look failed'),
             default => self::part('reminders', true, 'looked for what is due '.$age.' s ago'),
         };
@@ -61,28 +67,53 @@ final readonly class Readiness
     {
         $age = (new Heartbeat('schedule'))->age();
 
-        return self::part('schedule', $age !== null && $age <= self::LONGEST_SILENCE, $age === null ? 'has never run' : "ran {$age} s ago");
+        return self::part(
+            'schedule',
+            $age !== null && $age <= self::LONGEST_SILENCE,
+            $age === null ? 'has never run' : "ran {$age} s ago",
+        );
     }
 
     /** @return array{part: string, well: bool, says: string} */
     private function mail(): array
     {
         try {
-            $failed = Delivery::query()->where('way', 'mail')->whereNull('handed_at')->whereNull('dropped_at')->where('tries', '>', 0)->count();
+            $failed = Delivery::query()
+                ->where('way', 'mail')
+                ->whereNull('handed_at')
+                ->whereNull('dropped_at')
+                ->where('tries', '>', 0)
+                ->count();
         } catch (Throwable) {
             return self::part('mail', false, 'cannot be told without the database');
         }
 
-        return self::part('mail', $failed === 0, $failed === 0 ? 'nothing failed' : "{$failed} reminders could not be sent and are tried again");
+        return self::part(
+            'mail',
+            $failed === 0,
+            $failed === 0 ? 'nothing failed' : "{$failed} reminders could not be sent and are tried again",
+        );
     }
 
     /** @return array{part: string, well: bool, says: string} */
     private function disk(): array
     {
         $database = config('database.connections.sqlite.database');
-        $free = min(array_filter([disk_free_space(storage_path()), is_string($database) && is_dir(dirname($database)) ? disk_free_space(dirname($database)) : false], is_float(...)) ?: [-1]);
+        $free = min(
+            array_filter(
+                [
+                    disk_free_space(storage_path()),
+                    is_string($database) && is_dir(dirname($database)) ? disk_free_space(dirname($database)) : false,
+                ],
+                is_float(...),
+            ) ?: [-1],
+        );
 
-        return self::part('disk', $free >= self::LEAST_FREE_BYTES, $free < 0 ? 'cannot be measured' : round($free / 1024 ** 3, 1).' GB free');
+        return self::part(
+            'disk',
+            $free >= self::LEAST_FREE_BYTES,
+            $free < 0 ? 'cannot be measured' : round($free / 1024 ** 3, 1).' GB free',
+        );
     }
 
     /** @return array{part: string, well: bool, says: string} */
@@ -90,7 +121,11 @@ final readonly class Readiness
     {
         $hours = $this->backups->hoursSinceLast();
 
-        return self::part('backup', $hours !== null && $hours <= self::OLDEST_BACKUP, $hours === null ? 'there is none yet' : "the latest is {$hours} h old");
+        return self::part(
+            'backup',
+            $hours !== null && $hours <= self::OLDEST_BACKUP,
+            $hours === null ? 'there is none yet' : "the latest is {$hours} h old",
+        );
     }
 
     /** @return array{part: string, well: bool, says: string} */

@@ -10,9 +10,24 @@ use LogicException;
 /** Collects what every row was before and is after, while one action is at work. */
 final class Journal
 {
-    public const TABLES = ['areas', 'calendars', 'entries', 'overrides', 'users', 'attachments', 'filters', 'filing_rules', 'day_hours', 'timings', 'closings'];
+    public const TABLES = [
+        'areas',
+        'calendars',
+        'entries',
+        'overrides',
+        'users',
+        'attachments',
+        'filters',
+        'filing_rules',
+        'day_hours',
+        'timings',
+        'closings',
+    ];
 
-    /** @var array<string, array{table: string, id: int|string, before: ?array<string, mixed>, after: ?array<string, mixed>}>|null null when no action is at work */
+    /**
+     * @var array<string, array{table: string, id: int|string, before: ?array<string, mixed>, after: ?array<string, mixed>}>|null
+     *   null when no action is at work
+     */
     private ?array $rows = null;
 
     public function isOpen(): bool

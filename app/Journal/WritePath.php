@@ -51,7 +51,9 @@ final readonly class WritePath
                     'rows' => $rows,
                     'revision' => DB::table('users')->where('id', $user->getAuthIdentifier())->value('revision'),
                 ]);
-                DB::table('history_entries')->insert(array_map(fn (string $id): array => ['history_id' => $step->id, 'entry_id' => $id], self::entriesOf($rows)));
+                DB::table('history_entries')->insert(
+                    array_map(fn (string $id): array => ['history_id' => $step->id, 'entry_id' => $id], self::entriesOf($rows)),
+                );
             }
 
             return $result;
@@ -70,7 +72,7 @@ final readonly class WritePath
         foreach ($rows as $row) {
             $id = match ($row['table']) {
                 'entries' => $row['id'],
-                'overrides', 'attachments', 'timings' => $row['after']['entry_id'] ?? $row['before']['entry_id'] ?? null,
+                'overrides', 'attachments', 'timings' => $row['after']['entry_id'] ?? ($row['before']['entry_id'] ?? null),
                 default => null,
             };
             if (is_string($id)) {

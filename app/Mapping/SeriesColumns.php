@@ -23,7 +23,11 @@ final class SeriesColumns
     public static function of(Series $series): array
     {
         $offDay = $series->breaks?->offDay;
-        $first = array_reduce($series->extra, fn (LocalDateTime $first, LocalDateTime $date): LocalDateTime => $date->seconds < $first->seconds ? $date : $first, $series->placement->start);
+        $first = array_reduce(
+            $series->extra,
+            fn (LocalDateTime $first, LocalDateTime $date): LocalDateTime => $date->seconds < $first->seconds ? $date : $first,
+            $series->placement->start,
+        );
         $text = fn (LocalDateTime $date): string => $series->placement->allDay ? (string) $date->date() : (string) $date;
 
         return [
@@ -32,9 +36,11 @@ final class SeriesColumns
             'after_done' => $series->afterDone,
             'extra_dates' => array_map($text, $series->extra),
             'except_dates' => array_map($text, $series->except),
-            'first_day' => (string) $first->date()->plusDays(-self::ZONE_DAYS - ($offDay === OffDay::Before ? AdjustedSet::FURTHEST : 0)),
+            'first_day' => (string) $first
+                ->date()
+                ->plusDays(-self::ZONE_DAYS - ($offDay === OffDay::Before ? AdjustedSet::FURTHEST : 0)),
             'last_day' => self::lastDay($series),
-            ...($series->rule === null ? ['off_day' => 'keep', 'seasons' => [], 'pauses' => []] : []),
+            ...$series->rule === null ? ['off_day' => 'keep', 'seasons' => [], 'pauses' => []] : [],
         ];
     }
 
@@ -50,7 +56,14 @@ final class SeriesColumns
     }
 
     /** The columns of a change whose occurrence stands where its rule puts it. */
-    public const NOT_MOVED = ['all_day' => null, 'start' => null, 'length' => null, 'zone' => null, 'moved_from' => null, 'moved_to' => null];
+    public const NOT_MOVED = [
+        'all_day' => null,
+        'start' => null,
+        'length' => null,
+        'zone' => null,
+        'moved_from' => null,
+        'moved_to' => null,
+    ];
 
     /** @return array{all_day: bool, start: string, length: int, zone: string|null, moved_from: string, moved_to: string} */
     public static function moved(Placement $placement): array
@@ -84,6 +97,8 @@ final class SeriesColumns
             $last = max($last, $date->seconds);
         }
 
-        return (string) LocalDateTime::fromSeconds($last + $length)->date()->plusDays(self::ZONE_DAYS + ($series->breaks?->offDay === OffDay::After ? AdjustedSet::FURTHEST : 0));
+        return (string) LocalDateTime::fromSeconds($last + $length)
+            ->date()
+            ->plusDays(self::ZONE_DAYS + ($series->breaks?->offDay === OffDay::After ? AdjustedSet::FURTHEST : 0));
     }
 }

@@ -48,9 +48,29 @@ final class SeriesOf
     public static function details(Entry|EntryRow $entry): Details
     {
         return new Details(
-            $entry->title, $entry->calendar_id, $entry->kind === 'task', $entry->missed, $entry->due, $entry->importance, $entry->effort, $entry->estimate, $entry->busy, $entry->tentative,
-            $entry->private, $entry->protected, $entry->travel, $entry->margin, $entry->place, $entry->link, $entry->notes, $entry->labels, $entry->colour, $entry->checklist,
-            $entry->own_reminders ? $entry->reminders : null, $entry->always_through, $entry->end_zone,
+            $entry->title,
+            $entry->calendar_id,
+            $entry->kind === 'task',
+            $entry->missed,
+            $entry->due,
+            $entry->importance,
+            $entry->effort,
+            $entry->estimate,
+            $entry->busy,
+            $entry->tentative,
+            $entry->private,
+            $entry->protected,
+            $entry->travel,
+            $entry->margin,
+            $entry->place,
+            $entry->link,
+            $entry->notes,
+            $entry->labels,
+            $entry->colour,
+            $entry->checklist,
+            $entry->own_reminders ? $entry->reminders : null,
+            $entry->always_through,
+            $entry->end_zone,
         );
     }
 
@@ -60,7 +80,13 @@ final class SeriesOf
         try {
             return self::entry($entry);
         } catch (InvalidRule) {
-            return $entry->start === null ? null : new Series($entry->id, self::placement($entry->all_day, $entry->start, $entry->length, $entry->zone), details: self::details($entry));
+            return $entry->start === null
+                ? null
+                : new Series(
+                    $entry->id,
+                    self::placement($entry->all_day, $entry->start, $entry->length, $entry->zone),
+                    details: self::details($entry),
+                );
         }
     }
 
@@ -78,7 +104,10 @@ final class SeriesOf
         return new Breaks(
             OffDay::from($offDay),
             array_map(fn (array $season): Season => Season::of(...$day($season['from']), ...$day($season['to'])), $seasons),
-            array_map(fn (array $pause): Pause => Pause::of(LocalDate::parse($pause['from']), LocalDate::parse($pause['to'])), $pauses),
+            array_map(
+                fn (array $pause): Pause => Pause::of(LocalDate::parse($pause['from']), LocalDate::parse($pause['to'])),
+                $pauses,
+            ),
         );
     }
 
@@ -93,10 +122,19 @@ final class SeriesOf
 
     public static function override(OccurrenceOverride|OverrideRow $change): Override
     {
-        $placement = $change->start === null ? null
-            : self::placement((bool) $change->all_day, $change->start, $change->length ?? 1, $change->zone);
+        $placement =
+            $change->start === null
+                ? null
+                : self::placement((bool) $change->all_day, $change->start, $change->length ?? 1, $change->zone);
 
-        return new Override($change->recurrence_id, $placement, $change->skipped, $change->done_at, $change->let_go_at, $change->fields);
+        return new Override(
+            $change->recurrence_id,
+            $placement,
+            $change->skipped,
+            $change->done_at,
+            $change->let_go_at,
+            $change->fields,
+        );
     }
 
     public static function placement(bool $allDay, string $start, int $length, ?string $zone): Placement

@@ -33,7 +33,13 @@ final class Calendar extends Model
 
     protected $guarded = [];
 
-    protected $attributes = ['reminders' => '[]', 'reminders_all_day' => '[]', 'missed' => 'hold', 'busy' => true, 'hidden' => false];
+    protected $attributes = [
+        'reminders' => '[]',
+        'reminders_all_day' => '[]',
+        'missed' => 'hold',
+        'busy' => true,
+        'hidden' => false,
+    ];
 
     /** @return array<string, string> */
     protected function casts(): array

@@ -71,8 +71,12 @@ final class Delivery extends Model
      */
     public function scopeFallen(Builder $query): void
     {
-        $query->whereNull('dropped_at')->where(fn (Builder $either) => $either
-            ->where(fn (Builder $handed) => $handed->whereNotNull('handed_at')->where('early', false))
-            ->orWhere('moment', '<=', CarbonImmutable::now()->getTimestamp()));
+        $query
+            ->whereNull('dropped_at')
+            ->where(
+                fn (Builder $either) => $either
+                    ->where(fn (Builder $handed) => $handed->whereNotNull('handed_at')->where('early', false))
+                    ->orWhere('moment', '<=', CarbonImmutable::now()->getTimestamp()),
+            );
     }
 }

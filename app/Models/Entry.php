@@ -72,17 +72,56 @@ final class Entry extends Model
     protected $guarded = [];
 
     protected $attributes = [
-        'kind' => 'task', 'notes' => '', 'all_day' => true, 'length' => 1, 'after_done' => false, 'extra_dates' => '[]',
-        'except_dates' => '[]', 'missed' => 'hold', 'reminders' => '[]', 'busy' => true, 'private' => false,
-        'protected' => false, 'travel' => 0, 'margin' => 0, 'labels' => '[]', 'tentative' => false, 'off_day' => 'keep', 'seasons' => '[]', 'pauses' => '[]', 'place' => '', 'link' => '', 'checklist' => '[]', 'waiting_for' => '', 'own_reminders' => true, 'always_through' => false, 'overlaps' => false, 'position' => 0, 'version' => 1,
+        'kind' => 'task',
+        'notes' => '',
+        'all_day' => true,
+        'length' => 1,
+        'after_done' => false,
+        'extra_dates' => '[]',
+        'except_dates' => '[]',
+        'missed' => 'hold',
+        'reminders' => '[]',
+        'busy' => true,
+        'private' => false,
+        'protected' => false,
+        'travel' => 0,
+        'margin' => 0,
+        'labels' => '[]',
+        'tentative' => false,
+        'off_day' => 'keep',
+        'seasons' => '[]',
+        'pauses' => '[]',
+        'place' => '',
+        'link' => '',
+        'checklist' => '[]',
+        'waiting_for' => '',
+        'own_reminders' => true,
+        'always_through' => false,
+        'overlaps' => false,
+        'position' => 0,
+        'version' => 1,
     ];
 
     /** @return array<string, string> */
     protected function casts(): array
     {
         return [
-            'all_day' => 'boolean', 'after_done' => 'boolean', 'busy' => 'boolean', 'private' => 'boolean', 'protected' => 'boolean',
-            'extra_dates' => 'array', 'except_dates' => 'array', 'reminders' => 'array', 'checklist' => 'array', 'labels' => 'array', 'seasons' => 'array', 'pauses' => 'array', 'tentative' => 'boolean', 'own_reminders' => 'boolean', 'always_through' => 'boolean', 'overlaps' => 'boolean',
+            'all_day' => 'boolean',
+            'after_done' => 'boolean',
+            'busy' => 'boolean',
+            'private' => 'boolean',
+            'protected' => 'boolean',
+            'extra_dates' => 'array',
+            'except_dates' => 'array',
+            'reminders' => 'array',
+            'checklist' => 'array',
+            'labels' => 'array',
+            'seasons' => 'array',
+            'pauses' => 'array',
+            'tentative' => 'boolean',
+            'own_reminders' => 'boolean',
+            'always_through' => 'boolean',
+            'overlaps' => 'boolean',
         ];
     }
 
@@ -94,7 +133,12 @@ final class Entry extends Model
      */
     public function remindersFor(bool $allDay): array
     {
-        return Reminder::applying($this->own_reminders ? $this->reminders : null, $this->calendar->reminders, $this->calendar->reminders_all_day, $allDay);
+        return Reminder::applying(
+            $this->own_reminders ? $this->reminders : null,
+            $this->calendar->reminders,
+            $this->calendar->reminders_all_day,
+            $allDay,
+        );
     }
 
     /** Whether it may come more than once. */

@@ -54,6 +54,11 @@ final class OccurrenceOverride extends Model
     /** Whether anything is left that differs from the rule. */
     public function saysNothing(): bool
     {
-        return ! $this->skipped && $this->start === null && $this->fields === [] && $this->done_at === null && $this->let_go_at === null && $this->put_off === 0;
+        return ! $this->skipped &&
+            $this->start === null &&
+            $this->fields === [] &&
+            $this->done_at === null &&
+            $this->let_go_at === null &&
+            $this->put_off === 0;
     }
 }

@@ -48,7 +48,15 @@ final class User extends Authenticatable
     protected $guarded = [];
 
     protected $attributes = [
-        'planned_until' => 0, 'quiet_from' => 0, 'quiet_to' => 0, 'agenda_ways' => '["screen"]', 'agenda_at' => null, 'evening_at' => null, 'stint_minutes' => 25, 'must_limit' => 2, 'other_limit' => 8,
+        'planned_until' => 0,
+        'quiet_from' => 0,
+        'quiet_to' => 0,
+        'agenda_ways' => '["screen"]',
+        'agenda_at' => null,
+        'evening_at' => null,
+        'stint_minutes' => 25,
+        'must_limit' => 2,
+        'other_limit' => 8,
         'closing_questions' => '["What went well?","What could be better?","A good moment","What for tomorrow?"]',
     ];
 
@@ -57,7 +65,14 @@ final class User extends Authenticatable
     /** @return array<string, string> */
     protected function casts(): array
     {
-        return ['password' => 'hashed', 'week' => 'array', 'work_days' => 'array', 'closing_questions' => 'array', 'agenda_ways' => 'array', 'first_weekday' => Weekday::class];
+        return [
+            'password' => 'hashed',
+            'week' => 'array',
+            'work_days' => 'array',
+            'closing_questions' => 'array',
+            'agenda_ways' => 'array',
+            'first_weekday' => Weekday::class,
+        ];
     }
 
     /** @return HasMany<Closing, $this> the days closed */

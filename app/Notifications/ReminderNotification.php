@@ -12,7 +12,8 @@ use Illuminate\Notifications\Notification;
 use LogicException;
 
 /**
- * A note that is handed over in one of its ways. It is sent at once and never queued: the rows of deliveries are the queue, and what
+ * A note that is handed over in one of its ways. It is sent at once and never queued: the rows of deliveries are the queue, and
+ * what
  * keeps a note from coming twice (a claim, a key, a mark in one transaction) is held there.
  */
 final class ReminderNotification extends Notification
@@ -24,8 +25,12 @@ final class ReminderNotification extends Notification
      * @param  string  $key  the same when it is tried again
      * @param  Delivery|null  $about  what its presses answer; null for several at once
      */
-    public function __construct(public readonly Note $note, public readonly string $key, private readonly string $way, public readonly ?Delivery $about)
-    {
+    public function __construct(
+        public readonly Note $note,
+        public readonly string $key,
+        private readonly string $way,
+        public readonly ?Delivery $about,
+    ) {
     }
 
     /** @return list<string> */

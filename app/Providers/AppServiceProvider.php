@@ -44,13 +44,42 @@ final class AppServiceProvider extends ServiceProvider
 
     public function boot(): void
     {
-        Validator::resolver(fn (Translator $words, array $data, array $rules, array $messages, array $names): \Illuminate\Validation\Validator => new \Illuminate\Validation\Validator($words, $data, ListsFirst::only($data, $rules), $messages, $names));
+        Validator::resolver(
+            fn (
+                Translator $words,
+                array $data,
+                array $rules,
+                array $messages,
+                array $names,
+            ): \Illuminate\Validation\Validator => new \Illuminate\Validation\Validator(
+                $words,
+                $data,
+                ListsFirst::only($data, $rules),
+                $messages,
+                $names,
+            ),
+        );
         $proxies = config('proxies.trusted');
         TrustProxies::at(is_array($proxies) ? array_filter($proxies, is_string(...)) : []);
-        Session::extend('file', fn (Application $app): WholeSessionFiles => new WholeSessionFiles($app->make('files'), (string) $app->make('config')->string('session.files'), $app->make('config')->integer('session.lifetime')));
-        Event::listen(Changing::class, fn (Changing $one) => $one->user instanceof User ? $this->app->make(PlanReminders::class)->before($one->user) : null);
-        Event::listen(Changed::class, fn (Changed $one) => $one->user instanceof User ? $this->app->make(PlanReminders::class)->after($one->user, $one->rows) : null);
-        Mail::extend('post-box', fn (): PostBox => new PostBox);
+        Session::extend(
+            'file',
+            fn (Application $app): WholeSessionFiles => new WholeSessionFiles(
+                $app->make('files'),
+                (string) $app->make('config')->string('session.files'),
+                $app->make('config')->integer('session.lifetime'),
+            ),
+        );
+        Event::listen(
+            Changing::class,
+            fn (Changing $one) => $one->user instanceof User ? $this->app->make(PlanReminders::class)->before($one->user) : null,
+        );
+        Event::listen(
+            Changed::class,
+            fn (Changed $one) => $one->user instanceof User
+                ? $this->app->make(PlanReminders::class)->after($one->user, $one->rows)
+                : null,
+        );
+        Mail::extend('post-box', fn (): PostBox => new PostBox());
         Model::preventLazyLoading(! $this->app->isProduction());
         Model::preventSilentlyDiscardingAttributes(! $this->app->isProduction());
         Route::patterns(['delivery' => self::NUMBER, 'step' => self::NUMBER, 'invitation' => self::NUMBER]);

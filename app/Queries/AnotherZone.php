@@ -16,7 +16,10 @@ use PlumRota\Core\Time\InvalidTime;
 use PlumRota\Core\Time\TimeRange;
 use PlumRota\Core\Time\Zone;
 
-/** What the next week would look like if the account moved to another time zone: routines at their time of day, or at their moment. */
+/**
+ * What the next week would look like if the account moved to another time zone: routines at their time of day, or at their
+ * moment.
+ */
 final readonly class AnotherZone
 {
     private const DAYS = 7;
@@ -27,7 +30,10 @@ final readonly class AnotherZone
     {
     }
 
-    /** @return array{wall: list<array{title: string, start: string}>, instant: list<array{title: string, start: string}>} by start, on the walls of the new zone */
+    /**
+     * @return array{wall: list<array{title: string, start: string}>, instant: list<array{title: string, start: string}>} by
+     *   start, on the walls of the new zone
+     */
     public function show(User $user, Zone $zone): array
     {
         $routines = self::routines($user);
@@ -41,7 +47,14 @@ final readonly class AnotherZone
     /** @return Collection<int, Entry> those that go by the clocks of the account's zone */
     public static function routines(User $user): Collection
     {
-        return Visible::to($user)->entries()->where('zone', $user->zone)->where('all_day', false)->where(fn ($either) => $either->whereNotNull('rule')->orWhere('extra_dates', '<>', '[]'))->with('overrides')->orderBy('start')->get();
+        return Visible::to($user)
+            ->entries()
+            ->where('zone', $user->zone)
+            ->where('all_day', false)
+            ->where(fn ($either) => $either->whereNotNull('rule')->orWhere('extra_dates', '<>', '[]'))
+            ->with('overrides')
+            ->orderBy('start')
+            ->get();
     }
 
     /**
@@ -56,11 +69,20 @@ final readonly class AnotherZone
         foreach ($routines as $entry) {
             try {
                 $series = SeriesOf::entry($entry);
-                $occurrences = $series === null ? [] : $timeline->occurrences($keepsWall ? $series->inZone($zone) : $series, [], $window, self::MOST);
+                $occurrences =
+                    $series === null
+                        ? []
+                        : $timeline->occurrences($keepsWall ? $series->inZone($zone) : $series, [], $window, self::MOST);
             } catch (InvalidTime|InvalidRule) {
                 continue;
             }
-            $shown = [...$shown, ...array_map(fn (Occurrence $one): array => ['title' => $one->details->title, 'start' => (string) $one->seen->from], $occurrences)];
+            $shown = [
+                ...$shown,
+                ...array_map(
+                    fn (Occurrence $one): array => ['title' => $one->details->title, 'start' => (string) $one->seen->from],
+                    $occurrences,
+                ),
+            ];
         }
         usort($shown, fn (array $a, array $b): int => $a['start'] <=> $b['start']);
 

@@ -25,9 +25,18 @@ final readonly class Basket
     /** @return list<array<string, mixed>> the schema BasketItem of the contract */
     public function show(User $user): array
     {
-        $entries = Visible::to($user)->entries()->whereNull('start')
-            ->whereDoesntHave('overrides', fn ($decided) => $decided->where(fn ($either) => $either->whereNotNull('done_at')->orWhereNotNull('let_go_at')))
-            ->with(['calendar', 'overrides'])->orderBy('position')->orderBy('id')->get()->keyBy('id');
+        $entries = Visible::to($user)
+            ->entries()
+            ->whereNull('start')
+            ->whereDoesntHave(
+                'overrides',
+                fn ($decided) => $decided->where(fn ($either) => $either->whereNotNull('done_at')->orWhereNotNull('let_go_at')),
+            )
+            ->with(['calendar', 'overrides'])
+            ->orderBy('position')
+            ->orderBy('id')
+            ->get()
+            ->keyBy('id');
         $pressing = new Urgency($user->timeZone(), $user->wallNow()->date(), CarbonImmutable::now()->getTimestamp());
         $items = [];
         [$readable, $groups] = $this->readable($pressing, $entries->all());

@@ -20,8 +20,14 @@ final readonly class Board
 
     private const MOST_LISTED = 200;
 
-    public function __construct(private OccurrencesBetween $occurrences, private BoardDays $days, private HoursByArea $hours, private NextOnly $nextOnly, private Deadlines $deadlines, private Unreadable $unreadable)
-    {
+    public function __construct(
+        private OccurrencesBetween $occurrences,
+        private BoardDays $days,
+        private HoursByArea $hours,
+        private NextOnly $nextOnly,
+        private Deadlines $deadlines,
+        private Unreadable $unreadable,
+    ) {
     }
 
     /**
@@ -62,7 +68,13 @@ final readonly class Board
             'entries' => self::entries($seen),
             'occurrences' => $this->shown($visible, $met, $lanes),
             'conflicts' => $conflicts,
-            'areas' => $this->hours->within($user, $window, $days, array_map(fn (ResolvedOccurrence $one): Block => $one->block, $seen), array_map(fn (ResolvedOccurrence $one): string => $one->areaId, $seen)),
+            'areas' => $this->hours->within(
+                $user,
+                $window,
+                $days,
+                array_map(fn (ResolvedOccurrence $one): Block => $one->block, $seen),
+                array_map(fn (ResolvedOccurrence $one): string => $one->areaId, $seen),
+            ),
             'unreadable' => $this->unreadable->all(),
             'now' => (string) $user->wallNow(),
             'revision' => $user->revision,
@@ -77,7 +89,14 @@ final readonly class Board
      */
     private function shown(array $seen, array $met, array $lanes): array
     {
-        return array_map(fn (ResolvedOccurrence $one): array => OccurrenceAsShown::of($one, $met[$one->key()] ?? [], $lanes[$one->key()] ?? null), $seen);
+        return array_map(
+            fn (ResolvedOccurrence $one): array => OccurrenceAsShown::of(
+                $one,
+                $met[$one->key()] ?? [],
+                $lanes[$one->key()] ?? null,
+            ),
+            $seen,
+        );
     }
 
     /**

@@ -32,28 +32,37 @@ final readonly class BoardDays
         $holidays = $this->holidays->of($user->holidays);
         $own = $loads === [] ? [] : DayPlan::exceptions($user, $loads[0]->day, count($loads));
 
-        return array_map(function (int $i, DayLoad $day) use ($week, $works, $holidays, $conflicts, $load, $due, $own): array {
-            $date = (string) $day->day;
-            $weekday = $day->day->weekday()->value;
-            $settings = $week[$weekday - 1];
+        return array_map(
+            function (int $i, DayLoad $day) use ($week, $works, $holidays, $conflicts, $load, $due, $own): array {
+                $date = (string) $day->day;
+                $weekday = $day->day->weekday()->value;
+                $settings = $week[$weekday - 1];
 
-            return [
-                'date' => $date,
-                'placed' => $day->placed,
-                'listed' => $day->listed,
-                'capacity' => $day->capacity,
-                'own_hours' => isset($own[$date]),
-                'over' => $day->isOverFull(),
-                'tasks' => $day->tasks,
-                'done' => $day->done,
-                'conflicts' => $conflicts[$date] ?? 0,
-                'theme' => $settings['theme'],
-                'wakes' => $settings['wakes'],
-                'sleeps' => $settings['sleeps'],
-                'works' => in_array($weekday, $works, true),
-                'holiday' => $holidays[$date] ?? null,
-                ...($load === null ? [] : ['free' => $load->free($i, $settings['wakes'], $settings['sleeps'], self::LEAST_FREE), 'due' => $due[$date] ?? []]),
-            ];
-        }, array_keys($loads), $loads);
+                return [
+                    'date' => $date,
+                    'placed' => $day->placed,
+                    'listed' => $day->listed,
+                    'capacity' => $day->capacity,
+                    'own_hours' => isset($own[$date]),
+                    'over' => $day->isOverFull(),
+                    'tasks' => $day->tasks,
+                    'done' => $day->done,
+                    'conflicts' => $conflicts[$date] ?? 0,
+                    'theme' => $settings['theme'],
+                    'wakes' => $settings['wakes'],
+                    'sleeps' => $settings['sleeps'],
+                    'works' => in_array($weekday, $works, true),
+                    'holiday' => $holidays[$date] ?? null,
+                    ...$load === null
+                        ? []
+                        : [
+                            'free' => $load->free($i, $settings['wakes'], $settings['sleeps'], self::LEAST_FREE),
+                            'due' => $due[$date] ?? [],
+                        ],
+                ];
+            },
+            array_keys($loads),
+            $loads,
+        );
     }
 }

@@ -23,7 +23,10 @@ final readonly class CaptureReading
     {
     }
 
-    /** @param  LocalDate|null  $on  the day on which it was read before: saved a moment after midnight, "tomorrow" is still what was shown */
+    /**
+     * @param  LocalDate|null  $on  the day on which it was read before: saved a moment after midnight, "tomorrow" is still what
+     *   was shown
+     */
     public function read(User $user, string $line, ?LocalDate $on = null): Draft
     {
         $now = $user->wallNow();
@@ -34,7 +37,10 @@ final readonly class CaptureReading
         return CaptureReader::read($line, $now, $user->timeZone(), $this->names($user), $user->first_weekday);
     }
 
-    /** The calendar a draft goes to: the one it names, or the first of the area it names, the one its words file it into, or the default. */
+    /**
+     * The calendar a draft goes to: the one it names, or the first of the area it names, the one its words file it into, or the
+     * default.
+     */
     public function calendar(User $user, Draft $draft): ?Calendar
     {
         [$kind, $id] = [...explode(':', $draft->calendar ?? '', 2), ''];
@@ -44,7 +50,9 @@ final readonly class CaptureReading
             'calendar' => $calendars->firstWhere('id', $id),
             'area' => $calendars->firstWhere('area_id', $id),
             default => null,
-        } ?? $calendars->firstWhere('id', $this->filing->for($user, $draft->title)['calendar_id']) ?? $calendars->firstWhere('id', $user->default_calendar_id) ?? $calendars->first();
+        } ??
+            ($calendars->firstWhere('id', $this->filing->for($user, $draft->title)['calendar_id']) ??
+                ($calendars->firstWhere('id', $user->default_calendar_id) ?? $calendars->first()));
     }
 
     /** @return array<string, mixed> the schema CaptureReading of the contract */
@@ -63,15 +71,27 @@ final readonly class CaptureReading
             'start' => $draft->placement?->startText(),
             'length' => $draft->placement?->length,
             'rule' => $draft->rule === null ? null : (string) $draft->rule,
-            'in_words' => $draft->rule === null || $draft->placement === null ? null
-                : SeriesInWords::of(new Series('', $draft->placement, $draft->rule, afterDone: $draft->afterDone, breaks: new Breaks($draft->offDay))),
+            'in_words' => $draft->rule === null || $draft->placement === null
+                    ? null
+                    : SeriesInWords::of(
+                        new Series(
+                            '',
+                            $draft->placement,
+                            $draft->rule,
+                            afterDone: $draft->afterDone,
+                            breaks: new Breaks($draft->offDay),
+                        ),
+                    ),
             'due' => $draft->due,
             'not_before' => $draft->notBefore === null ? null : (string) $draft->notBefore,
             'around' => $draft->around === null ? null : (string) $draft->around,
             'importance' => $draft->importance,
             'estimate' => $draft->estimate,
             'reminders' => array_map(strval(...), $draft->reminders),
-            'segments' => array_map(fn (Segment $segment): array => ['text' => $segment->text, 'role' => $segment->role], $draft->segments),
+            'segments' => array_map(
+                fn (Segment $segment): array => ['text' => $segment->text, 'role' => $segment->role],
+                $draft->segments,
+            ),
         ];
     }
 

@@ -26,18 +26,26 @@ final readonly class ClosingOfDay
         foreach ($left as $one) {
             $entries[$one->entry->id] ??= OccurrenceAsShown::shared($one->entry);
         }
-        $titles = fn (string $policy): array => array_values(array_map(fn (ResolvedOccurrence $one): string => $one->title(), array_filter($undecided, fn (ResolvedOccurrence $one): bool => $one->entry->missed === $policy)));
+        $titles = fn (string $policy): array => array_values(
+            array_map(
+                fn (ResolvedOccurrence $one): string => $one->title(),
+                array_filter($undecided, fn (ResolvedOccurrence $one): bool => $one->entry->missed === $policy),
+            ),
+        );
         $questions = array_values(array_unique([...$user->closing_questions, ...array_map(strval(...), array_keys($answers))]));
 
         return [
             'date' => (string) $day,
             'next' => (string) LocalDate::fromDayNumber(max($day->dayNumber() + 1, $user->wallNow()->dayNumber())), // closed the next morning, what is left over goes to today
-            'entries' => $entries === [] ? new stdClass : $entries,
+            'entries' => $entries === [] ? new stdClass() : $entries,
             'leftovers' => array_map(fn (ResolvedOccurrence $one): array => OccurrenceAsShown::of($one, [], null), $left),
             'decisions' => $closing->decisions ?? [],
             'rolls' => $titles('roll'),
             'lapses' => $titles('lapse'),
-            'questions' => array_map(fn (string $question): array => ['question' => $question, 'answer' => $answers[$question] ?? ''], $questions),
+            'questions' => array_map(
+                fn (string $question): array => ['question' => $question, 'answer' => $answers[$question] ?? ''],
+                $questions,
+            ),
             'closed' => $closing !== null && $closing->closed_at !== null,
             'revision' => $user->revision,
         ];

@@ -48,7 +48,8 @@ final class DayPlan
         $own = self::exceptions($user, $first, $days);
         $capacities = [];
         for ($day = 0; $day < $days; $day++) {
-            $capacities[] = ($own === [] ? null : $own[(string) $first->plusDays($day)] ?? null) ?? $week[($weekday + $day) % 7]['minutes'];
+            $capacities[] =
+                ($own === [] ? null : $own[(string) $first->plusDays($day)] ?? null) ?? $week[($weekday + $day) % 7]['minutes'];
         }
 
         return $capacities;
@@ -58,7 +59,11 @@ final class DayPlan
     public static function exceptions(User $user, LocalDate $first, int $days): array
     {
         /** @var array<string, int> $own */
-        $own = $user->dayHours()->whereBetween('date', [(string) $first, (string) $first->plusDays($days - 1)])->pluck('minutes', 'date')->all();
+        $own = $user
+            ->dayHours()
+            ->whereBetween('date', [(string) $first, (string) $first->plusDays($days - 1)])
+            ->pluck('minutes', 'date')
+            ->all();
 
         return $own;
     }
@@ -66,6 +71,11 @@ final class DayPlan
     /** @return list<Block> */
     public static function timed(ResolvedOccurrence ...$seen): array
     {
-        return array_values(array_filter(array_map(fn (ResolvedOccurrence $one): Block => $one->block, $seen), fn (Block $block): bool => ! $block->allDay));
+        return array_values(
+            array_filter(
+                array_map(fn (ResolvedOccurrence $one): Block => $one->block, $seen),
+                fn (Block $block): bool => ! $block->allDay,
+            ),
+        );
     }
 }

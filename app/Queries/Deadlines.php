@@ -15,7 +15,18 @@ use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\TimeRange;
 use stdClass;
 
-/** What is due on each of some days, wherever the work on it is placed. */
+/**
+ * What is due on each of some days, wherever the work on it is placed.
+ *
+ * @phpstan-type Wanted array{
+ *     entry_id: string, recurrence_id: string, title: string, calendar_id: string, area_id: string, due: string, done: bool,
+ *     importance: string|null, effort: string|null, labels: list<string>, colour: string|null, routine: bool
+ * }
+ * @phpstan-type Deadline array{
+ *     entry_id: string, recurrence_id: string, title: string, calendar_id: string, area_id: string, due: string, done: bool,
+ *     importance: string|null, effort: string|null, labels: list<string>, colour: string|null, routine: bool, late: bool
+ * }
+ */
 final readonly class Deadlines
 {
     /** Days for which a routine's one is still asked after. */
@@ -31,7 +42,10 @@ final readonly class Deadlines
     {
     }
 
-    /** @return array<string, list<array{entry_id: string, recurrence_id: string, title: string, calendar_id: string, area_id: string, due: string, done: bool, importance: string|null, effort: string|null, labels: list<string>, colour: string|null, routine: bool, late: bool}>> by date */
+    /**
+     * @return array<string, list<Deadline>>
+     *   by date
+     */
     public function on(User $user, LocalDate $first, int $days): array
     {
         $now = CarbonImmutable::now()->getTimestamp();
@@ -43,12 +57,19 @@ final readonly class Deadlines
         return $found;
     }
 
-    /** @return list<array{entry_id: string, recurrence_id: string, title: string, calendar_id: string, area_id: string, due: string, done: bool, importance: string|null, effort: string|null, labels: list<string>, colour: string|null, routine: bool, late: bool}> what should be done by now, the latest first */
+    /**
+     * @return list<Deadline>
+     *   what should be done by now, the latest first
+     */
     public function late(User $user): array
     {
         $today = $user->wallNow()->date();
         $now = CarbonImmutable::now()->getTimestamp();
-        $single = $this->single($user, LocalDate::of(1900, 1, 1), $today->dayNumber() - LocalDate::of(1900, 1, 1)->dayNumber() + 1);
+        $single = $this->single(
+            $user,
+            LocalDate::of(1900, 1, 1),
+            $today->dayNumber() - LocalDate::of(1900, 1, 1)->dayNumber() + 1,
+        );
         $late = [];
         foreach ([...$single, ...$this->routines($user, $today->plusDays(-self::REACH), self::REACH + 1)] as $one) {
             if (! $one['done'] && $this->isLate($user, $one, $now)) {
@@ -72,23 +93,48 @@ final readonly class Deadlines
         }
     }
 
-    /** @return list<array{entry_id: string, recurrence_id: string, title: string, calendar_id: string, area_id: string, due: string, done: bool, importance: string|null, effort: string|null, labels: list<string>, colour: string|null, routine: bool}> */
+    /**
+     * @return list<Wanted>
+     */
     private function single(User $user, LocalDate $first, int $days): array
     {
         $rows = $this->rows->single(Visible::to($user), $first, $days);
         $found = [];
         foreach ($rows as $row) {
-            assert($row instanceof stdClass && is_string($row->entry_id) && is_string($row->title) && is_string($row->calendar_id) && is_string($row->area_id) && is_string($row->due));
+            assert(
+                $row instanceof stdClass &&
+                    is_string($row->entry_id) &&
+                    is_string($row->title) &&
+                    is_string($row->calendar_id) &&
+                    is_string($row->area_id) &&
+                    is_string($row->due),
+            );
             if (! $row->gone) {
-                $found[] = ['entry_id' => $row->entry_id, 'recurrence_id' => 'once', 'title' => $row->title, 'calendar_id' => $row->calendar_id, 'area_id' => $row->area_id, 'due' => $row->due, 'done' => (bool) $row->done,
-                    ...self::filterable($row->importance, $row->effort, is_string($row->labels) ? json_decode($row->labels, true) : [], $row->colour), 'routine' => false];
+                $found[] = [
+                    'entry_id' => $row->entry_id,
+                    'recurrence_id' => 'once',
+                    'title' => $row->title,
+                    'calendar_id' => $row->calendar_id,
+                    'area_id' => $row->area_id,
+                    'due' => $row->due,
+                    'done' => (bool) $row->done,
+                    ...self::filterable(
+                        $row->importance,
+                        $row->effort,
+                        is_string($row->labels) ? json_decode($row->labels, true) : [],
+                        $row->colour,
+                    ),
+                    'routine' => false,
+                ];
             }
         }
 
         return $found;
     }
 
-    /** @return list<array{entry_id: string, recurrence_id: string, title: string, calendar_id: string, area_id: string, due: string, done: bool, importance: string|null, effort: string|null, labels: list<string>, colour: string|null, routine: bool}> */
+    /**
+     * @return list<Wanted>
+     */
     private function routines(User $user, LocalDate $first, int $days): array
     {
         $rows = $this->rows->ofRoutines(Visible::to($user), $first, $days);
@@ -100,11 +146,32 @@ final readonly class Deadlines
         $found = [];
         foreach ($this->occurrences->each($user, $window, array_values(array_unique(array_column($rows, 'id')))) as $one) {
             // What lapses is missed when it is over; what rolls on and was followed by the next one too.
-            $isOver = ! $one->block->isDone && $one->block->seen->from->dayNumber() < $today && $one->entry->missed !== Missed::Hold->value;
+            $isOver =
+                ! $one->block->isDone &&
+                $one->block->seen->from->dayNumber() < $today &&
+                $one->entry->missed !== Missed::Hold->value;
             $due = ! $one->occurrence->isRoutine || ! $one->block->isTask || $isOver ? null : $one->occurrence->due();
-            if ($due !== null && substr($due, 0, 10) >= (string) $first && substr($due, 0, 10) < (string) $first->plusDays($days)) {
-                $found[] = ['entry_id' => $one->entry->id, 'recurrence_id' => $one->occurrence->recurrenceId, 'title' => $one->title(), 'calendar_id' => $one->details()->calendar_id, 'area_id' => $one->areaId, 'due' => $due, 'done' => $one->block->isDone,
-                    ...self::filterable($one->details()->importance, $one->details()->effort, $one->details()->labels, $one->details()->colour), 'routine' => true];
+            if (
+                $due !== null &&
+                substr($due, 0, 10) >= (string) $first &&
+                substr($due, 0, 10) < (string) $first->plusDays($days)
+            ) {
+                $found[] = [
+                    'entry_id' => $one->entry->id,
+                    'recurrence_id' => $one->occurrence->recurrenceId,
+                    'title' => $one->title(),
+                    'calendar_id' => $one->details()->calendar_id,
+                    'area_id' => $one->areaId,
+                    'due' => $due,
+                    'done' => $one->block->isDone,
+                    ...self::filterable(
+                        $one->details()->importance,
+                        $one->details()->effort,
+                        $one->details()->labels,
+                        $one->details()->colour,
+                    ),
+                    'routine' => true,
+                ];
             }
         }
 
@@ -121,8 +188,15 @@ final readonly class Deadlines
     {
         $offsets = array_map(intval(...), array_column($rows, 'days'));
         $from = $first->plusDays(-min(self::FURTHEST, max(0, ...$offsets)))->dayNumber();
-        $to = $first->plusDays($days + min(self::FURTHEST, max(0, ...array_map(fn (int $offset): int => -$offset, $offsets))))->dayNumber();
-        $moved = $this->rows->moved(Visible::to($user), LocalDate::fromDayNumber($from), LocalDate::fromDayNumber($to), array_column($rows, 'id'));
+        $to = $first
+            ->plusDays($days + min(self::FURTHEST, max(0, ...array_map(fn (int $offset): int => -$offset, $offsets))))
+            ->dayNumber();
+        $moved = $this->rows->moved(
+            Visible::to($user),
+            LocalDate::fromDayNumber($from),
+            LocalDate::fromDayNumber($to),
+            array_column($rows, 'id'),
+        );
         $today = $user->wallNow()->dayNumber();
         $ends = [
             $moved['earliest'] !== null ? LocalDate::parse($moved['earliest'])->dayNumber() : $from,
@@ -134,7 +208,10 @@ final readonly class Deadlines
         return TimeRange::days(LocalDate::fromDayNumber($from), max($to, ...$ends) - $from);
     }
 
-    /** @return array{importance: string|null, effort: string|null, labels: list<string>, colour: string|null} what a filter looks at */
+    /**
+     * @return array{importance: string|null, effort: string|null, labels: list<string>, colour: string|null} what a filter looks
+     *   at
+     */
     private static function filterable(mixed $importance, mixed $effort, mixed $labels, mixed $colour): array
     {
         return [

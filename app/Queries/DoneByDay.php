@@ -20,7 +20,11 @@ final readonly class DoneByDay
     public function show(User $user, LocalDate $first, int $days): array
     {
         $zone = $user->timeZone();
-        $rows = $this->rows->done(Visible::to($user), $zone->instant($first->startOfDay()), $zone->instant($first->plusDays($days)->startOfDay()));
+        $rows = $this->rows->done(
+            Visible::to($user),
+            $zone->instant($first->startOfDay()),
+            $zone->instant($first->plusDays($days)->startOfDay()),
+        );
         /** @var list<string> $ids */
         $ids = array_column($rows, 'entry_id');
         $minutes = $this->timings->minutes($user, array_values(array_unique($ids)));

@@ -29,9 +29,18 @@ final class Filing
     /** @return list<Entry> those a rule would change */
     public function wouldChange(User $user, string $words, ?string $calendarId, ?string $colour): array
     {
-        return array_values(Visible::to($user)->entries()->orderBy('title')->orderBy('id')->get()
-            ->filter(fn (Entry $entry): bool => FilingWords::standIn($entry->title, $words)
-                && (($calendarId !== null && $entry->calendar_id !== $calendarId) || ($colour !== null && $entry->colour !== $colour)))
-            ->all());
+        return array_values(
+            Visible::to($user)
+                ->entries()
+                ->orderBy('title')
+                ->orderBy('id')
+                ->get()
+                ->filter(
+                    fn (Entry $entry): bool => FilingWords::standIn($entry->title, $words) &&
+                        (($calendarId !== null && $entry->calendar_id !== $calendarId) ||
+                            ($colour !== null && $entry->colour !== $colour)),
+                )
+                ->all(),
+        );
     }
 }

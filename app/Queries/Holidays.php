@@ -17,7 +17,11 @@ final class Holidays
     public function countries(): array
     {
         /** @var array<string, string> $names */
-        $names = json_decode((string) file_get_contents(resource_path('holidays/countries.json')), true, flags: JSON_THROW_ON_ERROR);
+        $names = json_decode(
+            (string) file_get_contents(resource_path('holidays/countries.json')),
+            true,
+            flags: JSON_THROW_ON_ERROR,
+        );
 
         return $names;
     }

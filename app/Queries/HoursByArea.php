@@ -37,10 +37,18 @@ final class HoursByArea
      */
     public static function shown(User $user, array $minutes, int $days): array
     {
-        return array_values(Visible::to($user)->areas()->get()->map(fn (Area $area): array => [
-            'area_id' => $area->id,
-            'placed' => $minutes[$area->id] ?? 0,
-            'intended' => $area->intended_minutes === null ? null : (int) round($area->intended_minutes * $days / 7),
-        ])->all());
+        return array_values(
+            Visible::to($user)
+                ->areas()
+                ->get()
+                ->map(
+                    fn (Area $area): array => [
+                        'area_id' => $area->id,
+                        'placed' => $minutes[$area->id] ?? 0,
+                        'intended' => $area->intended_minutes === null ? null : (int) round(($area->intended_minutes * $days) / 7),
+                    ],
+                )
+                ->all(),
+        );
     }
 }

@@ -30,14 +30,25 @@ final readonly class Leftovers
         return $this->both($user, $day)['left'];
     }
 
-    /** @return array{left: list<ResolvedOccurrence>, byThemselves: list<ResolvedOccurrence>} what waits to be decided; and what of the day itself was not done and goes its way undecided */
+    /**
+     * @return array{left: list<ResolvedOccurrence>, byThemselves: list<ResolvedOccurrence>} what waits to be decided; and what of
+     *   the day itself was not done and goes its way undecided
+     */
     public function both(User $user, LocalDate $day): array
     {
         $open = $this->open($user, $day);
 
         return [
-            'left' => array_values(array_filter($open, fn (ResolvedOccurrence $one): bool => $one->entry->missed === Missed::Hold->value)),
-            'byThemselves' => array_values(array_filter($open, fn (ResolvedOccurrence $one): bool => $one->entry->missed !== Missed::Hold->value && ($one->block->seen->from->date()->dayNumber() === $day->dayNumber() || $one->occurrence->since !== null))),
+            'left' => array_values(
+                array_filter($open, fn (ResolvedOccurrence $one): bool => $one->entry->missed === Missed::Hold->value),
+            ),
+            'byThemselves' => array_values(
+                array_filter(
+                    $open,
+                    fn (ResolvedOccurrence $one): bool => $one->entry->missed !== Missed::Hold->value &&
+                        ($one->block->seen->from->date()->dayNumber() === $day->dayNumber() || $one->occurrence->since !== null),
+                ),
+            ),
         ];
     }
 
@@ -45,9 +56,24 @@ final readonly class Leftovers
     private function open(User $user, LocalDate $day): array
     {
         $after = $day->plusDays(1)->startOfDay()->seconds;
-        $open = array_filter($this->occurrences->find($user, TimeRange::days($day->plusDays(1 - self::REACH), self::REACH), fn (EntryRow $entry): bool => $entry->kind === 'task'),
-            fn (ResolvedOccurrence $one): bool => $one->block->isTask && ! $one->block->isDone && ($one->block->seen->to->seconds <= $after || ! $one->block->allDay));
-        usort($open, fn (ResolvedOccurrence $a, ResolvedOccurrence $b): int => [$b->block->seen->from->dayNumber(), self::weight($a), $a->block->seen->from->seconds] <=> [$a->block->seen->from->dayNumber(), self::weight($b), $b->block->seen->from->seconds]);
+        $open = array_filter(
+            $this->occurrences->find(
+                $user,
+                TimeRange::days($day->plusDays(1 - self::REACH), self::REACH),
+                fn (EntryRow $entry): bool => $entry->kind === 'task',
+            ),
+            fn (ResolvedOccurrence $one): bool => $one->block->isTask &&
+                ! $one->block->isDone &&
+                ($one->block->seen->to->seconds <= $after || ! $one->block->allDay),
+        );
+        usort(
+            $open,
+            fn (ResolvedOccurrence $a, ResolvedOccurrence $b): int => [
+                $b->block->seen->from->dayNumber(),
+                self::weight($a),
+                $a->block->seen->from->seconds,
+            ] <=> [$a->block->seen->from->dayNumber(), self::weight($b), $b->block->seen->from->seconds],
+        );
 
         return $open;
     }

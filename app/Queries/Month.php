@@ -11,11 +11,19 @@ use PlumRota\Core\Time\Gregorian;
 use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\TimeRange;
 
-/** Some weeks with everything that lies in them, drawn small and without lanes; the hours by area are those of the month in their middle. */
+/**
+ * Some weeks with everything that lies in them, drawn small and without lanes; the hours by area are those of the month in their
+ * middle.
+ */
 final readonly class Month
 {
-    public function __construct(private OccurrencesBetween $occurrences, private BoardDays $days, private HoursByArea $hours, private NextOnly $nextOnly, private Unreadable $unreadable)
-    {
+    public function __construct(
+        private OccurrencesBetween $occurrences,
+        private BoardDays $days,
+        private HoursByArea $hours,
+        private NextOnly $nextOnly,
+        private Unreadable $unreadable,
+    ) {
     }
 
     /**
@@ -26,7 +34,10 @@ final readonly class Month
     {
         $window = TimeRange::days($first, $days);
         $middle = $first->plusDays(intdiv($days, 2));
-        $own = TimeRange::days(LocalDate::of($middle->year, $middle->month, 1), Gregorian::daysInMonth($middle->year, $middle->month));
+        $own = TimeRange::days(
+            LocalDate::of($middle->year, $middle->month, 1),
+            Gregorian::daysInMonth($middle->year, $middle->month),
+        );
         $load = new LoadOfDays($first, $days);
         $entries = $blocks = $areaOf = $shown = $starts = $kept = [];
         foreach ($this->occurrences->each($user, $window) as $one) {
@@ -56,7 +67,14 @@ final readonly class Month
             'days' => $this->days->shown($user, $load->loads(DayPlan::capacities($user, $first, $days)), $clashes),
             'entries' => (object) $entries,
             'occurrences' => $nextOnly
-                ? array_map(fn (ResolvedOccurrence $one): array => OccurrenceAsShown::of($one, [], null), $this->nextOnly->of($user, array_map(fn (int $i): ResolvedOccurrence => $kept[$i], array_keys($starts)), $window))
+                ? array_map(
+                    fn (ResolvedOccurrence $one): array => OccurrenceAsShown::of($one, [], null),
+                    $this->nextOnly->of(
+                        $user,
+                        array_map(fn (int $i): ResolvedOccurrence => $kept[$i], array_keys($starts)),
+                        $window,
+                    ),
+                )
                 : array_map(fn (int $i): array => $shown[$i], array_keys($starts)),
             'areas' => $this->hours->within($user, $own, Gregorian::daysInMonth($middle->year, $middle->month), $blocks, $areaOf),
             'unreadable' => $this->unreadable->all(),

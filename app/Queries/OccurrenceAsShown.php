@@ -14,7 +14,22 @@ use PlumRota\Core\Planning\Importance;
 final class OccurrenceAsShown
 {
     /** Fields that a single occurrence may have of its own. */
-    private const OWN = ['title', 'calendar_id', 'importance', 'effort', 'labels', 'colour', 'place', 'estimate', 'travel', 'margin', 'busy', 'tentative', 'private', 'protected'];
+    private const OWN = [
+        'title',
+        'calendar_id',
+        'importance',
+        'effort',
+        'labels',
+        'colour',
+        'place',
+        'estimate',
+        'travel',
+        'margin',
+        'busy',
+        'tentative',
+        'private',
+        'protected',
+    ];
 
     /** @return array<string, mixed> */
     public static function shared(EntryRow $entry): array
@@ -86,7 +101,11 @@ final class OccurrenceAsShown
     /** @return array<string, mixed> */
     private static function changed(ResolvedOccurrence $seen): array
     {
-        $changed = ['moved' => $seen->occurrence->isMoved(), 'done' => $seen->occurrence->isDone(), 'put_off' => $seen->change->put_off ?? 0];
+        $changed = [
+            'moved' => $seen->occurrence->isMoved(),
+            'done' => $seen->occurrence->isDone(),
+            'put_off' => $seen->change->put_off ?? 0,
+        ];
         $fields = $seen->change->fields ?? [];
         if ($fields === []) {
             return array_filter($changed);
@@ -98,7 +117,10 @@ final class OccurrenceAsShown
             }
         }
         if (array_intersect_key($fields, ['importance' => true, 'position' => true]) !== []) {
-            $changed['rank'] = Importance::rank($seen->details()->importance, is_int($fields['position'] ?? null) ? $fields['position'] : $seen->entry->position);
+            $changed['rank'] = Importance::rank(
+                $seen->details()->importance,
+                is_int($fields['position'] ?? null) ? $fields['position'] : $seen->entry->position,
+            );
         }
         if (isset($fields['calendar_id'])) {
             $changed['area_id'] = $seen->areaId;

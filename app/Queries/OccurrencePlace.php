@@ -27,7 +27,7 @@ final readonly class OccurrencePlace
     /** @throws NoSuchOccurrence */
     public function of(User $user, Entry $entry, string $recurrenceId): Placement
     {
-        $series = SeriesOf::entry($entry) ?? throw new NoSuchOccurrence;
+        $series = SeriesOf::entry($entry) ?? throw new NoSuchOccurrence();
         $change = $entry->overrides()->where('recurrence_id', $recurrenceId)->first();
         if ($change !== null && $change->start !== null) {
             return SeriesOf::placement((bool) $change->all_day, $change->start, $change->length ?? 1, $change->zone);
@@ -38,14 +38,20 @@ final readonly class OccurrencePlace
         try {
             $start = $series->startOf($recurrenceId);
         } catch (InvalidTime) {
-            throw new NoSuchOccurrence;
+            throw new NoSuchOccurrence();
         }
         if ($series->breaks === null || $series->afterDone) {
             return $series->placement->startingAt($start);
         }
-        $window = TimeRange::days(LocalDate::fromDayNumber($start->dayNumber() - AdjustedSet::FURTHEST), 2 * AdjustedSet::FURTHEST);
-        $stands = array_filter((new Timeline($user->timeZone(), $this->daysOff->marks($user)))->occurrences($series, [], $window), fn (Occurrence $one): bool => $one->recurrenceId === $recurrenceId);
+        $window = TimeRange::days(
+            LocalDate::fromDayNumber($start->dayNumber() - AdjustedSet::FURTHEST),
+            2 * AdjustedSet::FURTHEST,
+        );
+        $stands = array_filter(
+            (new Timeline($user->timeZone(), $this->daysOff->marks($user)))->occurrences($series, [], $window),
+            fn (Occurrence $one): bool => $one->recurrenceId === $recurrenceId,
+        );
 
-        return reset($stands) === false ? throw new NoSuchOccurrence : reset($stands)->placement;
+        return reset($stands) === false ? throw new NoSuchOccurrence() : reset($stands)->placement;
     }
 }

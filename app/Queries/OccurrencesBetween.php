@@ -33,8 +33,13 @@ final readonly class OccurrencesBetween
     /** No two zones are further apart than 26 hours. */
     private const ZONE_DAYS = 2;
 
-    public function __construct(private DaysOff $daysOff, private Unreadable $unreadable, private RolledOn $rolledOn, private EntryRows $entryRows, private OverrideRows $overrideRows)
-    {
+    public function __construct(
+        private DaysOff $daysOff,
+        private Unreadable $unreadable,
+        private RolledOn $rolledOn,
+        private EntryRows $entryRows,
+        private OverrideRows $overrideRows,
+    ) {
     }
 
     /**
@@ -69,7 +74,8 @@ final readonly class OccurrencesBetween
      *
      * @param  list<TimeRange>  $windows
      * @param  list<string>|null  $only  the entries that matter, where not all do
-     * @param  (\Closure(EntryRow, list<OverrideRow>): bool)|null  $which  of those, by what is there of them: the entry and what makes its occurrences differ
+     * @param  (\Closure(EntryRow, list<OverrideRow>): bool)|null  $which  of those, by what is there of them: the entry and what
+     *   makes its occurrences differ
      * @return iterable<ResolvedOccurrence> entry by entry
      */
     public function ofEach(User $user, array $windows, ?array $only = null, ?\Closure $which = null): iterable
@@ -81,9 +87,15 @@ final readonly class OccurrencesBetween
         $to = max(array_map(fn (TimeRange $one): string => (string) $one->to->date()->plusDays(self::ZONE_DAYS), $windows));
         $today = $user->wallNow()->date();
         $holdToday = array_map(fn (TimeRange $one): bool => TimeRange::days($today, 1)->touches($one), $windows);
-        $entries = $only === null
-            ? $this->entryRows->between(Visible::to($user), $from, $to, in_array(true, $holdToday, true) ? (string) $today : null)
-            : $this->entryRows->named(Visible::to($user), $only);
+        $entries =
+            $only === null
+                ? $this->entryRows->between(
+                    Visible::to($user),
+                    $from,
+                    $to,
+                    in_array(true, $holdToday, true) ? (string) $today : null,
+                )
+                : $this->entryRows->named(Visible::to($user), $only);
         $changes = $this->overrideRows->near(Visible::to($user), $entries, $from, $to, $only === null);
         $areas = Visible::to($user)->areaOfCalendar();
         $timeline = new Timeline($user->timeZone(), $this->daysOff->marks($user));
@@ -104,7 +116,20 @@ final readonly class OccurrencesBetween
                 }
                 foreach ($windows as $i => $window) {
                     $onToday = $rolled !== null && $holdToday[$i] ? $carryOver->onToday($rolled['missed']) : null;
-                    $seen = [...$seen, ...$this->ofEntry($entry, $series, $rows, $areas, $timeline, $rolled['missed'] ?? null, $onToday, $window, $now)];
+                    $seen = [
+                        ...$seen,
+                        ...$this->ofEntry(
+                            $entry,
+                            $series,
+                            $rows,
+                            $areas,
+                            $timeline,
+                            $rolled['missed'] ?? null,
+                            $onToday,
+                            $window,
+                            $now,
+                        ),
+                    ];
                 }
             } catch (InvalidTime|InvalidRule $fault) {
                 $this->unreadable->failed($entry->id, $entry->title, $fault);
@@ -140,7 +165,12 @@ final readonly class OccurrencesBetween
             return;
         }
         $ids = array_values(array_unique(array_column($rows, 'id')));
-        foreach ([TimeRange::of($window->from->plusSeconds(-60 * max(1, ...array_column($rows, 'margin'))), $window->from), TimeRange::of($window->to, $window->to->plusSeconds(60 * max(1, ...array_column($rows, 'travel'))))] as $beside) {
+        foreach (
+            [
+                TimeRange::of($window->from->plusSeconds(-60 * max(1, ...array_column($rows, 'margin'))), $window->from),
+                TimeRange::of($window->to, $window->to->plusSeconds(60 * max(1, ...array_column($rows, 'travel')))),
+            ] as $beside
+        ) {
             foreach ($this->each($user, $beside, $ids) as $one) {
                 if (! $one->block->seen->touches($window)) {
                     yield $one->block;
@@ -156,8 +186,17 @@ final readonly class OccurrencesBetween
      *
      * @throws InvalidTime|InvalidRule when a row holds what cannot be reckoned with
      */
-    private function ofEntry(EntryRow $entry, Series $series, array $changes, array $areas, Timeline $timeline, ?Occurrence $missed, ?Occurrence $onToday, TimeRange $window, int $now): array
-    {
+    private function ofEntry(
+        EntryRow $entry,
+        Series $series,
+        array $changes,
+        array $areas,
+        Timeline $timeline,
+        ?Occurrence $missed,
+        ?Occurrence $onToday,
+        TimeRange $window,
+        int $now,
+    ): array {
         $most = self::MOST_A_DAY * (intdiv($window->to->seconds - $window->from->seconds, 86400) + 4);
         $byId = [];
         $coreChanges = [];
@@ -185,10 +224,28 @@ final readonly class OccurrencesBetween
                 continue;
             }
             $details = $occurrence->details;
-            $block = new Block($entry->id.'|'.$occurrence->recurrenceId, $occurrence->seen, $occurrence->placement->allDay, $isTask, $details->busy, $occurrence->isDone(), $details->travel,
-                $details->estimate ?? ($occurrence->since === null || $series->placement->allDay ? null : $series->placement->length), $details->margin, $details->tentative);
+            $block = new Block(
+                $entry->id.'|'.$occurrence->recurrenceId,
+                $occurrence->seen,
+                $occurrence->placement->allDay,
+                $isTask,
+                $details->busy,
+                $occurrence->isDone(),
+                $details->travel,
+                $details->estimate ??
+                    ($occurrence->since === null || $series->placement->allDay ? null : $series->placement->length),
+                $details->margin,
+                $details->tentative,
+            );
             $occurrence->isAfterDue(); // what cannot be told of one is found here, not while a view is made of all
-            $seen[] = new ResolvedOccurrence($entry, $occurrence, $byId[$occurrence->recurrenceId] ?? null, $block, $areas[$details->calendar_id] ?? $entry->area_id, $isTask && $occurrence->isLate($timeline->viewer, $now));
+            $seen[] = new ResolvedOccurrence(
+                $entry,
+                $occurrence,
+                $byId[$occurrence->recurrenceId] ?? null,
+                $block,
+                $areas[$details->calendar_id] ?? $entry->area_id,
+                $isTask && $occurrence->isLate($timeline->viewer, $now),
+            );
         }
 
         return $seen;

@@ -33,13 +33,23 @@ final readonly class ProtectedBlocks
             return;
         }
         $now = $user->wallNow()->date()->startOfDay();
-        $starts = $wished instanceof Series && $wished->isRoutine() && ! $wished->afterDone
-            ? $wished->recurrenceSet()->next(self::LOOKED_AT, $now->seconds > $placement->start->seconds ? $now : $placement->start)
-            : [$placement->start];
+        $starts =
+            $wished instanceof Series && $wished->isRoutine() && ! $wished->afterDone
+                ? $wished
+                    ->recurrenceSet()
+                    ->next(self::LOOKED_AT, $now->seconds > $placement->start->seconds ? $now : $placement->start)
+                : [$placement->start];
         foreach ($starts as $start) {
             $range = $placement->startingAt($start)->seenFrom($user->timeZone());
-            foreach ($range->minutes() === 0 ? [] : $this->occurrences->find($user, TimeRange::of($range->from, $range->to)) as $other) {
-                if ($other->details()->protected && ! $other->block->allDay && ! $other->block->isDone && $other->entry->id !== $except) {
+            foreach (
+                $range->minutes() === 0 ? [] : $this->occurrences->find($user, TimeRange::of($range->from, $range->to)) as $other
+            ) {
+                if (
+                    $other->details()->protected &&
+                    ! $other->block->allDay &&
+                    ! $other->block->isDone &&
+                    $other->entry->id !== $except
+                ) {
                     throw new IsProtected($other->title());
                 }
             }

@@ -19,8 +19,11 @@ final readonly class ReminderNote
 {
     private const LINK_DAYS = 7;
 
-    public function __construct(private OccurrencesBetween $occurrences, private Deadlines $deadlines, private Leftovers $leftovers)
-    {
+    public function __construct(
+        private OccurrencesBetween $occurrences,
+        private Deadlines $deadlines,
+        private Leftovers $leftovers,
+    ) {
     }
 
     /** @param  non-empty-list<Delivery>  $bundle */
@@ -29,7 +32,11 @@ final readonly class ReminderNote
         $first = $bundle[0];
 
         return match (true) {
-            count($bundle) > 1 => new Note(count($bundle).' reminders while you were away', array_map(fn (Delivery $one): string => $this->title($one).', '.$this->when($user, $one), $bundle), [['words' => 'Open Plum Rota', 'url' => url('/day')]]),
+            count($bundle) > 1 => new Note(
+                count($bundle).' reminders while you were away',
+                array_map(fn (Delivery $one): string => $this->title($one).', '.$this->when($user, $one), $bundle),
+                [['words' => 'Open Plum Rota', 'url' => url('/day')]],
+            ),
             $first->kind === 'agenda' => $this->agenda($user, LocalDate::parse($first->recurrence_id)),
             $first->kind === 'evening' => $this->evening($user, LocalDate::parse($first->recurrence_id)),
             default => $this->single($user, $first),
@@ -40,18 +47,32 @@ final readonly class ReminderNote
     {
         $entry = $one->entry;
         $details = $entry === null ? new Details(isTask: false) : SeriesOf::detailsOf($entry, $one->recurrence_id);
-        $leave = ! $one->all_day && $details->travel > 0 ? 'Leave by '.$this->time($user, $user->timeZone()->wall($one->starts_at - $details->travel * 60)).'.' : '';
+        $leave =
+            ! $one->all_day && $details->travel > 0
+                ? 'Leave by '.$this->time($user, $user->timeZone()->wall($one->starts_at - $details->travel * 60)).'.'
+                : '';
         $task = $details->isTask;
 
-        return new Note($this->title($one), array_values(array_filter([ucfirst($this->when($user, $one)).'.', $leave, $details->place])), array_values(array_filter([
-            $task ? ['words' => 'Done', 'url' => $this->link($one, 'done')] : null,
-            $task ? ['words' => $entry?->isRoutine() !== true ? 'Let it go' : 'Skip this one', 'url' => $this->link($one, 'skip')] : null,
-            ['words' => 'In 10 minutes', 'url' => $this->link($one, 'ten')],
-            ['words' => 'In an hour', 'url' => $this->link($one, 'hour')],
-            ['words' => 'This evening', 'url' => $this->link($one, 'evening')],
-            ['words' => 'Tomorrow morning', 'url' => $this->link($one, 'morning')],
-            ['words' => 'Open', 'url' => url('/day')],
-        ])));
+        return new Note(
+            $this->title($one),
+            array_values(array_filter([ucfirst($this->when($user, $one)).'.', $leave, $details->place])),
+            array_values(
+                array_filter([
+                    $task ? ['words' => 'Done', 'url' => $this->link($one, 'done')] : null,
+                    $task
+                        ? [
+                            'words' => $entry?->isRoutine() !== true ? 'Let it go' : 'Skip this one',
+                            'url' => $this->link($one, 'skip'),
+                        ]
+                        : null,
+                    ['words' => 'In 10 minutes', 'url' => $this->link($one, 'ten')],
+                    ['words' => 'In an hour', 'url' => $this->link($one, 'hour')],
+                    ['words' => 'This evening', 'url' => $this->link($one, 'evening')],
+                    ['words' => 'Tomorrow morning', 'url' => $this->link($one, 'morning')],
+                    ['words' => 'Open', 'url' => url('/day')],
+                ]),
+            ),
+        );
     }
 
     private function agenda(User $user, LocalDate $day): Note
@@ -67,7 +88,14 @@ final readonly class ReminderNote
         foreach ($seen as $one) {
             if (! $one->block->allDay && ! $one->block->isTask) {
                 $from = $one->block->seen->from;
-                $lines[] = $this->time($user, $from).' '.$one->title().($one->details()->travel > 0 ? ', leave by '.$this->time($user, $from->plusSeconds(-$one->details()->travel * 60)) : '').($one->details()->place === '' ? '' : ', '.$one->details()->place);
+                $lines[] =
+                    $this->time($user, $from).
+                    ' '.
+                    $one->title().
+                    ($one->details()->travel > 0
+                        ? ', leave by '.$this->time($user, $from->plusSeconds(-$one->details()->travel * 60))
+                        : '').
+                    ($one->details()->place === '' ? '' : ', '.$one->details()->place);
             }
         }
         foreach ($this->deadlines->on($user, $day, 1)[(string) $day] ?? [] as $due) {
@@ -76,25 +104,39 @@ final readonly class ReminderNote
         foreach ($this->deadlines->late($user) as $late) {
             $lines[] = 'Late: '.$late['title'];
         }
-        $lines[] = self::hours($load->minutes()).' of '.self::hours($load->capacity).($load->isOverFull() ? ', '.self::hours($load->minutes() - $load->capacity).' too much' : '');
+        $lines[] =
+            self::hours($load->minutes()).
+            ' of '.
+            self::hours($load->capacity).
+            ($load->isOverFull() ? ', '.self::hours($load->minutes() - $load->capacity).' too much' : '');
 
-        return new Note($this->date($day), array_values(array_filter($lines)), [['words' => 'Open the day', 'url' => url("/day/{$day}")]]);
+        return new Note($this->date($day), array_values(array_filter($lines)), [
+            ['words' => 'Open the day', 'url' => url("/day/{$day}")],
+        ]);
     }
 
     private function evening(User $user, LocalDate $day): Note
     {
         $left = count($this->leftovers->of($user, $day));
 
-        return new Note('Close the day', [match ($left) {
-            0 => 'Nothing is left over. Tomorrow waits to be laid out.',
-            1 => 'One thing is left over.',
-            default => "{$left} things are left over.",
-        }], [['words' => 'Close the day', 'url' => url("/close/{$day}")]]);
+        return new Note(
+            'Close the day',
+            [
+                match ($left) {
+                    0 => 'Nothing is left over. Tomorrow waits to be laid out.',
+                    1 => 'One thing is left over.',
+                    default => "{$left} things are left over.",
+                },
+            ],
+            [['words' => 'Close the day', 'url' => url("/close/{$day}")]],
+        );
     }
 
     private function title(Delivery $one): string
     {
-        return $one->entry === null ? 'Something that is not there any more' : SeriesOf::detailsOf($one->entry, $one->recurrence_id)->title;
+        return $one->entry === null
+            ? 'Something that is not there any more'
+            : SeriesOf::detailsOf($one->entry, $one->recurrence_id)->title;
     }
 
     private function when(User $user, Delivery $one): string
@@ -108,19 +150,27 @@ final readonly class ReminderNote
 
     private function link(Delivery $one, string $answer): string
     {
-        return URL::temporarySignedRoute('answer', now()->addDays(self::LINK_DAYS), ['delivery' => $one->id, 'answer' => $answer, 'fell' => $one->fell_at]);
+        return URL::temporarySignedRoute('answer', now()->addDays(self::LINK_DAYS), [
+            'delivery' => $one->id,
+            'answer' => $answer,
+            'fell' => $one->fell_at,
+        ]);
     }
 
     private function date(LocalDate $day): string
     {
-        return EnglishNames::weekday($day->weekday(), short: true).' '.$day->day.' '.EnglishNames::month($day->month, short: true);
+        return EnglishNames::weekday($day->weekday(), short: true).
+            ' '.
+            $day->day.
+            ' '.
+            EnglishNames::month($day->month, short: true);
     }
 
     private function time(User $user, LocalDateTime $at): string
     {
         [$hour, $minute] = [$at->time()->hour(), sprintf('%02d', $at->time()->minute())];
 
-        return $user->clock === '24' ? "{$hour}:{$minute}" : (($hour + 11) % 12 + 1).":{$minute} ".($hour < 12 ? 'am' : 'pm');
+        return $user->clock === '24' ? "{$hour}:{$minute}" : (($hour + 11) % 12) + 1 .":{$minute} ".($hour < 12 ? 'am' : 'pm');
     }
 
     private static function hours(int $minutes): string

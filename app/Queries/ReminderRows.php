@@ -26,7 +26,10 @@ use PlumRota\Core\Time\LocalDate;
 /**
  * What should be written down of an entry, or of the days themselves, in a stretch of time: rows of the table of deliveries.
  *
- * @phpstan-type Row array{user_id: int, kind: string, entry_id: string|null, recurrence_id: string, trigger: string, way: string, key: string, fell_at: int, moment: int, starts_at: int, all_day: bool}
+ * @phpstan-type Row array{
+ *     user_id: int, kind: string, entry_id: string|null, recurrence_id: string, trigger: string, way: string, key: string,
+ *     fell_at: int, moment: int, starts_at: int, all_day: bool
+ * }
  */
 final readonly class ReminderRows
 {
@@ -43,14 +46,21 @@ final readonly class ReminderRows
     /**
      * @param  int  $after  Unix seconds, not included
      * @param  int  $until  Unix seconds, included
-     * @param  int|null  $unchangedSince  leaves out what fell, by this moment, before its entry was last written: it was dealt with then
+     * @param  int|null  $unchangedSince  leaves out what fell, by this moment, before its entry was last written: it was dealt
+     *   with then
      * @return list<Row>
      */
     public function of(User $user, Entry $entry, int $after, int $until, ?int $unchangedSince = null): array
     {
         $calendars = Visible::to($user)->calendars()->get()->keyBy('id');
-        $waysOf = fn (Details $details, bool $isAllDay): array => self::ways(Reminder::applying($details->reminders,
-            $calendars[$details->calendar_id]->reminders ?? [], $calendars[$details->calendar_id]->reminders_all_day ?? [], $isAllDay));
+        $waysOf = fn (Details $details, bool $isAllDay): array => self::ways(
+            Reminder::applying(
+                $details->reminders,
+                $calendars[$details->calendar_id]->reminders ?? [],
+                $calendars[$details->calendar_id]->reminders_all_day ?? [],
+                $isAllDay,
+            ),
+        );
         $rows = [];
         try {
             $moments = iterator_to_array($this->moments($user, $entry, $waysOf, $after, $until), false);
@@ -65,8 +75,17 @@ final readonly class ReminderRows
             }
             foreach ($waysOf($details, $isAllDay)[$trigger] ?? [] as $way) {
                 $rows[] = [
-                    'user_id' => $user->id, 'kind' => 'reminder', 'entry_id' => $entry->id, 'recurrence_id' => $recurrenceId, 'trigger' => $trigger, 'way' => $way->value,
-                    'key' => "{$entry->id}|{$recurrenceId}|{$trigger}|{$way->value}", 'fell_at' => $at, 'moment' => $this->held($user, $details, $at), 'starts_at' => $startsAt, 'all_day' => $isAllDay,
+                    'user_id' => $user->id,
+                    'kind' => 'reminder',
+                    'entry_id' => $entry->id,
+                    'recurrence_id' => $recurrenceId,
+                    'trigger' => $trigger,
+                    'way' => $way->value,
+                    'key' => "{$entry->id}|{$recurrenceId}|{$trigger}|{$way->value}",
+                    'fell_at' => $at,
+                    'moment' => $this->held($user, $details, $at),
+                    'starts_at' => $startsAt,
+                    'all_day' => $isAllDay,
                 ];
             }
         }
@@ -83,14 +102,38 @@ final readonly class ReminderRows
     public function loadOverrides(User $user, Entry $entry, int $after, array $recurrenceIds = []): void
     {
         $changes = $entry->overrides();
-        $isWhole = $entry->after_done && (str_contains((string) $entry->rule, 'COUNT=') || $entry->off_day !== 'keep' || $entry->seasons !== [] || $entry->pauses !== []);
+        $isWhole =
+            $entry->after_done &&
+            (str_contains((string) $entry->rule, 'COUNT=') ||
+                $entry->off_day !== 'keep' ||
+                $entry->seasons !== [] ||
+                $entry->pauses !== []);
         if ($entry->isRoutine() && ! $isWhole) {
-            $day = (string) $user->timeZone()->wall($after)->date()->plusDays(-self::BESIDE_DAYS - self::daysAfter($entry) - ($entry->off_day === 'after' ? AdjustedSet::FURTHEST : 0));
-            $finishes = $entry->after_done ? array_filter([
-                $entry->overrides()->whereNotNull('done_at')->orderByDesc('done_at')->value('id'),
-                $entry->overrides()->where(fn ($either) => $either->where('skipped', true)->orWhereNotNull('let_go_at'))->orderByDesc('day')->value('id'),
-            ]) : [];
-            $changes->where(fn ($any) => $any->where('day', '>=', $day)->orWhere('moved_to', '>=', $day)->orWhereNotNull('fields->due')->orWhereIn('recurrence_id', $recurrenceIds)->orWhereIn('id', $finishes));
+            $day = (string) $user
+                ->timeZone()
+                ->wall($after)
+                ->date()
+                ->plusDays(
+                    -self::BESIDE_DAYS - self::daysAfter($entry) - ($entry->off_day === 'after' ? AdjustedSet::FURTHEST : 0),
+                );
+            $finishes = $entry->after_done
+                ? array_filter([
+                    $entry->overrides()->whereNotNull('done_at')->orderByDesc('done_at')->value('id'),
+                    $entry
+                        ->overrides()
+                        ->where(fn ($either) => $either->where('skipped', true)->orWhereNotNull('let_go_at'))
+                        ->orderByDesc('day')
+                        ->value('id'),
+                ])
+                : [];
+            $changes->where(
+                fn ($any) => $any
+                    ->where('day', '>=', $day)
+                    ->orWhere('moved_to', '>=', $day)
+                    ->orWhereNotNull('fields->due')
+                    ->orWhereIn('recurrence_id', $recurrenceIds)
+                    ->orWhereIn('id', $finishes),
+            );
         }
         $entry->setRelation('overrides', $changes->get());
     }
@@ -99,7 +142,10 @@ final readonly class ReminderRows
     private static function daysAfter(Entry $entry): int
     {
         $length = $entry->all_day ? $entry->length : intdiv($entry->length, 1440) + 1;
-        $due = $entry->due === null || $entry->start === null ? 0 : Due::parse($entry->due)->day()->dayNumber() - LocalDate::parse(substr($entry->start, 0, 10))->dayNumber();
+        $due =
+            $entry->due === null || $entry->start === null
+                ? 0
+                : Due::parse($entry->due)->day()->dayNumber() - LocalDate::parse(substr($entry->start, 0, 10))->dayNumber();
 
         return max($length, $due, 0);
     }
@@ -127,7 +173,19 @@ final readonly class ReminderRows
                     continue;
                 }
                 foreach ($user->agenda_ways as $way) {
-                    $rows[] = ['user_id' => $user->id, 'kind' => $kind, 'entry_id' => null, 'recurrence_id' => (string) $day, 'trigger' => '', 'way' => $way, 'key' => "{$kind}|{$user->id}|{$day}|{$way}", 'fell_at' => $at, 'moment' => $at, 'starts_at' => $at, 'all_day' => true];
+                    $rows[] = [
+                        'user_id' => $user->id,
+                        'kind' => $kind,
+                        'entry_id' => null,
+                        'recurrence_id' => (string) $day,
+                        'trigger' => '',
+                        'way' => $way,
+                        'key' => "{$kind}|{$user->id}|{$day}|{$way}",
+                        'fell_at' => $at,
+                        'moment' => $at,
+                        'starts_at' => $at,
+                        'all_day' => true,
+                    ];
                 }
             }
         }
@@ -148,18 +206,40 @@ final readonly class ReminderRows
         $details = SeriesOf::details($entry);
         $all = $waysOf($details, false) + $waysOf($details, true);
         foreach ($changes as $change) {
-            $all += $change->own === [] ? [] : $waysOf($details->with($change->own), false) + $waysOf($details->with($change->own), true);
+            $all +=
+                $change->own === []
+                    ? []
+                    : $waysOf($details->with($change->own), false) + $waysOf($details->with($change->own), true);
         }
         if ($series !== null) {
             $of = fn (Occurrence $one): array => $parsed($waysOf($one->details, $one->placement->allDay));
             foreach ($moments->between($series, $changes, $parsed($all), $after, $until, $of) as $one) {
-                yield [(string) $one->trigger, $one->at, $one->occurrence->recurrenceId, $one->occurrence->placement->startsAt($user->timeZone()), $one->occurrence->placement->allDay, $one->occurrence->details];
+                yield [
+                    (string) $one->trigger,
+                    $one->at,
+                    $one->occurrence->recurrenceId,
+                    $one->occurrence->placement->startsAt($user->timeZone()),
+                    $one->occurrence->placement->allDay,
+                    $one->occurrence->details,
+                ];
             }
-        } elseif ($entry->due !== null && $entry->overrides->every(fn (OccurrenceOverride $change): bool => $change->done_at === null && $change->let_go_at === null)) {
+        } elseif (
+            $entry->due !== null &&
+            $entry->overrides->every(
+                fn (OccurrenceOverride $change): bool => $change->done_at === null && $change->let_go_at === null,
+            )
+        ) {
             foreach ($moments->ofUnscheduled($entry->due, $parsed($all), $after, $until) as $one) {
                 $hasHour = str_contains($entry->due, 'T');
                 $due = Due::parse($entry->due);
-                yield [(string) $one['trigger'], $one['at'], Series::ONCE, $hasHour ? $due->instant($user->timeZone()) : $user->timeZone()->instant($due->day()->startOfDay()), ! $hasHour, $details];
+                yield [
+                    (string) $one['trigger'],
+                    $one['at'],
+                    Series::ONCE,
+                    $hasHour ? $due->instant($user->timeZone()) : $user->timeZone()->instant($due->day()->startOfDay()),
+                    ! $hasHour,
+                    $details,
+                ];
             }
         }
     }
@@ -172,7 +252,7 @@ final readonly class ReminderRows
     {
         $ways = [];
         foreach (array_map(Reminder::parse(...), $reminders) as $reminder) {
-            $ways[(string) $reminder->trigger] = [...($ways[(string) $reminder->trigger] ?? []), ...$reminder->ways];
+            $ways[(string) $reminder->trigger] = [...$ways[(string) $reminder->trigger] ?? [], ...$reminder->ways];
         }
 
         return $ways;
@@ -181,8 +261,20 @@ final readonly class ReminderRows
     /** Unix seconds; a stamp that lies ahead of now was made by a clock that was wrong, and says nothing. */
     private static function lastWritten(Entry $entry, string $recurrenceId, int $now): int
     {
-        $stamps = [$entry->updated_at, $entry->calendar->updated_at, $entry->overrides->firstWhere('recurrence_id', $recurrenceId)?->updated_at];
+        $stamps = [
+            $entry->updated_at,
+            $entry->calendar->updated_at,
+            $entry->overrides->firstWhere('recurrence_id', $recurrenceId)?->updated_at,
+        ];
 
-        return max(0, ...array_map(fn (mixed $stamp): int => $stamp instanceof \DateTimeInterface && $stamp->getTimestamp() <= $now ? $stamp->getTimestamp() : 0, $stamps));
+        return max(
+            0,
+            ...array_map(
+                fn (mixed $stamp): int => $stamp instanceof \DateTimeInterface && $stamp->getTimestamp() <= $now
+                    ? $stamp->getTimestamp()
+                    : 0,
+                $stamps,
+            ),
+        );
     }
 }

@@ -13,8 +13,14 @@ use PlumRota\Core\Schedule\Occurrence;
 /** An occurrence with the row it comes from, the one that changes it, and the area of its calendar. */
 final readonly class ResolvedOccurrence
 {
-    public function __construct(public EntryRow $entry, public Occurrence $occurrence, public ?OverrideRow $change, public Block $block, public string $areaId, public bool $isLate = false)
-    {
+    public function __construct(
+        public EntryRow $entry,
+        public Occurrence $occurrence,
+        public ?OverrideRow $change,
+        public Block $block,
+        public string $areaId,
+        public bool $isLate = false,
+    ) {
     }
 
     public function key(): string

@@ -56,7 +56,11 @@ final readonly class RhythmPreview
         $timeline = new Timeline($user->timeZone(), $this->daysOff->marks($user));
         $lands = [];
         foreach ($timeline->occurrences($series, [], $months) as $occurrence) {
-            for ($day = $occurrence->seen->from->dayNumber(); $day <= max($occurrence->seen->from->dayNumber(), $occurrence->seen->to->plusSeconds(-1)->dayNumber()); $day++) {
+            for (
+                $day = $occurrence->seen->from->dayNumber();
+                $day <= max($occurrence->seen->from->dayNumber(), $occurrence->seen->to->plusSeconds(-1)->dayNumber());
+                $day++
+            ) {
                 $lands[$day] = (string) LocalDate::fromDayNumber($day);
             }
         }
@@ -70,7 +74,8 @@ final readonly class RhythmPreview
             'lands' => array_values($lands),
             'lands_from' => (string) $first,
             'next' => $this->next($user, $series, $timeline, $entry),
-            'after_due' => $due !== null && Due::parse($due)->isMissedBy(self::placed($series, $old, $recurrenceId)->seenFrom($user->timeZone())->to),
+            'after_due' => $due !== null &&
+                Due::parse($due)->isMissedBy(self::placed($series, $old, $recurrenceId)->seenFrom($user->timeZone())->to),
             'presses' => array_map(strval(...), CommonRhythms::from($series->placement->start->date())),
         ];
     }
@@ -79,7 +84,10 @@ final readonly class RhythmPreview
     private static function placed(Series $series, ?Series $old, ?string $recurrenceId): Placement
     {
         try {
-            $days = $old === null || $recurrenceId === null ? 0 : $old->startOf($recurrenceId)->dayNumber() - $old->placement->start->dayNumber();
+            $days =
+                $old === null || $recurrenceId === null
+                    ? 0
+                    : $old->startOf($recurrenceId)->dayNumber() - $old->placement->start->dayNumber();
         } catch (InvalidTime) {
             $days = 0;
         }
@@ -114,31 +122,79 @@ final readonly class RhythmPreview
         // As many more as are closed already: what was just ticked is not next.
         $starts = $series->afterDone
             ? array_filter([$series->afterDone()?->open($this->finishes($user, $series, $changes))])
-            : array_slice(array_values(array_filter($series->recurrenceSet()->next(self::NEXT + count($closed), $this->from($user, $series)), fn (LocalDateTime $start): bool => ! isset($closed[$series->recurrenceId($start)]))), 0, self::NEXT);
+            : array_slice(
+                array_values(
+                    array_filter(
+                        $series->recurrenceSet()->next(self::NEXT + count($closed), $this->from($user, $series)),
+                        fn (LocalDateTime $start): bool => ! isset($closed[$series->recurrenceId($start)]),
+                    ),
+                ),
+                0,
+                self::NEXT,
+            );
         if ($starts === []) {
             return [];
         }
         $lastStart = $starts[count($starts) - 1];
         $beside = 86400 * (2 + ($series->breaks === null ? 0 : AdjustedSet::FURTHEST));
-        $around = TimeRange::of($starts[0]->plusSeconds(-$beside), $lastStart->plusSeconds($beside + $series->placement->end()->seconds - $series->placement->start->seconds));
-        $upcoming = array_slice(array_values(array_filter(
-            $timeline->occurrences($series, $series->afterDone ? $changes : [], $around),
-            fn (Occurrence $one): bool => ! isset($closed[$one->recurrenceId]) && in_array($series->startOf($one->recurrenceId)->seconds, array_map(fn (LocalDateTime $start): int => $start->seconds, $starts), true),
-        )), 0, self::NEXT);
-        $others = array_filter($this->others($user, $upcoming), fn (ResolvedOccurrence $seen): bool => $seen->entry->id !== $entry?->id);
+        $around = TimeRange::of(
+            $starts[0]->plusSeconds(-$beside),
+            $lastStart->plusSeconds($beside + $series->placement->end()->seconds - $series->placement->start->seconds),
+        );
+        $upcoming = array_slice(
+            array_values(
+                array_filter(
+                    $timeline->occurrences($series, $series->afterDone ? $changes : [], $around),
+                    fn (Occurrence $one): bool => ! isset($closed[$one->recurrenceId]) &&
+                        in_array(
+                            $series->startOf($one->recurrenceId)->seconds,
+                            array_map(fn (LocalDateTime $start): int => $start->seconds, $starts),
+                            true,
+                        ),
+                ),
+            ),
+            0,
+            self::NEXT,
+        );
+        $others = array_filter(
+            $this->others($user, $upcoming),
+            fn (ResolvedOccurrence $seen): bool => $seen->entry->id !== $entry?->id,
+        );
 
-        return array_map(fn (Occurrence $one): array => [
-            'start' => $one->placement->allDay ? (string) $one->seen->from->date() : (string) $one->seen->from,
-            'end' => $one->placement->allDay ? (string) $one->seen->to->date() : (string) $one->seen->to,
-            'all_day' => $one->placement->allDay,
-            'meets' => $this->met($one, $others),
-        ], $upcoming);
+        return array_map(
+            fn (Occurrence $one): array => [
+                'start' => $one->placement->allDay ? (string) $one->seen->from->date() : (string) $one->seen->from,
+                'end' => $one->placement->allDay ? (string) $one->seen->to->date() : (string) $one->seen->to,
+                'all_day' => $one->placement->allDay,
+                'meets' => $this->met($one, $others),
+            ],
+            $upcoming,
+        );
     }
 
-    /** @return list<Override> what became of occurrences of the entry, from lately on; all of one that counts from its finishes */
+    /**
+     * @return list<Override> what became of occurrences of the entry, from lately on; all of one that counts from its finishes
+     */
     private function changes(User $user, Entry $entry): array
     {
-        return array_values($entry->overrides()->when(! $entry->after_done, fn ($some) => $some->where('day', '>=', (string) $user->wallNow()->date()->plusDays(-1)))->get()->map(SeriesOf::override(...))->all());
+        return array_values(
+            $entry
+                ->overrides()
+                ->when(
+                    ! $entry->after_done,
+                    fn ($some) => $some->where(
+                        'day',
+                        '>=',
+                        (string) $user
+                            ->wallNow()
+                            ->date()
+                            ->plusDays(-1),
+                    ),
+                )
+                ->get()
+                ->map(SeriesOf::override(...))
+                ->all(),
+        );
     }
 
     /**
@@ -178,8 +234,14 @@ final readonly class RhythmPreview
     {
         $timed = array_filter($upcoming, fn (Occurrence $one): bool => ! $one->placement->allDay && $one->seen->minutes() > 0);
 
-        return iterator_to_array($this->occurrences->ofEach($user, array_values(array_map(fn (Occurrence $one): TimeRange => $one->seen, $timed)),
-            which: fn (EntryRow $entry, array $rows): bool => ! $entry->all_day || $rows !== []), preserve_keys: false);
+        return iterator_to_array(
+            $this->occurrences->ofEach(
+                $user,
+                array_values(array_map(fn (Occurrence $one): TimeRange => $one->seen, $timed)),
+                which: fn (EntryRow $entry, array $rows): bool => ! $entry->all_day || $rows !== [],
+            ),
+            preserve_keys: false,
+        );
     }
 
     /**
@@ -192,7 +254,11 @@ final readonly class RhythmPreview
         $met = [];
         foreach ($others as $other) {
             if (Conflicts::among([$own, $other->block]) !== []) {
-                $met[$other->key()] = ['title' => $other->title(), 'start' => (string) $other->occurrence->seen->from, 'end' => (string) $other->occurrence->seen->to];
+                $met[$other->key()] = [
+                    'title' => $other->title(),
+                    'start' => (string) $other->occurrence->seen->from,
+                    'end' => (string) $other->occurrence->seen->to,
+                ];
             }
         }
 

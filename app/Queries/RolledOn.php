@@ -24,8 +24,10 @@ use PlumRota\Core\Time\InvalidTime;
 use PlumRota\Core\Time\LocalDate;
 
 /**
- * Which occurrence of a rolling task stands on today instead of its own day: its latest one before today, where that was not done. Rows of a
- * few days are read for all, of more days only for those that had none in them, so that nothing depends on how long a routine has been
+ * Which occurrence of a rolling task stands on today instead of its own day: its latest one before today, where that was not
+ * done. Rows of a
+ * few days are read for all, of more days only for those that had none in them, so that nothing depends on how long a routine has
+ * been
  * kept. One of these a request: what it has found it keeps, until something is changed.
  */
 final class RolledOn
@@ -39,23 +41,34 @@ final class RolledOn
     /** What was found is good for this revision of this account on this day. */
     private string $goodFor = '';
 
-    public function __construct(private readonly DaysOff $daysOff, private readonly RoutineHalves $halves, private readonly EntryRows $entries, private readonly OverrideRows $overrides, private readonly Journal $journal)
-    {
+    public function __construct(
+        private readonly DaysOff $daysOff,
+        private readonly RoutineHalves $halves,
+        private readonly EntryRows $entries,
+        private readonly OverrideRows $overrides,
+        private readonly Journal $journal,
+    ) {
     }
 
     public function of(User $user, Entry $entry): ?Occurrence
     {
-        return $this->ofAll($user, $this->entries->named(Visible::to($user), [$entry->id]), $user->wallNow()->date())[$entry->id]['missed'] ?? null;
+        return $this->ofAll($user, $this->entries->named(Visible::to($user), [$entry->id]), $user->wallNow()->date())[$entry->id][
+            'missed'
+        ] ?? null;
     }
 
     /**
      * @param  array<string, EntryRow>  $entries  by id
-     * @return array<string, array{missed: Occurrence, rows: list<OverrideRow>}> by entry: the one that was missed as it stands on its own day, and the rows that it follows from
+     * @return array<string, array{missed: Occurrence, rows: list<OverrideRow>}> by entry: the one that was missed as it stands on
+     *   its own day, and the rows that it follows from
      */
     public function ofAll(User $user, array $entries, LocalDate $today): array
     {
         $this->forgetIfChanged($user, $today);
-        $rolling = array_filter($entries, fn (EntryRow $entry): bool => $entry->missed === Missed::Roll->value && $entry->kind === 'task');
+        $rolling = array_filter(
+            $entries,
+            fn (EntryRow $entry): bool => $entry->missed === Missed::Roll->value && $entry->kind === 'task',
+        );
         $this->find($user, array_diff_key($rolling, $this->known), $today);
 
         return array_filter(array_intersect_key($this->known, $rolling));
@@ -89,7 +102,13 @@ final class RolledOn
             if ($asked === []) {
                 continue;
             }
-            $near = $this->overrides->near(Visible::to($user), array_intersect_key($rolling, $asked), (string) $today->plusDays(-$look - self::ZONE_DAYS), (string) $today->plusDays(self::ZONE_DAYS), isAll: false);
+            $near = $this->overrides->near(
+                Visible::to($user),
+                array_intersect_key($rolling, $asked),
+                (string) $today->plusDays(-$look - self::ZONE_DAYS),
+                (string) $today->plusDays(self::ZONE_DAYS),
+                isAll: false,
+            );
             foreach ($asked as $id => $series) {
                 $latest = $this->latest($carryOver, $series, $near[$id] ?? [], $series->isRoutine() ? $look : $looks[$id][0]);
                 if ($latest !== null || ! $series->isRoutine()) {
@@ -102,7 +121,10 @@ final class RolledOn
         }
     }
 
-    /** Null where it cannot be read, which is said where it is shown; and where the next half of a routine that was cut has come: then what was missed of this one is missed for good. */
+    /**
+     * Null where it cannot be read, which is said where it is shown; and where the next half of a routine that was cut has come:
+     * then what was missed of this one is missed for good.
+     */
     private function series(User $user, EntryRow $entry, LocalDate $today): ?Series
     {
         $followedOn = $this->halves->followedOn($user, $entry->id);

@@ -16,7 +16,9 @@ use PlumRota\Core\Time\TimeRange;
 /**
  * What became of the past occurrences of a routine over a year: done, missed, let go, moved, skipped.
  *
- * @phpstan-type Past array{recurrence_id: string, start: string, state: string, moved: bool, done_at: string|null, title: string|null}
+ * @phpstan-type Past array{
+ *     recurrence_id: string, start: string, state: string, moved: bool, done_at: string|null, title: string|null
+ * }
  */
 final readonly class RoutineHistory
 {
@@ -32,13 +34,20 @@ final readonly class RoutineHistory
     public function show(User $user, Entry $entry): array
     {
         $past = [];
-        foreach (Visible::to($user)->entries()->whereKey($this->halves->of($user, $entry->id))->with('overrides')->get() as $half) {
+        foreach (
+            Visible::to($user)->entries()->whereKey($this->halves->of($user, $entry->id))->with('overrides')->get() as $half
+        ) {
             $past = [...$past, ...$this->ofHalf($user, $half)];
         }
         usort($past, fn (array $a, array $b): int => $b['start'] <=> $a['start']);
         $counts = array_count_values(array_column($past, 'state'));
 
-        return ['done' => $counts['done'] ?? 0, 'missed' => $counts['missed'] ?? 0, 'skipped' => $counts['skipped'] ?? 0, 'past' => array_slice($past, 0, self::MOST)];
+        return [
+            'done' => $counts['done'] ?? 0,
+            'missed' => $counts['missed'] ?? 0,
+            'skipped' => $counts['skipped'] ?? 0,
+            'past' => array_slice($past, 0, self::MOST),
+        ];
     }
 
     /** @return list<Past> */
@@ -52,7 +61,13 @@ final readonly class RoutineHistory
         $window = TimeRange::of($now->plusSeconds(-self::DAYS * 86400), $now);
         $changes = $entry->overrides->keyBy('recurrence_id');
         $past = [];
-        foreach ((new Timeline($user->timeZone(), $this->daysOff->marks($user)))->occurrences($series, array_values($changes->map(SeriesOf::override(...))->all()), $window) as $one) {
+        foreach (
+            (new Timeline($user->timeZone(), $this->daysOff->marks($user)))->occurrences(
+                $series,
+                array_values($changes->map(SeriesOf::override(...))->all()),
+                $window,
+            ) as $one
+        ) {
             if ($one->seen->to->seconds > $now->seconds && ! $one->isDone() && ! $one->isLetGo()) {
                 continue; // it is not over yet
             }
@@ -82,6 +97,13 @@ final readonly class RoutineHistory
     /** @return Past */
     private function skipped(OccurrenceOverride $change): array
     {
-        return ['recurrence_id' => $change->recurrence_id, 'start' => $change->recurrence_id, 'state' => 'skipped', 'moved' => false, 'done_at' => null, 'title' => null];
+        return [
+            'recurrence_id' => $change->recurrence_id,
+            'start' => $change->recurrence_id,
+            'state' => 'skipped',
+            'moved' => false,
+            'done_at' => null,
+            'title' => null,
+        ];
     }
 }

@@ -36,7 +36,11 @@ final class ScopePreview
         $text = $series->placement->allDay ? (string) $cut->date() : (string) $cut;
 
         return [
-            'onward' => self::part($text, $this->count($series, $cut), $changes->filter(fn (OccurrenceOverride $change): bool => $change->recurrence_id >= $text)),
+            'onward' => self::part(
+                $text,
+                $this->count($series, $cut),
+                $changes->filter(fn (OccurrenceOverride $change): bool => $change->recurrence_id >= $text),
+            ),
             'whole' => self::part($entry->start, $this->count($series, $series->placement->start), $changes),
         ];
     }

@@ -30,8 +30,13 @@ final readonly class Search
     /** How far back and ahead an occurrence is looked for, in days, the near ones first. */
     private const REACHES = [40, 400, 4000];
 
-    public function __construct(private DaysOff $daysOff, private RoutineHalves $halves, private EntryRows $entryRows, private OverrideRows $overrideRows, private SearchRows $searchRows)
-    {
+    public function __construct(
+        private DaysOff $daysOff,
+        private RoutineHalves $halves,
+        private EntryRows $entryRows,
+        private OverrideRows $overrideRows,
+        private SearchRows $searchRows,
+    ) {
     }
 
     /** @return array<string, mixed> the schema SearchResult of the contract */
@@ -42,7 +47,10 @@ final readonly class Search
         $rows = $this->rows($user, self::match($words, 'AND'));
         if ($rows === [] && str_contains(trim($words), ' ')) {
             // Any of the longer words will do then.
-            $rows = $this->rows($user, self::match((string) preg_replace('/\b[\p{L}\p{N}]{1,3}\b/u', ' ', mb_scrub($words)), 'OR'));
+            $rows = $this->rows(
+                $user,
+                self::match((string) preg_replace('/\b[\p{L}\p{N}]{1,3}\b/u', ' ', mb_scrub($words)), 'OR'),
+            );
         }
         $entries = $this->entryRows->named(Visible::to($user), array_values(array_unique(array_column($rows, 'entry_id'))));
         $found = $this->found($user, $rows, $entries);
@@ -50,7 +58,13 @@ final readonly class Search
         if ($question !== null) {
             foreach ($found as $i => $one) {
                 if ($one['last_done'] !== null || $one['last'] !== null) {
-                    $answer = ['title' => $one['title'], 'entry_id' => $one['entry_id'], 'recurrence_id' => $one['recurrence_id'], 'at' => $one['last_done'] ?? $one['last'], 'done' => $one['last_done'] !== null];
+                    $answer = [
+                        'title' => $one['title'],
+                        'entry_id' => $one['entry_id'],
+                        'recurrence_id' => $one['recurrence_id'],
+                        'at' => $one['last_done'] ?? $one['last'],
+                        'done' => $one['last_done'] !== null,
+                    ];
                     unset($found[$i]);
                     $found = [$one, ...array_values($found)];
                     break;
@@ -69,7 +83,10 @@ final readonly class Search
         return implode(" {$join} ", array_map(fn (string $word): string => "\"{$word}\"*", array_slice($words[0], 0, 12)));
     }
 
-    /** @return list<array{entry_id: string, override_id: int|null, snippet: string}> the best first, an entry at most once unless changes of it match */
+    /**
+     * @return list<array{entry_id: string, override_id: int|null, snippet: string}> the best first, an entry at most once unless
+     *   changes of it match
+     */
     private function rows(User $user, string $match): array
     {
         if ($match === '') {
@@ -86,7 +103,11 @@ final readonly class Search
                 continue;
             }
             $perEntry[$same] = true;
-            $kept[] = ['entry_id' => $row->entry_id, 'override_id' => is_numeric($row->override_id) ? (int) $row->override_id : null, 'snippet' => $row->snippet];
+            $kept[] = [
+                'entry_id' => $row->entry_id,
+                'override_id' => is_numeric($row->override_id) ? (int) $row->override_id : null,
+                'snippet' => $row->snippet,
+            ];
         }
 
         return $kept;
@@ -115,7 +136,11 @@ final readonly class Search
             if ($change !== null) {
                 $at = $change->start ?? ($change->recurrence_id === Series::ONCE ? $entry->start : $change->recurrence_id);
                 $isPast = $at !== null && $at < (string) $now;
-                [$last, $next, $lastDone] = [$isPast ? $at : null, $isPast ? null : $at, $change->done_at === null ? null : (string) $user->timeZone()->wall($change->done_at)];
+                [$last, $next, $lastDone] = [
+                    $isPast ? $at : null,
+                    $isPast ? null : $at,
+                    $change->done_at === null ? null : (string) $user->timeZone()->wall($change->done_at),
+                ];
             } else {
                 // Of a routine that was cut the last and the next are those of all its halves.
                 $routine = $this->halves->first($user, $entry->id);
@@ -160,11 +185,17 @@ final readonly class Search
         $nexts = array_filter(array_column($around, 1));
         $done = $this->overrideRows->lastDone(array_map(fn (EntryRow $half): string => $half->id, $halves));
 
-        return [$lasts === [] ? null : max($lasts), $nexts === [] ? null : min($nexts), $done === [] ? null : (string) $user->timeZone()->wall(max($done)), $halves[count($halves) - 1]];
+        return [
+            $lasts === [] ? null : max($lasts),
+            $nexts === [] ? null : min($nexts),
+            $done === [] ? null : (string) $user->timeZone()->wall(max($done)),
+            $halves[count($halves) - 1],
+        ];
     }
 
     /**
-     * The latest occurrence before a moment, and the next one that is open: neither done, let go nor skipped, where it was moved to.
+     * The latest occurrence before a moment, and the next one that is open: neither done, let go nor skipped, where it was moved
+     * to.
      *
      * @return array{string|null, string|null}
      */
@@ -181,9 +212,20 @@ final readonly class Search
         foreach (self::REACHES as $days) {
             $before = $timeline->occurrences($series, $changes, TimeRange::of($now->plusSeconds(-86400 * $days), $now));
             $after = $timeline->occurrences($series, $changes, TimeRange::of($now, $now->plusSeconds(86400 * $days)));
-            $last ??= self::text(array_values(array_filter($before, fn (Occurrence $one): bool => ! $one->isLetGo() && $one->seen->from->seconds < $now->seconds)), true);
+            $last ??= self::text(
+                array_values(
+                    array_filter(
+                        $before,
+                        fn (Occurrence $one): bool => ! $one->isLetGo() && $one->seen->from->seconds < $now->seconds,
+                    ),
+                ),
+                true,
+            );
             // What counts from its last finish has one that is open, also when its day is past.
-            $next ??= self::text(array_values(array_filter($series->afterDone ? [...$before, ...$after] : $after, $isOpen)), false);
+            $next ??= self::text(
+                array_values(array_filter($series->afterDone ? [...$before, ...$after] : $after, $isOpen)),
+                false,
+            );
             if ($last !== null && $next !== null) {
                 break;
             }
@@ -209,6 +251,10 @@ final readonly class Search
     {
         $one = $last ? end($occurrences) : reset($occurrences);
 
-        return $one === false ? null : ($one->placement->allDay ? substr((string) $one->seen->from, 0, 10) : (string) $one->seen->from);
+        return $one === false
+            ? null
+            : ($one->placement->allDay
+                ? substr((string) $one->seen->from, 0, 10)
+                : (string) $one->seen->from);
     }
 }

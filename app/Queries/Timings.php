@@ -51,7 +51,13 @@ final readonly class Timings
         $now = CarbonImmutable::now()->getTimestamp();
         $stints = [];
         foreach ($this->rows->of(Visible::to($user), $entryIds) as $row) {
-            assert($row instanceof stdClass && is_string($row->entry_id) && is_string($row->recurrence_id) && is_int($row->started_at) && ($row->ended_at === null || is_int($row->ended_at)));
+            assert(
+                $row instanceof stdClass &&
+                    is_string($row->entry_id) &&
+                    is_string($row->recurrence_id) &&
+                    is_int($row->started_at) &&
+                    ($row->ended_at === null || is_int($row->ended_at)),
+            );
             $stints["{$row->entry_id}|{$row->recurrence_id}"][] = new Stint($row->started_at, $row->ended_at);
         }
 

@@ -15,14 +15,28 @@ final class Undelivered
     /** @return list<string> */
     public function of(User $user): array
     {
-        $failed = $user->deliveries()->whereNull('handed_at')->whereNull('dropped_at')->whereNull('answered_at')->where('tries', '>', 0)->orderByDesc('tries')->get();
+        $failed = $user
+            ->deliveries()
+            ->whereNull('handed_at')
+            ->whereNull('dropped_at')
+            ->whereNull('answered_at')
+            ->where('tries', '>', 0)
+            ->orderByDesc('tries')
+            ->get();
         $sentences = [];
         foreach ($failed->groupBy('way') as $way => $some) {
             $first = $some->firstOrFail();
             $count = $some->count() === 1 ? 'One reminder' : "{$some->count()} reminders";
             $next = $first->retry_at ?? CarbonImmutable::now()->getTimestamp();
             $at = $user->timeZone()->wall($next)->time();
-            $sentences[] = "{$count} could not be sent ".(self::NAMES[$way] ?? (string) $way).": {$first->trouble} Tried {$first->tries} ".($first->tries === 1 ? 'time' : 'times').", again at {$at->hour()}:".sprintf('%02d', $at->minute()).'.';
+            $sentences[] =
+                "{$count} could not be sent ".
+                (self::NAMES[$way] ?? (string) $way).
+                ": {$first->trouble} Tried {$first->tries} ".
+                ($first->tries === 1 ? 'time' : 'times').
+                ", again at {$at->hour()}:".
+                sprintf('%02d', $at->minute()).
+                '.';
         }
 
         return $sentences;

@@ -28,7 +28,16 @@ final class Unreadable
 
     public function cut(string $id, string $title, int $shown, int $more): void
     {
-        $this->named[$id] ??= ['entry_id' => $id, 'title' => $title, 'says' => 'falls so often that only the first '.number_format($shown).' are shown here; there are '.number_format($more).($more >= RecurrenceSet::MOST - $shown ? ' and more' : '').' besides'];
+        $this->named[$id] ??= [
+            'entry_id' => $id,
+            'title' => $title,
+            'says' => 'falls so often that only the first '.
+                number_format($shown).
+                ' are shown here; there are '.
+                number_format($more).
+                ($more >= RecurrenceSet::MOST - $shown ? ' and more' : '').
+                ' besides',
+        ];
     }
 
     /** @return list<Named> */

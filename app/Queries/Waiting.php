@@ -26,13 +26,25 @@ final readonly class Waiting
     /** @return list<array<string, mixed>> the schema Reminder of the contract */
     public function show(User $user): array
     {
-        $all = $user->deliveries()->whereNull('answered_at')->fallen()
-            ->where(fn (Builder $here) => $here->whereNotNull('handed_at')->orWhere('way', 'screen'))->where('fell_at', '>', CarbonImmutable::now()->getTimestamp() - ReminderRows::LONGEST_BACK)->with(['entry.calendar', 'user'])->orderBy('fell_at')->orderBy('id')->limit(2 * self::MOST)->get();
+        $all = $user
+            ->deliveries()
+            ->whereNull('answered_at')
+            ->fallen()
+            ->where(fn (Builder $here) => $here->whereNotNull('handed_at')->orWhere('way', 'screen'))
+            ->where('fell_at', '>', CarbonImmutable::now()->getTimestamp() - ReminderRows::LONGEST_BACK)
+            ->with(['entry.calendar', 'user'])
+            ->orderBy('fell_at')
+            ->orderBy('id')
+            ->limit(2 * self::MOST)
+            ->get();
         /** @var array<string, string> $areas */
         $areas = Visible::to($user)->areaOfCalendar();
         $waiting = [];
         foreach ($all as $one) {
-            $place = $one->entry_id === null ? "{$one->kind}|{$one->recurrence_id}" : "{$one->entry_id}|{$one->recurrence_id}|{$one->fell_at}";
+            $place =
+                $one->entry_id === null
+                    ? "{$one->kind}|{$one->recurrence_id}"
+                    : "{$one->entry_id}|{$one->recurrence_id}|{$one->fell_at}";
             $waiting[$place] ??= $this->item($user, $one, $areas);
         }
 
@@ -52,7 +64,7 @@ final readonly class Waiting
             'id' => $one->id,
             'entry_id' => $one->entry_id,
             'recurrence_id' => $one->recurrence_id,
-            'title' => $details->title ?? $note->title ?? '',
+            'title' => $details->title ?? ($note->title ?? ''),
             'lines' => $note->lines ?? [],
             'kind' => $one->entry->kind ?? ($one->kind === 'evening' ? 'evening' : 'agenda'),
             'routine' => $one->entry !== null && $one->entry->isRoutine(),

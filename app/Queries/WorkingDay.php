@@ -11,11 +11,18 @@ use PlumRota\Core\Planning\FullDay;
 use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\TimeRange;
 
-/** What stands beside the board of a day that is worked: what is late, whom to ask again, what was left over before, how long was worked on what. */
+/**
+ * What stands beside the board of a day that is worked: what is late, whom to ask again, what was left over before, how long was
+ * worked on what.
+ */
 final readonly class WorkingDay
 {
-    public function __construct(private Deadlines $deadlines, private OccurrencesBetween $occurrences, private Leftovers $leftovers, private Timings $timings)
-    {
+    public function __construct(
+        private Deadlines $deadlines,
+        private OccurrencesBetween $occurrences,
+        private Leftovers $leftovers,
+        private Timings $timings,
+    ) {
     }
 
     /** @return array<string, mixed> the schema WorkingDay of the contract */
@@ -47,8 +54,29 @@ final readonly class WorkingDay
     /** @return list<array{entry_id: string, title: string, waiting_for: string, ask_again: string}> */
     private function toAsk(User $user, LocalDate $day): array
     {
-        return array_values(Visible::to($user)->entries()->where('waiting_for', '<>', '')->whereNotNull('ask_again')->where('ask_again', '<=', (string) $day)
-            ->whereDoesntHave('overrides', fn ($gone) => $gone->where(fn ($either) => $either->whereNotNull('done_at')->orWhereNotNull('let_go_at'))->where('recurrence_id', 'once'))
-            ->orderBy('ask_again')->get()->map(fn (Entry $entry): array => ['entry_id' => $entry->id, 'title' => $entry->title, 'waiting_for' => $entry->waiting_for, 'ask_again' => (string) $entry->ask_again])->all());
+        return array_values(
+            Visible::to($user)
+                ->entries()
+                ->where('waiting_for', '<>', '')
+                ->whereNotNull('ask_again')
+                ->where('ask_again', '<=', (string) $day)
+                ->whereDoesntHave(
+                    'overrides',
+                    fn ($gone) => $gone
+                        ->where(fn ($either) => $either->whereNotNull('done_at')->orWhereNotNull('let_go_at'))
+                        ->where('recurrence_id', 'once'),
+                )
+                ->orderBy('ask_again')
+                ->get()
+                ->map(
+                    fn (Entry $entry): array => [
+                        'entry_id' => $entry->id,
+                        'title' => $entry->title,
+                        'waiting_for' => $entry->waiting_for,
+                        'ask_again' => (string) $entry->ask_again,
+                    ],
+                )
+                ->all(),
+        );
     }
 }

@@ -14,8 +14,11 @@ use PlumRota\Core\Time\TimeRange;
 /** A year on the wall: how full every day is, how much lies on it, and what goes on for whole days. */
 final readonly class Year
 {
-    public function __construct(private OccurrencesBetween $occurrences, private Holidays $holidays, private Unreadable $unreadable)
-    {
+    public function __construct(
+        private OccurrencesBetween $occurrences,
+        private Holidays $holidays,
+        private Unreadable $unreadable,
+    ) {
     }
 
     /** @return array<string, mixed> the schema Year of the contract */
@@ -46,15 +49,33 @@ final readonly class Year
         $shown = [];
         foreach ($load->loads(DayPlan::capacities($user, $first, $days)) as $day => $one) {
             $date = (string) $one->day;
-            $shown[] = ['date' => $date, 'minutes' => $one->minutes(), 'capacity' => $one->capacity, 'over' => $one->isOverFull(), 'holiday' => $holidays[$date] ?? null, 'counts' => (object) $counts[$day]];
+            $shown[] = [
+                'date' => $date,
+                'minutes' => $one->minutes(),
+                'capacity' => $one->capacity,
+                'over' => $one->isOverFull(),
+                'holiday' => $holidays[$date] ?? null,
+                'counts' => (object) $counts[$day],
+            ];
         }
 
-        return ['year' => $year, 'days' => $shown, 'entries' => (object) $entries, 'occurrences' => $bars, 'areas' => HoursByArea::shown($user, $minutes, $days), 'unreadable' => $this->unreadable->all(), 'now' => (string) $user->wallNow(), 'revision' => $user->revision];
+        return [
+            'year' => $year,
+            'days' => $shown,
+            'entries' => (object) $entries,
+            'occurrences' => $bars,
+            'areas' => HoursByArea::shown($user, $minutes, $days),
+            'unreadable' => $this->unreadable->all(),
+            'now' => (string) $user->wallNow(),
+            'revision' => $user->revision,
+        ];
     }
 
     /** All-day events, and whatever lasts for several days. */
     private static function isBar(ResolvedOccurrence $one): bool
     {
-        return $one->block->allDay ? ! $one->block->isTask || $one->block->seen->minutes() > 1440 : $one->block->seen->minutes() >= 1440;
+        return $one->block->allDay
+            ? ! $one->block->isTask || $one->block->seen->minutes() > 1440
+            : $one->block->seen->minutes() >= 1440;
     }
 }

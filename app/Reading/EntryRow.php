@@ -9,9 +9,11 @@ use stdClass;
 /** An entry as the views read it: a plain row beside its calendar, under the names of its columns, without a model's cost. */
 final readonly class EntryRow
 {
-    public const COLUMNS = 'e.id, e.calendar_id, c.area_id, e.kind, e.title, e.notes, e.all_day, e.start, e.length, e.zone, e.end_zone, e.rule, e.after_done, e.extra_dates, e.except_dates, '
-        .'e.due, e.missed, e.importance, e.effort, e.estimate, e.busy, e.tentative, e.private, e.protected, e.travel, e.margin, e.place, e.link, e.labels, e.colour, e.checklist, '
-        .'e.off_day, e.seasons, e.pauses, e.own_reminders, e.reminders, e.always_through, e.position, e.version';
+    public const COLUMNS =
+        'e.id, e.calendar_id, c.area_id, e.kind, e.title, e.notes, e.all_day, e.start, e.length, e.zone, e.end_zone, e.rule, '.
+        'e.after_done, e.extra_dates, e.except_dates, e.off_day, e.seasons, e.pauses, e.due, e.missed, e.importance, e.effort, '.
+        'e.estimate, e.checklist, e.busy, e.tentative, e.private, e.protected, e.travel, e.margin, e.place, e.link, e.labels, '.
+        'e.colour, e.own_reminders, e.reminders, e.always_through, e.position, e.version';
 
     /**
      * @param  list<string>  $extra_dates
@@ -65,11 +67,11 @@ final readonly class EntryRow
     ) {
     }
 
-    /** @param  stdClass  $row  with COLUMNS of entries e and calendars c, in their order */
+    /** @param  stdClass  $row  with COLUMNS of entries e and calendars c; the columns are called as the properties are */
     public static function of(stdClass $row): self
     {
-        /** @phpstan-ignore argument.type (the columns of the tables, in this order) */
-        return new self(...array_values(self::read((array) $row)));
+        /** @phpstan-ignore argument.type (the columns of the tables) */
+        return new self(...self::read((array) $row));
     }
 
     public function isRoutine(): bool
@@ -89,7 +91,9 @@ final readonly class EntryRow
      */
     private static function read(array $row): array
     {
-        foreach (['all_day', 'after_done', 'busy', 'tentative', 'private', 'protected', 'own_reminders', 'always_through'] as $flag) {
+        foreach (
+            ['all_day', 'after_done', 'busy', 'tentative', 'private', 'protected', 'own_reminders', 'always_through'] as $flag
+        ) {
             $row[$flag] = (bool) $row[$flag];
         }
         foreach (['extra_dates', 'except_dates', 'labels', 'checklist', 'seasons', 'pauses', 'reminders'] as $list) {

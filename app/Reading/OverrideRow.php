@@ -27,12 +27,17 @@ final readonly class OverrideRow
     ) {
     }
 
-    /** @param  stdClass  $row  with COLUMNS */
+    /** @param  stdClass  $row  with COLUMNS; they are called as the properties are */
     public static function of(stdClass $row): self
     {
-        $fields = $row->fields === '{}' || $row->fields === '[]' || ! is_string($row->fields) ? [] : json_decode($row->fields, true);
+        $columns = (array) $row;
+        unset($columns['id']);
+        $fields = $columns['fields'];
+        $columns['fields'] = $fields === '{}' || $fields === '[]' || ! is_string($fields) ? [] : json_decode($fields, true);
+        $columns['skipped'] = (bool) $columns['skipped'];
+        $columns['all_day'] = $columns['all_day'] === null ? null : (bool) $columns['all_day'];
 
-        /** @phpstan-ignore argument.type, argument.type, argument.type, argument.type, argument.type, argument.type, argument.type, argument.type, argument.type (the columns of the table) */
-        return new self($row->entry_id, $row->recurrence_id, (bool) $row->skipped, $row->all_day === null ? null : (bool) $row->all_day, $row->start, $row->length, $row->zone, $fields, $row->done_at, $row->let_go_at, $row->put_off);
+        /** @phpstan-ignore argument.type (the columns of the table) */
+        return new self(...$columns);
     }
 }

@@ -17,7 +17,8 @@ final class OverrideRows
     private const SHORT = 2;
 
     /**
-     * What may make occurrences of a stretch differ: rows whose recurrence id, or whose new place, lies near it. Near is as far as
+     * What may make occurrences of a stretch differ: rows whose recurrence id, or whose new place, lies near it. Near is as far
+     * as
      * the entry is long, and as far as a day off may send it where that is asked for. Of what counts from when it was done, the
      * latest finish besides; of what happens once, its one row.
      *
@@ -40,26 +41,57 @@ final class OverrideRows
                 if ($entry->after_done) {
                     $lastDone[] = $entry->id;
                 }
-                [$before, $after] = [$before + ($entry->off_day === 'after' ? AdjustedSet::FURTHEST : 0), $entry->off_day === 'before' ? AdjustedSet::FURTHEST : 0];
+                [$before, $after] = [
+                    $before + ($entry->off_day === 'after' ? AdjustedSet::FURTHEST : 0),
+                    $entry->off_day === 'before' ? AdjustedSet::FURTHEST : 0,
+                ];
                 if (! $isAll || $before > self::SHORT || $after > 0) {
-                    $wide[] = [$entry->id, (string) LocalDate::parse($from)->plusDays(-$before), (string) LocalDate::parse($to)->plusDays($after)];
+                    $wide[] = [
+                        $entry->id,
+                        (string) LocalDate::parse($from)->plusDays(-$before),
+                        (string) LocalDate::parse($to)->plusDays($after),
+                    ];
                 }
             }
         }
         $json = fn (array $list): string => json_encode($list, JSON_THROW_ON_ERROR);
-        $rows = DB::select('select '.OverrideRow::COLUMNS." from overrides where id in (
+        $rows = DB::select(
+            'select '.
+                OverrideRow::COLUMNS.
+                " from overrides where id in (
             select id from overrides where :all and user_id = :user and day between :from and :to
-            union all select id from overrides where :all2 and user_id = :user2 and moved_to is not null and moved_to >= :from2 and moved_from <= :to2
-            union all select c.id from json_each(:few) f join overrides c on c.entry_id = f.value and c.moved_to is not null and c.moved_to >= :from3 and c.moved_from <= :to3
-            union all select c.id from json_each(:wide) w join overrides c on c.entry_id = json_extract(w.value, '$[0]') and c.day between json_extract(w.value, '$[1]') and json_extract(w.value, '$[2]')
+            union all select id from overrides
+                where :all2 and user_id = :user2 and moved_to is not null and moved_to >= :from2 and moved_from <= :to2
+            union all select c.id from json_each(:few) f join overrides c
+                on c.entry_id = f.value and c.moved_to is not null and c.moved_to >= :from3 and c.moved_from <= :to3
+            union all select c.id from json_each(:wide) w join overrides c on c.entry_id = json_extract(w.value, '$[0]')
+                and c.day between json_extract(w.value, '$[1]') and json_extract(w.value, '$[2]')
             union all select c.id from json_each(:once) o join overrides c on c.entry_id = o.value and c.recurrence_id = 'once'
             union all select c.id from json_each(:whole) o join overrides c on c.entry_id = o.value
-            union all select (select c.id from overrides c where c.entry_id = o.value and c.done_at is not null order by c.done_at desc limit 1) from json_each(:finished) o
-            union all select (select c.id from overrides c where c.entry_id = o.value and (c.skipped = 1 or c.let_go_at is not null) order by c.day desc limit 1) from json_each(:finished2) o
-            )", [
-            'all' => $isAll, 'all2' => $isAll, 'few' => $json($isAll ? [] : array_keys($entries)), 'from3' => $from, 'to3' => $to, 'user' => $who->ownerId, 'user2' => $who->ownerId, 'from' => (string) LocalDate::parse($from)->plusDays(-self::SHORT), 'from2' => $from, 'to' => $to, 'to2' => $to,
-            'wide' => $json($wide), 'once' => $json($once), 'whole' => $json($whole), 'finished' => $json($lastDone), 'finished2' => $json($lastDone),
-        ]);
+            union all select (select c.id from overrides c where c.entry_id = o.value and c.done_at is not null
+                order by c.done_at desc limit 1) from json_each(:finished) o
+            union all select (select c.id from overrides c where c.entry_id = o.value and (c.skipped = 1 or c.let_go_at is not null)
+                order by c.day desc limit 1) from json_each(:finished2) o
+            )",
+            [
+                'all' => $isAll,
+                'all2' => $isAll,
+                'few' => $json($isAll ? [] : array_keys($entries)),
+                'from3' => $from,
+                'to3' => $to,
+                'user' => $who->ownerId,
+                'user2' => $who->ownerId,
+                'from' => (string) LocalDate::parse($from)->plusDays(-self::SHORT),
+                'from2' => $from,
+                'to' => $to,
+                'to2' => $to,
+                'wide' => $json($wide),
+                'once' => $json($once),
+                'whole' => $json($whole),
+                'finished' => $json($lastDone),
+                'finished2' => $json($lastDone),
+            ],
+        );
         $byEntry = [];
         foreach ($rows as $row) {
             assert($row instanceof stdClass);
@@ -72,10 +104,17 @@ final class OverrideRows
         return $byEntry;
     }
 
-    /** @return list<OverrideRow> of one entry from a day on; all of one that counts from its finishes, and of what happens once */
+    /**
+     * @return list<OverrideRow> of one entry from a day on; all of one that counts from its finishes, and of what happens once
+     */
     public function since(EntryRow $entry, string $since): array
     {
-        return $this->rows('entry_id = ? and (? or day >= ? or moved_to >= ?)', [$entry->id, $entry->after_done || ! $entry->isRoutine(), $since, $since]);
+        return $this->rows('entry_id = ? and (? or day >= ? or moved_to >= ?)', [
+            $entry->id,
+            $entry->after_done || ! $entry->isRoutine(),
+            $since,
+            $since,
+        ]);
     }
 
     /**
@@ -85,7 +124,11 @@ final class OverrideRows
     public function named(array $ids): array
     {
         $changes = [];
-        foreach (DB::select('select id, '.OverrideRow::COLUMNS.' from overrides where id in (select value from json_each(?))', [json_encode(array_values($ids), JSON_THROW_ON_ERROR)]) as $row) {
+        foreach (
+            DB::select('select id, '.OverrideRow::COLUMNS.' from overrides where id in (select value from json_each(?))', [
+                json_encode(array_values($ids), JSON_THROW_ON_ERROR),
+            ]) as $row
+        ) {
             assert($row instanceof stdClass && is_int($row->id));
             $changes[$row->id] = OverrideRow::of($row);
         }
@@ -100,7 +143,13 @@ final class OverrideRows
     public function lastDone(array $entryIds): array
     {
         $last = [];
-        foreach (DB::select('select entry_id, max(done_at) as at from overrides where entry_id in (select value from json_each(?)) and done_at is not null group by entry_id', [json_encode($entryIds, JSON_THROW_ON_ERROR)]) as $row) {
+        foreach (
+            DB::select(
+                'select entry_id, max(done_at) as at from overrides
+                    where entry_id in (select value from json_each(?)) and done_at is not null group by entry_id',
+                [json_encode($entryIds, JSON_THROW_ON_ERROR)],
+            ) as $row
+        ) {
             assert($row instanceof stdClass && is_string($row->entry_id) && is_numeric($row->at));
             $last[$row->entry_id] = (int) $row->at;
         }
@@ -112,10 +161,16 @@ final class OverrideRows
     public function done(Visible $who, int $from, int $to): array
     {
         /** @var list<stdClass> $rows */
-        $rows = DB::select("select h.entry_id, h.recurrence_id, h.done_at, coalesce(json_extract(h.fields, '$.title'), e.title) as title, coalesce(json_extract(h.fields, '$.estimate'), e.estimate) as estimate,
-                c.id as calendar_id, c.area_id, coalesce(json_extract(h.fields, '$.colour'), e.colour) as colour, e.rule is not null or e.extra_dates <> '[]' as routine
-            from overrides h join entries e on e.id = h.entry_id join calendars c on c.id = coalesce(json_extract(h.fields, '$.calendar_id'), e.calendar_id)
-            where h.user_id = ? and h.done_at >= ? and h.done_at < ? order by h.done_at desc, h.id", [$who->ownerId, $from, $to]);
+        $rows = DB::select(
+            "select h.entry_id, h.recurrence_id, h.done_at, coalesce(json_extract(h.fields, '$.title'), e.title) as title,
+                coalesce(json_extract(h.fields, '$.estimate'), e.estimate) as estimate,
+                c.id as calendar_id, c.area_id, coalesce(json_extract(h.fields, '$.colour'), e.colour) as colour,
+                e.rule is not null or e.extra_dates <> '[]' as routine
+            from overrides h join entries e on e.id = h.entry_id
+                join calendars c on c.id = coalesce(json_extract(h.fields, '$.calendar_id'), e.calendar_id)
+            where h.user_id = ? and h.done_at >= ? and h.done_at < ? order by h.done_at desc, h.id",
+            [$who->ownerId, $from, $to],
+        );
 
         return $rows;
     }

@@ -39,7 +39,10 @@ final class RoutineHalves
         }
         $first = $this->first($user, $entryId);
 
-        return [$first, ...array_values(array_filter(array_keys($later), fn (string $id): bool => $this->first($user, $id) === $first))];
+        return [
+            $first,
+            ...array_values(array_filter(array_keys($later), fn (string $id): bool => $this->first($user, $id) === $first)),
+        ];
     }
 
     /** The day on which the half that follows an entry begins; null where nothing follows. */
@@ -65,7 +68,12 @@ final class RoutineHalves
     {
         return $this->known[$user->id] ??= (function () use ($user): array {
             $halves = [];
-            foreach (DB::select('select id, continues_id, substr(start, 1, 10) as day from entries where user_id = ? and continues_id is not null and start is not null order by start', [$user->id]) as $row) {
+            foreach (
+                DB::select(
+                    'select id, continues_id, substr(start, 1, 10) as day from entries where user_id = ? and continues_id is not null and start is not null order by start',
+                    [$user->id],
+                ) as $row
+            ) {
                 assert($row instanceof stdClass && is_string($row->id) && is_string($row->continues_id) && is_string($row->day));
                 $halves[$row->id] = ['continues' => $row->continues_id, 'from' => $row->day];
             }

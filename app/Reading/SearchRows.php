@@ -23,7 +23,13 @@ final class SearchRows
     {
         $here = "account : account{$who->ownerId} AND {title place steps notes labels} : ({$match})";
 
-        return DB::select('select entry_id, override_id, snippet(searched, 6, char(2), char(3), char(8230), 14) as snippet, title from searched
-            where searched match ? order by bm25(searched, '.self::WEIGHTS.') limit '.self::MOST, [$here]);
+        return DB::select(
+            'select entry_id, override_id, snippet(searched, 6, char(2), char(3), char(8230), 14) as snippet, title from searched
+            where searched match ? order by bm25(searched, '.
+                self::WEIGHTS.
+                ') limit '.
+                self::MOST,
+            [$here],
+        );
     }
 }

@@ -16,6 +16,9 @@ final class TimingRows
      */
     public function of(Visible $who, array $entryIds): array
     {
-        return DB::select('select entry_id, recurrence_id, started_at, ended_at from timings where user_id = ? and entry_id in (select value from json_each(?))', [$who->ownerId, json_encode($entryIds, JSON_THROW_ON_ERROR)]);
+        return DB::select(
+            'select entry_id, recurrence_id, started_at, ended_at from timings where user_id = ? and entry_id in (select value from json_each(?))',
+            [$who->ownerId, json_encode($entryIds, JSON_THROW_ON_ERROR)],
+        );
     }
 }

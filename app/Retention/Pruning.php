@@ -34,11 +34,17 @@ final readonly class Pruning
         $delivered = $now->subDays(self::DELIVERY_DAYS);
 
         return [
-            'steps of the history' => $this->delete('history', fn ($query) => $query->where('created_at', '<', $now->subDays(self::HISTORY_DAYS))),
+            'steps of the history' => $this->delete(
+                'history',
+                fn ($query) => $query->where('created_at', '<', $now->subDays(self::HISTORY_DAYS)),
+            ),
             'deliveries' => $this->delete('deliveries', fn ($query) => $query->where('fell_at', '<', $delivered->getTimestamp())),
             'mails' => $this->delete('post_box', fn ($query) => $query->where('created_at', '<', $delivered)),
             'messages' => $this->delete('phone_messages', fn ($query) => $query->where('created_at', '<', $delivered)),
-            'answers' => $this->delete('answers', fn ($query) => $query->where('created_at', '<', $now->subHours(self::ANSWER_HOURS))),
+            'answers' => $this->delete(
+                'answers',
+                fn ($query) => $query->where('created_at', '<', $now->subHours(self::ANSWER_HOURS)),
+            ),
             'files' => $this->files($now->getTimestamp()),
         ];
     }
@@ -48,7 +54,9 @@ final readonly class Pruning
     {
         $all = 0;
         do {
-            $gone = DB::table($table)->whereIn('id', $which(DB::table($table)->select('id'))->limit(self::AT_ONCE))->delete();
+            $gone = DB::table($table)
+                ->whereIn('id', $which(DB::table($table)->select('id'))->limit(self::AT_ONCE))
+                ->delete();
             $all += $gone;
         } while ($gone === self::AT_ONCE);
 
@@ -63,7 +71,13 @@ final readonly class Pruning
         $gone = 0;
         foreach (Folder::filesIn($folder) as $name) {
             $isOld = filemtime("{$folder}/{$name}") < $now - self::YOUNGEST_FILE_SECONDS;
-            if ($isOld && ! isset($kept["attachments/{$name}"]) && ! DB::table('history')->whereRaw('instr("rows", ?) > 0', [basename($name)])->exists()) {
+            if (
+                $isOld &&
+                ! isset($kept["attachments/{$name}"]) &&
+                ! DB::table('history')
+                    ->whereRaw('instr("rows", ?) > 0', [basename($name)])
+                    ->exists()
+            ) {
                 unlink("{$folder}/{$name}");
                 $gone++;
             }

@@ -15,6 +15,13 @@ final class Phone
     /** @param  Delivery|null  $delivery  what its presses answer; null for several at once */
     public function push(User $user, Note $note, string $key, ?Delivery $delivery): void
     {
-        DB::table('phone_messages')->insertOrIgnore(['user_id' => $user->id, 'key' => $key, 'delivery_id' => $delivery?->id, 'title' => $note->title, 'body' => implode("\n", $note->lines), 'created_at' => now()]);
+        DB::table('phone_messages')->insertOrIgnore([
+            'user_id' => $user->id,
+            'key' => $key,
+            'delivery_id' => $delivery?->id,
+            'title' => $note->title,
+            'body' => implode("\n", $note->lines),
+            'created_at' => now(),
+        ]);
     }
 }

@@ -10,13 +10,16 @@ use Symfony\Component\Mailer\SentMessage;
 use Symfony\Component\Mailer\Transport\AbstractTransport;
 use Symfony\Component\Mime\Email;
 
-/** A stand-in for a mail server: what is mailed lies in a box that the page can open. Another mailer in MAIL_MAILER takes its place. */
+/**
+ * A stand-in for a mail server: what is mailed lies in a box that the page can open. Another mailer in MAIL_MAILER takes its
+ * place.
+ */
 final class PostBox extends AbstractTransport
 {
     protected function doSend(SentMessage $message): void
     {
         $mail = $message->getOriginalMessage();
-        if (! $mail instanceof Email) {
+        if (! ($mail instanceof Email)) {
             return;
         }
         foreach ($mail->getTo() as $to) {
@@ -24,7 +27,14 @@ final class PostBox extends AbstractTransport
             $user = User::query()->where('email', $to->getAddress())->first() ?? User::query()->orderBy('id')->first();
             if ($user !== null) {
                 $html = $mail->getHtmlBody();
-                DB::table('post_box')->insertOrIgnore(['user_id' => $user->id, 'message_id' => $mail->getHeaders()->get('Message-ID')?->getBodyAsString() ?? $message->getMessageId(), 'to' => $to->getAddress(), 'subject' => $mail->getSubject() ?? '', 'html' => is_string($html) ? $html : '', 'created_at' => now()]);
+                DB::table('post_box')->insertOrIgnore([
+                    'user_id' => $user->id,
+                    'message_id' => $mail->getHeaders()->get('Message-ID')?->getBodyAsString() ?? $message->getMessageId(),
+                    'to' => $to->getAddress(),
+                    'subject' => $mail->getSubject() ?? '',
+                    'html' => is_string($html) ? $html : '',
+                    'created_at' => now(),
+                ]);
             }
         }
     }

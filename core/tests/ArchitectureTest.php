@@ -25,8 +25,16 @@ test('what is planted is caught', function (string $room, string $code, string $
 })->with([
     'HTTP in Queries' => ['Queries', 'use App\Http\Requests\Account;', 'App\Http\Requests\Account'],
     'HTTP in Journal' => ['Journal', 'use App\Http\Requests\Account;', 'App\Http\Requests\Account'],
-    'HTTP in Mapping, written out' => ['Mapping', 'final class One { public function two(\App\Http\Requests\Account $one): void {} }', 'App\Http\Requests\Account'],
-    'HTTP in Actions' => ['Actions', 'final class One { public function two(): mixed { return new \App\Http\Resources\EntryResource(null); } }', 'App\Http\Resources\EntryResource'],
+    'HTTP in Mapping, written out' => [
+        'Mapping',
+        'final class One { public function two(\App\Http\Requests\Account $one): void {} }',
+        'App\Http\Requests\Account',
+    ],
+    'HTTP in Actions' => [
+        'Actions',
+        'final class One { public function two(): mixed { return new \App\Http\Resources\EntryResource(null); } }',
+        'App\Http\Resources\EntryResource',
+    ],
     'the framework’s requests in Actions' => ['Actions', 'use Illuminate\Http\Request;', 'Illuminate\Http\Request'],
     'Actions in Models' => ['Models', 'use App\Actions\Entries\AddEntry;', 'App\Actions\Entries\AddEntry'],
     'Actions in Journal' => ['Journal', 'use App\Actions\Reminders\PlanReminders;', 'App\Actions\Reminders\PlanReminders'],
@@ -34,11 +42,23 @@ test('what is planted is caught', function (string $room, string $code, string $
     'Queries in Mapping' => ['Mapping', 'use App\Queries\Board;', 'App\Queries\Board'],
     'SQL outside the reading room' => ['Queries', 'use Illuminate\Support\Facades\DB;', 'Illuminate\Support\Facades\DB'],
     'Queries in Reading' => ['Reading', 'use App\Queries\Board;', 'App\Queries\Board'],
-    'a database in the core' => ['core/Schedule', 'final class One { public function two(): object { return new \PDO(""); } }', 'PDO'],
+    'a database in the core' => [
+        'core/Schedule',
+        'final class One { public function two(): object { return new \PDO(""); } }',
+        'PDO',
+    ],
     'an imported database in the core' => ['core/Schedule', 'use PDO;', 'PDO'],
     'a clock in the core' => ['core/Time', 'final class One { public function two(): int { return hrtime(true); } }', 'hrtime'],
-    'a clock of the whole namespace' => ['core/Time', 'final class One { public function two(): int { return \time(); } }', 'time'],
-    'chance in the core' => ['core/Recurrence', 'final class One { public function two(): int { return random_int(1, 2); } }', 'random_int'],
+    'a clock of the whole namespace' => [
+        'core/Time',
+        'final class One { public function two(): int { return \time(); } }',
+        'time',
+    ],
+    'chance in the core' => [
+        'core/Recurrence',
+        'final class One { public function two(): int { return random_int(1, 2); } }',
+        'random_int',
+    ],
     'Symfony in the core' => ['core/Planning', 'use Symfony\Component\Uid\Ulid;', 'Symfony\Component\Uid\Ulid'],
     'Carbon in the core' => ['core/Tally', 'use Carbon\CarbonImmutable;', 'Carbon\CarbonImmutable'],
     'the application in the core' => ['core/Reminding', 'use App\Models\Entry;', 'App\Models\Entry'],
@@ -47,11 +67,15 @@ test('what is planted is caught', function (string $room, string $code, string $
     'a room that is not drawn' => ['Helpers', '', 'no room of the drawing'],
 ]);
 
-/** Where a file finds or makes entries, calendars, areas or overrides by itself, instead of asking what may be seen or changed. */
+/**
+ * Where a file finds or makes entries, calendars, areas or overrides by itself, instead of asking what may be seen or changed.
+ */
 function unasked(string $code): bool
 {
-    return preg_match('/\b(Entry|Calendar|Area|OccurrenceOverride)::(query|find|findOrFail|where|all|create)\b|\bnew (Entry|Calendar|Area)\b|->where\([\'"]user_id[\'"]/', $code) === 1
-        || preg_match('/\btable\([\'"](entries|calendars|areas|changes)[\'"]\)/', $code) === 1;
+    return preg_match(
+        '/\b(Entry|Calendar|Area|OccurrenceOverride)::(query|find|findOrFail|where|all|create)\b|\bnew (Entry|Calendar|Area)\b|->where\([\'"]user_id[\'"]/',
+        $code,
+    ) === 1 || preg_match('/\btable\([\'"](entries|calendars|areas|changes)[\'"]\)/', $code) === 1;
 }
 
 test('entries, calendars and areas are found through what may be seen and what may be changed, and nowhere else', function () {
@@ -60,14 +84,25 @@ test('entries, calendars and areas are found through what may be seen and what m
     foreach (new RecursiveIteratorIterator(new RecursiveDirectoryIterator($app, FilesystemIterator::SKIP_DOTS)) as $file) {
         $name = substr($file->getPathname(), strlen($app) + 1);
         // What belongs to an account and is never shared (its answers, its post box) is looked up by it.
-        if (preg_match('~^(Access|Reading|Models|Journal|Standins)/|^Http/Middleware/IdempotentRequest~', $name) !== 1 && unasked(php_strip_whitespace($file->getPathname()))) {
+        if (
+            preg_match('~^(Access|Reading|Models|Journal|Standins)/|^Http/Middleware/IdempotentRequest~', $name) !== 1 &&
+            unasked(php_strip_whitespace($file->getPathname()))
+        ) {
             $found[] = $name;
         }
     }
-    expect($found)->toBe([])
-        ->and(unasked('$e = Entry::query()->find(1);'))->toBeTrue()->and(unasked('$e = new Entry([]);'))->toBeTrue()
-        ->and(unasked("DB::table('calendars')->get();"))->toBeTrue()->and(unasked("Timing::query()->where('user_id', 1);"))->toBeTrue()
-        ->and(unasked('Changeable::by($user)->entry($id);'))->toBeFalse();
+    expect($found)
+        ->toBe([])
+        ->and(unasked('$e = Entry::query()->find(1);'))
+        ->toBeTrue()
+        ->and(unasked('$e = new Entry([]);'))
+        ->toBeTrue()
+        ->and(unasked("DB::table('calendars')->get();"))
+        ->toBeTrue()
+        ->and(unasked("Timing::query()->where('user_id', 1);"))
+        ->toBeTrue()
+        ->and(unasked('Changeable::by($user)->entry($id);'))
+        ->toBeFalse();
 });
 
 test('a circle in a drawing is caught', function () {
@@ -88,8 +123,10 @@ test('the core reads no superglobal and asks no clock', function () {
     $seen = 0;
     foreach ($files as $file) {
         $code = php_strip_whitespace($file->getPathname());
-        expect($code)->not->toMatch('/\$_(GET|POST|SERVER|ENV|SESSION|COOKIE|FILES|REQUEST)\b|\$GLOBALS\b/')
-            ->and($code)->not->toMatch('/new \\\\?DateTime(Immutable)?\((\)|[\'"]now)/');
+        expect($code)
+            ->not->toMatch('/\$_(GET|POST|SERVER|ENV|SESSION|COOKIE|FILES|REQUEST)\b|\$GLOBALS\b/')
+            ->and($code)
+            ->not->toMatch('/new \\\\?DateTime(Immutable)?\((\)|[\'"]now)/');
         $seen++;
     }
     expect($seen)->toBeGreaterThan(25);

@@ -11,29 +11,79 @@ use PlumRota\Core\Time\Zone;
 /** It is Wednesday 25 November 2026, 10:20, throughout. What a line should mean is common English usage, from memory. */
 function reading(string $line): Draft
 {
-    return CaptureReader::read($line, LocalDateTime::parse('2026-11-25T10:20'), Zone::of('Europe/Berlin'), ['g' => 'Glasshouse', 'c' => 'Choir', 'f' => 'Family']);
+    return CaptureReader::read($line, LocalDateTime::parse('2026-11-25T10:20'), Zone::of('Europe/Berlin'), [
+        'g' => 'Glasshouse',
+        'c' => 'Choir',
+        'f' => 'Family',
+    ]);
 }
 
-test('a line is understood', function (string $line, string $title, ?string $start, int $length, string $rule = '', string $rest = '') {
+test('a line is understood', function (
+    string $line,
+    string $title,
+    ?string $start,
+    int $length,
+    string $rule = '',
+    string $rest = '',
+) {
     $draft = reading($line);
-    $others = array_filter([$draft->calendar, $draft->due, $draft->importance, $draft->estimate, ...array_map(strval(...), $draft->reminders), $draft->isTask ? null : 'event']);
-    expect($draft->title)->toBe($title)
-        ->and($draft->placement?->startText())->toBe($start)
-        ->and($draft->placement->length ?? 0)->toBe($length)
-        ->and((string) $draft->rule)->toBe($rule)
-        ->and(implode(' ', $others))->toBe($rest);
+    $others = array_filter([
+        $draft->calendar,
+        $draft->due,
+        $draft->importance,
+        $draft->estimate,
+        ...array_map(strval(...), $draft->reminders),
+        $draft->isTask ? null : 'event',
+    ]);
+    expect($draft->title)
+        ->toBe($title)
+        ->and($draft->placement?->startText())
+        ->toBe($start)
+        ->and($draft->placement->length ?? 0)
+        ->toBe($length)
+        ->and((string) $draft->rule)
+        ->toBe($rule)
+        ->and(implode(' ', $others))
+        ->toBe($rest);
 })->with([
-    ['vent check every weekday 7:15 for 15 min in Glasshouse', 'vent check', '2026-11-26T07:15:00', 15, 'FREQ=WEEKLY;BYDAY=MO,TU,WE,TH,FR', 'g'],
-    ['every other Thursday at 18:30 for 90 minutes in Choir, remind me an hour before, must', 'Choir', '2026-11-26T18:30:00', 90, 'FREQ=WEEKLY;INTERVAL=2;BYDAY=TH', 'c must -PT60M'],
+    [
+        'vent check every weekday 7:15 for 15 min in Glasshouse',
+        'vent check',
+        '2026-11-26T07:15:00',
+        15,
+        'FREQ=WEEKLY;BYDAY=MO,TU,WE,TH,FR',
+        'g',
+    ],
+    [
+        'every other Thursday at 18:30 for 90 minutes in Choir, remind me an hour before, must',
+        'Choir',
+        '2026-11-26T18:30:00',
+        90,
+        'FREQ=WEEKLY;INTERVAL=2;BYDAY=TH',
+        'c must -PT60M',
+    ],
     ['Ring the chiropodist', 'Ring the chiropodist', null, 0],
     ['Grant report due Friday, 2 h', 'Grant report', null, 0, '', '2026-11-27 120'],
     ['Order fleece rolls by 3 Dec at 17:00', 'Order fleece rolls', null, 0, '', '2026-12-03T17:00:00'],
     ['Clinic with Dad Thursday 11:00-12:30 in Family', 'Clinic with Dad', '2026-11-26T11:00:00', 90, '', 'f event'],
-    ['choir every Thursday from 7:30 to 9pm except in August', 'choir', '2026-11-26T19:30:00', 90, 'FREQ=WEEKLY;BYMONTH=1,2,3,4,5,6,7,9,10,11,12;BYDAY=TH', 'event'],
+    [
+        'choir every Thursday from 7:30 to 9pm except in August',
+        'choir',
+        '2026-11-26T19:30:00',
+        90,
+        'FREQ=WEEKLY;BYMONTH=1,2,3,4,5,6,7,9,10,11,12;BYDAY=TH',
+        'event',
+    ],
     ['bins every second Tuesday', 'bins', '2026-12-01', 1, 'FREQ=WEEKLY;INTERVAL=2;BYDAY=TU'],
     ['hill run Tuesdays, Thursdays and Saturdays 6:30', 'hill run', '2026-11-26T06:30:00', 30, 'FREQ=WEEKLY;BYDAY=TU,TH,SA'],
     ['feed citrus every 10 days', 'feed citrus', '2026-11-25', 1, 'FREQ=DAILY;INTERVAL=10'],
-    ['stock count every month on the last weekday', 'stock count', '2026-11-30', 1, 'FREQ=MONTHLY;BYDAY=MO,TU,WE,TH,FR;BYSETPOS=-1'],
+    [
+        'stock count every month on the last weekday',
+        'stock count',
+        '2026-11-30',
+        1,
+        'FREQ=MONTHLY;BYDAY=MO,TU,WE,TH,FR;BYSETPOS=-1',
+    ],
     ['flue check on the first Tuesday of every month at 9', 'flue check', '2026-12-01T09:00:00', 30, 'FREQ=MONTHLY;BYDAY=1TU'],
     ['report monthly on the last day', 'report', '2026-11-30', 1, 'FREQ=MONTHLY;BYMONTHDAY=-1'],
     ['seed order every year on the second Monday of January', 'seed order', '2027-01-11', 1, 'FREQ=YEARLY;BYMONTH=1;BYDAY=2MO'],
@@ -52,7 +102,15 @@ test('a line is understood', function (string $line, string $title, ?string $sta
 test('what is not understood stays in the title', function (string $line) {
     $draft = reading($line);
     expect($draft->title)->toBe($line)->and($draft->placement)->toBeNull();
-})->with(['I must go', 'call at 25:00', 'read 2-3 pages', '2026-02-30 report', 'Märchen für Ömer', 'every thing in its place', 'catch the 7 o’clock feeling']);
+})->with([
+    'I must go',
+    'call at 25:00',
+    'read 2-3 pages',
+    '2026-02-30 report',
+    'Märchen für Ömer',
+    'every thing in its place',
+    'catch the 7 o’clock feeling',
+]);
 
 test('the pieces put the line together again', function (string $line) {
     $pieces = array_map(fn (Segment $s): string => $s->text, reading($line)->segments);
@@ -63,13 +121,31 @@ test('a long or odd line is read in milliseconds', function (string $line) {
     $before = hrtime(true);
     reading($line);
     expect((hrtime(true) - $before) / 1e6)->toBeLessThan(250.0);
-})->with([fn () => str_repeat('every ', 80), fn () => str_repeat('mon, ', 100), fn () => str_repeat('9', 500), fn () => str_repeat('in in at on ', 40)])->group('timed');
+})
+    ->with([
+        fn () => str_repeat('every ', 80),
+        fn () => str_repeat('mon, ', 100),
+        fn () => str_repeat('9', 500),
+        fn () => str_repeat('in in at on ', 40),
+    ])
+    ->group('timed');
 
 test('a note to one’s future self says when its turn comes', function () {
     $radiators = reading('bleed the radiators around week 40');
-    expect($radiators->title)->toBe('bleed the radiators')->and((string) $radiators->around)->toBe('2027-W40')->and($radiators->placement)->toBeNull()
-        ->and((string) reading('mulch around week 48')->around)->toBe('2026-W48')
-        ->and(reading('mulch around week 60')->title)->toBe('mulch around week 60')
-        ->and((string) reading('order fleece not before 3 Dec, by 10 Dec')->notBefore)->toBe('2026-12-03')
-        ->and(reading('order fleece not before 3 Dec, by 10 Dec')->title)->toBe('order fleece')->and(reading('order fleece not before 3 Dec, by 10 Dec')->due)->toBe('2026-12-10');
+    expect($radiators->title)
+        ->toBe('bleed the radiators')
+        ->and((string) $radiators->around)
+        ->toBe('2027-W40')
+        ->and($radiators->placement)
+        ->toBeNull()
+        ->and((string) reading('mulch around week 48')->around)
+        ->toBe('2026-W48')
+        ->and(reading('mulch around week 60')->title)
+        ->toBe('mulch around week 60')
+        ->and((string) reading('order fleece not before 3 Dec, by 10 Dec')->notBefore)
+        ->toBe('2026-12-03')
+        ->and(reading('order fleece not before 3 Dec, by 10 Dec')->title)
+        ->toBe('order fleece')
+        ->and(reading('order fleece not before 3 Dec, by 10 Dec')->due)
+        ->toBe('2026-12-10');
 });

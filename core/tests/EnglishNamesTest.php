@@ -9,10 +9,16 @@ use PlumRota\Core\Time\Weekday;
 test('weekdays and months have their English names, long and short', function () {
     foreach (Weekday::cases() as $weekday) {
         $day = new DateTimeImmutable('2026-11-'.(22 + $weekday->value)); // the 23rd is a Monday
-        expect(EnglishNames::weekday($weekday))->toBe($day->format('l'))->and(EnglishNames::weekday($weekday, short: true))->toBe($day->format('D'));
+        expect(EnglishNames::weekday($weekday))
+            ->toBe($day->format('l'))
+            ->and(EnglishNames::weekday($weekday, short: true))
+            ->toBe($day->format('D'));
     }
     for ($month = 1; $month <= 12; $month++) {
         $day = new DateTimeImmutable("2026-{$month}-01");
-        expect(EnglishNames::month($month))->toBe($day->format('F'))->and(EnglishNames::month($month, short: true))->toBe($day->format('M'));
+        expect(EnglishNames::month($month))
+            ->toBe($day->format('F'))
+            ->and(EnglishNames::month($month, short: true))
+            ->toBe($day->format('M'));
     }
 });

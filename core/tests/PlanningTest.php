@@ -21,8 +21,15 @@ use PlumRota\Core\Time\LocalDateTime;
 use PlumRota\Core\Time\TimeRange;
 use PlumRota\Core\Time\Zone;
 
-function block(string $key, string $from, string $to, bool $busy = true, bool $task = false, bool $done = false, int $travel = 0): Block
-{
+function block(
+    string $key,
+    string $from,
+    string $to,
+    bool $busy = true,
+    bool $task = false,
+    bool $done = false,
+    int $travel = 0,
+): Block {
     $at = fn (string $time): LocalDateTime => LocalDateTime::parse(str_contains($time, 'T') ? $time : '2026-11-25T'.$time);
 
     return new Block($key, TimeRange::of($at($from), $at($to)), false, $task, $busy, $done, $travel);
@@ -34,33 +41,54 @@ function listed(string $key, ?int $estimate, int $days = 1, bool $done = false):
 }
 
 test('a day worked out by hand', function () {
-    $load = DayLoad::of(LocalDate::parse('2026-11-25'), [
-        block('school visit', '09:00', '12:00'),
-        block('clinic', '11:00', '12:00', travel: 30),     // travel from 10:30 on lies inside the visit
-        block('tours', '13:30', '16:00', travel: 15),      // 2 h 45
-        block('open house', '14:00', '15:00', busy: false),
-        block('vents', '07:15', '07:30', task: true, done: true),
-        block('late watch', '23:00', '2026-11-26T01:00'),  // one hour of it today
-        listed('grant report', 60),
-        listed('pill box', null),
-        listed('tomorrow’s', 45, 2),
-    ], 540);
+    $load = DayLoad::of(
+        LocalDate::parse('2026-11-25'),
+        [
+            block('school visit', '09:00', '12:00'),
+            block('clinic', '11:00', '12:00', travel: 30), // travel from 10:30 on lies inside the visit
+            block('tours', '13:30', '16:00', travel: 15), // 2 h 45
+            block('open house', '14:00', '15:00', busy: false),
+            block('vents', '07:15', '07:30', task: true, done: true),
+            block('late watch', '23:00', '2026-11-26T01:00'), // one hour of it today
+            listed('grant report', 60),
+            listed('pill box', null),
+            listed('tomorrow’s', 45, 2),
+        ],
+        540,
+    );
     // 3 h + 2 h 45 + 15 min + 1 h = 7 h placed; 1 h 45 on the list.
-    expect($load->placed)->toBe(420)->and($load->listed)->toBe(105)->and($load->minutes())->toBe(525)
-        ->and($load->tasks)->toBe(4)->and($load->done)->toBe(1)->and($load->isOverFull())->toBeFalse();
+    expect($load->placed)
+        ->toBe(420)
+        ->and($load->listed)
+        ->toBe(105)
+        ->and($load->minutes())
+        ->toBe(525)
+        ->and($load->tasks)
+        ->toBe(4)
+        ->and($load->done)
+        ->toBe(1)
+        ->and($load->isOverFull())
+        ->toBeFalse();
 });
 
 test('over full is more than the day has, not as much', function () {
     $day = LocalDate::parse('2026-11-25');
-    expect(DayLoad::of($day, [block('a', '09:00', '10:00')], 60)->isOverFull())->toBeFalse()
-        ->and(DayLoad::of($day, [block('a', '09:00', '10:00'), listed('b', 1)], 60)->isOverFull())->toBeTrue()
-        ->and(DayLoad::of($day, [], 0)->isOverFull())->toBeFalse();
+    expect(DayLoad::of($day, [block('a', '09:00', '10:00')], 60)->isOverFull())
+        ->toBeFalse()
+        ->and(DayLoad::of($day, [block('a', '09:00', '10:00'), listed('b', 1)], 60)->isOverFull())
+        ->toBeTrue()
+        ->and(DayLoad::of($day, [], 0)->isOverFull())
+        ->toBeFalse();
 });
 
 test('double bookings are between busy, unfinished blocks that share time', function () {
     $pairs = Conflicts::among([
-        block('visit', '09:00', '12:00'), block('clinic', '11:00', '12:00'), block('free', '11:00', '12:00', busy: false),
-        block('done', '11:15', '11:45', done: true), block('after', '12:00', '13:00'), block('point', '11:30', '11:30'),
+        block('visit', '09:00', '12:00'),
+        block('clinic', '11:00', '12:00'),
+        block('free', '11:00', '12:00', busy: false),
+        block('done', '11:15', '11:45', done: true),
+        block('after', '12:00', '13:00'),
+        block('point', '11:30', '11:30'),
     ]);
     expect(array_map(fn (array $pair): string => "{$pair[0]->key}+{$pair[1]->key}", $pairs))->toBe(['visit+clinic']);
 });
@@ -70,13 +98,20 @@ test('lanes are as few as the greatest number at one moment (interval partitioni
     $blocks = [];
     for ($i = 0; $i < 40; $i++) {
         $from = mt_rand(0, 80) * 15;
-        $blocks[] = block("b{$i}", sprintf('%02d:%02d', intdiv($from, 60), $from % 60), (string) LocalDateTime::parse('2026-11-25T00:00')->plusMinutes($from + mt_rand(2, 12) * 15));
+        $blocks[] = block(
+            "b{$i}",
+            sprintf('%02d:%02d', intdiv($from, 60), $from % 60),
+            (string) LocalDateTime::parse('2026-11-25T00:00')->plusMinutes($from + mt_rand(2, 12) * 15),
+        );
     }
     $lanes = Lanes::of($blocks);
     foreach ($blocks as $a) {
         foreach ($blocks as $b) {
             if ($a->key < $b->key && $a->seen->touches($b->seen)) {
-                expect($lanes[$a->key]['lane'])->not->toBe($lanes[$b->key]['lane'])->and($lanes[$a->key]['lanes'])->toBe($lanes[$b->key]['lanes']);
+                expect($lanes[$a->key]['lane'])
+                    ->not->toBe($lanes[$b->key]['lane'])
+                    ->and($lanes[$a->key]['lanes'])
+                    ->toBe($lanes[$b->key]['lanes']);
             }
         }
     }
@@ -98,42 +133,77 @@ test('hours by area count what lies within the period', function () {
 });
 
 /** @return list<string> UTC */
-function reminded(Series $series, array $triggers, string $after, string $until, array $changes = [], string $viewer = 'Europe/Berlin'): array
-{
-    $moments = (new Moments(Zone::of($viewer)))->between($series, $changes, array_map(Trigger::parse(...), $triggers), (int) strtotime($after.'Z'), (int) strtotime($until.'Z'));
+function reminded(
+    Series $series,
+    array $triggers,
+    string $after,
+    string $until,
+    array $changes = [],
+    string $viewer = 'Europe/Berlin',
+): array {
+    $moments = (new Moments(Zone::of($viewer)))->between(
+        $series,
+        $changes,
+        array_map(Trigger::parse(...), $triggers),
+        (int) strtotime($after.'Z'),
+        (int) strtotime($until.'Z'),
+    );
 
     return array_map(fn (Moment $m): string => gmdate('m-d H:i', $m->at).' '.$m->trigger, $moments);
 }
 
 test('a reminder keeps its distance across the clock change', function () {
-    $series = new Series('vents', Placement::timed(LocalDateTime::parse('2026-03-28T07:15'), 15, Zone::of('Europe/Berlin')), RuleParser::parse('FREQ=DAILY'));
-    expect(reminded($series, ['-PT10M'], '2026-03-28T00:00:00', '2026-03-30T00:00:00'))->toBe(['03-28 06:05 -PT10M', '03-29 05:05 -PT10M']);
+    $series = new Series(
+        'vents',
+        Placement::timed(LocalDateTime::parse('2026-03-28T07:15'), 15, Zone::of('Europe/Berlin')),
+        RuleParser::parse('FREQ=DAILY'),
+    );
+    expect(reminded($series, ['-PT10M'], '2026-03-28T00:00:00', '2026-03-30T00:00:00'))->toBe([
+        '03-28 06:05 -PT10M',
+        '03-29 05:05 -PT10M',
+    ]);
 });
 
 test('an all-day entry reminds at a clock time of the person’s own zone', function () {
     $series = new Series('tax', Placement::allDay(LocalDate::parse('2027-01-31')));
-    expect(reminded($series, ['-P1D@18:00', '-P0D@09:00'], '2027-01-29T00:00:00', '2027-02-01T00:00:00'))->toBe(['01-30 17:00 -P1D@18:00', '01-31 08:00 -P0D@09:00'])
-        ->and(reminded($series, ['-P0D@09:00'], '2027-01-29T00:00:00', '2027-02-02T00:00:00', viewer: 'America/New_York'))->toBe(['01-31 14:00 -P0D@09:00']);
+    expect(reminded($series, ['-P1D@18:00', '-P0D@09:00'], '2027-01-29T00:00:00', '2027-02-01T00:00:00'))
+        ->toBe(['01-30 17:00 -P1D@18:00', '01-31 08:00 -P0D@09:00'])
+        ->and(reminded($series, ['-P0D@09:00'], '2027-01-29T00:00:00', '2027-02-02T00:00:00', viewer: 'America/New_York'))
+        ->toBe(['01-31 14:00 -P0D@09:00']);
 });
 
 test('moved ones remind from their new place; done and skipped ones not at all', function () {
-    $series = new Series('vents', Placement::timed(LocalDateTime::parse('2026-11-23T07:15'), 15, Zone::of('UTC')), RuleParser::parse('FREQ=DAILY'));
+    $series = new Series(
+        'vents',
+        Placement::timed(LocalDateTime::parse('2026-11-23T07:15'), 15, Zone::of('UTC')),
+        RuleParser::parse('FREQ=DAILY'),
+    );
     $changes = [
         new Override('2026-11-23T07:15:00', doneAt: 1),
         new Override('2026-11-24T07:15:00', skipped: true),
         new Override('2026-11-25T07:15:00', Placement::timed(LocalDateTime::parse('2026-11-27T12:00'), 15, Zone::of('UTC'))),
     ];
-    expect(reminded($series, ['-PT60M'], '2026-11-23T00:00:00', '2026-11-27T20:00:00', $changes))->toBe(['11-26 06:15 -PT60M', '11-27 06:15 -PT60M', '11-27 11:00 -PT60M']);
+    expect(reminded($series, ['-PT60M'], '2026-11-23T00:00:00', '2026-11-27T20:00:00', $changes))->toBe([
+        '11-26 06:15 -PT60M',
+        '11-27 06:15 -PT60M',
+        '11-27 11:00 -PT60M',
+    ]);
 });
 
 test('the stretch is open at its beginning and closed at its end: consecutive ones neither miss nor repeat', function () {
     $series = new Series('pill', Placement::timed(LocalDateTime::parse('2026-11-25T18:00'), 5, Zone::of('UTC')));
-    expect(reminded($series, ['-PT0M'], '2026-11-25T17:00:00', '2026-11-25T18:00:00'))->toHaveCount(1)
-        ->and(reminded($series, ['-PT0M'], '2026-11-25T18:00:00', '2026-11-25T19:00:00'))->toBe([]);
+    expect(reminded($series, ['-PT0M'], '2026-11-25T17:00:00', '2026-11-25T18:00:00'))
+        ->toHaveCount(1)
+        ->and(reminded($series, ['-PT0M'], '2026-11-25T18:00:00', '2026-11-25T19:00:00'))
+        ->toBe([]);
 });
 
 test('a week before is still found a week before', function () {
-    $series = new Series('service', Placement::timed(LocalDateTime::parse('2026-11-25T09:00'), 90, Zone::of('UTC')), RuleParser::parse('FREQ=YEARLY'));
+    $series = new Series(
+        'service',
+        Placement::timed(LocalDateTime::parse('2026-11-25T09:00'), 90, Zone::of('UTC')),
+        RuleParser::parse('FREQ=YEARLY'),
+    );
     expect(reminded($series, ['-PT10080M'], '2027-11-18T08:59:00', '2027-11-18T09:00:00'))->toBe(['11-18 09:00 -PT10080M']);
 });
 

@@ -34,24 +34,58 @@ test('a rule in words is read back as the same rule', function (string $shape, i
             'yearly by date' => 'FREQ=YEARLY;BYMONTH='.mt_rand(1, 12).';BYMONTHDAY='.mt_rand(1, 28),
             'yearly by weekday' => 'FREQ=YEARLY;BYMONTH='.mt_rand(1, 12).';BYDAY='.$pick([1, 2, 3, 4, -1]).$pick($days),
         };
-        $rule = (string) RuleParser::parse($rule.match (mt_rand(0, 3)) {
-            0 => ';COUNT='.mt_rand(2, 60),
-            1 => sprintf(';UNTIL=%04d%02d%02d', mt_rand(2028, 2035), mt_rand(1, 12), mt_rand(1, 28)),
-            default => '',
-        });
+        $rule = (string) RuleParser::parse(
+            $rule.
+                match (mt_rand(0, 3)) {
+                    0 => ';COUNT='.mt_rand(2, 60),
+                    1 => sprintf(';UNTIL=%04d%02d%02d', mt_rand(2028, 2035), mt_rand(1, 12), mt_rand(1, 28)),
+                    default => '',
+                },
+        );
         $parsed = RuleParser::parse($rule);
         $start = RecurrenceSet::firstOnOrAfter($parsed, LocalDateTime::parse('2026-11-25T07:15'));
         $words = (new RuleInWords($parsed, $start))->sentence();
-        $draft = CaptureReader::read("feed the ferns {$words} at 7:15", LocalDateTime::parse('2026-11-25T06:00'), Zone::of('Europe/Berlin'), []);
+        $draft = CaptureReader::read(
+            "feed the ferns {$words} at 7:15",
+            LocalDateTime::parse('2026-11-25T06:00'),
+            Zone::of('Europe/Berlin'),
+            [],
+        );
         expect($draft->title)->toBe('feed the ferns', $words)->and((string) $draft->rule)->toBe($rule, $words);
     }
-})->with(['daily', 'daily in a season', 'weekdays', 'weekly', 'monthly by date', 'monthly by weekday', 'monthly by working day', 'yearly by date', 'yearly by weekday'])->with([1, 2]);
+})
+    ->with([
+        'daily',
+        'daily in a season',
+        'weekdays',
+        'weekly',
+        'monthly by date',
+        'monthly by weekday',
+        'monthly by working day',
+        'yearly by date',
+        'yearly by weekday',
+    ])
+    ->with([1, 2]);
 
 test('after it is done is read back too', function () {
     foreach (['FREQ=DAILY;INTERVAL=28', 'FREQ=WEEKLY', 'FREQ=MONTHLY;INTERVAL=3', 'FREQ=YEARLY;INTERVAL=2'] as $rule) {
-        $words = (new RuleInWords(RuleParser::parse($rule), LocalDateTime::parse('2026-11-25T07:15'), afterDone: true))->sentence();
-        $draft = CaptureReader::read("collect it {$words}", LocalDateTime::parse('2026-11-25T06:00'), Zone::of('Europe/Berlin'), []);
-        expect((string) $draft->rule)->toBe($rule, $words)->and($draft->afterDone)->toBeTrue()->and($draft->title)->toBe('collect it');
+        $words = (new RuleInWords(
+            RuleParser::parse($rule),
+            LocalDateTime::parse('2026-11-25T07:15'),
+            afterDone: true,
+        ))->sentence();
+        $draft = CaptureReader::read(
+            "collect it {$words}",
+            LocalDateTime::parse('2026-11-25T06:00'),
+            Zone::of('Europe/Berlin'),
+            [],
+        );
+        expect((string) $draft->rule)
+            ->toBe($rule, $words)
+            ->and($draft->afterDone)
+            ->toBeTrue()
+            ->and($draft->title)
+            ->toBe('collect it');
     }
 });
 

@@ -13,23 +13,30 @@ use PlumRota\Core\Time\Zone;
 /** The independent reference throughout is PHP's own date extension, and the IANA database it carries. */
 test('day numbers agree with the date extension over four centuries', function () {
     $utc = new DateTimeZone('UTC');
-    for ($number = -62091; $number < 84006; $number += 7) { // from 1800 on
+    for ($number = -62091; $number < 84006; $number += 7) {
+        // from 1800 on
         $date = (new DateTimeImmutable('@'.$number * 86400))->setTimezone($utc);
-        expect((string) LocalDate::fromDayNumber($number))->toBe($date->format('Y-m-d'))
-            ->and(LocalDate::parse($date->format('Y-m-d'))->dayNumber())->toBe($number)
-            ->and(Weekday::numberOf($number))->toBe((int) $date->format('N'));
+        expect((string) LocalDate::fromDayNumber($number))
+            ->toBe($date->format('Y-m-d'))
+            ->and(LocalDate::parse($date->format('Y-m-d'))->dayNumber())
+            ->toBe($number)
+            ->and(Weekday::numberOf($number))
+            ->toBe((int) $date->format('N'));
     }
 });
 
 test('week 1 holds the first Thursday (ISO 8601)', function () {
     foreach (range(1970, 2070) as $year) {
-        $monday = (new DateTimeImmutable)->setISODate($year, 1)->format('Y-m-d');
+        $monday = (new DateTimeImmutable())->setISODate($year, 1)->format('Y-m-d');
         expect((string) LocalDate::fromDayNumber(Gregorian::firstWeek($year)))->toBe($monday);
     }
 });
 
 test('the years 2020, 2026 and 2032 have 53 weeks (ISO 8601)', function () {
-    $long = array_filter(range(2019, 2033), fn (int $year): bool => Gregorian::firstWeek($year + 1) - Gregorian::firstWeek($year) === 371);
+    $long = array_filter(
+        range(2019, 2033),
+        fn (int $year): bool => Gregorian::firstWeek($year + 1) - Gregorian::firstWeek($year) === 371,
+    );
     expect(array_values($long))->toBe([2020, 2026, 2032]);
 });
 
@@ -44,17 +51,36 @@ test('what does not exist is refused with a sentence', function (callable $make,
     'a zone nobody has' => [fn () => Zone::of('Mars/Olympus'), 'There is no time zone called “Mars/Olympus”.'],
 ]);
 
-test('a time in a gap is read with the offset before it, a doubled one is the first (RFC 5545 3.3.5)', function (string $zone, string $wall, string $instant, string $seen) {
+test('a time in a gap is read with the offset before it, a doubled one is the first (RFC 5545 3.3.5)', function (
+    string $zone,
+    string $wall,
+    string $instant,
+    string $seen,
+) {
     $zone = Zone::of($zone);
     $found = $zone->instant(LocalDateTime::parse($wall));
-    expect(gmdate('Y-m-d\TH:i:s', $found))->toBe($instant)
-        ->and((string) $zone->wall($found))->toBe($seen);
+    expect(gmdate('Y-m-d\TH:i:s', $found))->toBe($instant)->and((string) $zone->wall($found))->toBe($seen);
 })->with([
     'Berlin, spring' => ['Europe/Berlin', '2026-03-29T02:30:00', '2026-03-29T01:30:00', '2026-03-29T03:30:00'],
     'Berlin, autumn' => ['Europe/Berlin', '2026-10-25T02:30:00', '2026-10-25T00:30:00', '2026-10-25T02:30:00'],
-    'New York, spring (RFC 5545 3.3.5)' => ['America/New_York', '2007-03-11T02:30:00', '2007-03-11T07:30:00', '2007-03-11T03:30:00'],
-    'New York, autumn (RFC 5545 3.3.5)' => ['America/New_York', '2007-11-04T01:30:00', '2007-11-04T05:30:00', '2007-11-04T01:30:00'],
-    'Lord Howe moves half an hour' => ['Australia/Lord_Howe', '2026-10-04T02:15:00', '2026-10-03T15:45:00', '2026-10-04T02:45:00'],
+    'New York, spring (RFC 5545 3.3.5)' => [
+        'America/New_York',
+        '2007-03-11T02:30:00',
+        '2007-03-11T07:30:00',
+        '2007-03-11T03:30:00',
+    ],
+    'New York, autumn (RFC 5545 3.3.5)' => [
+        'America/New_York',
+        '2007-11-04T01:30:00',
+        '2007-11-04T05:30:00',
+        '2007-11-04T01:30:00',
+    ],
+    'Lord Howe moves half an hour' => [
+        'Australia/Lord_Howe',
+        '2026-10-04T02:15:00',
+        '2026-10-03T15:45:00',
+        '2026-10-04T02:45:00',
+    ],
     'Kathmandu is 5:45 ahead' => ['Asia/Kathmandu', '2026-11-25T07:15:00', '2026-11-25T01:30:00', '2026-11-25T07:15:00'],
     'Apia had no 30 December 2011' => ['Pacific/Apia', '2011-12-30T12:00:00', '2011-12-30T22:00:00', '2011-12-31T12:00:00'],
 ]);

@@ -28,9 +28,17 @@ function nearClockChange(): array
 {
     $zone = array_rand(CHANGES_OF_CLOCKS);
     $change = (int) strtotime(CHANGES_OF_CLOCKS[$zone][mt_rand(0, 1)]);
-    $day = (new DateTimeImmutable('@'.($change - mt_rand(0, 3) * 86400)))->setTimezone(new DateTimeZone($zone))->format('Y-m-d');
+    $day = (new DateTimeImmutable('@'.($change - mt_rand(0, 3) * 86400)))
+        ->setTimezone(new DateTimeZone($zone))
+        ->format('Y-m-d');
     $start = LocalDateTime::parse(sprintf('%sT%02d:%02d:00', $day, mt_rand(0, 23), mt_rand(0, 3) * 15));
-    $rule = ['FREQ=MINUTELY;INTERVAL='.[5, 15, 20, 45][mt_rand(0, 3)], 'FREQ=HOURLY', 'FREQ=HOURLY;BYMINUTE=0,20,40', 'FREQ=DAILY;BYHOUR=0,1,2,3,12;BYMINUTE=15,45', 'FREQ=DAILY'][mt_rand(0, 4)];
+    $rule = [
+        'FREQ=MINUTELY;INTERVAL='.[5, 15, 20, 45][mt_rand(0, 3)],
+        'FREQ=HOURLY',
+        'FREQ=HOURLY;BYMINUTE=0,20,40',
+        'FREQ=DAILY;BYHOUR=0,1,2,3,12;BYMINUTE=15,45',
+        'FREQ=DAILY',
+    ][mt_rand(0, 4)];
 
     return [$zone, $rule, $start, $change];
 }
@@ -49,7 +57,11 @@ function instantByPhp(LocalDateTime $wall, string $zone): int
         $asUtc = (int) strtotime($wall.'Z');
         $steps = $timeZone->getTransitions($asUtc - 86400 * 2, $asUtc + 86400 * 2) ?: [];
         $instants = array_map(fn (array $step): int => $asUtc - $step['offset'], $steps);
-        $shown = array_filter($instants, fn (int $instant): bool => (new DateTimeImmutable('@'.$instant))->setTimezone($timeZone)->format('Y-m-d\TH:i:s') === (string) $wall);
+        $shown = array_filter(
+            $instants,
+            fn (int $instant): bool => (new DateTimeImmutable('@'.$instant))->setTimezone($timeZone)->format('Y-m-d\TH:i:s') ===
+                (string) $wall,
+        );
 
         return $shown === [] ? $instants[0] : min($shown);
     })();
@@ -62,15 +74,28 @@ test('UNTIL in UTC is compared as an instant, in five zones', function () {
     for ($i = 0; $i < 800; $i++) {
         [$zone, $rule, $start, $change] = nearClockChange();
         $until = $change + mt_rand(-12, 12) * 900 + mt_rand(-1, 1);
-        $whole = (new RecurrenceSet($start, RuleParser::parse($rule), zone: Zone::of($zone)))->between($start, $start->plusSeconds(6 * 86400));
+        $whole = (new RecurrenceSet($start, RuleParser::parse($rule), zone: Zone::of($zone)))->between(
+            $start,
+            $start->plusSeconds(6 * 86400),
+        );
         $expected = array_values(array_filter($whole, fn (LocalDateTime $one): bool => instantByPhp($one, $zone) <= $until));
         if (instantByPhp($start, $zone) > $until) {
             $expected = [];
         }
-        $set = new RecurrenceSet($start, RuleParser::parse($rule.';UNTIL='.gmdate('Ymd\THis\Z', $until)), zone: Zone::of($zone));
+        $set = new RecurrenceSet(
+            $start,
+            RuleParser::parse($rule.';UNTIL='.gmdate('Ymd\THis\Z', $until)),
+            zone: Zone::of($zone),
+        );
         $seen = $set->between($start, $start->plusSeconds(6 * 86400));
         if (array_map(strval(...), $seen) !== array_map(strval(...), $expected)) {
-            $wrong[] = "{$rule} from {$start} in {$zone} until ".gmdate('c', $until).': '.count($seen).' instead of '.count($expected);
+            $wrong[] =
+                "{$rule} from {$start} in {$zone} until ".
+                gmdate('c', $until).
+                ': '.
+                count($seen).
+                ' instead of '.
+                count($expected);
         }
     }
     expect($wrong)->toBe([]);
@@ -82,19 +107,33 @@ test('a cut near a clock change leaves nothing out and doubles nothing', functio
     $wrong = [];
     for ($i = 0; $i < 800; $i++) {
         [$zone, $rule, $start, $change] = nearClockChange();
-        $rule .= mt_rand(0, 3) === 0 ? ';UNTIL='.gmdate('Ymd\THis\Z', $change + mt_rand(0, 12) * 900) : (mt_rand(0, 3) === 0 ? ';COUNT='.mt_rand(2, 200) : '');
+        $rule .=
+            mt_rand(0, 3) === 0
+                ? ';UNTIL='.gmdate('Ymd\THis\Z', $change + mt_rand(0, 12) * 900)
+                : (mt_rand(0, 3) === 0
+                    ? ';COUNT='.mt_rand(2, 200)
+                    : '');
         $series = new Series('one', Placement::timed($start, 10, Zone::of($zone)), RuleParser::parse($rule));
-        $texts = fn (?Series $one): array => array_map(strval(...), $one?->recurrenceSet()->between($start, $start->plusSeconds(6 * 86400)) ?? []);
+        $texts = fn (?Series $one): array => array_map(
+            strval(...),
+            $one?->recurrenceSet()->between($start, $start->plusSeconds(6 * 86400)) ?? [],
+        );
         $whole = $texts($series);
         if (count($whole) < 2) {
             continue;
         }
-        $near = array_values(array_filter($whole, fn (string $one): bool => abs(instantByPhp(LocalDateTime::parse($one), $zone) - $change) < 7200));
+        $near = array_values(
+            array_filter($whole, fn (string $one): bool => abs(instantByPhp(LocalDateTime::parse($one), $zone) - $change) < 7200),
+        );
         $cut = ($near !== [] ? $near : $whole)[mt_rand(0, count($near !== [] ? $near : $whole) - 1)];
         $split = Split::at($series, LocalDateTime::parse($cut));
         $parts = [...$texts($split->head), ...$texts($split->tail)];
         if ($parts !== $whole) {
-            $wrong[] = "{$rule} from {$start} in {$zone} cut at {$cut}: missing ".implode(' ', array_diff($whole, $parts)).', too many '.implode(' ', array_diff_key($parts, array_unique($parts)));
+            $wrong[] =
+                "{$rule} from {$start} in {$zone} cut at {$cut}: missing ".
+                implode(' ', array_diff($whole, $parts)).
+                ', too many '.
+                implode(' ', array_diff_key($parts, array_unique($parts)));
         }
     }
     expect($wrong)->toBe([]);

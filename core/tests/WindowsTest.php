@@ -31,7 +31,10 @@ test('a window shows what walking there shows', function () {
         foreach ([$rule, "{$rule};COUNT=90"] as $text) {
             $parsed = RuleParser::parse($text);
             $set = new RecurrenceSet($start, $parsed);
-            $walked = array_map(fn (LocalDateTime $one): int => $one->seconds, $set->next($parsed->freq->isWithinDay() ? 40 : 100));
+            $walked = array_map(
+                fn (LocalDateTime $one): int => $one->seconds,
+                $set->next($parsed->freq->isWithinDay() ? 40 : 100),
+            );
             $number = count($walked);
             foreach ([0, 1, 7, intdiv($number, 2), $number - 2] as $cut) {
                 if ($cut < 0 || $cut >= $number) {
@@ -40,7 +43,10 @@ test('a window shows what walking there shows', function () {
                 foreach ([0, 1, -86_000] as $shift) {
                     $from = LocalDateTime::fromSeconds($walked[$cut] + $shift);
                     $wanted = array_values(array_filter($walked, fn (int $second): bool => $second >= $from->seconds));
-                    $found = array_map(fn (LocalDateTime $one): int => $one->seconds, $set->between($from, LocalDateTime::fromSeconds($walked[$number - 1] + 1)));
+                    $found = array_map(
+                        fn (LocalDateTime $one): int => $one->seconds,
+                        $set->between($from, LocalDateTime::fromSeconds($walked[$number - 1] + 1)),
+                    );
                     if ($found !== $wanted) {
                         $wrong[] = "{$text} from {$start}, a window from {$from}";
                     }
@@ -54,13 +60,22 @@ test('a window shows what walking there shows', function () {
 test('a rule finds itself at each of its instances, and not beside them', function () {
     foreach (shapes(23) as [$rule, $start]) {
         $parsed = RuleParser::parse($rule);
-        if ($parsed->freq->isWithinDay() || $parsed->bySetPos !== [] || $parsed->interval > 1 || $parsed->freq === Frequency::Yearly && $parsed->byWeekNo !== []) {
+        if (
+            $parsed->freq->isWithinDay() ||
+            $parsed->bySetPos !== [] ||
+            $parsed->interval > 1 ||
+            ($parsed->freq === Frequency::Yearly && $parsed->byWeekNo !== [])
+        ) {
             continue;
         }
         foreach ((new RecurrenceSet($start, $parsed))->next(12) as $one) {
             $set = new RecurrenceSet($start, $parsed);
-            expect($set->includes($one))->toBeTrue()->and($set->includes($one->plusSeconds(60 * 7)))->toBeFalse()
-                ->and((string) RecurrenceSet::firstOnOrAfter($parsed, $one))->toBe((string) $one);
+            expect($set->includes($one))
+                ->toBeTrue()
+                ->and($set->includes($one->plusSeconds(60 * 7)))
+                ->toBeFalse()
+                ->and((string) RecurrenceSet::firstOnOrAfter($parsed, $one))
+                ->toBe((string) $one);
         }
     }
 });

@@ -9,7 +9,9 @@ use PlumRota\Core\Time\LocalDateTime;
 
 /** From Wednesday 25 November 2026, 7:05, on. Every sentence was read by a person against its rule. */
 test('a rule of any shape has its sentence', function (string $rule, string $words, bool $afterDone = false) {
-    expect((new RuleInWords(RuleParser::parse($rule), LocalDateTime::parse('2026-11-25T07:05'), $afterDone))->sentence())->toBe($words);
+    expect((new RuleInWords(RuleParser::parse($rule), LocalDateTime::parse('2026-11-25T07:05'), $afterDone))->sentence())->toBe(
+        $words,
+    );
 })->with([
     ['FREQ=DAILY', 'every day'],
     ['FREQ=DAILY;INTERVAL=2', 'every other day'],
@@ -45,16 +47,31 @@ test('a rule of any shape has its sentence', function (string $rule, string $wor
     ['FREQ=WEEKLY;BYDAY=MO,TU,WE,TH,FR,SA,SU', 'every day'],
     ['FREQ=WEEKLY;INTERVAL=4;BYDAY=MO,TU,WE,TH,FR,SA,SU;BYMONTH=6', 'every 4 weeks on every day in June'],
     ['FREQ=WEEKLY;BYDAY=MO,FR;BYMONTH=1,2,3', 'every Monday and Friday from January to March'],
-    ['FREQ=WEEKLY;BYDAY=MO,WE,FR;BYSETPOS=2;BYMONTH=4', 'every week on Monday, Wednesday and Friday in April, only the 2nd of these'],
+    [
+        'FREQ=WEEKLY;BYDAY=MO,WE,FR;BYSETPOS=2;BYMONTH=4',
+        'every week on Monday, Wednesday and Friday in April, only the 2nd of these',
+    ],
     ['FREQ=MONTHLY', 'every month on the 25th'],
-    ['FREQ=MONTHLY;BYMONTHDAY=1,2,3,4,11,12,13,21,22,23,31', 'every month on the 1st, 2nd, 3rd, 4th, 11th, 12th, 13th, 21st, 22nd, 23rd and 31st'],
-    ['FREQ=MONTHLY;BYMONTHDAY=-1,-2,-3,-4,-5,-21', 'every month on the 21st day from the end, 5th day from the end, last but three day, last but two day, last but one day and last day'],
+    [
+        'FREQ=MONTHLY;BYMONTHDAY=1,2,3,4,11,12,13,21,22,23,31',
+        'every month on the 1st, 2nd, 3rd, 4th, 11th, 12th, 13th, 21st, 22nd, 23rd and 31st',
+    ],
+    [
+        'FREQ=MONTHLY;BYMONTHDAY=-1,-2,-3,-4,-5,-21',
+        'every month on the 21st day from the end, 5th day from the end, last but three day, last but two day, last but one day and last day',
+    ],
     ['FREQ=MONTHLY;BYMONTHDAY=13;BYDAY=FR', 'every month on the 13th if it is a Friday'],
     ['FREQ=MONTHLY;BYMONTHDAY=13,14;BYDAY=FR,SA', 'every month on the 13th and 14th if it is a Friday or Saturday'],
-    ['FREQ=MONTHLY;BYMONTHDAY=26,27,28;BYDAY=MO,TU,WE,TH,FR;BYSETPOS=-1', 'every month on the 26th, 27th or 28th if it is a weekday, only the last of these'],
+    [
+        'FREQ=MONTHLY;BYMONTHDAY=26,27,28;BYDAY=MO,TU,WE,TH,FR;BYSETPOS=-1',
+        'every month on the 26th, 27th or 28th if it is a weekday, only the last of these',
+    ],
     ['FREQ=MONTHLY;BYDAY=1MO', 'every month on the first Monday'],
     ['FREQ=MONTHLY;BYDAY=2MO,4MO', 'every month on the second Monday and the fourth Monday'],
-    ['FREQ=MONTHLY;BYDAY=3TU,5WE,-1FR,-2SA', 'every month on the third Tuesday, the fifth Wednesday, the last Friday and the last but one Saturday'],
+    [
+        'FREQ=MONTHLY;BYDAY=3TU,5WE,-1FR,-2SA',
+        'every month on the third Tuesday, the fifth Wednesday, the last Friday and the last but one Saturday',
+    ],
     ['FREQ=MONTHLY;BYDAY=TU', 'every month on every Tuesday'],
     ['FREQ=MONTHLY;BYDAY=TU,TH', 'every month on every Tuesday and Thursday'],
     ['FREQ=MONTHLY;BYDAY=1MO,TU', 'every month on the first Monday and every Tuesday'],
@@ -62,12 +79,21 @@ test('a rule of any shape has its sentence', function (string $rule, string $wor
     ['FREQ=MONTHLY;BYDAY=MO,TU,WE,TH,FR;BYSETPOS=1', 'every month on the first weekday'],
     ['FREQ=MONTHLY;BYDAY=MO,TU,WE,TH,FR,SA,SU;BYSETPOS=-1', 'every month on the last day'],
     ['FREQ=MONTHLY;BYDAY=SA,SU;BYSETPOS=1,-1;BYMONTH=9', 'every month on the last and first Saturday or Sunday in September'],
-    ['FREQ=MONTHLY;BYDAY=MO,TU,WE,TH,FR;BYSETPOS=-1;BYHOUR=9,10', 'every month on every Monday, Tuesday, Wednesday, Thursday and Friday at 9:05 and 10:05, only the last of these'],
+    [
+        'FREQ=MONTHLY;BYDAY=MO,TU,WE,TH,FR;BYSETPOS=-1;BYHOUR=9,10',
+        'every month on every Monday, Tuesday, Wednesday, Thursday and Friday at 9:05 and 10:05, only the last of these',
+    ],
     ['FREQ=MONTHLY;BYDAY=SA,SU;BYSETPOS=6', 'every month on the 6th Saturday or Sunday'],
     ['FREQ=MONTHLY;BYDAY=1SA,SU;BYSETPOS=2', 'every month on the first Saturday and every Sunday, only the 2nd of these'],
     ['FREQ=MONTHLY;INTERVAL=3;BYMONTHDAY=31;BYMONTH=1,3', 'every 3 months on the 31st in January and March'],
-    ['RSCALE=GREGORIAN;FREQ=MONTHLY;BYMONTHDAY=31;SKIP=BACKWARD', 'every month on the 31st, or the last day before where a month is too short'],
-    ['RSCALE=GREGORIAN;FREQ=MONTHLY;BYMONTHDAY=31;SKIP=FORWARD', 'every month on the 31st, or the first day after where a month is too short'],
+    [
+        'RSCALE=GREGORIAN;FREQ=MONTHLY;BYMONTHDAY=31;SKIP=BACKWARD',
+        'every month on the 31st, or the last day before where a month is too short',
+    ],
+    [
+        'RSCALE=GREGORIAN;FREQ=MONTHLY;BYMONTHDAY=31;SKIP=FORWARD',
+        'every month on the 31st, or the first day after where a month is too short',
+    ],
     ['FREQ=MONTHLY;BYMONTHDAY=15;BYHOUR=9,10;BYSETPOS=1', 'every month on the 15th at 9:05 and 10:05, only the 1st of these'],
     ['FREQ=YEARLY', 'every year on 25 November'],
     ['FREQ=YEARLY;INTERVAL=2', 'every other year on 25 November'],
@@ -82,22 +108,40 @@ test('a rule of any shape has its sentence', function (string $rule, string $wor
     ['FREQ=YEARLY;BYMONTH=1,2,3;BYMONTHDAY=1', 'every year on the 1st of the months from January to March'],
     ['FREQ=YEARLY;BYMONTH=11;BYMONTHDAY=2,3;BYDAY=TU', 'every year on the 2nd and 3rd if it is a Tuesday of November'],
     ['FREQ=YEARLY;BYMONTH=11;BYMONTHDAY=2;BYDAY=TU', 'every year on the 2nd if it is a Tuesday of November'],
-    ['RSCALE=GREGORIAN;FREQ=YEARLY;BYMONTH=2;BYMONTHDAY=29;SKIP=BACKWARD', 'every year on 29 February, or the last day before where a month is too short'],
-    ['RSCALE=GREGORIAN;FREQ=YEARLY;BYMONTHDAY=31;SKIP=FORWARD', 'every year on the 31st of every month, or the first day after where a month is too short'],
-    ['RSCALE=GREGORIAN;FREQ=YEARLY;SKIP=BACKWARD', 'every year on 25 November, or the last day before where a month is too short'],
-    ['FREQ=YEARLY;BYMONTH=12;BYMONTHDAY=24;BYHOUR=9,10;BYSETPOS=1', 'every year on 24 December at 9:05 and 10:05, only the 1st of these'],
+    [
+        'RSCALE=GREGORIAN;FREQ=YEARLY;BYMONTH=2;BYMONTHDAY=29;SKIP=BACKWARD',
+        'every year on 29 February, or the last day before where a month is too short',
+    ],
+    [
+        'RSCALE=GREGORIAN;FREQ=YEARLY;BYMONTHDAY=31;SKIP=FORWARD',
+        'every year on the 31st of every month, or the first day after where a month is too short',
+    ],
+    [
+        'RSCALE=GREGORIAN;FREQ=YEARLY;SKIP=BACKWARD',
+        'every year on 25 November, or the last day before where a month is too short',
+    ],
+    [
+        'FREQ=YEARLY;BYMONTH=12;BYMONTHDAY=24;BYHOUR=9,10;BYSETPOS=1',
+        'every year on 24 December at 9:05 and 10:05, only the 1st of these',
+    ],
     ['FREQ=YEARLY;BYWEEKNO=20', 'every year on Wednesday of week 20'],
     ['FREQ=YEARLY;BYWEEKNO=20,38;BYDAY=MO,WE', 'every year on every Monday and Wednesday of weeks 20 and 38'],
     ['FREQ=YEARLY;BYWEEKNO=1;BYDAY=MO;BYMONTH=1', 'every year on every Monday of week 1 in January'],
     ['FREQ=YEARLY;BYWEEKNO=1,2;BYDAY=MO;BYSETPOS=1', 'every year on every Monday of weeks 1 and 2, only the 1st of these'],
     ['FREQ=YEARLY;BYYEARDAY=1,100', 'every year on the 1st and 100th day of the year'],
-    ['FREQ=YEARLY;BYYEARDAY=256;BYDAY=MO,TU,WE,TH,FR;BYMONTH=9', 'every year on the 256th day of the year if it is a weekday in September'],
+    [
+        'FREQ=YEARLY;BYYEARDAY=256;BYDAY=MO,TU,WE,TH,FR;BYMONTH=9',
+        'every year on the 256th day of the year if it is a weekday in September',
+    ],
     ['FREQ=YEARLY;BYYEARDAY=1,2;BYSETPOS=-1', 'every year on the 1st and 2nd day of the year, only the last of these'],
     ['FREQ=YEARLY;BYDAY=20MO', 'every year on the 20th Monday'],
     ['FREQ=YEARLY;BYDAY=MO;BYMONTH=5', 'every year on every Monday of May'],
     ['FREQ=YEARLY;BYMONTH=1;BYDAY=2MO', 'every year on the second Monday of January'],
     ['FREQ=YEARLY;BYMONTH=1;BYDAY=MO,TU;BYSETPOS=2', 'every year on the second Monday or Tuesday of January'],
-    ['FREQ=YEARLY;BYMONTH=1;BYDAY=1MO,TU;BYSETPOS=2', 'every year on the first Monday and every Tuesday of January, only the 2nd of these'],
+    [
+        'FREQ=YEARLY;BYMONTH=1;BYDAY=1MO,TU;BYSETPOS=2',
+        'every year on the first Monday and every Tuesday of January, only the 2nd of these',
+    ],
     ['RSCALE=HEBREW;FREQ=YEARLY', 'every year on the same date of the Hebrew calendar'],
     ['RSCALE=ISLAMIC-CIVIL;FREQ=MONTHLY;COUNT=5', 'every month on the same date of the Islamic-Civil calendar, 5 times'],
     ['RSCALE=HEBREW;FREQ=YEARLY;BYMONTH=7,5L;BYMONTHDAY=10', 'every year on the 10th of months 7 and 5L of the Hebrew calendar'],
@@ -105,10 +149,16 @@ test('a rule of any shape has its sentence', function (string $rule, string $wor
     ['RSCALE=CHINESE;FREQ=YEARLY;BYMONTHDAY=1', 'every year on the 1st of every month of the Chinese calendar'],
     ['RSCALE=CHINESE;FREQ=MONTHLY;BYMONTHDAY=1,15', 'every month on the 1st and 15th of the Chinese calendar'],
     ['RSCALE=HEBREW;FREQ=YEARLY;BYMONTH=7', 'every year on the same date of month 7 of the Hebrew calendar'],
-    ['RSCALE=CHINESE;FREQ=YEARLY;BYMONTH=6L;BYMONTHDAY=1;SKIP=FORWARD', 'every year on the 1st of month 6L of the Chinese calendar, or the first day after where a month is too short'],
+    [
+        'RSCALE=CHINESE;FREQ=YEARLY;BYMONTH=6L;BYMONTHDAY=1;SKIP=FORWARD',
+        'every year on the 1st of month 6L of the Chinese calendar, or the first day after where a month is too short',
+    ],
     ['RSCALE=HEBREW;FREQ=YEARLY;BYMONTH=7;BYDAY=1MO', 'every year on the first Monday of month 7 of the Hebrew calendar'],
 ]);
 
 test('a date in words', function () {
-    expect(RuleInWords::date(LocalDate::of(2026, 1, 2)))->toBe('2 January 2026')->and(RuleInWords::date(LocalDate::of(2026, 12, 31)))->toBe('31 December 2026');
+    expect(RuleInWords::date(LocalDate::of(2026, 1, 2)))
+        ->toBe('2 January 2026')
+        ->and(RuleInWords::date(LocalDate::of(2026, 12, 31)))
+        ->toBe('31 December 2026');
 });

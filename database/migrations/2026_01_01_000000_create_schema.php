@@ -8,8 +8,10 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Schema;
 
 /**
- * The whole schema. Dates are YYYY-MM-DD and wall times YYYY-MM-DDTHH:MM:SS, as text that sorts by itself; instants are Unix seconds,
- * lengths minutes where nothing else is said. Rows of the tables in App\Journal\Journal::TABLES are written only by the write path.
+ * The whole schema. Dates are YYYY-MM-DD and wall times YYYY-MM-DDTHH:MM:SS, as text that sorts by itself; instants are Unix
+ * seconds,
+ * lengths minutes where nothing else is said. Rows of the tables in App\Journal\Journal::TABLES are written only by the write
+ * path.
  */
 return new class extends Migration
 {
@@ -43,7 +45,9 @@ return new class extends Migration
             $table->unsignedSmallInteger('stint_minutes')->default(25);
             $table->unsignedSmallInteger('must_limit')->default(2); // a day
             $table->unsignedSmallInteger('other_limit')->default(8);
-            $table->json('closing_questions')->default('["What went well?","What could be better?","A good moment","What for tomorrow?"]');
+            $table
+                ->json('closing_questions')
+                ->default('["What went well?","What could be better?","A good moment","What for tomorrow?"]');
             $table->unsignedSmallInteger('quiet_from')->default(0); // minutes of the day; the same for none
             $table->unsignedSmallInteger('quiet_to')->default(0);
             $table->unsignedSmallInteger('agenda_at')->nullable(); // minute of the day
@@ -190,7 +194,8 @@ return new class extends Migration
             'with_margins' => '(user_id) where travel > 0 or margin > 0',
             'routines_due' => "(user_id) where due is not null and (rule is not null or extra_dates <> '[]')",
         ]);
-        // What makes one occurrence differ from its rule: where it stands instead, what it has of its own, what became of it. Keyed by its
+        // What makes one occurrence differ from its rule: where it stands instead, what it has of its own, what became of it.
+        // Keyed by its
         // RECURRENCE-ID; "once" for what happens once.
         Schema::create('overrides', function (Blueprint $table): void {
             $table->id();
@@ -378,33 +383,62 @@ return new class extends Migration
     }
 
     /**
-     * What can be searched (SQLite FTS5): entries, and what single occurrences have of their own, each with a word for its account, so that
+     * What can be searched (SQLite FTS5): entries, and what single occurrences have of their own, each with a word for its
+     * account, so that
      * nothing of others is looked at. Triggers keep it, so that nothing that changes a row can forget it.
      */
     private function search(): void
     {
-        DB::statement("create virtual table searched using fts5(entry_id unindexed, override_id unindexed, account, title, place, steps, notes, labels, tokenize = 'unicode61 remove_diacritics 2', prefix = '2 3')");
+        DB::statement(
+            "create virtual table searched using fts5(entry_id unindexed, override_id unindexed, account, title, place, steps, notes, labels, tokenize = 'unicode61 remove_diacritics 2', prefix = '2 3')",
+        );
         // Which rows of it stand for what: it has no keys of its own.
-        DB::statement('create table searched_rows (entry_id text not null, override_id integer not null, rowid integer not null, primary key (entry_id, override_id)) without rowid');
+        DB::statement(
+            'create table searched_rows (entry_id text not null, override_id integer not null, rowid integer not null, primary key (entry_id, override_id)) without rowid',
+        );
         $columns = 'entry_id, override_id, account, title, place, steps, notes, labels';
-        $steps = fn (string $json): string => "coalesce((select group_concat(json_extract(value, '$.text'), ' · ') from json_each({$json})), '')";
-        $keep = fn (string $entry, string $override): string => "insert into searched_rows (entry_id, override_id, rowid) values ({$entry}, {$override}, last_insert_rowid());";
-        $forget = fn (string $entry, string $override): string => "delete from searched where rowid in (select rowid from searched_rows where entry_id = {$entry} and override_id = {$override});
+        $steps = fn (
+            string $json,
+        ): string => "coalesce((select group_concat(json_extract(value, '$.text'), ' · ') from json_each({$json})), '')";
+        $keep = fn (
+            string $entry,
+            string $override,
+        ): string => "insert into searched_rows (entry_id, override_id, rowid) values ({$entry}, {$override}, last_insert_rowid());";
+        $forget = fn (
+            string $entry,
+            string $override,
+        ): string => "delete from searched where rowid in (select rowid from searched_rows where entry_id = {$entry} and override_id = {$override});
             delete from searched_rows where entry_id = {$entry} and override_id = {$override};";
 
-        $entry = "insert into searched ({$columns}) values (new.id, null, 'account' || new.user_id, new.title, new.place, {$steps('new.checklist')}, new.notes,
+        $entry = "insert into searched ({$columns}) values (new.id, null, 'account' || new.user_id, new.title, new.place, {$steps(
+            'new.checklist',
+        )}, new.notes,
             coalesce((select group_concat(value, ' · ') from json_each(new.labels)), '')); {$keep('new.id', '0')}";
         DB::unprepared("create trigger entries_searched after insert on entries begin {$entry} end");
-        DB::unprepared("create trigger entries_searched_anew after update of title, place, checklist, notes, labels on entries begin {$forget('old.id', '0')} {$entry} end");
+        DB::unprepared(
+            "create trigger entries_searched_anew after update of title, place, checklist, notes, labels on entries begin {$forget(
+                'old.id',
+                '0',
+            )} {$entry} end",
+        );
         DB::unprepared("create trigger entries_forgotten after delete on entries begin {$forget('old.id', '0')} end");
 
         $hasOwn = "new.fields not in ('{}', '[]')";
         $field = fn (string $name): string => "coalesce(json_extract(new.fields, '$.{$name}'), '')";
-        $override = "insert into searched ({$columns}) select new.entry_id, new.id, 'account' || new.user_id, {$field('title')}, '', {$steps("json_extract(new.fields, '$.checklist')")}, {$field('notes')}, '' where {$hasOwn};
+        $override = "insert into searched ({$columns}) select new.entry_id, new.id, 'account' || new.user_id, {$field(
+            'title',
+        )}, '', {$steps("json_extract(new.fields, '$.checklist')")}, {$field('notes')}, '' where {$hasOwn};
             insert into searched_rows (entry_id, override_id, rowid) select new.entry_id, new.id, last_insert_rowid() where {$hasOwn};";
         DB::unprepared("create trigger overrides_searched after insert on overrides when {$hasOwn} begin {$override} end");
-        DB::unprepared("create trigger overrides_searched_anew after update of fields, entry_id on overrides begin {$forget('old.entry_id', 'old.id')} {$override} end");
-        DB::unprepared("create trigger overrides_forgotten after delete on overrides begin {$forget('old.entry_id', 'old.id')} end");
+        DB::unprepared(
+            "create trigger overrides_searched_anew after update of fields, entry_id on overrides begin {$forget(
+                'old.entry_id',
+                'old.id',
+            )} {$override} end",
+        );
+        DB::unprepared(
+            "create trigger overrides_forgotten after delete on overrides begin {$forget('old.entry_id', 'old.id')} end",
+        );
     }
 
     /** @param  array<string, string>  $indexes  columns and condition, by what they find */
@@ -417,8 +451,32 @@ return new class extends Migration
 
     public function down(): void
     {
-        foreach (['searched', 'searched_rows', 'phone_messages', 'post_box', 'jobs', 'deliveries', 'answers', 'history_entries', 'history', 'closings', 'timings', 'day_hours', 'attachments', 'overrides', 'entries',
-            'filing_rules', 'filters', 'calendars', 'areas', 'account_links', 'devices', 'users'] as $table) {
+        foreach (
+            [
+                'searched',
+                'searched_rows',
+                'phone_messages',
+                'post_box',
+                'jobs',
+                'deliveries',
+                'answers',
+                'history_entries',
+                'history',
+                'closings',
+                'timings',
+                'day_hours',
+                'attachments',
+                'overrides',
+                'entries',
+                'filing_rules',
+                'filters',
+                'calendars',
+                'areas',
+                'account_links',
+                'devices',
+                'users',
+            ] as $table
+        ) {
             Schema::dropIfExists($table);
         }
     }

@@ -46,7 +46,11 @@ final class DemoSeeder extends Seeder
     private const HISTORY_WEEKS = 10;
 
     /** Of what has hours, by calendar. */
-    private const DEFAULTS = ['Choir' => ['-PT60M;screen,phone'], 'Tours' => ['-PT30M'], 'Family' => ['-PT10M@leave;screen,phone']];
+    private const DEFAULTS = [
+        'Choir' => ['-PT60M;screen,phone'],
+        'Tours' => ['-PT30M'],
+        'Family' => ['-PT10M@leave;screen,phone'],
+    ];
 
     private User $user;
 
@@ -81,20 +85,47 @@ final class DemoSeeder extends Seeder
         $themes = ['Propagation', '', 'Visitors', '', 'Propagation', '', ''];
         $minutes = [540, 540, 540, 540, 540, 360, 240];
         $this->user = User::query()->create([
-            'quiet_from' => 1320, 'quiet_to' => 360, 'agenda_at' => 390, 'evening_at' => 1245, 'agenda_ways' => ['screen', 'mail'],
-            'name' => 'Steward', 'email' => self::EMAIL, 'password' => self::PASSWORD, 'zone' => self::ZONE,
-            'week' => array_map(fn (array $day, string $theme, int $minutes): array => [...$day, 'theme' => $theme, 'minutes' => $minutes], OpenAccount::week(), $themes, $minutes),
+            'quiet_from' => 1320,
+            'quiet_to' => 360,
+            'agenda_at' => 390,
+            'evening_at' => 1245,
+            'agenda_ways' => ['screen', 'mail'],
+            'name' => 'Steward',
+            'email' => self::EMAIL,
+            'password' => self::PASSWORD,
+            'zone' => self::ZONE,
+            'week' => array_map(
+                fn (array $day, string $theme, int $minutes): array => [...$day, 'theme' => $theme, 'minutes' => $minutes],
+                OpenAccount::week(),
+                $themes,
+                $minutes,
+            ),
         ]);
         $areas = [
-            ['Glasshouse', 'teal', 26, ['Glasshouse', 'Tours']], ['Training', 'indigo', 5, ['Training']], ['Family', 'rose', 6, ['Family']],
-            ['Household', 'ochre', null, ['Household']], ['Choir', 'olive', null, ['Choir']], ['Paperwork', 'steel', 2, ['Paperwork']],
+            ['Glasshouse', 'teal', 26, ['Glasshouse', 'Tours']],
+            ['Training', 'indigo', 5, ['Training']],
+            ['Family', 'rose', 6, ['Family']],
+            ['Household', 'ochre', null, ['Household']],
+            ['Choir', 'olive', null, ['Choir']],
+            ['Paperwork', 'steel', 2, ['Paperwork']],
         ];
         foreach ($areas as $place => [$name, $colour, $hours, $calendars]) {
-            $area = Area::query()->create(['user_id' => $this->user->id, 'name' => $name, 'colour' => $colour,
-                'intended_minutes' => $hours === null ? null : $hours * 60, 'position' => $place]);
+            $area = Area::query()->create([
+                'user_id' => $this->user->id,
+                'name' => $name,
+                'colour' => $colour,
+                'intended_minutes' => $hours === null ? null : $hours * 60,
+                'position' => $place,
+            ]);
             foreach ($calendars as $calendar) {
-                $this->calendars[$calendar] = Calendar::query()->create(['user_id' => $this->user->id, 'area_id' => $area->id, 'name' => $calendar,
-                    'position' => count($this->calendars), 'missed' => $name === 'Family' ? 'lapse' : 'hold', 'reminders' => self::DEFAULTS[$calendar] ?? []]);
+                $this->calendars[$calendar] = Calendar::query()->create([
+                    'user_id' => $this->user->id,
+                    'area_id' => $area->id,
+                    'name' => $calendar,
+                    'position' => count($this->calendars),
+                    'missed' => $name === 'Family' ? 'lapse' : 'hold',
+                    'reminders' => self::DEFAULTS[$calendar] ?? [],
+                ]);
             }
         }
         $this->user->update(['default_calendar_id' => $this->calendars['Glasshouse']->id]);
@@ -104,42 +135,223 @@ final class DemoSeeder extends Seeder
     private function routines(): void
     {
         $back = $this->monday->plusDays(-7 * 16);
-        $this->routine('Vent check', 'Glasshouse', 'FREQ=WEEKLY;BYDAY=MO,WE,FR', '07:15', 15, ['labels' => ['rounds'], 'effort' => 'light', 'reminders' => ['-PT5M'], 'missed' => 'lapse']);
-        $this->routine('Vent check', 'Glasshouse', 'FREQ=WEEKLY;BYDAY=TU,TH', '07:45', 15, ['notes' => 'Later on running days.', 'missed' => 'lapse']);
-        $this->routine('Misting', 'Glasshouse', 'FREQ=DAILY;BYMONTH=4,5,6,7,8,9;BYHOUR=8,13,17;BYMINUTE=0', '08:00', 10, ['missed' => 'lapse']);
-        $this->routine('Feed citrus', 'Glasshouse', 'FREQ=DAILY;INTERVAL=10', null, 1, ['estimate' => 20], $this->monday->plusDays(1 - 70));
-        $this->routine('Sticky traps', 'Glasshouse', 'FREQ=WEEKLY;INTERVAL=2;BYDAY=TH', null, 1, ['estimate' => 15], $this->monday->plusDays(3 - 98));
-        $this->routine('Boiler flue check', 'Glasshouse', 'FREQ=MONTHLY;BYDAY=1TU', '09:00', 45, ['labels' => ['rounds'], 'effort' => 'steady', 'importance' => 'must', 'reminders' => ['-P1D@17:00;screen,mail'],
-            'checklist' => [['text' => 'Read the flue meter', 'done' => false], ['text' => 'Wipe the sight glass', 'done' => false], ['text' => 'Sign the log', 'done' => false]]]);
+        $this->routine('Vent check', 'Glasshouse', 'FREQ=WEEKLY;BYDAY=MO,WE,FR', '07:15', 15, [
+            'labels' => ['rounds'],
+            'effort' => 'light',
+            'reminders' => ['-PT5M'],
+            'missed' => 'lapse',
+        ]);
+        $this->routine('Vent check', 'Glasshouse', 'FREQ=WEEKLY;BYDAY=TU,TH', '07:45', 15, [
+            'notes' => 'Later on running days.',
+            'missed' => 'lapse',
+        ]);
+        $this->routine('Misting', 'Glasshouse', 'FREQ=DAILY;BYMONTH=4,5,6,7,8,9;BYHOUR=8,13,17;BYMINUTE=0', '08:00', 10, [
+            'missed' => 'lapse',
+        ]);
+        $this->routine(
+            'Feed citrus',
+            'Glasshouse',
+            'FREQ=DAILY;INTERVAL=10',
+            null,
+            1,
+            ['estimate' => 20],
+            $this->monday->plusDays(1 - 70),
+        );
+        $this->routine(
+            'Sticky traps',
+            'Glasshouse',
+            'FREQ=WEEKLY;INTERVAL=2;BYDAY=TH',
+            null,
+            1,
+            ['estimate' => 15],
+            $this->monday->plusDays(3 - 98),
+        );
+        $this->routine('Boiler flue check', 'Glasshouse', 'FREQ=MONTHLY;BYDAY=1TU', '09:00', 45, [
+            'labels' => ['rounds'],
+            'effort' => 'steady',
+            'importance' => 'must',
+            'reminders' => ['-P1D@17:00;screen,mail'],
+            'checklist' => [
+                ['text' => 'Read the flue meter', 'done' => false],
+                ['text' => 'Wipe the sight glass', 'done' => false],
+                ['text' => 'Sign the log', 'done' => false],
+            ],
+        ]);
         $this->routine('Stock count', 'Glasshouse', 'FREQ=MONTHLY;BYDAY=MO,TU,WE,TH,FR;BYSETPOS=-1', null, 1, ['estimate' => 90]);
-        $this->routine('Wages sheet', 'Paperwork', 'FREQ=MONTHLY;BYMONTHDAY=26,27,28;BYDAY=MO,TU,WE,TH,FR;BYSETPOS=-1', null, 1, ['estimate' => 60, 'importance' => 'should', 'reminders' => ['-P0D@09:00']]);
-        $this->routine('Frost watch', 'Glasshouse', 'FREQ=DAILY;BYMONTH=11,12,1,2,3', null, 1, ['kind' => 'event', 'busy' => false, 'notes' => "Below 2 °C: close the top vents, check the fleece.\nThe log hangs by the north door."]);
-        $this->routine('Visitors’ day', 'Tours', 'FREQ=MONTHLY;BYDAY=1SU;BYMONTH=2,3,4,5,6,7,8,9,10,11,12', '11:00', 300, ['kind' => 'event']);
-        $this->routine('Boiler service', 'Glasshouse', 'FREQ=YEARLY;BYWEEKNO=38;BYDAY=MO', '09:00', 90, ['kind' => 'event', 'reminders' => ['-PT10080M']]);
-        $this->routine('Seed order', 'Glasshouse', 'FREQ=YEARLY;BYMONTH=1;BYDAY=2MO', null, 1, ['estimate' => 120, 'importance' => 'must', 'link' => 'https://seeds.example.test/catalogue']);
-        $this->routine('Pill box', 'Family', 'FREQ=DAILY', '18:00', 5, ['labels' => ['Dad'], 'effort' => 'light', 'missed' => 'lapse', 'busy' => false, 'always_through' => true, 'reminders' => ['-PT0M;screen,phone']]);
+        $this->routine('Wages sheet', 'Paperwork', 'FREQ=MONTHLY;BYMONTHDAY=26,27,28;BYDAY=MO,TU,WE,TH,FR;BYSETPOS=-1', null, 1, [
+            'estimate' => 60,
+            'importance' => 'should',
+            'reminders' => ['-P0D@09:00'],
+        ]);
+        $this->routine('Frost watch', 'Glasshouse', 'FREQ=DAILY;BYMONTH=11,12,1,2,3', null, 1, [
+            'kind' => 'event',
+            'busy' => false,
+            'notes' => "Below 2 °C: close the top vents, check the fleece.\nThe log hangs by the north door.",
+        ]);
+        $this->routine('Visitors’ day', 'Tours', 'FREQ=MONTHLY;BYDAY=1SU;BYMONTH=2,3,4,5,6,7,8,9,10,11,12', '11:00', 300, [
+            'kind' => 'event',
+        ]);
+        $this->routine('Boiler service', 'Glasshouse', 'FREQ=YEARLY;BYWEEKNO=38;BYDAY=MO', '09:00', 90, [
+            'kind' => 'event',
+            'reminders' => ['-PT10080M'],
+        ]);
+        $this->routine('Seed order', 'Glasshouse', 'FREQ=YEARLY;BYMONTH=1;BYDAY=2MO', null, 1, [
+            'estimate' => 120,
+            'importance' => 'must',
+            'link' => 'https://seeds.example.test/catalogue',
+        ]);
+        $this->routine('Pill box', 'Family', 'FREQ=DAILY', '18:00', 5, [
+            'labels' => ['Dad'],
+            'effort' => 'light',
+            'missed' => 'lapse',
+            'busy' => false,
+            'always_through' => true,
+            'reminders' => ['-PT0M;screen,phone'],
+        ]);
         $this->afterDone('Collect prescription', 'Family', 'FREQ=DAILY;INTERVAL=28', 20);
-        $this->routine('Wash Dad’s hair', 'Family', 'FREQ=DAILY;INTERVAL=5', '17:00', 40, ['labels' => ['Dad'], 'effort' => 'steady', 'missed' => 'roll'], $this->monday->plusDays(-70));
-        $this->routine('Choir', 'Choir', 'FREQ=WEEKLY;BYDAY=TH;BYMONTH=1,2,3,4,5,6,7,9,10,11,12', '19:30', 90, ['kind' => 'event', 'except_dates' => $this->christmasThursdays()]);
-        $this->routine('Rehearsal weekend', 'Choir', 'FREQ=MONTHLY;INTERVAL=3;BYDAY=2SA', null, 2, ['kind' => 'event'], $this->monday->plusDays(-60));
-        $this->routine('Hill run', 'Training', 'FREQ=WEEKLY;BYDAY=TU,TH', '06:30', 60, ['labels' => ['outdoors'], 'missed' => 'lapse', 'effort' => 'demanding']);
-        $this->routine('Hill run', 'Training', 'FREQ=WEEKLY;INTERVAL=3;BYDAY=SA', '08:00', 75, ['labels' => ['outdoors'], 'missed' => 'lapse', 'effort' => 'demanding'], $this->monday->plusDays(5 - 112));
-        $this->routine('Hill run', 'Training', 'FREQ=WEEKLY;INTERVAL=3;BYDAY=SA', '08:00', 75, ['labels' => ['outdoors'], 'missed' => 'lapse', 'effort' => 'demanding'], $this->monday->plusDays(5 - 119));
-        $this->routine('Long run', 'Training', 'FREQ=WEEKLY;INTERVAL=3;BYDAY=SA', '08:00', 105, ['labels' => ['outdoors'], 'missed' => 'lapse', 'effort' => 'demanding'], $this->monday->plusDays(5 - 105));
-        $this->routine('Stretch', 'Training', 'FREQ=WEEKLY;BYDAY=MO,WE,FR', '06:30', 20, ['missed' => 'lapse', 'effort' => 'light']);
-        $this->routine('Rest week', 'Training', 'FREQ=WEEKLY;INTERVAL=4;BYDAY=MO', null, 7, ['kind' => 'event', 'busy' => false], $this->monday->plusDays(7 - 112));
-        $this->routine('Bins: paper', 'Household', 'FREQ=WEEKLY;INTERVAL=2;BYDAY=TU', null, 1, ['estimate' => 5], $this->monday->plusDays(1 - 112));
-        $this->routine('Bins: glass', 'Household', 'FREQ=WEEKLY;INTERVAL=2;BYDAY=TU', null, 1, ['estimate' => 5], $this->monday->plusDays(1 - 105));
-        $this->routine('Bread', 'Household', 'FREQ=DAILY;INTERVAL=3', '19:00', 45, ['labels' => ['kitchen'], 'checklist' => [['text' => 'Feed the leaven at noon', 'done' => false], ['text' => 'Knead', 'done' => false], ['text' => 'Bake', 'done' => false]]], $this->monday->plusDays(2 - 84));
-        $this->routine('Sheets', 'Household', 'FREQ=WEEKLY;INTERVAL=2;BYDAY=SA', null, 1, ['estimate' => 20], $this->monday->plusDays(5 - 112));
+        $this->routine(
+            'Wash Dad’s hair',
+            'Family',
+            'FREQ=DAILY;INTERVAL=5',
+            '17:00',
+            40,
+            ['labels' => ['Dad'], 'effort' => 'steady', 'missed' => 'roll'],
+            $this->monday->plusDays(-70),
+        );
+        $this->routine('Choir', 'Choir', 'FREQ=WEEKLY;BYDAY=TH;BYMONTH=1,2,3,4,5,6,7,9,10,11,12', '19:30', 90, [
+            'kind' => 'event',
+            'except_dates' => $this->christmasThursdays(),
+        ]);
+        $this->routine(
+            'Rehearsal weekend',
+            'Choir',
+            'FREQ=MONTHLY;INTERVAL=3;BYDAY=2SA',
+            null,
+            2,
+            ['kind' => 'event'],
+            $this->monday->plusDays(-60),
+        );
+        $this->routine('Hill run', 'Training', 'FREQ=WEEKLY;BYDAY=TU,TH', '06:30', 60, [
+            'labels' => ['outdoors'],
+            'missed' => 'lapse',
+            'effort' => 'demanding',
+        ]);
+        $this->routine(
+            'Hill run',
+            'Training',
+            'FREQ=WEEKLY;INTERVAL=3;BYDAY=SA',
+            '08:00',
+            75,
+            ['labels' => ['outdoors'], 'missed' => 'lapse', 'effort' => 'demanding'],
+            $this->monday->plusDays(5 - 112),
+        );
+        $this->routine(
+            'Hill run',
+            'Training',
+            'FREQ=WEEKLY;INTERVAL=3;BYDAY=SA',
+            '08:00',
+            75,
+            ['labels' => ['outdoors'], 'missed' => 'lapse', 'effort' => 'demanding'],
+            $this->monday->plusDays(5 - 119),
+        );
+        $this->routine(
+            'Long run',
+            'Training',
+            'FREQ=WEEKLY;INTERVAL=3;BYDAY=SA',
+            '08:00',
+            105,
+            ['labels' => ['outdoors'], 'missed' => 'lapse', 'effort' => 'demanding'],
+            $this->monday->plusDays(5 - 105),
+        );
+        $this->routine('Stretch', 'Training', 'FREQ=WEEKLY;BYDAY=MO,WE,FR', '06:30', 20, [
+            'missed' => 'lapse',
+            'effort' => 'light',
+        ]);
+        $this->routine(
+            'Rest week',
+            'Training',
+            'FREQ=WEEKLY;INTERVAL=4;BYDAY=MO',
+            null,
+            7,
+            ['kind' => 'event', 'busy' => false],
+            $this->monday->plusDays(7 - 112),
+        );
+        $this->routine(
+            'Bins: paper',
+            'Household',
+            'FREQ=WEEKLY;INTERVAL=2;BYDAY=TU',
+            null,
+            1,
+            ['estimate' => 5],
+            $this->monday->plusDays(1 - 112),
+        );
+        $this->routine(
+            'Bins: glass',
+            'Household',
+            'FREQ=WEEKLY;INTERVAL=2;BYDAY=TU',
+            null,
+            1,
+            ['estimate' => 5],
+            $this->monday->plusDays(1 - 105),
+        );
+        $this->routine(
+            'Bread',
+            'Household',
+            'FREQ=DAILY;INTERVAL=3',
+            '19:00',
+            45,
+            [
+                'labels' => ['kitchen'],
+                'checklist' => [
+                    ['text' => 'Feed the leaven at noon', 'done' => false],
+                    ['text' => 'Knead', 'done' => false],
+                    ['text' => 'Bake', 'done' => false],
+                ],
+            ],
+            $this->monday->plusDays(2 - 84),
+        );
+        $this->routine(
+            'Sheets',
+            'Household',
+            'FREQ=WEEKLY;INTERVAL=2;BYDAY=SA',
+            null,
+            1,
+            ['estimate' => 20],
+            $this->monday->plusDays(5 - 112),
+        );
         $this->routine('Bleed radiators', 'Household', 'FREQ=YEARLY;BYWEEKNO=40;BYDAY=SA', null, 1, ['estimate' => 40]);
-        $this->routine('Ida’s birthday', 'Family', 'RSCALE=GREGORIAN;FREQ=YEARLY;SKIP=BACKWARD', null, 1, ['kind' => 'event', 'busy' => false, 'reminders' => ['-P7D@18:00']], LocalDate::of(1996, 2, 29));
-        $this->routine('Tax return', 'Paperwork', 'FREQ=YEARLY;BYMONTH=1;BYMONTHDAY=31', null, 1, ['importance' => 'must', 'estimate' => 180, 'reminders' => ['-P30D@09:00', '-P14D@09:00;screen,mail', '-P2D@09:00;screen,mail,phone']]);
-        foreach ([30 => 'Gather the receipts', 14 => 'Fill in the tax form', 2 => 'Check and sign the tax form'] as $before => $step) {
+        $this->routine(
+            'Ida’s birthday',
+            'Family',
+            'RSCALE=GREGORIAN;FREQ=YEARLY;SKIP=BACKWARD',
+            null,
+            1,
+            ['kind' => 'event', 'busy' => false, 'reminders' => ['-P7D@18:00']],
+            LocalDate::of(1996, 2, 29),
+        );
+        $this->routine('Tax return', 'Paperwork', 'FREQ=YEARLY;BYMONTH=1;BYMONTHDAY=31', null, 1, [
+            'importance' => 'must',
+            'estimate' => 180,
+            'reminders' => ['-P30D@09:00', '-P14D@09:00;screen,mail', '-P2D@09:00;screen,mail,phone'],
+        ]);
+        foreach (
+            [30 => 'Gather the receipts', 14 => 'Fill in the tax form', 2 => 'Check and sign the tax form'] as $before => $step
+        ) {
             $deadline = LocalDate::of($this->today->year + 1, 1, 31);
-            $this->task($step, 'Paperwork', (string) $deadline->plusDays(-$before), 1, ['due' => (string) $deadline, 'estimate' => 60]);
+            $this->task($step, 'Paperwork', (string) $deadline->plusDays(-$before), 1, [
+                'due' => (string) $deadline,
+                'estimate' => 60,
+            ]);
         }
-        $this->routine('Propagation bench', 'Glasshouse', 'FREQ=WEEKLY;BYDAY=MO', '14:00', 120, ['labels' => ['potting shed'], 'kind' => 'event'], $back);
+        $this->routine(
+            'Propagation bench',
+            'Glasshouse',
+            'FREQ=WEEKLY;BYDAY=MO',
+            '14:00',
+            120,
+            ['labels' => ['potting shed'], 'kind' => 'event'],
+            $back,
+        );
         $this->routine('Volunteers', 'Glasshouse', 'FREQ=WEEKLY;BYDAY=MO', '11:30', 60, ['kind' => 'event'], $back);
         $this->routine('Plan the week', 'Household', 'FREQ=WEEKLY;BYDAY=SU', '09:30', 60, [], $back);
     }
@@ -149,17 +361,44 @@ final class DemoSeeder extends Seeder
     {
         $on = fn (int $day, string $time): string => $this->monday->plusDays($day).'T'.$time.':00';
         $event = ['kind' => 'event'];
-        $this->task('Pricking out', 'Glasshouse', $on(0, '08:00'), 180, $event + ['labels' => ['potting shed'], 'protected' => true]);
+        $this->task(
+            'Pricking out',
+            'Glasshouse',
+            $on(0, '08:00'),
+            180,
+            $event + ['labels' => ['potting shed'], 'protected' => true],
+        );
         $this->task('Supper at Dad’s', 'Family', $on(0, '18:00'), 60, $event);
         $this->task('Seed swap stall', 'Tours', (string) $this->monday, 1, $event + ['busy' => false]);
         $this->done($this->task('Scrub trays', 'Glasshouse', (string) $this->monday, 1, ['estimate' => 30]), 15);
         $this->task('Heating contractor', 'Glasshouse', $on(1, '09:00'), 90, $event + ['place' => 'Boiler room']);
-        $this->task('Grant figures', 'Paperwork', $on(1, '11:00'), 90, ['labels' => ['grant'], 'protected' => true, 'effort' => 'demanding']);
+        $this->task('Grant figures', 'Paperwork', $on(1, '11:00'), 90, [
+            'labels' => ['grant'],
+            'protected' => true,
+            'effort' => 'demanding',
+        ]);
         $this->task('Orchid house', 'Glasshouse', $on(1, '14:00'), 90, $event);
-        $this->task('School visit', 'Tours', $on(2, '09:00'), 180, $event + ['notes' => '24 children, two teachers. Bring the **magnifiers**.']);
-        $this->task('Clinic with Dad', 'Family', $on(2, '11:00'), 60, $event + ['labels' => ['Dad'], 'travel' => 30, 'place' => 'Clinic, second floor', 'private' => true]);
+        $this->task(
+            'School visit',
+            'Tours',
+            $on(2, '09:00'),
+            180,
+            $event + ['notes' => '24 children, two teachers. Bring the **magnifiers**.'],
+        );
+        $this->task(
+            'Clinic with Dad',
+            'Family',
+            $on(2, '11:00'),
+            60,
+            $event + ['labels' => ['Dad'], 'travel' => 30, 'place' => 'Clinic, second floor', 'private' => true],
+        );
         $this->task('Guided tours', 'Tours', $on(2, '13:30'), 150, $event);
-        $this->task('Grant report', 'Paperwork', $on(2, '16:30'), 90, ['labels' => ['grant'], 'protected' => true, 'effort' => 'demanding', 'due' => (string) $this->monday->plusDays(4)]);
+        $this->task('Grant report', 'Paperwork', $on(2, '16:30'), 90, [
+            'labels' => ['grant'],
+            'protected' => true,
+            'effort' => 'demanding',
+            'due' => (string) $this->monday->plusDays(4),
+        ]);
         $this->task('Sowing', 'Glasshouse', $on(3, '09:00'), 180, $event + ['labels' => ['potting shed'], 'protected' => true]);
         $this->task('Trustees', 'Glasshouse', $on(3, '13:00'), 60, $event);
         $this->task('Pot on ferns', 'Glasshouse', $on(3, '15:00'), 60, $event + ['labels' => ['potting shed']]);
@@ -170,40 +409,90 @@ final class DemoSeeder extends Seeder
         $this->task('Carol rehearsal', 'Choir', $on(6, '15:00'), 90, $event + ['margin' => 15, 'place' => 'Parish hall']);
         // Two musts on the present day, one of them finished, and something to go with them.
         $today = (string) $this->today;
-        $this->done($this->task('Check boiler pressure', 'Glasshouse', $today, 1, ['importance' => 'must', 'estimate' => 20, 'position' => 1]), 8);
-        $this->task('Costs page for the grant', 'Paperwork', $today, 1, ['labels' => ['grant'], 'importance' => 'must', 'estimate' => 45, 'position' => 2]);
+        $this->done(
+            $this->task('Check boiler pressure', 'Glasshouse', $today, 1, [
+                'importance' => 'must',
+                'estimate' => 20,
+                'position' => 1,
+            ]),
+            8,
+        );
+        $this->task('Costs page for the grant', 'Paperwork', $today, 1, [
+            'labels' => ['grant'],
+            'importance' => 'must',
+            'estimate' => 45,
+            'position' => 2,
+        ]);
         $this->task('Sharpen secateurs', 'Glasshouse', $today, 1, ['importance' => 'could', 'estimate' => 25, 'position' => 3]);
-        $this->task('Sow sweet peas', 'Glasshouse', (string) $this->today->plusDays(1), 1, ['labels' => ['potting shed'], 'importance' => 'must', 'estimate' => 45]);
+        $this->task('Sow sweet peas', 'Glasshouse', (string) $this->today->plusDays(1), 1, [
+            'labels' => ['potting shed'],
+            'importance' => 'must',
+            'estimate' => 45,
+        ]);
         $this->changedSeries();
     }
 
     /** One series with a moved, a skipped and an edited occurrence. */
     private function changedSeries(): void
     {
-        $entry = $this->routine('Water the orchids', 'Glasshouse', 'FREQ=WEEKLY;BYDAY=WE,SA', '12:15', 30, ['kind' => 'task'], $this->monday->plusDays(-63));
+        $entry = $this->routine(
+            'Water the orchids',
+            'Glasshouse',
+            'FREQ=WEEKLY;BYDAY=WE,SA',
+            '12:15',
+            30,
+            ['kind' => 'task'],
+            $this->monday->plusDays(-63),
+        );
         $id = fn (int $day): string => $this->monday->plusDays($day).'T12:15:00';
-        $this->change($entry, $id(5), SeriesColumns::moved(Placement::timed(LocalDateTime::parse($this->monday->plusDays(6).'T11:00:00'), 30, $this->zone)));
+        $this->change(
+            $entry,
+            $id(5),
+            SeriesColumns::moved(
+                Placement::timed(LocalDateTime::parse($this->monday->plusDays(6).'T11:00:00'), 30, $this->zone),
+            ),
+        );
         $this->change($entry, $id(9), ['skipped' => true]);
         $this->change($entry, $id(12), ['fields' => ['title' => 'Water and feed the orchids', 'notes' => 'Half-strength feed.']]);
     }
 
     private function elsewhere(): void
     {
-        $heater = $this->task('New heater arrives', 'Glasshouse', $this->today->plusDays(-427).'T10:00:00', 60, ['notes' => 'Delivered to the north door, two pallets. Guarantee papers in the blue folder.']);
+        $heater = $this->task('New heater arrives', 'Glasshouse', $this->today->plusDays(-427).'T10:00:00', 60, [
+            'notes' => 'Delivered to the north door, two pallets. Guarantee papers in the blue folder.',
+        ]);
         $this->done($heater, 11, $this->today->plusDays(-427));
-        $this->task('Renew the passport', 'Paperwork', (string) LocalDate::of($this->today->year + 9, 3, 12), 1, ['reminders' => ['-P60D@09:00'],
-            'notes' => 'To myself in nine years: the photograph must be new, and the office takes six weeks.']);
-        $this->task('Leave for the plant fair', 'Glasshouse', $this->monday->plusDays(15).'T08:00:00', 480, ['kind' => 'event', 'travel' => 45]);
+        $this->task('Renew the passport', 'Paperwork', (string) LocalDate::of($this->today->year + 9, 3, 12), 1, [
+            'reminders' => ['-P60D@09:00'],
+            'notes' => 'To myself in nine years: the photograph must be new, and the office takes six weeks.',
+        ]);
+        $this->task('Leave for the plant fair', 'Glasshouse', $this->monday->plusDays(15).'T08:00:00', 480, [
+            'kind' => 'event',
+            'travel' => 45,
+        ]);
     }
 
     private function basket(): void
     {
-        $this->task('Re-putty the north pane', 'Glasshouse', null, 1, ['due' => (string) $this->today->plusDays(-2), 'estimate' => 60, 'importance' => 'should']);
-        $this->task('Grant report, costs page', 'Paperwork', null, 1, ['labels' => ['grant'], 'due' => (string) $this->today->plusDays(2), 'estimate' => 120]);
+        $this->task('Re-putty the north pane', 'Glasshouse', null, 1, [
+            'due' => (string) $this->today->plusDays(-2),
+            'estimate' => 60,
+            'importance' => 'should',
+        ]);
+        $this->task('Grant report, costs page', 'Paperwork', null, 1, [
+            'labels' => ['grant'],
+            'due' => (string) $this->today->plusDays(2),
+            'estimate' => 120,
+        ]);
         $this->task('Order fleece rolls', 'Glasshouse', null, 1, ['due' => (string) $this->today->plusDays(8), 'estimate' => 15]);
         $chiropodist = $this->task('Ring the chiropodist', 'Family', null, 1, ['estimate' => 10]);
         $this->change($chiropodist, Series::ONCE, ['put_off' => 2]);
-        $this->task('Mend the coat hook', 'Household', null, 1, ['estimate' => 40, 'importance' => 'could', 'waiting_for' => 'the carpenter', 'ask_again' => (string) $this->today->plusDays(1)]);
+        $this->task('Mend the coat hook', 'Household', null, 1, [
+            'estimate' => 40,
+            'importance' => 'could',
+            'waiting_for' => 'the carpenter',
+            'ask_again' => (string) $this->today->plusDays(1),
+        ]);
         $this->task('Learn the alto line, Carol 4', 'Choir', null, 1, ['estimate' => 45]);
         $this->task('New laces', 'Training', null, 1);
     }
@@ -212,22 +501,45 @@ final class DemoSeeder extends Seeder
     private function keeping(): void
     {
         Filter::query()->create(['user_id' => $this->user->id, 'name' => 'Out of doors', 'choice' => ['labels' => ['outdoors']]]);
-        FilingRule::query()->create(['user_id' => $this->user->id, 'words' => 'choir', 'calendar_id' => $this->calendars['Choir']->id]);
+        FilingRule::query()->create([
+            'user_id' => $this->user->id,
+            'words' => 'choir',
+            'calendar_id' => $this->calendars['Choir']->id,
+        ]);
     }
 
     /** What was timed, what has rolled on, a short day to come, and yesterday as it was closed. */
     private function working(): void
     {
-        $this->task('Label the fern trays', 'Glasshouse', (string) $this->today->plusDays(-3), 1, ['estimate' => 30, 'missed' => 'roll']);
+        $this->task('Label the fern trays', 'Glasshouse', (string) $this->today->plusDays(-3), 1, [
+            'estimate' => 30,
+            'missed' => 'roll',
+        ]);
         DayHours::query()->create(['user_id' => $this->user->id, 'date' => (string) $this->today->plusDays(9), 'minutes' => 180]);
         foreach (['Scrub trays' => [14, 34], 'Check boiler pressure' => [7, 22]] as $title => [$hour, $minutes]) {
             $entry = Entry::query()->where('user_id', $this->user->id)->where('title', $title)->sole();
             $started = $this->zone->instant(LocalDate::parse(substr((string) $entry->start, 0, 10))->at($hour, 20));
-            Timing::query()->create(['user_id' => $this->user->id, 'entry_id' => $entry->id, 'recurrence_id' => Series::ONCE, 'started_at' => $started, 'ended_at' => $started + $minutes * 60]);
+            Timing::query()->create([
+                'user_id' => $this->user->id,
+                'entry_id' => $entry->id,
+                'recurrence_id' => Series::ONCE,
+                'started_at' => $started,
+                'ended_at' => $started + $minutes * 60,
+            ]);
         }
         Closing::query()->create([
-            'user_id' => $this->user->id, 'date' => (string) $this->today->plusDays(-1), 'closed_at' => $this->zone->instant($this->today->plusDays(-1)->at(21, 5)),
-            'decisions' => [['key' => Entry::query()->where('user_id', $this->user->id)->where('title', 'Sharpen secateurs')->sole()->id.'|once', 'title' => 'Sharpen secateurs', 'decision' => 'day', 'to' => (string) $this->today]],
+            'user_id' => $this->user->id,
+            'date' => (string) $this->today->plusDays(-1),
+            'closed_at' => $this->zone->instant($this->today->plusDays(-1)->at(21, 5)),
+            'decisions' => [
+                [
+                    'key' => Entry::query()->where('user_id', $this->user->id)->where('title', 'Sharpen secateurs')->sole()->id.
+                        '|once',
+                    'title' => 'Sharpen secateurs',
+                    'decision' => 'day',
+                    'to' => (string) $this->today,
+                ],
+            ],
             'answers' => [
                 ['question' => 'What went well?', 'answer' => 'The orchids came through the cold night without a mark.'],
                 ['question' => 'What could be better?', 'answer' => 'Two hours went to the telephone.'],
@@ -241,9 +553,19 @@ final class DemoSeeder extends Seeder
     private function history(): void
     {
         $timeline = new Timeline($this->zone);
-        $window = TimeRange::days($this->monday->plusDays(-7 * self::HISTORY_WEEKS), 7 * self::HISTORY_WEEKS + $this->today->weekday()->value);
+        $window = TimeRange::days(
+            $this->monday->plusDays(-7 * self::HISTORY_WEEKS),
+            7 * self::HISTORY_WEEKS + $this->today->weekday()->value,
+        );
         $now = $this->zone->wall(now()->getTimestamp());
-        foreach (Entry::query()->where('user_id', $this->user->id)->where('kind', 'task')->whereNotNull('rule')->where('after_done', false)->get() as $entry) {
+        foreach (
+            Entry::query()
+                ->where('user_id', $this->user->id)
+                ->where('kind', 'task')
+                ->whereNotNull('rule')
+                ->where('after_done', false)
+                ->get() as $entry
+        ) {
             $series = SeriesOf::entry($entry);
             foreach ($series === null ? [] : $timeline->occurrences($series, [], $window) as $occurrence) {
                 if ($this->isTicked($entry, $occurrence, $now)) {
@@ -266,7 +588,15 @@ final class DemoSeeder extends Seeder
 
     private function afterDone(string $title, string $calendar, string $rule, int $minutes): void
     {
-        $entry = $this->routine($title, $calendar, $rule, null, 1, ['after_done' => true, 'estimate' => $minutes, 'reminders' => ['-P0D@10:00']], $this->today->plusDays(-54));
+        $entry = $this->routine(
+            $title,
+            $calendar,
+            $rule,
+            null,
+            1,
+            ['after_done' => true, 'estimate' => $minutes, 'reminders' => ['-P0D@10:00']],
+            $this->today->plusDays(-54),
+        );
         $this->done($entry, 16, $this->today->plusDays(-53), (string) $this->today->plusDays(-54));
         $this->done($entry, 11, $this->today->plusDays(-25), (string) $this->today->plusDays(-25));
     }
@@ -275,17 +605,36 @@ final class DemoSeeder extends Seeder
      * @param  string|null  $time  null for all-day
      * @param  array<string, mixed>  $columns
      */
-    private function routine(string $title, string $calendar, string $rule, ?string $time, int $length, array $columns = [], ?LocalDate $from = null): Entry
-    {
+    private function routine(
+        string $title,
+        string $calendar,
+        string $rule,
+        ?string $time,
+        int $length,
+        array $columns = [],
+        ?LocalDate $from = null,
+    ): Entry {
         $parsed = RuleParser::parse($rule);
         $earliest = LocalDateTime::parse(($from ?? $this->monday->plusDays(-7 * 16)).'T'.($time ?? '00:00'));
         $start = RecurrenceSet::firstOnOrAfter($parsed, $earliest) ?? $earliest;
         $placement = $time === null ? Placement::allDay($start->date(), $length) : Placement::timed($start, $length, $this->zone);
         /** @var list<string> $except */
         $except = $columns['except_dates'] ?? [];
-        $series = new Series('', $placement, $parsed, [], array_map(LocalDateTime::parse(...), $except), ($columns['after_done'] ?? false) === true);
+        $series = new Series(
+            '',
+            $placement,
+            $parsed,
+            [],
+            array_map(LocalDateTime::parse(...), $except),
+            ($columns['after_done'] ?? false) === true,
+        );
 
-        return Entry::query()->create([...$this->common($title, $calendar), 'own_reminders' => isset($columns['reminders']), ...$columns, ...SeriesColumns::of($series)]);
+        return Entry::query()->create([
+            ...$this->common($title, $calendar),
+            'own_reminders' => isset($columns['reminders']),
+            ...$columns,
+            ...SeriesColumns::of($series),
+        ]);
     }
 
     /**
@@ -294,9 +643,17 @@ final class DemoSeeder extends Seeder
      */
     private function task(string $title, string $calendar, ?string $start, int $length, array $columns = []): Entry
     {
-        $place = $start === null ? [] : SeriesColumns::of(new Series('', SeriesOf::placement(! str_contains($start, 'T'), $start, $length, self::ZONE)));
+        $place =
+            $start === null
+                ? []
+                : SeriesColumns::of(new Series('', SeriesOf::placement(! str_contains($start, 'T'), $start, $length, self::ZONE)));
 
-        return Entry::query()->create([...$this->common($title, $calendar), 'own_reminders' => isset($columns['reminders']), ...$columns, ...$place]);
+        return Entry::query()->create([
+            ...$this->common($title, $calendar),
+            'own_reminders' => isset($columns['reminders']),
+            ...$columns,
+            ...$place,
+        ]);
     }
 
     /** @return array<string, mixed> */
@@ -307,14 +664,21 @@ final class DemoSeeder extends Seeder
 
     private function done(Entry $entry, int $hour, ?LocalDate $day = null, string $id = Series::ONCE): void
     {
-        $this->change($entry, $id, ['done_at' => $this->zone->instant(($day ?? LocalDate::parse(substr((string) $entry->start, 0, 10)))->at($hour))]);
+        $this->change($entry, $id, [
+            'done_at' => $this->zone->instant(($day ?? LocalDate::parse(substr((string) $entry->start, 0, 10)))->at($hour)),
+        ]);
     }
 
     /** @param  array<string, mixed>  $columns */
     private function change(Entry $entry, string $id, array $columns): void
     {
-        OccurrenceOverride::query()->create(['entry_id' => $entry->id, 'user_id' => $this->user->id, 'recurrence_id' => $id,
-            'day' => $id === Series::ONCE ? substr((string) $entry->start, 0, 10) : substr($id, 0, 10), ...$columns]);
+        OccurrenceOverride::query()->create([
+            'entry_id' => $entry->id,
+            'user_id' => $this->user->id,
+            'recurrence_id' => $id,
+            'day' => $id === Series::ONCE ? substr((string) $entry->start, 0, 10) : substr($id, 0, 10),
+            ...$columns,
+        ]);
     }
 
     /** @return list<string> the choir is off from 24 December to 1 January */

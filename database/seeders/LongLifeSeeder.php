@@ -19,8 +19,10 @@ use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\LocalDateTime;
 
 /**
- * Data as old and as large as a real person's, for measuring: 500 routines, half of them rolling on and some counted from when they
- * were done, ticked up to today with gaps; single entries of the past; deliveries; other accounts beside. Everything that grows with
+ * Data as old and as large as a real person's, for measuring: 500 routines, half of them rolling on and some counted from when
+ * they
+ * were done, ticked up to today with gaps; single entries of the past; deliveries; other accounts beside. Everything that grows
+ * with
  * age is given as so many tenths: 10 for ten years of it, 1 for one.
  */
 final class LongLifeSeeder extends Seeder
@@ -42,8 +44,18 @@ final class LongLifeSeeder extends Seeder
 
     private const STEPS = 1_000;
 
-    private const RULES = ['FREQ=DAILY;INTERVAL=3', 'FREQ=WEEKLY;BYDAY=MO,WE,FR', 'FREQ=WEEKLY;INTERVAL=2;BYDAY=TH', 'FREQ=MONTHLY;BYDAY=2TU', 'FREQ=MONTHLY;BYMONTHDAY=-1',
-        'FREQ=YEARLY;BYMONTH=11;BYMONTHDAY=25', 'FREQ=MONTHLY;BYDAY=MO,TU,WE,TH,FR;BYSETPOS=-1', 'FREQ=WEEKLY;BYDAY=SA', 'FREQ=DAILY;BYMONTH=11,12', 'FREQ=DAILY;INTERVAL=10'];
+    private const RULES = [
+        'FREQ=DAILY;INTERVAL=3',
+        'FREQ=WEEKLY;BYDAY=MO,WE,FR',
+        'FREQ=WEEKLY;INTERVAL=2;BYDAY=TH',
+        'FREQ=MONTHLY;BYDAY=2TU',
+        'FREQ=MONTHLY;BYMONTHDAY=-1',
+        'FREQ=YEARLY;BYMONTH=11;BYMONTHDAY=25',
+        'FREQ=MONTHLY;BYDAY=MO,TU,WE,TH,FR;BYSETPOS=-1',
+        'FREQ=WEEKLY;BYDAY=SA',
+        'FREQ=DAILY;BYMONTH=11,12',
+        'FREQ=DAILY;INTERVAL=10',
+    ];
 
     private User $user;
 
@@ -64,7 +76,7 @@ final class LongLifeSeeder extends Seeder
                 $this->routine($i, $years, null);
             }
             foreach (range(0, self::ENDED * $tenths - 1) as $i) {
-                $this->routine($i, 2, $this->today->plusDays(-400 - $i % ($years * 300)));
+                $this->routine($i, 2, $this->today->plusDays(-400 - ($i % ($years * 300))));
             }
             $this->pastEntries(self::PAST_ENTRIES * $tenths, $years);
             $this->deliveries(self::DELIVERIES * $tenths, $years);
@@ -77,20 +89,33 @@ final class LongLifeSeeder extends Seeder
     /** @param  LocalDate|null  $last  the last day of one that has ended */
     private function routine(int $i, int $years, ?LocalDate $last): void
     {
-        $rule = RuleParser::parse(self::RULES[$i % count(self::RULES)].($last === null ? '' : ';UNTIL='.str_replace('-', '', (string) $last)));
-        $minute = 6 * 60 + $i * 37 % 900;
-        $from = ($last ?? $this->today)->plusDays(-365 * $years + $i % 28)->at(intdiv($minute, 60), $minute % 60 - $minute % 5);
+        $rule = RuleParser::parse(
+            self::RULES[$i % count(self::RULES)].($last === null ? '' : ';UNTIL='.str_replace('-', '', (string) $last)),
+        );
+        $minute = 6 * 60 + (($i * 37) % 900);
+        $from = ($last ?? $this->today)
+            ->plusDays(-365 * $years + ($i % 28))
+            ->at(intdiv($minute, 60), ($minute % 60) - ($minute % 5));
         $isAfterDone = $last === null && $i % (self::ROUTINES / self::AFTER_DONE) === 7;
         $isListed = $i % 20 < 10 && $last === null;
         if ($isAfterDone) {
-            $rule = RuleParser::parse('FREQ=DAILY;INTERVAL='.(7 + $i % 21));
+            $rule = RuleParser::parse('FREQ=DAILY;INTERVAL='.(7 + ($i % 21)));
         }
-        $start = $isAfterDone ? $from : (RecurrenceSet::firstOnOrAfter($rule, $from) ?? $from);
+        $start = $isAfterDone ? $from : RecurrenceSet::firstOnOrAfter($rule, $from) ?? $from;
         $isTask = $isListed || $i % 3 !== 0;
-        $series = new Series('', $isListed ? Placement::allDay($start->date()) : Placement::timed($start, 15 + $i % 4 * 15, $this->user->timeZone()), $rule, afterDone: $isAfterDone);
+        $series = new Series(
+            '',
+            $isListed ? Placement::allDay($start->date()) : Placement::timed($start, 15 + ($i % 4) * 15, $this->user->timeZone()),
+            $rule,
+            afterDone: $isAfterDone,
+        );
         $entry = $this->keep([
-            'kind' => $isTask ? 'task' : 'event', 'title' => ($last === null ? 'Routine ' : 'Ended ').$i, 'estimate' => $isListed ? 5 + $i % 3 * 5 : null,
-            'missed' => $isTask && $i % 2 === 0 ? 'roll' : 'hold', 'reminders' => $i % 5 === 0 ? ['-PT10M'] : [], ...SeriesColumns::of($series),
+            'kind' => $isTask ? 'task' : 'event',
+            'title' => ($last === null ? 'Routine ' : 'Ended ').$i,
+            'estimate' => $isListed ? 5 + ($i % 3) * 5 : null,
+            'missed' => $isTask && $i % 2 === 0 ? 'roll' : 'hold',
+            'reminders' => $i % 5 === 0 ? ['-PT10M'] : [],
+            ...SeriesColumns::of($series),
         ]);
         $this->ticks($entry, $series, $i, $isTask);
     }
@@ -100,7 +125,11 @@ final class LongLifeSeeder extends Seeder
     {
         $until = $this->today->plusDays($i % 7 === 4 ? -12 : 0)->startOfDay();
         $rows = [];
-        foreach ($series->afterDone ? $this->chain($series, $until) : $series->recurrenceSet()->between($series->placement->start, $until) as $n => $start) {
+        foreach (
+            $series->afterDone
+                ? $this->chain($series, $until)
+                : $series->recurrenceSet()->between($series->placement->start, $until) as $n => $start
+        ) {
             if ($start->seconds >= $until->seconds) {
                 break;
             }
@@ -108,10 +137,22 @@ final class LongLifeSeeder extends Seeder
             if ($isGap || (! $isTask && $n % 9 !== 2)) {
                 continue;
             }
-            $blank = ['all_day' => null, 'start' => null, 'length' => null, 'zone' => null, 'moved_from' => null, 'moved_to' => null];
+            $blank = [
+                'all_day' => null,
+                'start' => null,
+                'length' => null,
+                'zone' => null,
+                'moved_from' => null,
+                'moved_to' => null,
+            ];
             $rows[] = [
-                'entry_id' => $entry, 'user_id' => $this->user->id, 'recurrence_id' => $series->recurrenceId($start), 'day' => (string) $start->date(), 'skipped' => $n % 23 === 5,
-                'fields' => $n % 40 === 1 ? '{"title":"Another way this once"}' : '{}', 'done_at' => ! $isTask || $n % 23 === 5 ? null : $start->seconds + 3600,
+                'entry_id' => $entry,
+                'user_id' => $this->user->id,
+                'recurrence_id' => $series->recurrenceId($start),
+                'day' => (string) $start->date(),
+                'skipped' => $n % 23 === 5,
+                'fields' => $n % 40 === 1 ? '{"title":"Another way this once"}' : '{}',
+                'done_at' => ! $isTask || $n % 23 === 5 ? null : $start->seconds + 3600,
                 ...$n % 12 === 2 ? SeriesColumns::moved($series->placement->startingAt($start->plusMinutes(45))) : $blank,
             ];
         }
@@ -123,7 +164,11 @@ final class LongLifeSeeder extends Seeder
     /** @return iterable<int, LocalDateTime> of a routine that counts from when it was done, done a day late each time */
     private function chain(Series $series, LocalDateTime $until): iterable
     {
-        for ($at = $series->placement->start; $at->seconds < $until->seconds; $at = $at->plusMinutes((($series->rule->interval ?? 1) + 1) * 1440)) {
+        for (
+            $at = $series->placement->start;
+            $at->seconds < $until->seconds;
+            $at = $at->plusMinutes((($series->rule->interval ?? 1) + 1) * 1440)
+        ) {
             yield $at;
         }
     }
@@ -132,15 +177,35 @@ final class LongLifeSeeder extends Seeder
     {
         $rows = [];
         for ($i = 0; $i < $number; $i++) {
-            $day = $this->today->plusDays(-1 - $i * 7 % (365 * $years));
-            $series = new Series('', $i % 3 === 0 ? Placement::allDay($day) : Placement::timed($day->at(7 + $i % 12, 0), 30 + $i % 4 * 30, $this->user->timeZone()), null);
-            $rows[] = $this->row(['kind' => $i % 2 === 0 ? 'task' : 'event', 'title' => "Past {$i}", 'notes' => 'About the glasshouse, the frames and the citrus.', ...SeriesColumns::of($series)]);
+            $day = $this->today->plusDays(-1 - (($i * 7) % (365 * $years)));
+            $series = new Series(
+                '',
+                $i % 3 === 0
+                    ? Placement::allDay($day)
+                    : Placement::timed($day->at(7 + ($i % 12), 0), 30 + ($i % 4) * 30, $this->user->timeZone()),
+                null,
+            );
+            $rows[] = $this->row([
+                'kind' => $i % 2 === 0 ? 'task' : 'event',
+                'title' => "Past {$i}",
+                'notes' => 'About the glasshouse, the frames and the citrus.',
+                ...SeriesColumns::of($series),
+            ]);
         }
         foreach (array_chunk($rows, 400) as $chunk) {
             DB::table('entries')->insert($chunk);
         }
-        $done = array_map(fn (array $row): array => ['entry_id' => $row['id'], 'user_id' => $this->user->id, 'recurrence_id' => 'once', 'day' => substr((string) $row['start'], 0, 10), 'fields' => '{}',
-            'done_at' => strtotime((string) $row['start'])], array_filter($rows, fn (array $row): bool => $row['kind'] === 'task'));
+        $done = array_map(
+            fn (array $row): array => [
+                'entry_id' => $row['id'],
+                'user_id' => $this->user->id,
+                'recurrence_id' => 'once',
+                'day' => substr((string) $row['start'], 0, 10),
+                'fields' => '{}',
+                'done_at' => strtotime((string) $row['start']),
+            ],
+            array_filter($rows, fn (array $row): bool => $row['kind'] === 'task'),
+        );
         foreach (array_chunk($done, 1000) as $chunk) {
             DB::table('overrides')->insert($chunk);
         }
@@ -154,8 +219,19 @@ final class LongLifeSeeder extends Seeder
         $rows = [];
         for ($i = 0; $i < $number; $i++) {
             $at = $now - 86400 - intdiv($i * 365 * 86400 * $years, $number);
-            $rows[] = ['user_id' => $this->user->id, 'entry_id' => $ids[$i % count($ids)], 'recurrence_id' => gmdate('Y-m-d\TH:i:s', $at), 'trigger' => '-PT10M', 'way' => $i % 2 === 0 ? 'screen' : 'mail', 'key' => "old|{$i}",
-                'fell_at' => $at, 'moment' => $at, 'starts_at' => $at + 600, 'handed_at' => $at, 'answered_at' => $i % 100 === 0 ? null : $at + 60];
+            $rows[] = [
+                'user_id' => $this->user->id,
+                'entry_id' => $ids[$i % count($ids)],
+                'recurrence_id' => gmdate('Y-m-d\TH:i:s', $at),
+                'trigger' => '-PT10M',
+                'way' => $i % 2 === 0 ? 'screen' : 'mail',
+                'key' => "old|{$i}",
+                'fell_at' => $at,
+                'moment' => $at,
+                'starts_at' => $at + 600,
+                'handed_at' => $at,
+                'answered_at' => $i % 100 === 0 ? null : $at + 60,
+            ];
         }
         foreach (array_chunk($rows, 1000) as $chunk) {
             DB::table('deliveries')->insert($chunk);
@@ -166,18 +242,52 @@ final class LongLifeSeeder extends Seeder
     private function others(int $number): void
     {
         for ($i = 0; $i < $number; $i++) {
-            $id = DB::table('users')->insertGetId(['name' => "Other {$i}", 'email' => "other{$i}@example.test", 'password' => '', 'zone' => 'Europe/Berlin', 'week' => json_encode($this->user->week), 'planned_until' => 0]);
+            $id = DB::table('users')->insertGetId([
+                'name' => "Other {$i}",
+                'email' => "other{$i}@example.test",
+                'password' => '',
+                'zone' => 'Europe/Berlin',
+                'week' => json_encode($this->user->week),
+                'planned_until' => 0,
+            ]);
             $key = sprintf('other%06d', $i);
             DB::table('areas')->insert(['id' => "a{$key}", 'user_id' => $id, 'name' => 'Household', 'colour' => 'ochre']);
-            DB::table('calendars')->insert(['id' => "c{$key}", 'user_id' => $id, 'area_id' => "a{$key}", 'name' => 'Household', 'reminders' => '["-PT10M"]']);
+            DB::table('calendars')->insert([
+                'id' => "c{$key}",
+                'user_id' => $id,
+                'area_id' => "a{$key}",
+                'name' => 'Household',
+                'reminders' => '["-PT10M"]',
+            ]);
             $start = $this->today->plusDays(-30);
             foreach (['FREQ=DAILY', 'FREQ=WEEKLY;BYDAY=MO,TH', 'FREQ=DAILY;INTERVAL=2'] as $n => $rule) {
-                $series = new Series('', Placement::timed($start->at(7 + $n, 0), 30, $this->user->timeZone()), RuleParser::parse($rule));
-                $row = [...$this->row(['kind' => 'task', 'title' => "Boiler routine {$n}", 'missed' => $n === 0 ? 'roll' : 'hold', 'own_reminders' => false, ...SeriesColumns::of($series)]), 'user_id' => $id, 'calendar_id' => "c{$key}"];
+                $series = new Series(
+                    '',
+                    Placement::timed($start->at(7 + $n, 0), 30, $this->user->timeZone()),
+                    RuleParser::parse($rule),
+                );
+                $row = [
+                    ...$this->row([
+                        'kind' => 'task',
+                        'title' => "Boiler routine {$n}",
+                        'missed' => $n === 0 ? 'roll' : 'hold',
+                        'own_reminders' => false,
+                        ...SeriesColumns::of($series),
+                    ]),
+                    'user_id' => $id,
+                    'calendar_id' => "c{$key}",
+                ];
                 DB::table('entries')->insert($row);
                 $ticks = [];
                 foreach ($series->recurrenceSet()->next(12) as $at) {
-                    $ticks[] = ['entry_id' => $row['id'], 'user_id' => $id, 'recurrence_id' => $series->recurrenceId($at), 'day' => (string) $at->date(), 'fields' => '{}', 'done_at' => $at->seconds];
+                    $ticks[] = [
+                        'entry_id' => $row['id'],
+                        'user_id' => $id,
+                        'recurrence_id' => $series->recurrenceId($at),
+                        'day' => (string) $at->date(),
+                        'fields' => '{}',
+                        'done_at' => $at->seconds,
+                    ];
                 }
                 DB::table('overrides')->insert($ticks);
             }
@@ -188,11 +298,31 @@ final class LongLifeSeeder extends Seeder
     private function traces(int $answers, int $steps): void
     {
         $at = CarbonImmutable::now();
-        $rows = array_map(fn (int $i): array => ['user_id' => $this->user->id, 'key' => "old-{$i}", 'fingerprint' => str_repeat('0', 64), 'status' => 200, 'body' => '{}', 'created_at' => $at], range(1, $answers));
+        $rows = array_map(
+            fn (int $i): array => [
+                'user_id' => $this->user->id,
+                'key' => "old-{$i}",
+                'fingerprint' => str_repeat('0', 64),
+                'status' => 200,
+                'body' => '{}',
+                'created_at' => $at,
+            ],
+            range(1, $answers),
+        );
         foreach (array_chunk($rows, 1000) as $chunk) {
             DB::table('answers')->insert($chunk);
         }
-        $rows = array_map(fn (int $i): array => ['user_id' => $this->user->id, 'label' => "Changed {$i}", 'rows' => '[]', 'revision' => $i, 'undone' => 0, 'created_at' => $at->subDays(intdiv($steps - $i, 10))], range(1, $steps));
+        $rows = array_map(
+            fn (int $i): array => [
+                'user_id' => $this->user->id,
+                'label' => "Changed {$i}",
+                'rows' => '[]',
+                'revision' => $i,
+                'undone' => 0,
+                'created_at' => $at->subDays(intdiv($steps - $i, 10)),
+            ],
+            range(1, $steps),
+        );
         foreach (array_chunk($rows, 1000) as $chunk) {
             DB::table('history')->insert($chunk);
         }
@@ -215,7 +345,11 @@ final class LongLifeSeeder extends Seeder
      */
     private function row(array $columns): array
     {
-        $entry = new Entry(['user_id' => $this->user->id, 'calendar_id' => $this->calendars[$this->at++ % count($this->calendars)], ...$columns]);
+        $entry = new Entry([
+            'user_id' => $this->user->id,
+            'calendar_id' => $this->calendars[$this->at++ % count($this->calendars)],
+            ...$columns,
+        ]);
         $entry->setAttribute('id', $entry->newUniqueId());
         /** @var array<string, string|int|bool|null> $row */
         $row = $entry->getAttributes();

@@ -24,8 +24,18 @@ final class ManyRoutinesSeeder extends Seeder
 
     private const CHANGES = 20_000;
 
-    private const RULES = ['FREQ=DAILY;INTERVAL=3', 'FREQ=WEEKLY;BYDAY=MO,WE,FR', 'FREQ=WEEKLY;INTERVAL=2;BYDAY=TH', 'FREQ=MONTHLY;BYDAY=2TU', 'FREQ=MONTHLY;BYMONTHDAY=-1',
-        'FREQ=YEARLY;BYMONTH=11;BYMONTHDAY=25', 'FREQ=MONTHLY;BYDAY=MO,TU,WE,TH,FR;BYSETPOS=-1', 'FREQ=WEEKLY;BYDAY=SA', 'FREQ=DAILY;BYMONTH=11,12', 'FREQ=DAILY;INTERVAL=10'];
+    private const RULES = [
+        'FREQ=DAILY;INTERVAL=3',
+        'FREQ=WEEKLY;BYDAY=MO,WE,FR',
+        'FREQ=WEEKLY;INTERVAL=2;BYDAY=TH',
+        'FREQ=MONTHLY;BYDAY=2TU',
+        'FREQ=MONTHLY;BYMONTHDAY=-1',
+        'FREQ=YEARLY;BYMONTH=11;BYMONTHDAY=25',
+        'FREQ=MONTHLY;BYDAY=MO,TU,WE,TH,FR;BYSETPOS=-1',
+        'FREQ=WEEKLY;BYDAY=SA',
+        'FREQ=DAILY;BYMONTH=11,12',
+        'FREQ=DAILY;INTERVAL=10',
+    ];
 
     public function run(WritePath $writes): void
     {
@@ -36,13 +46,30 @@ final class ManyRoutinesSeeder extends Seeder
             $there = Entry::query()->where('user_id', $user->id)->whereNotNull('rule')->count();
             for ($i = $there; $i < self::ROUTINES; $i++) {
                 $rule = RuleParser::parse(self::RULES[$i % count(self::RULES)]);
-                $minute = 6 * 60 + $i * 37 % 900;
-                $start = RecurrenceSet::firstOnOrAfter($rule, LocalDateTime::parse(sprintf('2024-%02d-01T%02d:%02d', $i % 12 + 1, intdiv($minute, 60), $minute % 60 - $minute % 5)))
-                    ?? LocalDateTime::parse('2024-01-01T09:00');
+                $minute = 6 * 60 + (($i * 37) % 900);
+                $start =
+                    RecurrenceSet::firstOnOrAfter(
+                        $rule,
+                        LocalDateTime::parse(
+                            sprintf('2024-%02d-01T%02d:%02d', ($i % 12) + 1, intdiv($minute, 60), ($minute % 60) - ($minute % 5)),
+                        ),
+                    ) ?? LocalDateTime::parse('2024-01-01T09:00');
                 $isListed = $i % 20 < 10; // as many tasks on the days' lists as in their hours
-                $one = new Series('', $isListed ? Placement::allDay($start->date()) : Placement::timed($start, 15 + $i % 4 * 15, $user->timeZone()), $rule);
-                $entry = Entry::query()->create(['user_id' => $user->id, 'calendar_id' => $calendars[$i % count($calendars)], 'kind' => ! $isListed && $i % 3 === 0 ? 'event' : 'task',
-                    'title' => "Routine {$i}", 'estimate' => $isListed ? 5 + $i % 3 * 5 : null, ...SeriesColumns::of($one)]);
+                $one = new Series(
+                    '',
+                    $isListed
+                        ? Placement::allDay($start->date())
+                        : Placement::timed($start, 15 + ($i % 4) * 15, $user->timeZone()),
+                    $rule,
+                );
+                $entry = Entry::query()->create([
+                    'user_id' => $user->id,
+                    'calendar_id' => $calendars[$i % count($calendars)],
+                    'kind' => ! $isListed && $i % 3 === 0 ? 'event' : 'task',
+                    'title' => "Routine {$i}",
+                    'estimate' => $isListed ? 5 + ($i % 3) * 5 : null,
+                    ...SeriesColumns::of($one),
+                ]);
                 $series[$entry->id] = $one;
             }
         });
@@ -60,9 +87,24 @@ final class ManyRoutinesSeeder extends Seeder
                     break 2;
                 }
                 $to = SeriesColumns::moved($one->placement->startingAt($start->plusMinutes(45)));
-                $blank = ['all_day' => null, 'start' => null, 'length' => null, 'zone' => null, 'moved_from' => null, 'moved_to' => null];
-                $rows[] = ['entry_id' => $id, 'user_id' => $user->id, 'recurrence_id' => $one->recurrenceId($start), 'day' => (string) $start->date(), 'skipped' => $i % 7 === 3,
-                    'fields' => $i % 5 === 1 ? '{"title":"Another way this once"}' : '{}', 'done_at' => $i % 7 === 3 ? null : $start->seconds, ...$i % 4 === 2 ? $to : $blank];
+                $blank = [
+                    'all_day' => null,
+                    'start' => null,
+                    'length' => null,
+                    'zone' => null,
+                    'moved_from' => null,
+                    'moved_to' => null,
+                ];
+                $rows[] = [
+                    'entry_id' => $id,
+                    'user_id' => $user->id,
+                    'recurrence_id' => $one->recurrenceId($start),
+                    'day' => (string) $start->date(),
+                    'skipped' => $i % 7 === 3,
+                    'fields' => $i % 5 === 1 ? '{"title":"Another way this once"}' : '{}',
+                    'done_at' => $i % 7 === 3 ? null : $start->seconds,
+                    ...$i % 4 === 2 ? $to : $blank,
+                ];
             }
         }
         foreach (array_chunk($rows, 500) as $chunk) {

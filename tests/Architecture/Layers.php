@@ -17,20 +17,97 @@ final class Layers
 {
     /** What the core may use of PHP besides its own classes: values, no clock, no chance, no input or output. */
     private const GLOBAL_CLASSES = [
-        'Closure', 'DateTimeZone', 'DateTimeImmutable', 'DomainException', 'Exception', 'Generator', 'IntlCalendar', 'IntlDateFormatter', 'InvalidArgumentException', 'LogicException', 'RuntimeException', 'Stringable', 'Throwable', 'ValueError',
-        'self', 'static', 'parent',
+        'Closure',
+        'DateTimeZone',
+        'DateTimeImmutable',
+        'DomainException',
+        'Exception',
+        'Generator',
+        'IntlCalendar',
+        'IntlDateFormatter',
+        'InvalidArgumentException',
+        'LogicException',
+        'RuntimeException',
+        'Stringable',
+        'Throwable',
+        'ValueError',
+        'self',
+        'static',
+        'parent',
     ];
 
     private const OUTSIDE_FUNCTIONS = [
-        'now', 'today', 'time', 'microtime', 'hrtime', 'date', 'gmdate', 'mktime', 'gmmktime', 'strtotime', 'getdate', 'localtime', 'date_default_timezone_get', 'date_create', 'rand', 'mt_rand', 'mt_srand',
-        'random_int', 'random_bytes', 'uniqid', 'shuffle', 'array_rand', 'file_get_contents', 'file_put_contents', 'fopen', 'file', 'readfile', 'glob', 'scandir', 'unlink', 'mkdir', 'getenv', 'env', 'config', 'app',
-        'exec', 'shell_exec', 'proc_open', 'system', 'passthru', 'curl_init', 'mail', 'header', 'setcookie', 'session_start', 'dd', 'dump', 'var_dump', 'print_r', 'error_log', 'sleep', 'usleep',
+        'now',
+        'today',
+        'time',
+        'microtime',
+        'hrtime',
+        'date',
+        'gmdate',
+        'mktime',
+        'gmmktime',
+        'strtotime',
+        'getdate',
+        'localtime',
+        'date_default_timezone_get',
+        'date_create',
+        'rand',
+        'mt_rand',
+        'mt_srand',
+        'random_int',
+        'random_bytes',
+        'uniqid',
+        'shuffle',
+        'array_rand',
+        'file_get_contents',
+        'file_put_contents',
+        'fopen',
+        'file',
+        'readfile',
+        'glob',
+        'scandir',
+        'unlink',
+        'mkdir',
+        'getenv',
+        'env',
+        'config',
+        'app',
+        'exec',
+        'shell_exec',
+        'proc_open',
+        'system',
+        'passthru',
+        'curl_init',
+        'mail',
+        'header',
+        'setcookie',
+        'session_start',
+        'dd',
+        'dump',
+        'var_dump',
+        'print_r',
+        'error_log',
+        'sleep',
+        'usleep',
     ];
 
     /** Which part of a framework each room may not know, beside what the drawing says. */
     private const NOT_OF_FRAMEWORK = [
         'Illuminate\Support\Facades\DB' => ['Queries', 'Mapping', 'Mail'],
-        'Illuminate\Http' => ['Actions', 'Queries', 'Reading', 'Mapping', 'Models', 'Journal', 'Mail', 'Standins', 'Backup', 'Retention', 'Health']];
+        'Illuminate\Http' => [
+            'Actions',
+            'Queries',
+            'Reading',
+            'Mapping',
+            'Models',
+            'Journal',
+            'Mail',
+            'Standins',
+            'Backup',
+            'Retention',
+            'Health',
+        ],
+    ];
 
     /** @param  array<string, list<string>>  $rooms  by room, those it may use */
     private function __construct(private array $rooms)
@@ -84,7 +161,9 @@ final class Layers
     {
         $found = [];
         foreach ($folders as $prefix => $folder) {
-            foreach (new RecursiveIteratorIterator(new RecursiveDirectoryIterator($folder, FilesystemIterator::SKIP_DOTS)) as $file) {
+            foreach (
+                new RecursiveIteratorIterator(new RecursiveDirectoryIterator($folder, FilesystemIterator::SKIP_DOTS)) as $file
+            ) {
                 assert($file instanceof \SplFileInfo);
                 if ($file->getExtension() !== 'php') {
                     continue;
@@ -116,11 +195,22 @@ final class Layers
             };
             if ($other !== null) {
                 // Every room of the application may use the core; what is of the application is none of the core's.
-                $may = $other === $room || in_array($other, $this->rooms[$room], true) || (! $isCore && str_starts_with($other, 'core/'));
+                $may =
+                    $other === $room ||
+                    in_array($other, $this->rooms[$room], true) ||
+                    (! $isCore && str_starts_with($other, 'core/'));
             } elseif ($isCore) {
-                $may = $isCall ? ! in_array(strtolower($name), self::OUTSIDE_FUNCTIONS, true) : in_array($name, self::GLOBAL_CLASSES, true);
+                $may = $isCall
+                    ? ! in_array(strtolower($name), self::OUTSIDE_FUNCTIONS, true)
+                    : in_array($name, self::GLOBAL_CLASSES, true);
             } else {
-                $may = array_filter(self::NOT_OF_FRAMEWORK, fn (array $rooms, string $part): bool => ($name === $part || str_starts_with($name, $part.'\\')) && in_array($room, $rooms, true), ARRAY_FILTER_USE_BOTH) === [];
+                $may =
+                    array_filter(
+                        self::NOT_OF_FRAMEWORK,
+                        fn (array $rooms, string $part): bool => ($name === $part || str_starts_with($name, $part.'\\')) &&
+                            in_array($room, $rooms, true),
+                        ARRAY_FILTER_USE_BOTH,
+                    ) === [];
             }
             if (! $may) {
                 $bad[$name] = $name;
@@ -133,7 +223,13 @@ final class Layers
     /** @return list<array{string, bool}> the full names of classes that a file names, and of functions that it calls */
     private static function names(string $code): array
     {
-        $tokens = array_values(array_filter(token_get_all($code), fn (mixed $token): bool => ! is_array($token) || ! in_array($token[0], [T_WHITESPACE, T_COMMENT, T_DOC_COMMENT], true)));
+        $tokens = array_values(
+            array_filter(
+                token_get_all($code),
+                fn (mixed $token): bool => ! is_array($token) ||
+                    ! in_array($token[0], [T_WHITESPACE, T_COMMENT, T_DOC_COMMENT], true),
+            ),
+        );
         $names = [];
         $imported = [];
         $namespace = '';
@@ -158,9 +254,18 @@ final class Layers
             } elseif ($token[0] === T_STRING && $previous === T_USE) {
                 $names[] = [$text, false];
                 $imported[$text] = $text;
-            } elseif ($token[0] === T_STRING && $next === '(' && ! in_array($previous, [T_OBJECT_OPERATOR, T_NULLSAFE_OBJECT_OPERATOR, T_DOUBLE_COLON, T_FUNCTION, T_NEW], true)) {
+            } elseif (
+                $token[0] === T_STRING &&
+                $next === '(' &&
+                ! in_array($previous, [T_OBJECT_OPERATOR, T_NULLSAFE_OBJECT_OPERATOR, T_DOUBLE_COLON, T_FUNCTION, T_NEW], true)
+            ) {
                 $names[] = [$text, true];
-            } elseif ($token[0] === T_STRING && ! isset($imported[$text]) && ($previous === T_NEW || (is_array($next) && $next[0] === T_DOUBLE_COLON)) && $namespace !== '') {
+            } elseif (
+                $token[0] === T_STRING &&
+                ! isset($imported[$text]) &&
+                ($previous === T_NEW || (is_array($next) && $next[0] === T_DOUBLE_COLON)) &&
+                $namespace !== ''
+            ) {
                 $names[] = [$namespace.'\\'.$text, false];
             }
         }

@@ -8,15 +8,31 @@ use Tests\Browser\Page;
 function looked(Page $page, string $view): void
 {
     match ($view) {
-        'week', 'day', 'month', 'year', 'ahead', 'done' => $page->visit("/{$view}")->see(['week' => '[data-test=block]', 'day' => '[data-test=day-task]', 'month' => '[data-test=month-cell]', 'year' => '[data-test=year-day]', 'ahead' => '[data-test=chapter]', 'done' => '[data-test=done-line]'][$view]),
+        'week', 'day', 'month', 'year', 'ahead', 'done' => $page->visit("/{$view}")->see(
+            [
+                'week' => '[data-test=block]',
+                'day' => '[data-test=day-task]',
+                'month' => '[data-test=month-cell]',
+                'year' => '[data-test=year-day]',
+                'ahead' => '[data-test=chapter]',
+                'done' => '[data-test=done-line]',
+            ][$view],
+        ),
         'days' => $page->visit('/days/5')->see('[data-test=block]'),
         'sheet' => $page->visit('/week')->press('[data-test=block]')->see('[data-test=next]'),
         'more' => $page->visit('/week')->press('[data-test=block]')->press('[data-test=more]')->see('[data-test=labels]'),
         'areas' => $page->visit('/week')->press('[data-test=areas]')->see('[data-test=area]'),
         'settings' => $page->visit('/week')->press('[data-test=settings]')->see('[data-test=zone]'),
-        'find' => $page->visit('/week')->press('[data-test=find]')->type('[data-test=find-field]', 'when was the heater last?')->see('[data-test=found]'),
+        'find' => $page
+            ->visit('/week')
+            ->press('[data-test=find]')
+            ->type('[data-test=find-field]', 'when was the heater last?')
+            ->see('[data-test=found]'),
         'chosen' => $page->visit('/week')->focus('[data-test=block]')->keys('x')->see('[data-test=chosen]'),
-        'filing' => $page->visit('/week')->press('[data-test=shown] .tools > .tool:nth-last-of-type(2)')->see('[data-test=filing-words]'),
+        'filing' => $page
+            ->visit('/week')
+            ->press('[data-test=shown] .tools > .tool:nth-last-of-type(2)')
+            ->see('[data-test=filing-words]'),
         'close' => $page->visit('/close')->see('[data-test=closing] .columns'),
         'tomorrow' => $page->visit('/close')->press('[data-test=step-tomorrow]')->see('[data-test=take-in]'),
         'lines' => $page->visit('/close')->press('[data-test=step-lines]')->see('[data-test=lines]'),
@@ -37,7 +53,26 @@ test('no view has a serious fault of accessibility (axe-core, WCAG 2.2 AA)', fun
     }
     expect(array_filter($faults))->toBe([]);
 })->with([
-    'light' => [1280, false, ['week', 'day', 'month', 'year', 'ahead', 'days', 'sheet', 'more', 'areas', 'find', 'chosen', 'filing', 'close', 'tomorrow']],
+    'light' => [
+        1280,
+        false,
+        [
+            'week',
+            'day',
+            'month',
+            'year',
+            'ahead',
+            'days',
+            'sheet',
+            'more',
+            'areas',
+            'find',
+            'chosen',
+            'filing',
+            'close',
+            'tomorrow',
+        ],
+    ],
     'dark' => [1280, true, ['week', 'day', 'month', 'year', 'ahead', 'done', 'sheet', 'settings', 'find', 'tomorrow', 'lines']],
     'narrow' => [390, false, ['week', 'day', 'month', 'done', 'close']],
     'narrow and dark' => [390, true, ['ahead', 'close', 'day']],

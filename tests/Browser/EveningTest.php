@@ -9,7 +9,8 @@ use Tests\Browser\Page;
 function sevenLeft(object $test): Page
 {
     $page = demo($test, alwaysAwake: true);
-    $page->asyncScript(<<<'JS'
+    $page->asyncScript(
+        <<<'JS'
         const done = arguments[arguments.length - 1]
         const token = decodeURIComponent(/XSRF-TOKEN=([^;]+)/.exec(document.cookie)[1])
         const call = async (method, path, body) => { const r = await fetch(`/api/${path}`, { method, headers: { 'Content-Type': 'application/json', Accept: 'application/json', 'X-XSRF-TOKEN': token }, body: body && JSON.stringify(body) }); return r.status === 204 ? null : r.json() }
@@ -21,7 +22,9 @@ function sevenLeft(object $test): Page
             for (let i = 1; i <= 7; i++) await call('POST', 'entries', { title: `Leftover ${i}`, calendar_id: calendar, start: today, end: today, estimate: 10 })
             done(true)
         })()
-        JS);
+        JS
+        ,
+    );
 
     return $page;
 }
@@ -55,7 +58,9 @@ test('a whole evening: seven leftovers to tomorrow in at most nine presses, two 
         return array_map(fn ($one) => $one->getText(), $page->all('[data-test=must]'));
     });
     foreach (['Leftover 3', 'Leftover 5'] as $title) {
-        $page->press("[data-test=other][data-title='{$title}'] [data-test=make-must]")->see("[data-test=must][data-title='{$title}']");
+        $page
+            ->press("[data-test=other][data-title='{$title}'] [data-test=make-must]")
+            ->see("[data-test=must][data-title='{$title}']");
     }
     $titles = fn (): array => array_map(fn ($one) => (string) $one->getAttribute('data-title'), $page->all('[data-test=must]'));
     $page->untilSame(['Leftover 3', 'Leftover 5'], $titles);
@@ -63,19 +68,29 @@ test('a whole evening: seven leftovers to tomorrow in at most nine presses, two 
     // What the server answers may take the focus meanwhile; at the top one more press does nothing.
     $page->untilSame(['Leftover 5', 'Leftover 3'], function () use ($page, $titles): array {
         if ($titles() !== ['Leftover 5', 'Leftover 3']) {
-            $page->focus('[data-test=must][data-title="Leftover 5"]')->holding(WebDriverKeys::ALT, fn () => $page->keys(WebDriverKeys::ARROW_UP));
+            $page
+                ->focus('[data-test=must][data-title="Leftover 5"]')
+                ->holding(WebDriverKeys::ALT, fn () => $page->keys(WebDriverKeys::ARROW_UP));
             usleep(400_000);
         }
 
         return $titles();
     });
-    $page->press('[data-test=other][data-title="Leftover 7"] [data-test=move-on]')->untilSame([], fn () => $page->all('[data-title="Leftover 7"]'));
-    $page->press('[data-test=to-lines]')->type('[data-test=lines] textarea', 'The orchids came through.')->press('[data-test=finish]');
+    $page
+        ->press('[data-test=other][data-title="Leftover 7"] [data-test=move-on]')
+        ->untilSame([], fn () => $page->all('[data-title="Leftover 7"]'));
+    $page
+        ->press('[data-test=to-lines]')
+        ->type('[data-test=lines] textarea', 'The orchids came through.')
+        ->press('[data-test=finish]');
     // It is closed, and tomorrow stands as it was laid out.
     $page->see('[data-test=close-day]');
     $page->untilSame('Closed', fn () => $page->see('[data-test=close-day]')->getText());
     $page->press('[data-test=after]')->see('[data-test=day-task][data-title="Leftover 5"]');
-    $page->untilSame(['Leftover 5', 'Leftover 3'], fn () => array_map(fn ($one) => (string) $one->getAttribute('data-title'), $page->all('[data-test=day-task].must')));
+    $page->untilSame(
+        ['Leftover 5', 'Leftover 3'],
+        fn () => array_map(fn ($one) => (string) $one->getAttribute('data-title'), $page->all('[data-test=day-task].must')),
+    );
     $page->press('[data-test=before]')->press('[data-test=close-day]')->press('[data-test=step-lines]');
     expect($page->see('[data-test=lines] textarea')->getAttribute('value'))->toBe('The orchids came through.');
 });
@@ -113,7 +128,10 @@ test('a day is closed on a phone’s width, with the thumb', function () {
     $page = $this->page = Page::open($this->site, 390, 844);
     signIn($page)->visit('/close')->press('[data-test=way-tomorrow]')->see('[data-test=leftover][data-title="Leftover 2"]');
     $page->press('[data-test=way-let-go]')->see('[data-test=leftover][data-title="Leftover 3"]');
-    $page->press('[data-test=way-day]')->press('[data-test=day-choice] .day:nth-child(2)')->see('[data-test=leftover][data-title="Leftover 4"]');
+    $page
+        ->press('[data-test=way-day]')
+        ->press('[data-test=day-choice] .day:nth-child(2)')
+        ->see('[data-test=leftover][data-title="Leftover 4"]');
     $page->press('[data-test=rest]')->see('[data-test=closing][data-step=tomorrow]');
     expect($page->script('return document.documentElement.scrollWidth <= 390'))->toBeTrue();
 });

@@ -25,15 +25,27 @@ final class Page
 
     public static function open(Site $site, int $width = 1280, int $height = 800): self
     {
-        $options = new ChromeOptions;
-        $options->addArguments(['--headless=new', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking',
-            '--disable-component-update', '--disable-sync', '--user-data-dir='.$site->folder().'/browser-'.bin2hex(random_bytes(4)), "--window-size={$width},{$height}"]);
+        $options = new ChromeOptions();
+        $options->addArguments([
+            '--headless=new',
+            '--no-sandbox',
+            '--disable-gpu',
+            '--disable-quic',
+            '--no-first-run',
+            '--disable-background-networking',
+            '--disable-component-update',
+            '--disable-sync',
+            '--user-data-dir='.$site->folder().'/browser-'.bin2hex(random_bytes(4)),
+            "--window-size={$width},{$height}",
+        ]);
         $capabilities = DesiredCapabilities::chrome();
         $capabilities->setCapability(ChromeOptions::CAPABILITY, $options);
         $capabilities->setCapability('goog:loggingPrefs', ['browser' => 'ALL']);
         $driver = RemoteWebDriver::create($site->driverUrl, $capabilities, 30_000, 60_000);
-        $driver->executeCustomCommand('/session/:sessionId/goog/cdp/execute', 'POST', ['cmd' => 'Emulation.setDeviceMetricsOverride',
-            'params' => ['width' => $width, 'height' => $height, 'deviceScaleFactor' => 1, 'mobile' => false]]);
+        $driver->executeCustomCommand('/session/:sessionId/goog/cdp/execute', 'POST', [
+            'cmd' => 'Emulation.setDeviceMetricsOverride',
+            'params' => ['width' => $width, 'height' => $height, 'deviceScaleFactor' => 1, 'mobile' => false],
+        ]);
 
         return new self($driver, $site->url);
     }
@@ -52,8 +64,10 @@ final class Page
 
     public function dark(): self
     {
-        $this->driver->executeCustomCommand('/session/:sessionId/goog/cdp/execute', 'POST', ['cmd' => 'Emulation.setEmulatedMedia',
-            'params' => ['features' => [['name' => 'prefers-color-scheme', 'value' => 'dark']]]]);
+        $this->driver->executeCustomCommand('/session/:sessionId/goog/cdp/execute', 'POST', [
+            'cmd' => 'Emulation.setEmulatedMedia',
+            'params' => ['features' => [['name' => 'prefers-color-scheme', 'value' => 'dark']]],
+        ]);
 
         return $this;
     }
@@ -135,11 +149,15 @@ final class Page
         $below = $by === 'bottom' ? $start['height'] - 3 : min(10, $start['height'] / 2);
         [$x, $y] = [$start['x'] + $across, $start['y'] + $below];
         $actions = new WebDriverActions($this->driver);
-        $actions->moveToElement($source, (int) floor($across - $start['width'] / 2), (int) floor($below - $start['height'] / 2))->clickAndHold();
+        $actions
+            ->moveToElement($source, (int) floor($across - $start['width'] / 2), (int) floor($below - $start['height'] / 2))
+            ->clickAndHold();
         $goal = [$end['x'] + $end['width'] / 2, $end['y'] + $down + $held];
         for ($step = 1; $step <= 8; $step++) {
-            $actions->moveByOffset((int) round(($goal[0] - $x) * $step / 8) - (int) round(($goal[0] - $x) * ($step - 1) / 8),
-                (int) round(($goal[1] - $y) * $step / 8) - (int) round(($goal[1] - $y) * ($step - 1) / 8));
+            $actions->moveByOffset(
+                (int) round((($goal[0] - $x) * $step) / 8) - (int) round((($goal[0] - $x) * ($step - 1)) / 8),
+                (int) round((($goal[1] - $y) * $step) / 8) - (int) round((($goal[1] - $y) * ($step - 1)) / 8),
+            );
         }
         $actions->release()->perform();
 
@@ -149,7 +167,10 @@ final class Page
     /** @return array{x: float, y: float, width: float, height: float} */
     public function box(RemoteWebElement $element): array
     {
-        return $this->driver->executeScript('const b = arguments[0].getBoundingClientRect(); return { x: b.x, y: b.y, width: b.width, height: b.height }', [$element]);
+        return $this->driver->executeScript(
+            'const b = arguments[0].getBoundingClientRect(); return { x: b.x, y: b.y, width: b.width, height: b.height }',
+            [$element],
+        );
     }
 
     public function script(string $code, mixed ...$arguments): mixed
@@ -168,11 +189,15 @@ final class Page
     public function blocks(string $title): array
     {
         /** @var list<string> $found */
-        $found = $this->script(<<<'JS'
+        $found = $this->script(
+            <<<'JS'
             return [...document.querySelectorAll(`[data-test=block][data-title="${arguments[0]}"]`)]
                 .map((block) => `${block.dataset.date} ${(/(\d+:\d\d) to/.exec(block.ariaLabel) ?? [])[1]}${/, done/.test(block.ariaLabel) ? ' done' : ''}${/, moved/.test(block.ariaLabel) ? ' moved' : ''}`)
                 .sort()
-            JS, $title);
+            JS
+            ,
+            $title,
+        );
 
         return $found;
     }
@@ -182,7 +207,13 @@ final class Page
     {
         $log = $this->driver->manage()->getLog('browser');
 
-        return array_values(array_filter(array_column($log, 'message'), fn (string $line): bool => str_contains($line, 'Content Security Policy') || str_contains($line, 'Content-Security-Policy')));
+        return array_values(
+            array_filter(
+                array_column($log, 'message'),
+                fn (string $line): bool => str_contains($line, 'Content Security Policy') ||
+                    str_contains($line, 'Content-Security-Policy'),
+            ),
+        );
     }
 
     /** While a key is held down. */
@@ -202,7 +233,10 @@ final class Page
     public function printedPages(): int
     {
         $this->see('main [data-tile]');
-        $printed = $this->driver->executeCustomCommand('/session/:sessionId/goog/cdp/execute', 'POST', ['cmd' => 'Page.printToPDF', 'params' => ['preferCSSPageSize' => true, 'printBackground' => true]]);
+        $printed = $this->driver->executeCustomCommand('/session/:sessionId/goog/cdp/execute', 'POST', [
+            'cmd' => 'Page.printToPDF',
+            'params' => ['preferCSSPageSize' => true, 'printBackground' => true],
+        ]);
 
         return (int) preg_match_all('#/Type\s*/Page\b#', (string) base64_decode($printed['data'], true));
     }
@@ -212,15 +246,19 @@ final class Page
     {
         $this->script((string) file_get_contents(dirname(__DIR__, 2).'/node_modules/axe-core/axe.min.js'));
 
-        return $this->asyncScript(<<<'JS'
-        const done = arguments[arguments.length - 1]
-        axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'] })
-            // A quarter of an hour, a line of the month and a day of the year are lower than 24 px; each opens at full size and by key (WCAG 2.5.8, exception "equivalent").
-            .then((found) => found.violations.filter((one) => ['serious', 'critical'].includes(one.impact))
-                .map((one) => ({ ...one, nodes: one.nodes.filter((node) => one.id !== 'target-size' || !document.querySelector(node.target[0])?.closest('.block.short, .line, .month, .strip')) }))
-                .filter((one) => one.nodes.length > 0))
-            .then((faults) => done(faults.map((one) => `${one.id}: ${one.nodes.slice(0, 3).map((node) => node.target.join(' ') + ' ' + (node.any[0]?.message ?? '')).join(' | ')}`)))
-        JS);
+        return $this->asyncScript(
+            <<<'JS'
+            const done = arguments[arguments.length - 1]
+            axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'] })
+                // A quarter of an hour, a line of the month and a day of the year are lower than 24 px; each opens at full size
+                // and by key (WCAG 2.5.8, exception "equivalent").
+                .then((found) => found.violations.filter((one) => ['serious', 'critical'].includes(one.impact))
+                    .map((one) => ({ ...one, nodes: one.nodes.filter((node) => one.id !== 'target-size' || !document.querySelector(node.target[0])?.closest('.block.short, .line, .month, .strip')) }))
+                    .filter((one) => one.nodes.length > 0))
+                .then((faults) => done(faults.map((one) => `${one.id}: ${one.nodes.slice(0, 3).map((node) => node.target.join(' ') + ' ' + (node.any[0]?.message ?? '')).join(' | ')}`)))
+            JS
+            ,
+        );
     }
 
     /** Waits until something is so. */

@@ -29,7 +29,16 @@ final class Site
         $this->driverUrl = "http://127.0.0.1:{$driverPort}";
         $this->artisan('migrate', '--force');
         $root = dirname(__DIR__, 2);
-        $this->start(['php', '-d', 'opcache.enable_cli=1', '-S', "127.0.0.1:{$port}", '-t', "{$root}/public", "{$root}/bin/router.php"]);
+        $this->start([
+            'php',
+            '-d',
+            'opcache.enable_cli=1',
+            '-S',
+            "127.0.0.1:{$port}",
+            '-t',
+            "{$root}/public",
+            "{$root}/bin/router.php",
+        ]);
         $this->start(['chromedriver', "--port={$driverPort}", '--silent']);
         self::waitFor($port);
         self::waitFor($driverPort);
@@ -40,7 +49,7 @@ final class Site
     {
         static $site = null;
 
-        return $site ??= new self;
+        return $site ??= new self();
     }
 
     /** An empty database, or one with the demo in it. */
@@ -49,7 +58,7 @@ final class Site
         $kept = $this->folder.($demo ? '/demo.sqlite' : '/empty.sqlite');
         $database = "{$this->folder}/db.sqlite";
         if (! is_file($kept)) {
-            $this->artisan('migrate:fresh', '--force', ...($demo ? ['--seed'] : []));
+            $this->artisan('migrate:fresh', '--force', ...$demo ? ['--seed'] : []);
             (new PDO("sqlite:{$database}"))->exec("vacuum into '{$kept}'");
 
             return;
@@ -70,7 +79,13 @@ final class Site
 
     public function artisan(string ...$words): void
     {
-        $process = proc_open(['php', dirname(__DIR__, 2).'/artisan', ...$words], [1 => ['pipe', 'w'], 2 => ['pipe', 'w']], $pipes, null, $this->environment());
+        $process = proc_open(
+            ['php', dirname(__DIR__, 2).'/artisan', ...$words],
+            [1 => ['pipe', 'w'], 2 => ['pipe', 'w']],
+            $pipes,
+            null,
+            $this->environment(),
+        );
         $output = stream_get_contents($pipes[1]).stream_get_contents($pipes[2]);
         if ($process === false || proc_close($process) !== 0) {
             throw new RuntimeException("artisan {$words[0]} failed: {$output}");
@@ -87,7 +102,13 @@ final class Site
     {
         $log = ['file', "{$this->folder}/{$command[0]}.log", 'a'];
         // As the head of a group of its own: the server's workers and the driver's browsers end with it.
-        $process = proc_open(['setsid', ...$command], [0 => ['file', '/dev/null', 'r'], 1 => $log, 2 => $log], $pipes, null, $this->environment() + ['PHP_CLI_SERVER_WORKERS' => '3']);
+        $process = proc_open(
+            ['setsid', ...$command],
+            [0 => ['file', '/dev/null', 'r'], 1 => $log, 2 => $log],
+            $pipes,
+            null,
+            $this->environment() + ['PHP_CLI_SERVER_WORKERS' => '3'],
+        );
         if ($process === false) {
             throw new RuntimeException("{$command[0]} could not be started.");
         }
@@ -106,9 +127,23 @@ final class Site
     private function environment(): array
     {
         return [
-            ...array_filter(getenv(), fn (string $name): bool => in_array($name, ['PATH', 'HOME', 'LANG', 'TMPDIR'], true), ARRAY_FILTER_USE_KEY),
-            'APP_ENV' => 'production', 'APP_KEY' => 'base64:MDEyMzQ1Njc4OTAxMjM0NTY3ODkwMTIzNDU2Nzg5MDE=', 'APP_CONFIG_CACHE' => "{$this->folder}/config.php", 'APP_ROUTES_CACHE' => "{$this->folder}/routes.php",
-            'APP_EVENTS_CACHE' => "{$this->folder}/events.php", 'DB_DATABASE' => "{$this->folder}/db.sqlite", 'SESSION_DRIVER' => 'file', 'CACHE_STORE' => 'array', 'LOG_CHANNEL' => 'stderr', 'APP_DEBUG' => 'false', 'HEALTH_FOLDER' => "{$this->folder}/alive", 'APP_URL' => $this->url,
+            ...array_filter(
+                getenv(),
+                fn (string $name): bool => in_array($name, ['PATH', 'HOME', 'LANG', 'TMPDIR'], true),
+                ARRAY_FILTER_USE_KEY,
+            ),
+            'APP_ENV' => 'production',
+            'APP_KEY' => 'base64:MDEyMzQ1Njc4OTAxMjM0NTY3ODkwMTIzNDU2Nzg5MDE=',
+            'APP_CONFIG_CACHE' => "{$this->folder}/config.php",
+            'APP_ROUTES_CACHE' => "{$this->folder}/routes.php",
+            'APP_EVENTS_CACHE' => "{$this->folder}/events.php",
+            'DB_DATABASE' => "{$this->folder}/db.sqlite",
+            'SESSION_DRIVER' => 'file',
+            'CACHE_STORE' => 'array',
+            'LOG_CHANNEL' => 'stderr',
+            'APP_DEBUG' => 'false',
+            'HEALTH_FOLDER' => "{$this->folder}/alive",
+            'APP_URL' => $this->url,
         ];
     }
 

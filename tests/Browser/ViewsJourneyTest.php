@@ -8,7 +8,10 @@ use Tests\Browser\Page;
 /** @return list<string> the dates at which a view shows a title */
 function tileDates(Page $page, string $tile, string $title): array
 {
-    return array_map(fn ($element): string => (string) $element->getAttribute('data-date'), $page->all("[data-test={$tile}][data-title=\"{$title}\"]"));
+    return array_map(
+        fn ($element): string => (string) $element->getAttribute('data-date'),
+        $page->all("[data-test={$tile}][data-title=\"{$title}\"]"),
+    );
 }
 
 function caught(Page $page, string $line, string $title): void
@@ -29,7 +32,10 @@ test('one move in the month, and every view shows it', function () {
     $page->untilSame([$wed], fn () => tileDates($page, 'month-line', 'Call the seed merchant'));
     $page->press('[data-test=view-week]')->untilSame(["{$wed} 13:00"], fn () => $page->blocks('Call the seed merchant'));
     $page->press('[data-test=view-ahead]')->untilSame([$wed], fn () => tileDates($page, 'ahead-line', 'Call the seed merchant'));
-    $page->press('[data-test=view-year]')->press("[data-test=year-day][data-date='{$wed}']")->untilSame(["{$wed} 13:00"], fn () => $page->blocks('Call the seed merchant'));
+    $page
+        ->press('[data-test=view-year]')
+        ->press("[data-test=year-day][data-date='{$wed}']")
+        ->untilSame(["{$wed} 13:00"], fn () => $page->blocks('Call the seed merchant'));
 });
 
 test('by key alone: another view, a new entry, a move, a copy, a tick', function () {
@@ -37,8 +43,14 @@ test('by key alone: another view, a new entry, a move, a copy, a tick', function
     [$mon, $tue] = nextWeek();
     $page->script('document.activeElement.blur()');
     $page->keys('d')->see('[data-test=question-date]');
-    $page->script("const f = document.querySelector('[data-test=question-date]'); f.value = arguments[0]; f.dispatchEvent(new Event('input'))", $mon);
-    $page->focus('[data-test=question-date]')->keys(WebDriverKeys::ENTER)->see("[data-test=day-hours][data-date='{$mon}']");
+    $page->script(
+        "const f = document.querySelector('[data-test=question-date]'); f.value = arguments[0]; f.dispatchEvent(new Event('input'))",
+        $mon,
+    );
+    $page
+        ->focus('[data-test=question-date]')
+        ->keys(WebDriverKeys::ENTER)
+        ->see("[data-test=day-hours][data-date='{$mon}']");
     $page->script('document.activeElement.blur()');
     $page->keys('e')->see('[data-test=title]');
     $page->untilSame('title', fn () => $page->script('return document.activeElement.id'));
@@ -46,11 +58,23 @@ test('by key alone: another view, a new entry, a move, a copy, a tick', function
     $page->untilSame([$mon], fn () => tileDates($page, 'list-task', 'Oil the hinges'));
     $tile = '[data-test=list-task][data-title="Oil the hinges"]';
     $page->untilSame([], fn () => $page->all('[data-test=sheet]'));
-    $page->focus($tile)->keys(WebDriverKeys::ALT, WebDriverKeys::ARROW_RIGHT)->untilSame([$tue], fn () => tileDates($page, 'list-task', 'Oil the hinges'));
+    $page
+        ->focus($tile)
+        ->keys(WebDriverKeys::ALT, WebDriverKeys::ARROW_RIGHT)
+        ->untilSame([$tue], fn () => tileDates($page, 'list-task', 'Oil the hinges'));
     $page->focus($tile)->keys('c')->see('[data-test=question-date]');
-    $page->script("const f = document.querySelector('[data-test=question-date]'); f.value = arguments[0]; f.dispatchEvent(new Event('input'))", $mon);
-    $page->focus('[data-test=question-date]')->keys(WebDriverKeys::ENTER)->untilSame([$mon, $tue], fn () => tileDates($page, 'list-task', 'Oil the hinges'));
-    $page->focus("{$tile}[data-date='{$tue}']")->keys(WebDriverKeys::SPACE)->untilSame(1, fn () => count($page->all("{$tile}.done")));
+    $page->script(
+        "const f = document.querySelector('[data-test=question-date]'); f.value = arguments[0]; f.dispatchEvent(new Event('input'))",
+        $mon,
+    );
+    $page
+        ->focus('[data-test=question-date]')
+        ->keys(WebDriverKeys::ENTER)
+        ->untilSame([$mon, $tue], fn () => tileDates($page, 'list-task', 'Oil the hinges'));
+    $page
+        ->focus("{$tile}[data-date='{$tue}']")
+        ->keys(WebDriverKeys::SPACE)
+        ->untilSame(1, fn () => count($page->all("{$tile}.done")));
     $page->keys('v')->see('[data-test=question]');
     $page->keys('m')->see('[data-test=month-cell]');
 });
@@ -60,7 +84,10 @@ test('undo reaches across a reload', function () {
     [$mon, $tue] = nextWeek();
     caught($page, "mend the gate {$mon} 13:00 for 30 min", 'Mend the gate');
     $block = '[data-test=block][data-title="Mend the gate"]';
-    $page->focus($block)->keys(WebDriverKeys::ALT, WebDriverKeys::ARROW_RIGHT)->untilSame(["{$tue} 13:00"], fn () => $page->blocks('Mend the gate'));
+    $page
+        ->focus($block)
+        ->keys(WebDriverKeys::ALT, WebDriverKeys::ARROW_RIGHT)
+        ->untilSame(["{$tue} 13:00"], fn () => $page->blocks('Mend the gate'));
     $page->untilSame(true, fn () => str_contains($page->see('[data-test=note]')->getText(), 'Moved'));
     $page->reload()->untilSame(["{$tue} 13:00"], fn () => $page->blocks('Mend the gate'));
     $page->script('document.activeElement.blur()');
@@ -68,7 +95,9 @@ test('undo reaches across a reload', function () {
     $page->reload();
     $page->script('document.activeElement.blur()');
     $page->keys(WebDriverKeys::CONTROL, 'z')->untilSame([], fn () => $page->blocks('Mend the gate'));
-    $page->keys(WebDriverKeys::CONTROL, WebDriverKeys::SHIFT, 'z')->untilSame(["{$mon} 13:00"], fn () => $page->blocks('Mend the gate'));
+    $page
+        ->keys(WebDriverKeys::CONTROL, WebDriverKeys::SHIFT, 'z')
+        ->untilSame(["{$mon} 13:00"], fn () => $page->blocks('Mend the gate'));
 });
 
 test('a double booking is made and resolved by a drag, said while dragging and listed', function () {
@@ -84,10 +113,20 @@ test('a double booking is made and resolved by a drag, said while dragging and l
     $at = fn (float $hours): int => (int) round($two + $hours * $perHour);
     $page->carry('[data-test=block][data-title="Radio talk"]', "[data-test=day-hours][data-date='{$sat}']", $at(0.25));
     $page->see('[data-test="word-double bookings"]');
-    expect($page->see('[data-test="word-double bookings"]')->getText())->toContain('1 double booking this week')->and($page->blocks('Radio talk'))->toBe(["{$sat} 14:15"])
-        ->and($page->all('[data-test=block].conflict'))->toHaveCount(2);
+    expect($page->see('[data-test="word-double bookings"]')->getText())
+        ->toContain('1 double booking this week')
+        ->and($page->blocks('Radio talk'))
+        ->toBe(["{$sat} 14:15"])
+        ->and($page->all('[data-test=block].conflict'))
+        ->toHaveCount(2);
     $page->press('[data-test="word-double bookings"]')->see('[data-test=clash]');
-    $page->untilSame([true, true], fn (): array => array_map(fn (string $title): bool => str_contains($page->see('[data-test=clash]')->getText(), $title), ['Tea with the trustees', 'Radio talk']));
+    $page->untilSame(
+        [true, true],
+        fn (): array => array_map(fn (string $title): bool => str_contains($page->see('[data-test=clash]')->getText(), $title), [
+            'Tea with the trustees',
+            'Radio talk',
+        ]),
+    );
     $page->keys(WebDriverKeys::ESCAPE);
     $page->carry('[data-test=block][data-title="Radio talk"]', "[data-test=day-hours][data-date='{$sat}']", $at(2));
     $page->untilSame([], fn () => $page->all('[data-test="word-double bookings"]'));
@@ -99,13 +138,26 @@ test('nothing is laid over what is protected without asking', function () {
     [, $tue, , $thu] = nextWeek();
     caught($page, "quiet work {$thu} 10:00-12:00", 'Quiet work');
     $page->press('[data-test=block][data-title="Quiet work"]')->press('[data-test=more]');
-    $page->script("[...document.querySelectorAll('.more label')].find((label) => label.textContent.includes('protected')).querySelector('input').click()");
+    $page->script(
+        "[...document.querySelectorAll('.more label')].find((label) => label.textContent.includes('protected')).querySelector('input').click()",
+    );
     $page->press('[data-test=save]')->see('[data-test=block][data-title="Quiet work"].protected');
     caught($page, "mend the gate {$tue} 13:00 for 30 min", 'Mend the gate');
     $perHour = $page->script("return document.querySelector('.line').getBoundingClientRect().height");
-    $top = $page->box($page->see('[data-test=block][data-title="Quiet work"]'))['y'] - $page->box($page->see("[data-test=day-hours][data-date='{$thu}']"))['y'];
-    $page->carry('[data-test=block][data-title="Mend the gate"]', "[data-test=day-hours][data-date='{$thu}']", (int) round($top + $perHour))->see('[data-test=over]');
-    expect($page->see('[data-test=over]')->getText())->toContain('“Quiet work” is protected')->and($page->blocks('Mend the gate'))->toBe(["{$tue} 13:00"]);
+    $top =
+        $page->box($page->see('[data-test=block][data-title="Quiet work"]'))['y'] -
+        $page->box($page->see("[data-test=day-hours][data-date='{$thu}']"))['y'];
+    $page
+        ->carry(
+            '[data-test=block][data-title="Mend the gate"]',
+            "[data-test=day-hours][data-date='{$thu}']",
+            (int) round($top + $perHour),
+        )
+        ->see('[data-test=over]');
+    expect($page->see('[data-test=over]')->getText())
+        ->toContain('“Quiet work” is protected')
+        ->and($page->blocks('Mend the gate'))
+        ->toBe(["{$tue} 13:00"]);
     $page->press('[data-test=over-yes]')->untilSame(["{$thu} 11:00"], fn () => $page->blocks('Mend the gate'));
 });
 
@@ -113,8 +165,14 @@ test('what was fourteen months ago is found by asking', function () {
     $page = demo($this);
     $page->script('document.activeElement.blur()');
     $page->keys('q')->type('[data-test=find-field]', 'when did the new heater arrive?')->see('[data-test=answer]');
-    expect($page->see('[data-test=answer]')->getText())->toContain('New heater arrives')->toContain('14 months ago');
-    $page->press('[data-test=found][data-title="New heater arrives"] .week')->see('[data-test=block][data-title="New heater arrives"].done, [data-test=list-task][data-title="New heater arrives"].done');
+    expect($page->see('[data-test=answer]')->getText())
+        ->toContain('New heater arrives')
+        ->toContain('14 months ago');
+    $page
+        ->press('[data-test=found][data-title="New heater arrives"] .week')
+        ->see(
+            '[data-test=block][data-title="New heater arrives"].done, [data-test=list-task][data-title="New heater arrives"].done',
+        );
 });
 
 test('several are chosen and go together, and a copy goes where Alt drags it', function () {
@@ -126,13 +184,32 @@ test('several are chosen and go together, and a copy goes where Alt drags it', f
         $page->focus("[data-test=block][data-title='{$title}']")->keys('x');
     }
     expect($page->see('[data-test=chosen]')->getText())->toContain('2 chosen');
-    $page->press('[data-test=chosen-later]')->untilSame([["{$tue} 13:00"], ["{$tue} 14:00"]], fn () => [$page->blocks('Mend the gate'), $page->blocks('Oil the hinges')]);
+    $page
+        ->press('[data-test=chosen-later]')
+        ->untilSame(
+            [["{$tue} 13:00"], ["{$tue} 14:00"]],
+            fn () => [$page->blocks('Mend the gate'), $page->blocks('Oil the hinges')],
+        );
     $page->untilSame([], fn () => $page->all('[data-test=chosen]'));
     $page->script('document.activeElement.blur()');
-    $page->keys(WebDriverKeys::CONTROL, 'z')->untilSame([["{$mon} 13:00"], ["{$mon} 14:00"]], fn () => [$page->blocks('Mend the gate'), $page->blocks('Oil the hinges')]);
+    $page
+        ->keys(WebDriverKeys::CONTROL, 'z')
+        ->untilSame(
+            [["{$mon} 13:00"], ["{$mon} 14:00"]],
+            fn () => [$page->blocks('Mend the gate'), $page->blocks('Oil the hinges')],
+        );
     $perHour = $page->script("return document.querySelector('.line').getBoundingClientRect().height");
-    $top = $page->box($page->see('[data-test=block][data-title="Mend the gate"]'))['y'] - $page->box($page->see("[data-test=day-hours][data-date='{$mon}']"))['y'];
-    $page->holding(WebDriverKeys::ALT, fn () => $page->carry('[data-test=block][data-title="Mend the gate"]', "[data-test=day-hours][data-date='{$thu}']", (int) round($top + $perHour)));
+    $top =
+        $page->box($page->see('[data-test=block][data-title="Mend the gate"]'))['y'] -
+        $page->box($page->see("[data-test=day-hours][data-date='{$mon}']"))['y'];
+    $page->holding(
+        WebDriverKeys::ALT,
+        fn () => $page->carry(
+            '[data-test=block][data-title="Mend the gate"]',
+            "[data-test=day-hours][data-date='{$thu}']",
+            (int) round($top + $perHour),
+        ),
+    );
     $page->untilSame(["{$mon} 13:00", "{$thu} 14:00"], fn () => $page->blocks('Mend the gate'));
 });
 
@@ -141,16 +218,27 @@ test('what is shown stands in the address, comes back with the back button, and 
     $all = count($page->all('[data-test=block]'));
     $page->press('[data-test=word-kinds]')->press('[data-test=shown] .press:nth-of-type(3)');
     $page->untilSame([], fn () => $page->all('[data-test=list-task]'));
-    expect($page->script('return location.search'))->toBe('?kinds=event')->and(count($page->all('[data-test=block]')))->toBeLessThan($all);
+    expect($page->script('return location.search'))
+        ->toBe('?kinds=event')
+        ->and(count($page->all('[data-test=block]')))
+        ->toBeLessThan($all);
     $page->press('[data-test=view-month]')->see('[data-test=month-cell]');
     expect($page->script('return location.pathname + location.search'))->toBe('/month?kinds=event');
     $page->script('history.back()');
     $page->see('[data-test=board] [data-test=hours]');
     expect($page->script('return location.search'))->toBe('?kinds=event');
     $page->press('[data-test=word-filters]')->type('[data-test=shown] .keep input', 'Only events');
-    $page->keys(WebDriverKeys::ENTER)->untilSame(true, fn () => str_contains($page->see('[data-test=note]')->getText(), 'Only events'));
-    $page->press('[data-test=word-filters]')->press('[data-test=clear-filter]')->untilSame('', fn () => $page->script('return location.search'));
-    $page->press('[data-test=word-filters]')->press('[data-test=kept-filter]')->untilSame('?kinds=event', fn () => $page->script('return location.search'));
+    $page
+        ->keys(WebDriverKeys::ENTER)
+        ->untilSame(true, fn () => str_contains($page->see('[data-test=note]')->getText(), 'Only events'));
+    $page
+        ->press('[data-test=word-filters]')
+        ->press('[data-test=clear-filter]')
+        ->untilSame('', fn () => $page->script('return location.search'));
+    $page
+        ->press('[data-test=word-filters]')
+        ->press('[data-test=kept-filter]')
+        ->untilSame('?kinds=event', fn () => $page->script('return location.search'));
     $page->press('[data-test=word-colouring]')->press('[data-test=shown] .press:nth-of-type(2)')->see('[data-test=legend]');
     expect($page->see('[data-test=legend]')->getText())->toContain('demanding');
 });
@@ -160,21 +248,37 @@ test('a stale edit gets the present state beside what was typed', function () {
     [$mon] = nextWeek();
     caught($page, "mend the gate {$mon} 13:00 for 30 min", 'Mend the gate');
     $this->second = Page::open($this->site);
-    $this->second->visit('/sign-in')->type('#email', 'steward@example.test')->type('#password', 'glasshouse')->press('[data-test=send]')->see('[data-test=board]');
+    $this->second
+        ->visit('/sign-in')
+        ->type('#email', 'steward@example.test')
+        ->type('#password', 'glasshouse')
+        ->press('[data-test=send]')
+        ->see('[data-test=board]');
     $this->second->press('[data-test=after]')->press('[data-test=block][data-title="Mend the gate"]')->see('[data-test=sheet]');
-    $page->press('[data-test=block][data-title="Mend the gate"]')->type('[data-test=title]', 'Mend the north gate')->press('[data-test=save]');
+    $page
+        ->press('[data-test=block][data-title="Mend the gate"]')
+        ->type('[data-test=title]', 'Mend the north gate')
+        ->press('[data-test=save]');
     $page->untilSame(["{$mon} 13:00"], fn () => $page->blocks('Mend the north gate'));
     $this->second->untilSame(["{$mon} 13:00"], fn () => $this->second->blocks('Mend the north gate')); // within five seconds of the other's change
     $this->second->type('[data-test=title]', 'Mend the south gate')->press('[data-test=save]');
-    expect($this->second->see('[data-test=beside]')->getText())->toContain('yours: Mend the south gate')->toContain('the other: Mend the north gate');
-    $this->second->press('[data-test=keep-mine]')->untilSame(["{$mon} 13:00"], fn () => $this->second->blocks('Mend the south gate'));
+    expect($this->second->see('[data-test=beside]')->getText())
+        ->toContain('yours: Mend the south gate')
+        ->toContain('the other: Mend the north gate');
+    $this->second
+        ->press('[data-test=keep-mine]')
+        ->untilSame(["{$mon} 13:00"], fn () => $this->second->blocks('Mend the south gate'));
 });
 
 test('a file and an older state, in the sheet', function () {
     $page = demo($this)->press('[data-test=after]');
     [$mon] = nextWeek();
     caught($page, "mend the gate {$mon} 13:00 for 30 min", 'Mend the gate');
-    $page->press('[data-test=block][data-title="Mend the gate"]')->type('[data-test=title]', 'Mend the north gate')->type('[data-test=notes]', '**Oak**, not pine')->press('[data-test=save]');
+    $page
+        ->press('[data-test=block][data-title="Mend the gate"]')
+        ->type('[data-test=title]', 'Mend the north gate')
+        ->type('[data-test=notes]', '**Oak**, not pine')
+        ->press('[data-test=save]');
     $page->untilSame(["{$mon} 13:00"], fn () => $page->blocks('Mend the north gate'));
     $page->untilSame([], fn () => $page->all('[data-test=sheet]'));
     $page->press('[data-test=block][data-title="Mend the north gate"]')->see('[data-test=notes-shown] strong');

@@ -13,7 +13,9 @@ function demo(object $test, int $width = 1280, int $height = 800, bool $alwaysAw
 {
     $test->site->reset(demo: true);
     if ($alwaysAwake) {
-        $test->site->query("update users set week = replace(replace(week, '\"wakes\":360', '\"wakes\":0'), '\"sleeps\":1320', '\"sleeps\":1440')");
+        $test->site->query(
+            "update users set week = replace(replace(week, '\"wakes\":360', '\"wakes\":0'), '\"sleeps\":1320', '\"sleeps\":1440')",
+        );
     }
     $test->page = Page::open($test->site, $width, $height);
 

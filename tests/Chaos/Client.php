@@ -42,7 +42,19 @@ final class Client
             $headers[] = 'Idempotency-Key: '.($key ?? bin2hex(random_bytes(8)));
         }
         $curl = curl_init($this->url.$path);
-        curl_setopt_array($curl, [CURLOPT_CUSTOMREQUEST => $method, CURLOPT_RETURNTRANSFER => true, CURLOPT_HTTPHEADER => $headers, CURLOPT_COOKIEJAR => $this->jar, CURLOPT_COOKIEFILE => $this->jar, CURLOPT_TIMEOUT => $patience, CURLOPT_SSL_VERIFYPEER => false, CURLOPT_SSL_VERIFYHOST => 0] + ($body === null ? [] : [CURLOPT_POSTFIELDS => json_encode($body, JSON_THROW_ON_ERROR)]));
+        curl_setopt_array(
+            $curl,
+            [
+                CURLOPT_CUSTOMREQUEST => $method,
+                CURLOPT_RETURNTRANSFER => true,
+                CURLOPT_HTTPHEADER => $headers,
+                CURLOPT_COOKIEJAR => $this->jar,
+                CURLOPT_COOKIEFILE => $this->jar,
+                CURLOPT_TIMEOUT => $patience,
+                CURLOPT_SSL_VERIFYPEER => false,
+                CURLOPT_SSL_VERIFYHOST => 0,
+            ] + ($body === null ? [] : [CURLOPT_POSTFIELDS => json_encode($body, JSON_THROW_ON_ERROR)]),
+        );
 
         return $curl;
     }
@@ -53,12 +65,21 @@ final class Client
         $text = $among === null ? curl_exec($curl) : curl_multi_getcontent($curl);
         $status = $text === false || $text === null ? 0 : curl_getinfo($curl, CURLINFO_RESPONSE_CODE);
 
-        return ['status' => $status, 'body' => json_decode((string) $text, true), 'seconds' => (float) curl_getinfo($curl, CURLINFO_TOTAL_TIME)];
+        return [
+            'status' => $status,
+            'body' => json_decode((string) $text, true),
+            'seconds' => (float) curl_getinfo($curl, CURLINFO_TOTAL_TIME),
+        ];
     }
 
     public function open(string $email = 'steward@example.test'): self
     {
-        $this->send('POST', '/api/account', ['name' => 'Steward', 'email' => $email, 'password' => 'glasshouse panes', 'zone' => 'Europe/Berlin']);
+        $this->send('POST', '/api/account', [
+            'name' => 'Steward',
+            'email' => $email,
+            'password' => 'glasshouse panes',
+            'zone' => 'Europe/Berlin',
+        ]);
 
         return $this->signIn($email);
     }
@@ -81,7 +102,14 @@ final class Client
                 }
             }
             $curl = curl_init($this->url.'/sanctum/csrf-cookie');
-            curl_setopt_array($curl, [CURLOPT_RETURNTRANSFER => true, CURLOPT_COOKIEJAR => $this->jar, CURLOPT_COOKIEFILE => $this->jar, CURLOPT_TIMEOUT => 10, CURLOPT_SSL_VERIFYPEER => false, CURLOPT_SSL_VERIFYHOST => 0]);
+            curl_setopt_array($curl, [
+                CURLOPT_RETURNTRANSFER => true,
+                CURLOPT_COOKIEJAR => $this->jar,
+                CURLOPT_COOKIEFILE => $this->jar,
+                CURLOPT_TIMEOUT => 10,
+                CURLOPT_SSL_VERIFYPEER => false,
+                CURLOPT_SSL_VERIFYHOST => 0,
+            ]);
             curl_exec($curl);
             unset($curl); // writes the jar
         }

@@ -63,7 +63,23 @@ final class Installation
 
     public function startServer(): void
     {
-        $this->processes['server'] = $this->open(['setsid', 'php', '-d', 'opcache.enable_cli=1', '-d', 'opcache.validate_timestamps=0', '-d', 'opcache.jit=tracing', '-d', 'opcache.jit_buffer_size=64M', '-S', "127.0.0.1:{$this->port}", '-t', self::root().'/public', self::root().'/bin/router.php']);
+        $this->processes['server'] = $this->open([
+            'setsid',
+            'php',
+            '-d',
+            'opcache.enable_cli=1',
+            '-d',
+            'opcache.validate_timestamps=0',
+            '-d',
+            'opcache.jit=tracing',
+            '-d',
+            'opcache.jit_buffer_size=64M',
+            '-S',
+            "127.0.0.1:{$this->port}",
+            '-t',
+            self::root().'/public',
+            self::root().'/bin/router.php',
+        ]);
         for ($try = 0; $try < 500; $try++) {
             if (self::answers($this->port)) {
                 return;
@@ -100,7 +116,10 @@ final class Installation
 
     public function db(): PDO
     {
-        return new PDO("sqlite:{$this->folder}/db.sqlite", options: [PDO::ATTR_TIMEOUT => 20, PDO::ATTR_ERRMODE => PDO::ERRMODE_EXCEPTION]);
+        return new PDO(
+            "sqlite:{$this->folder}/db.sqlite",
+            options: [PDO::ATTR_TIMEOUT => 20, PDO::ATTR_ERRMODE => PDO::ERRMODE_EXCEPTION],
+        );
     }
 
     public function stop(): void
@@ -119,9 +138,23 @@ final class Installation
     {
         $log = ['file', "{$this->folder}/log", 'a'];
         $process = proc_open($command, [0 => ['file', '/dev/null', 'r'], 1 => $log, 2 => $log], $pipes, null, [
-            'PATH' => (string) getenv('PATH'), 'HOME' => (string) getenv('HOME'), 'APP_ENV' => 'production', 'APP_KEY' => 'base64:'.base64_encode(str_repeat('k', 32)), 'APP_URL' => $this->url, 'APP_CONFIG_CACHE' => "{$this->folder}/config.php",
-            'APP_ROUTES_CACHE' => "{$this->folder}/routes.php", 'APP_EVENTS_CACHE' => "{$this->folder}/events.php", 'DB_DATABASE' => "{$this->folder}/db.sqlite", 'SESSION_DRIVER' => 'file', 'CACHE_STORE' => 'array', 'LOG_CHANNEL' => 'stderr',
-            'HEALTH_FOLDER' => "{$this->folder}/alive", 'PHP_CLI_SERVER_WORKERS' => '4', 'ARGON_MEMORY' => '1024', 'ARGON_TIME' => '1', ...$this->settings,
+            'PATH' => (string) getenv('PATH'),
+            'HOME' => (string) getenv('HOME'),
+            'APP_ENV' => 'production',
+            'APP_KEY' => 'base64:'.base64_encode(str_repeat('k', 32)),
+            'APP_URL' => $this->url,
+            'APP_CONFIG_CACHE' => "{$this->folder}/config.php",
+            'APP_ROUTES_CACHE' => "{$this->folder}/routes.php",
+            'APP_EVENTS_CACHE' => "{$this->folder}/events.php",
+            'DB_DATABASE' => "{$this->folder}/db.sqlite",
+            'SESSION_DRIVER' => 'file',
+            'CACHE_STORE' => 'array',
+            'LOG_CHANNEL' => 'stderr',
+            'HEALTH_FOLDER' => "{$this->folder}/alive",
+            'PHP_CLI_SERVER_WORKERS' => '4',
+            'ARGON_MEMORY' => '1024',
+            'ARGON_TIME' => '1',
+            ...$this->settings,
         ]);
 
         return $process === false ? throw new RuntimeException("{$command[1]} could not be started.") : $process;

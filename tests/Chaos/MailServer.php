@@ -32,12 +32,15 @@ while (($client = @stream_socket_accept($server, 3600)) !== false) {
             $isData = true;
             $letter = '';
         }
-        fwrite($client, match (true) {
-            $word === 'RCPT' && $mode === 'refuses' => "550 not here\r\n",
-            $word === 'DATA' => "354 go on\r\n",
-            $word === 'QUIT' => "221 bye\r\n",
-            default => "250 yes\r\n",
-        });
+        fwrite(
+            $client,
+            match (true) {
+                $word === 'RCPT' && $mode === 'refuses' => "550 not here\r\n",
+                $word === 'DATA' => "354 go on\r\n",
+                $word === 'QUIT' => "221 bye\r\n",
+                default => "250 yes\r\n",
+            },
+        );
         if ($word === 'QUIT') {
             break;
         }

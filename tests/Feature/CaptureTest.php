@@ -8,24 +8,48 @@ test('the line is read while it is typed, and saved as it was read', function ()
     $this->api('POST', 'areas', ['name' => 'Glasshouse', 'colour' => 'teal'])->assertCreated();
     $line = ['line' => 'vent check every weekday 7:15 for 15 min in Glasshouse'];
     $reading = $this->api('POST', 'capture/reading', $line)->assertOk()->json();
-    expect($reading)->toMatchArray(['title' => 'vent check', 'kind' => 'task', 'calendar' => 'Glasshouse', 'start' => '2026-11-26T07:15:00', 'length' => 15, 'in_words' => 'every weekday'])
-        ->and(array_column($reading['segments'], 'role'))->toBe(['title', 'rhythm', 'title', 'time', 'title', 'length', 'title', 'calendar'])
-        ->and(Entry::query()->count())->toBe(0);
-    $this->api('POST', 'capture', $line)->assertCreated()->assertJson(['title' => 'Vent check', 'rule' => 'FREQ=WEEKLY;BYDAY=MO,TU,WE,TH,FR', 'end' => '2026-11-26T07:30:00']);
-    expect($this->shown('2026-11-30'))->toBe(['11-30T07:15 Vent check', '12-01T07:15 Vent check', '12-02T07:15 Vent check', '12-03T07:15 Vent check', '12-04T07:15 Vent check']);
+    expect($reading)
+        ->toMatchArray([
+            'title' => 'vent check',
+            'kind' => 'task',
+            'calendar' => 'Glasshouse',
+            'start' => '2026-11-26T07:15:00',
+            'length' => 15,
+            'in_words' => 'every weekday',
+        ])
+        ->and(array_column($reading['segments'], 'role'))
+        ->toBe(['title', 'rhythm', 'title', 'time', 'title', 'length', 'title', 'calendar'])
+        ->and(Entry::query()->count())
+        ->toBe(0);
+    $this->api('POST', 'capture', $line)
+        ->assertCreated()
+        ->assertJson(['title' => 'Vent check', 'rule' => 'FREQ=WEEKLY;BYDAY=MO,TU,WE,TH,FR', 'end' => '2026-11-26T07:30:00']);
+    expect($this->shown('2026-11-30'))->toBe([
+        '11-30T07:15 Vent check',
+        '12-01T07:15 Vent check',
+        '12-02T07:15 Vent check',
+        '12-03T07:15 Vent check',
+        '12-04T07:15 Vent check',
+    ]);
 });
 
 test('a thought without a date waits in the basket', function () {
-    $this->api('POST', 'capture', ['line' => 'ring the chiropodist'])->assertCreated()->assertJson(['start' => null, 'kind' => 'task']);
+    $this->api('POST', 'capture', ['line' => 'ring the chiropodist'])
+        ->assertCreated()
+        ->assertJson(['start' => null, 'kind' => 'task']);
     expect($this->api('GET', 'basket')->json('items.0.title'))->toBe('Ring the chiropodist');
 });
 
 test('the kind may be chosen over what was understood', function () {
-    $this->api('POST', 'capture', ['line' => 'trustees tomorrow at 13', 'kind' => 'event'])->assertCreated()->assertJsonPath('kind', 'event');
+    $this->api('POST', 'capture', ['line' => 'trustees tomorrow at 13', 'kind' => 'event'])
+        ->assertCreated()
+        ->assertJsonPath('kind', 'event');
 });
 
 test('a line that cannot be saved says why', function (string $line, string $sentence) {
-    $this->api('POST', 'capture', ['line' => $line])->assertUnprocessable()->assertJsonPath('errors.line.0', $sentence);
+    $this->api('POST', 'capture', ['line' => $line])
+        ->assertUnprocessable()
+        ->assertJsonPath('errors.line.0', $sentence);
     expect(Entry::query()->count())->toBe(0);
 })->with([
     ['', 'Write what it is.'],
@@ -37,9 +61,15 @@ test('a line that cannot be saved says why', function (string $line, string $sen
 test('the last working day is the one before a holiday, by the line as by the sheet', function () {
     $this->api('PATCH', 'account', ['holidays' => 'DE'])->assertOk();
     // Good Friday is 26 March, Easter Monday 29 March 2027; 31 December 2026 is a working Thursday (date-holidays 3.37).
-    $reading = $this->api('POST', 'capture/reading', ['line' => 'Pay the wages on the last working day of every month'])->assertOk();
-    expect($reading->json('in_words'))->toBe('every month on the last weekday, on the working day before where that is a day off');
-    $this->api('POST', 'capture', ['line' => 'Pay the wages on the first working day of every month'])->assertCreated()->assertJsonPath('off_day', 'after');
+    $reading = $this->api('POST', 'capture/reading', [
+        'line' => 'Pay the wages on the last working day of every month',
+    ])->assertOk();
+    expect($reading->json('in_words'))->toBe(
+        'every month on the last weekday, on the working day before where that is a day off',
+    );
+    $this->api('POST', 'capture', ['line' => 'Pay the wages on the first working day of every month'])
+        ->assertCreated()
+        ->assertJsonPath('off_day', 'after');
     // 1 January is a holiday and a Friday.
     expect($this->shown('2026-12-28', 10))->toBe(['01-04 Pay the wages']);
 });

@@ -24,7 +24,8 @@ function yearOfDemo(object $test): array
     $shown = [];
     foreach (['2026-09-14', '2026-10-19', '2026-11-23', '2026-12-28', '2027-01-25'] as $from) {
         foreach ($test->occurrences("from={$from}&days=35") as $one) {
-            $shown[] = "{$one['start']} {$one['title']} {$one['end']} ".($one['done'] ? 'done' : '').($one['moved'] ? 'moved' : '');
+            $shown[] =
+                "{$one['start']} {$one['title']} {$one['end']} ".($one['done'] ? 'done' : '').($one['moved'] ? 'moved' : '');
         }
     }
 
@@ -42,16 +43,27 @@ test('the present week is busy, half done, over full on Wednesday and double-boo
     loadDemo($this);
     $board = $this->api('GET', 'board?from=2026-11-23&days=7')->json();
     $days = array_column($board['days'], null, 'date');
-    expect(array_keys(array_filter($days, fn (array $day): bool => $day['over'])))->toBe(['2026-11-25'])
-        ->and($days['2026-11-25']['conflicts'])->toBe(1)
-        ->and(array_sum(array_column($board['days'], 'conflicts')))->toBe(1)
-        ->and($days['2026-11-23']['done'])->toBe($days['2026-11-23']['tasks'])
-        ->and($days['2026-11-29']['done'])->toBe(0);
+    expect(array_keys(array_filter($days, fn (array $day): bool => $day['over'])))
+        ->toBe(['2026-11-25'])
+        ->and($days['2026-11-25']['conflicts'])
+        ->toBe(1)
+        ->and(array_sum(array_column($board['days'], 'conflicts')))
+        ->toBe(1)
+        ->and($days['2026-11-23']['done'])
+        ->toBe($days['2026-11-23']['tasks'])
+        ->and($days['2026-11-29']['done'])
+        ->toBe(0);
     $occurrences = $this->occurrences('from=2026-11-23&days=7');
-    $today = array_filter($occurrences, fn (array $one): bool => $one['all_day'] && $one['start'] === '2026-11-25' && $one['importance'] === 'must');
-    expect(array_values(array_map(fn (array $one): bool => $one['done'], $today)))->toBe([true, false])
-        ->and(array_filter($occurrences, fn (array $one): bool => $one['protected']))->not->toBe([])
-        ->and(array_filter($occurrences, fn (array $one): bool => $one['private'] && $one['travel'] === 30))->toHaveCount(1);
+    $today = array_filter(
+        $occurrences,
+        fn (array $one): bool => $one['all_day'] && $one['start'] === '2026-11-25' && $one['importance'] === 'must',
+    );
+    expect(array_values(array_map(fn (array $one): bool => $one['done'], $today)))
+        ->toBe([true, false])
+        ->and(array_filter($occurrences, fn (array $one): bool => $one['protected']))
+        ->not->toBe([])
+        ->and(array_filter($occurrences, fn (array $one): bool => $one['private'] && $one['travel'] === 30))
+        ->toHaveCount(1);
 });
 
 test('the basket holds seven loose tasks, one of them late', function () {
@@ -74,7 +86,12 @@ test('the rhythms of the year fall where they should', function (string $title, 
     'and in a year with one' => ['Ida’s birthday', '2028-02-20', 14, ['2028-02-29']],
     'no visitors’ day in January' => ['Visitors’ day', '2027-01-01', 31, []],
     'visitors’ day in February' => ['Visitors’ day', '2027-02-01', 28, ['2027-02-07T11:00:00']],
-    'misting three times a day in April' => ['Misting', '2027-04-01', 1, ['2027-04-01T08:00:00', '2027-04-01T13:00:00', '2027-04-01T17:00:00']],
+    'misting three times a day in April' => [
+        'Misting',
+        '2027-04-01',
+        1,
+        ['2027-04-01T08:00:00', '2027-04-01T13:00:00', '2027-04-01T17:00:00'],
+    ],
     'no misting in October' => ['Misting', '2027-10-01', 7, []],
     'no choir at Christmas' => ['Choir', '2026-12-17', 21, ['2026-12-17T19:30:00']],
     'no choir in August' => ['Choir', '2027-08-01', 31, []],
@@ -87,8 +104,12 @@ test('one series has a moved, a skipped and an edited occurrence', function () {
     loadDemo($this);
     $entry = Entry::query()->where('title', 'Water the orchids')->sole();
     $changes = OccurrenceOverride::query()->where('entry_id', $entry->id)->whereNull('done_at')->get();
-    expect($changes->whereNotNull('start')->count())->toBe(1)->and($changes->where('skipped', true)->count())->toBe(1)
-        ->and($changes->filter(fn (OccurrenceOverride $change): bool => $change->fields !== [])->count())->toBe(1);
+    expect($changes->whereNotNull('start')->count())
+        ->toBe(1)
+        ->and($changes->where('skipped', true)->count())
+        ->toBe(1)
+        ->and($changes->filter(fn (OccurrenceOverride $change): bool => $change->fields !== [])->count())
+        ->toBe(1);
 });
 
 test('ten weeks have history with gaps, and something was finished fourteen months ago', function () {
@@ -96,7 +117,9 @@ test('ten weeks have history with gaps, and something was finished fourteen mont
     $vents = $this->occurrences('from=2026-09-14&days=42');
     $runs = array_filter($vents, fn (array $one): bool => $one['title'] === 'Pill box');
     $done = count(array_filter($runs, fn (array $one): bool => $one['done']));
-    expect($done)->toBeGreaterThan(count($runs) / 2)->toBeLessThan(count($runs));
+    expect($done)
+        ->toBeGreaterThan(count($runs) / 2)
+        ->toBeLessThan(count($runs));
     $heater = Entry::query()->where('title', 'New heater arrives')->sole();
     expect($heater->overrides()->sole()->done_at)->toBeLessThan(now()->subMonths(13)->getTimestamp());
 });

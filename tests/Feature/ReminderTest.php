@@ -10,7 +10,10 @@ function waiting($test): array
 {
     app(App\Actions\Reminders\DispatchReminders::class)->pass();
 
-    return array_map(fn (array $one): string => gmdate('m-d H:i', $one['moment']).' '.$one['title'], $test->api('GET', 'reminders')->assertOk()->json('waiting'));
+    return array_map(
+        fn (array $one): string => gmdate('m-d H:i', $one['moment']).' '.$one['title'],
+        $test->api('GET', 'reminders')->assertOk()->json('waiting'),
+    );
 }
 
 test('a reminder falls at its moment, once', function () {
@@ -19,16 +22,27 @@ test('a reminder falls at its moment, once', function () {
     $this->at('2026-11-26T07:04:59+01:00');
     expect(waiting($this))->toBe([]);
     $this->at('2026-11-26T07:05:00+01:00');
-    expect(waiting($this))->toBe(['11-26 06:05 Vent check'])->and(waiting($this))->toHaveCount(1);
+    expect(waiting($this))
+        ->toBe(['11-26 06:05 Vent check'])
+        ->and(waiting($this))
+        ->toHaveCount(1);
     $this->at('2026-11-26T07:30:00+01:00');
-    expect(waiting($this))->toHaveCount(1)->and(Delivery::query()->whereNotNull('handed_at')->count())->toBe(1);
+    expect(waiting($this))
+        ->toHaveCount(1)
+        ->and(Delivery::query()->whereNotNull('handed_at')->count())
+        ->toBe(1);
 });
 
 test('what fell while no page was open is there on the next opening', function () {
     $this->ventCheck(['reminders' => ['-PT10M', '-P1D@18:00']]);
     waiting($this);
     $this->at('2026-11-27T12:00:00+01:00');
-    expect(waiting($this))->toBe(['11-25 17:00 Vent check', '11-26 06:05 Vent check', '11-26 17:00 Vent check', '11-27 06:05 Vent check']);
+    expect(waiting($this))->toBe([
+        '11-25 17:00 Vent check',
+        '11-26 06:05 Vent check',
+        '11-26 17:00 Vent check',
+        '11-27 06:05 Vent check',
+    ]);
 });
 
 test('the scheduler collects without any page', function () {
@@ -44,9 +58,12 @@ test('one page shows it, every other learns that it was shown', function () {
     waiting($this);
     $this->at('2026-11-26T07:05:00+01:00');
     $id = $this->api('GET', 'reminders')->json('waiting.0.id');
-    expect($this->api('POST', "reminders/{$id}/claim")->json('yours'))->toBeTrue()
-        ->and($this->api('POST', "reminders/{$id}/claim")->json('yours'))->toBeFalse()
-        ->and($this->api('GET', 'reminders')->json('waiting.0.claimed'))->toBeTrue();
+    expect($this->api('POST', "reminders/{$id}/claim")->json('yours'))
+        ->toBeTrue()
+        ->and($this->api('POST', "reminders/{$id}/claim")->json('yours'))
+        ->toBeFalse()
+        ->and($this->api('GET', 'reminders')->json('waiting.0.claimed'))
+        ->toBeTrue();
     $this->api('POST', "reminders/{$id}/dismiss")->assertNoContent();
     expect(waiting($this))->toBe([]);
 });
@@ -54,7 +71,13 @@ test('one page shows it, every other learns that it was shown', function () {
 test('a moved one falls at its new time, a done or skipped one does not, and ticking answers', function () {
     $entry = $this->ventCheck(['reminders' => ['-PT10M']]);
     waiting($this);
-    $this->api('POST', "entries/{$entry['id']}/move", ['start' => '2026-11-26T12:00', 'all_day' => false, 'length' => 15, 'scope' => 'one', 'recurrence_id' => '2026-11-26T07:15:00'])->assertOk();
+    $this->api('POST', "entries/{$entry['id']}/move", [
+        'start' => '2026-11-26T12:00',
+        'all_day' => false,
+        'length' => 15,
+        'scope' => 'one',
+        'recurrence_id' => '2026-11-26T07:15:00',
+    ])->assertOk();
     $this->api('PUT', "entries/{$entry['id']}/occurrences/2026-11-27T07:15:00/skipped")->assertNoContent();
     $this->at('2026-11-26T11:49:00+01:00');
     expect(waiting($this))->toBe([]);
@@ -69,6 +92,11 @@ test('somebody else’s reminder is not there', function () {
     waiting($this);
     $this->at('2026-11-26T07:05:00+01:00');
     $id = $this->api('GET', 'reminders')->json('waiting.0.id');
-    $other = app(App\Actions\Accounts\OpenAccount::class)->open(['name' => 'Other', 'email' => 'other@example.test', 'password' => 'other words', 'zone' => 'UTC']);
+    $other = app(App\Actions\Accounts\OpenAccount::class)->open([
+        'name' => 'Other',
+        'email' => 'other@example.test',
+        'password' => 'other words',
+        'zone' => 'UTC',
+    ]);
     $this->api('POST', "reminders/{$id}/claim", as: $other)->assertNotFound();
 });

@@ -16,11 +16,19 @@ final class WorkerSite
         $this->wait($this->start('migrate', '--force', '--quiet'));
         $this->db = new PDO("sqlite:{$this->file}", options: [PDO::ATTR_TIMEOUT => 10]);
         $now = time();
-        $this->db->exec("insert into users (id, name, email, password, zone, week, planned_until) values (1, 'Steward', 'steward@example.test', '', 'UTC', '[]', ".($now + 999_999).')');
+        $this->db->exec(
+            "insert into users (id, name, email, password, zone, week, planned_until) values (1, 'Steward', 'steward@example.test', '', 'UTC', '[]', ".
+                ($now + 999_999).
+                ')',
+        );
         $this->db->exec("insert into areas (id, user_id, name, colour) values ('a', 1, 'Glasshouse', 'teal')");
         $this->db->exec("insert into calendars (id, user_id, area_id, name, reminders) values ('c', 1, 'a', 'Glasshouse', '[]')");
-        $this->db->exec("insert into entries (id, user_id, calendar_id, kind, title, extra_dates, except_dates, reminders, checklist) values ('e', 1, 'c', 'task', 'Vent check', '[]', '[]', '[]', '[]')");
-        $insert = $this->db->prepare("insert into deliveries (user_id, entry_id, recurrence_id, way, key, fell_at, moment, starts_at) values (1, 'e', ?, ?, ?, ?, ?, ?)");
+        $this->db->exec(
+            "insert into entries (id, user_id, calendar_id, kind, title, extra_dates, except_dates, reminders, checklist) values ('e', 1, 'c', 'task', 'Vent check', '[]', '[]', '[]', '[]')",
+        );
+        $insert = $this->db->prepare(
+            "insert into deliveries (user_id, entry_id, recurrence_id, way, key, fell_at, moment, starts_at) values (1, 'e', ?, ?, ?, ?, ?, ?)",
+        );
         $this->db->beginTransaction();
         for ($i = 0; $i < $due; $i++) {
             $insert->execute(["r{$i}", $way, "k{$i}", $now - 5, $now - 5, $now]);
@@ -31,8 +39,21 @@ final class WorkerSite
     /** @return resource */
     public function start(string ...$words)
     {
-        $process = proc_open(['php', base_path('artisan'), ...$words], [0 => ['file', '/dev/null', 'r'], 1 => ['file', '/dev/null', 'w'], 2 => ['file', '/dev/null', 'w']], $pipes, null,
-            ['DB_DATABASE' => $this->file, 'APP_ENV' => 'testing', 'APP_KEY' => 'base64:'.base64_encode(str_repeat('k', 32)), 'CACHE_STORE' => 'array', 'MAIL_MAILER' => 'post-box', 'APP_CONFIG_CACHE' => '/nonexistent', 'PATH' => (string) getenv('PATH')]);
+        $process = proc_open(
+            ['php', base_path('artisan'), ...$words],
+            [0 => ['file', '/dev/null', 'r'], 1 => ['file', '/dev/null', 'w'], 2 => ['file', '/dev/null', 'w']],
+            $pipes,
+            null,
+            [
+                'DB_DATABASE' => $this->file,
+                'APP_ENV' => 'testing',
+                'APP_KEY' => 'base64:'.base64_encode(str_repeat('k', 32)),
+                'CACHE_STORE' => 'array',
+                'MAIL_MAILER' => 'post-box',
+                'APP_CONFIG_CACHE' => '/nonexistent',
+                'PATH' => (string) getenv('PATH'),
+            ],
+        );
         assert($process !== false);
 
         return $process;
@@ -97,16 +118,28 @@ test('killed in the middle of handing over, nothing is lost and nothing comes tw
     proc_terminate($worker, SIGKILL);
     $site->wait($worker);
     $handed = $site->count('phone_messages');
-    expect($handed)->toBeGreaterThanOrEqual(30)->and($handed)->toBeLessThan(400)->and($site->count('deliveries where handed_at is not null'))->toBe($handed);
+    expect($handed)
+        ->toBeGreaterThanOrEqual(30)
+        ->and($handed)
+        ->toBeLessThan(400)
+        ->and($site->count('deliveries where handed_at is not null'))
+        ->toBe($handed);
     $site->laterOn();
     $site->wait($site->start('reminders:work', '--once'));
-    expect($site->count('phone_messages'))->toBe(400)->and($site->count('(select distinct delivery_id from phone_messages)'))->toBe(400);
+    expect($site->count('phone_messages'))
+        ->toBe(400)
+        ->and($site->count('(select distinct delivery_id from phone_messages)'))
+        ->toBe(400);
 });
 
 test('two workers at once hand everything over, each once', function () {
     $this->site = $site = new WorkerSite(1200, 'phone');
     $workers = [$site->start('reminders:work', '--once', '--linger=50'), $site->start('reminders:work', '--once', '--linger=50')];
     array_map($site->wait(...), $workers);
-    expect($site->count('phone_messages'))->toBe(1200)->and($site->count('(select distinct delivery_id from phone_messages)'))->toBe(1200)
-        ->and($site->count('deliveries where handed_at is null'))->toBe(0);
+    expect($site->count('phone_messages'))
+        ->toBe(1200)
+        ->and($site->count('(select distinct delivery_id from phone_messages)'))
+        ->toBe(1200)
+        ->and($site->count('deliveries where handed_at is null'))
+        ->toBe(0);
 });

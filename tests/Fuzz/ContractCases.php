@@ -26,8 +26,18 @@ final class ContractCases
     public static function wrongs(): array
     {
         return [
-            'null' => null, 'true' => true, 'a negative number' => -1, 'a fraction' => 1.5, 'twenty digits' => '99999999999999999999', 'a number of twenty digits' => 1e20,
-            'no text' => '', 'a long text' => str_repeat('word ', 3000), 'control signs' => "a\u{0}b\u{1b}", 'a list' => [[1], 'x'], 'an object' => ['$x' => ['y' => null]], 'a date far away' => '9999-12-31T23:59:59',
+            'null' => null,
+            'true' => true,
+            'a negative number' => -1,
+            'a fraction' => 1.5,
+            'twenty digits' => '99999999999999999999',
+            'a number of twenty digits' => 1e20,
+            'no text' => '',
+            'a long text' => str_repeat('word ', 3000),
+            'control signs' => "a\u{0}b\u{1b}",
+            'a list' => [[1], 'x'],
+            'an object' => ['$x' => ['y' => null]],
+            'a date far away' => '9999-12-31T23:59:59',
         ];
     }
 
@@ -35,11 +45,21 @@ final class ContractCases
     public function all(): Generator
     {
         foreach ($this->document['paths'] as $path => $operations) {
-            foreach (array_intersect_key($operations, array_flip(['get', 'post', 'put', 'patch', 'delete'])) as $method => $operation) {
-                if (isset($operation['requestBody']['content']['multipart/form-data']) || ($operation['operationId'] ?? '') === 'signOut') {
+            foreach (
+                array_intersect_key($operations, array_flip(['get', 'post', 'put', 'patch', 'delete'])) as $method => $operation
+            ) {
+                if (
+                    isset($operation['requestBody']['content']['multipart/form-data']) ||
+                    ($operation['operationId'] ?? '') === 'signOut'
+                ) {
                     continue;
                 }
-                yield from $this->ofOperation($path, $method, [...$operations['parameters'] ?? [], ...$operation['parameters'] ?? []], $this->schema($operation['requestBody'] ?? null));
+                yield from $this->ofOperation(
+                    $path,
+                    $method,
+                    [...$operations['parameters'] ?? [], ...$operation['parameters'] ?? []],
+                    $this->schema($operation['requestBody'] ?? null),
+                );
             }
         }
     }
@@ -53,7 +73,12 @@ final class ContractCases
         $right = $schema === null ? [] : $this->example($schema, '');
         foreach ([null, ...$parameters] as $parameter) {
             foreach ($parameter === null ? [] : self::wrongs() as $kind => $wrong) {
-                yield ['method' => $method, 'path' => $this->address($path, $parameters, $parameter, $wrong), 'body' => $right, 'says' => "{$method} {$path}, {$parameter['name']}: {$kind}"];
+                yield [
+                    'method' => $method,
+                    'path' => $this->address($path, $parameters, $parameter, $wrong),
+                    'body' => $right,
+                    'says' => "{$method} {$path}, {$parameter['name']}: {$kind}",
+                ];
             }
         }
         $address = $this->address($path, $parameters, null, null);
@@ -67,7 +92,12 @@ final class ContractCases
             foreach (self::wrongs() as $kind => $wrong) {
                 $body = $right;
                 data_set($body, $field, $wrong);
-                yield ['method' => $method, 'path' => $address, 'body' => $body, 'says' => "{$method} {$path}, {$field}: {$kind}"];
+                yield [
+                    'method' => $method,
+                    'path' => $address,
+                    'body' => $body,
+                    'says' => "{$method} {$path}, {$field}: {$kind}",
+                ];
             }
         }
     }
@@ -135,7 +165,10 @@ final class ContractCases
         $type = is_array($schema['type'] ?? null) ? $schema['type'][0] : $schema['type'] ?? 'object';
 
         return match ($type) {
-            'object' => array_map(fn (string $field): mixed => $this->example($schema['properties'][$field], $field), array_combine($keys = array_keys($schema['properties'] ?? []), $keys)),
+            'object' => array_map(
+                fn (string $field): mixed => $this->example($schema['properties'][$field], $field),
+                array_combine($keys = array_keys($schema['properties'] ?? []), $keys),
+            ),
             'array' => [$this->example($schema['items'], '')],
             'integer', 'number' => $schema['minimum'] ?? 5,
             'boolean' => false,
@@ -150,7 +183,11 @@ final class ContractCases
     private function resolved(array $node): array
     {
         while (isset($node['$ref'])) {
-            $node = array_reduce(explode('/', ltrim($node['$ref'], '#/')), fn (array $at, string $step): array => $at[$step], $this->document);
+            $node = array_reduce(
+                explode('/', ltrim($node['$ref'], '#/')),
+                fn (array $at, string $step): array => $at[$step],
+                $this->document,
+            );
         }
 
         return $node;

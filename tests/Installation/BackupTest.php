@@ -8,7 +8,9 @@ use Illuminate\Support\Facades\DB;
 
 beforeEach(function () {
     $this->count = fn (): int => DB::table('jobs')->count();
-    $this->add = fn (int $times) => DB::table('jobs')->insert(array_fill(0, $times, ['queue' => 'x', 'payload' => '', 'attempts' => 0, 'available_at' => 0, 'created_at' => 0]));
+    $this->add = fn (int $times) => DB::table('jobs')->insert(
+        array_fill(0, $times, ['queue' => 'x', 'payload' => '', 'attempts' => 0, 'available_at' => 0, 'created_at' => 0]),
+    );
     file_put_contents("{$this->folder()}/app/private/attachments/1/pane.txt", 'three panes');
 });
 
@@ -16,16 +18,23 @@ test('the drill: written while in use, checked, everything lost, brought back wi
     ($this->add)(5);
     expect(Artisan::call('backup:write'))->toBe(0);
     $archive = trim(explode("\n", Artisan::output())[0]);
-    expect(substr(sprintf('%o', fileperms($archive)), -3))->toBe('600')->and(Artisan::call('backup:check', ['archive' => $archive]))->toBe(0);
+    expect(substr(sprintf('%o', fileperms($archive)), -3))
+        ->toBe('600')
+        ->and(Artisan::call('backup:check', ['archive' => $archive]))
+        ->toBe(0);
     DB::table('jobs')->delete();
     ($this->add)(2);
     unlink("{$this->folder()}/app/private/attachments/1/pane.txt");
     $reader = $this->other(); // somebody else has it open
     expect((int) $reader->query('select count(*) from jobs')->fetchColumn())->toBe(2);
-    expect(Artisan::call('backup:restore', ['archive' => $archive, '--yes' => true]))->toBe(0)
-        ->and(($this->count)())->toBe(5)
-        ->and((int) $reader->query('select count(*) from jobs')->fetchColumn())->toBe(5)
-        ->and(file_get_contents("{$this->folder()}/app/private/attachments/1/pane.txt"))->toBe('three panes');
+    expect(Artisan::call('backup:restore', ['archive' => $archive, '--yes' => true]))
+        ->toBe(0)
+        ->and(($this->count)())
+        ->toBe(5)
+        ->and((int) $reader->query('select count(*) from jobs')->fetchColumn())
+        ->toBe(5)
+        ->and(file_get_contents("{$this->folder()}/app/private/attachments/1/pane.txt"))
+        ->toBe('three panes');
     // What was there in between was laid aside, and can be brought back too.
     [$aside] = glob("{$this->folder()}/backups/aside-*.zip");
     expect(Artisan::call('backup:restore', ['archive' => $aside, '--yes' => true]))->toBe(0)->and(($this->count)())->toBe(2);
@@ -43,20 +52,27 @@ test('a backup that is cut short, changed or not one at all is refused, and noth
     $archive = app(Backups::class)->write('plum-rota')->path;
     $spoil($archive);
     ($this->add)(1);
-    expect(Artisan::call('backup:check', ['archive' => $archive]))->toBe(1)
-        ->and(Artisan::call('backup:restore', ['archive' => $archive, '--yes' => true]))->toBe(1)->and(Artisan::output())->toContain('Nothing was brought back')
-        ->and(($this->count)())->toBe(6)->and(glob("{$this->folder()}/backups/aside-*"))->toBe([]);
+    expect(Artisan::call('backup:check', ['archive' => $archive]))
+        ->toBe(1)
+        ->and(Artisan::call('backup:restore', ['archive' => $archive, '--yes' => true]))
+        ->toBe(1)
+        ->and(Artisan::output())
+        ->toContain('Nothing was brought back')
+        ->and(($this->count)())
+        ->toBe(6)
+        ->and(glob("{$this->folder()}/backups/aside-*"))
+        ->toBe([]);
 })->with([
     'cut short' => fn (string $path) => file_put_contents($path, substr((string) file_get_contents($path), 0, 3000)),
     'not one at all' => fn (string $path) => file_put_contents($path, 'words'),
     'another file in it' => function (string $path): void {
-        $zip = new ZipArchive;
+        $zip = new ZipArchive();
         $zip->open($path);
         $zip->addFromString('files/1/pane.txt', 'four panes');
         $zip->close();
     },
     'another database in it' => function (string $path): void {
-        $zip = new ZipArchive;
+        $zip = new ZipArchive();
         $zip->open($path);
         $zip->addFromString('database.sqlite', '');
         $zip->close();
@@ -70,5 +86,15 @@ test('the schedule writes one a day and keeps the latest of seven days and of fo
         Artisan::call('backup:write', ['--daily' => true]);
     }
     $kept = array_map(fn (string $path): string => substr(basename($path), 10, 10), app(Backups::class)->all());
-    expect($kept)->toBe(['2026-11-26', '2026-11-25', '2026-11-24', '2026-11-23', '2026-11-22', '2026-11-21', '2026-11-20', '2026-11-15', '2026-11-08']);
+    expect($kept)->toBe([
+        '2026-11-26',
+        '2026-11-25',
+        '2026-11-24',
+        '2026-11-23',
+        '2026-11-22',
+        '2026-11-21',
+        '2026-11-20',
+        '2026-11-15',
+        '2026-11-08',
+    ]);
 });

@@ -20,10 +20,24 @@ final class StartedByHand
         fclose($socket);
         $this->url = "http://127.0.0.1:{$port}";
         $log = ['file', "{$folder}/start.log", 'a'];
-        $process = proc_open(['setsid', 'bash', dirname(__DIR__, 2).'/bin/start', ...$words], [0 => ['file', '/dev/null', 'r'], 1 => $log, 2 => $log], $pipes, null, [
-            'PATH' => (string) getenv('PATH'), 'HOME' => (string) getenv('HOME'), 'PORT' => $port, 'WORKERS' => '2', 'DB_DATABASE' => "{$folder}/db.sqlite", 'BACKUP_FOLDER' => "{$folder}/backups", 'HEALTH_FOLDER' => "{$folder}/alive",
-            'APP_CONFIG_CACHE' => "{$folder}/config.php", 'APP_ROUTES_CACHE' => "{$folder}/routes.php", 'APP_EVENTS_CACHE' => "{$folder}/events.php",
-        ]);
+        $process = proc_open(
+            ['setsid', 'bash', dirname(__DIR__, 2).'/bin/start', ...$words],
+            [0 => ['file', '/dev/null', 'r'], 1 => $log, 2 => $log],
+            $pipes,
+            null,
+            [
+                'PATH' => (string) getenv('PATH'),
+                'HOME' => (string) getenv('HOME'),
+                'PORT' => $port,
+                'WORKERS' => '2',
+                'DB_DATABASE' => "{$folder}/db.sqlite",
+                'BACKUP_FOLDER' => "{$folder}/backups",
+                'HEALTH_FOLDER' => "{$folder}/alive",
+                'APP_CONFIG_CACHE' => "{$folder}/config.php",
+                'APP_ROUTES_CACHE' => "{$folder}/routes.php",
+                'APP_EVENTS_CACHE' => "{$folder}/events.php",
+            ],
+        );
         assert($process !== false);
         $this->process = $process;
         $this->until(fn (): bool => str_contains($this->log(), 'Plum Rota is at'));
@@ -87,15 +101,23 @@ test('what was acknowledged is in the file alone after a stop, and laid aside by
         return ($worker = $first->part('reminders:work')) !== null;
     });
     posix_kill($worker, SIGKILL);
-    $first->until(fn (): bool => str_contains($first->log(), 'The reminders worker ended') && ! in_array($first->part('reminders:work'), [null, $worker], true));
+    $first->until(
+        fn (): bool => str_contains($first->log(), 'The reminders worker ended') &&
+            ! in_array($first->part('reminders:work'), [null, $worker], true),
+    );
     $first->stop();
     copy("{$this->folder()}/db.sqlite", "{$this->folder()}/alone.sqlite");
-    expect((int) (new PDO("sqlite:{$this->folder()}/alone.sqlite"))->query('select count(*) from entries')->fetchColumn())->toBe(5)
-        ->and(substr(sprintf('%o', fileperms("{$this->folder()}/db.sqlite")), -3))->toBe('600');
+    expect((int) (new PDO("sqlite:{$this->folder()}/alone.sqlite"))->query('select count(*) from entries')->fetchColumn())
+        ->toBe(5)
+        ->and(substr(sprintf('%o', fileperms("{$this->folder()}/db.sqlite")), -3))
+        ->toBe('600');
 
     unlink("{$this->folder()}/start.log");
     $second = new StartedByHand($this->folder(), '--fresh');
     $second->stop();
     [$aside] = glob("{$this->folder()}/backups/aside-*.zip") ?: [''];
-    expect((new App\Backup\Archive($aside))->check()['tables']['entries'])->toBe(5)->and($second->log())->toContain($aside);
+    expect((new App\Backup\Archive($aside))->check()['tables']['entries'])
+        ->toBe(5)
+        ->and($second->log())
+        ->toContain($aside);
 });

@@ -13,19 +13,35 @@ use Illuminate\Support\Facades\DB;
 beforeEach(function () {
     config(['database.connections.sqlite.busy_timeout' => 100]);
     DB::purge('sqlite');
-    $this->user = app(OpenAccount::class)->open(['name' => 'Ines', 'email' => 'ines@example.test', 'password' => 'a long enough one', 'zone' => 'UTC']);
-    $this->add = fn (string $key = 'one') => $this->actingAs($this->user)->json('POST', '/api/entries', ['title' => 'Pane', 'calendar_id' => Visible::to($this->user)->calendars()->value('id')], ['Idempotency-Key' => $key]);
+    $this->user = app(OpenAccount::class)->open([
+        'name' => 'Ines',
+        'email' => 'ines@example.test',
+        'password' => 'a long enough one',
+        'zone' => 'UTC',
+    ]);
+    $this->add = fn (string $key = 'one') => $this->actingAs($this->user)->json(
+        'POST',
+        '/api/entries',
+        ['title' => 'Pane', 'calendar_id' => Visible::to($this->user)->calendars()->value('id')],
+        ['Idempotency-Key' => $key],
+    );
 });
 
-test('a database that is locked for long answers with a sentence and a time, changes nothing, and takes the same request afterwards', function () {
-    $other = $this->other();
-    $other->exec('begin immediate');
-    ($this->add)()->assertStatus(503)->assertHeader('Retry-After', '5')->assertJsonPath('message', 'The database is busy just now. Nothing was changed; it is tried again in a moment.');
-    $other->exec('rollback');
-    ($this->add)()->assertCreated();
-    ($this->add)()->assertCreated()->assertHeader('Idempotent-Replay', 'true');
-    expect(Entry::query()->count())->toBe(1);
-});
+test(
+    'a database that is locked for long answers with a sentence and a time, changes nothing, and takes the same request afterwards',
+    function () {
+        $other = $this->other();
+        $other->exec('begin immediate');
+        ($this->add)()
+            ->assertStatus(503)
+            ->assertHeader('Retry-After', '5')
+            ->assertJsonPath('message', 'The database is busy just now. Nothing was changed; it is tried again in a moment.');
+        $other->exec('rollback');
+        ($this->add)()->assertCreated();
+        ($this->add)()->assertCreated()->assertHeader('Idempotent-Replay', 'true');
+        expect(Entry::query()->count())->toBe(1);
+    },
+);
 
 test('a full disk answers with a sentence, and nothing is half written', function () {
     ($this->add)('before')->assertCreated();
@@ -36,9 +52,14 @@ test('a full disk answers with a sentence, and nothing is half written', functio
         $answer = ($this->add)("fill-{$i}");
         $filled = $answer->getStatusCode() === 201 ? null : $answer;
     }
-    $filled?->assertStatus(503)->assertJsonPath('message', 'The disk is full, so nothing can be kept. Nothing was changed; make room, then try again.');
+    $filled
+        ?->assertStatus(503)
+        ->assertJsonPath('message', 'The disk is full, so nothing can be kept. Nothing was changed; make room, then try again.');
     $entries = Entry::query()->count();
-    expect($entries)->toBe(DB::table('history')->count())->and(DB::table('answers')->count())->toBe($entries);
+    expect($entries)
+        ->toBe(DB::table('history')->count())
+        ->and(DB::table('answers')->count())
+        ->toBe($entries);
     DB::statement('pragma max_page_count = 1000000');
     ($this->add)('after')->assertCreated();
 });
@@ -62,7 +83,10 @@ test('a transaction that reads first and writes later is not ended by another co
 test('a look of the worker that fails is said, and does not end it', function () {
     $other = $this->other();
     $other->exec('begin immediate');
-    expect(Artisan::call('reminders:work', ['--once' => true]))->toBe(1)->and((new Heartbeat('reminders'))->trouble())->toContain('The database is busy');
+    expect(Artisan::call('reminders:work', ['--once' => true]))
+        ->toBe(1)
+        ->and((new Heartbeat('reminders'))->trouble())
+        ->toContain('The database is busy');
     $other->exec('rollback');
     expect(Artisan::call('reminders:work', ['--once' => true]))->toBe(0)->and((new Heartbeat('reminders'))->trouble())->toBe('');
 });
@@ -71,9 +95,23 @@ test('a note that cannot be made holds up no other', function () {
     $now = now()->getTimestamp();
     app(DispatchReminders::class)->pass();
     foreach ([['bad', 'not a date'], ['good', gmdate('Y-m-d')]] as [$key, $day]) {
-        DB::table('deliveries')->insert(['user_id' => $this->user->id, 'kind' => 'agenda', 'recurrence_id' => $day, 'way' => 'phone', 'key' => $key, 'fell_at' => $now - 5, 'moment' => $now - 5, 'starts_at' => $now]);
+        DB::table('deliveries')->insert([
+            'user_id' => $this->user->id,
+            'kind' => 'agenda',
+            'recurrence_id' => $day,
+            'way' => 'phone',
+            'key' => $key,
+            'fell_at' => $now - 5,
+            'moment' => $now - 5,
+            'starts_at' => $now,
+        ]);
     }
-    expect(app(DispatchReminders::class)->pass())->toBe(1)->and((int) DB::table('deliveries')->where('key', 'bad')->value('tries'))->toBe(1)->and(DB::table('deliveries')->where('key', 'bad')->value('handed_at'))->toBeNull();
+    expect(app(DispatchReminders::class)->pass())
+        ->toBe(1)
+        ->and((int) DB::table('deliveries')->where('key', 'bad')->value('tries'))
+        ->toBe(1)
+        ->and(DB::table('deliveries')->where('key', 'bad')->value('handed_at'))
+        ->toBeNull();
 });
 
 test('the health page tells which part is not well, and the other only that it answers', function () {
@@ -86,7 +124,9 @@ test('the health page tells which part is not well, and the other only that it a
     $this->get('/ready')->assertOk()->assertJsonPath('ready', true);
     $other = $this->other();
     $other->exec('begin immediate');
-    $this->get('/ready')->assertStatus(503)->assertJsonPath('parts.0', ['part' => 'database', 'well' => false, 'says' => 'cannot be written at the moment']);
+    $this->get('/ready')
+        ->assertStatus(503)
+        ->assertJsonPath('parts.0', ['part' => 'database', 'well' => false, 'says' => 'cannot be written at the moment']);
 });
 
 test('what is older than it is kept for goes, and a file when nothing can bring it back', function () {
@@ -95,10 +135,23 @@ test('what is older than it is kept for goes, and a file when nothing can bring 
     touch($file, now()->getTimestamp() - 90_000);
     ($this->add)();
     $step = DB::table('history')->first();
-    DB::table('history')->where('id', $step->id)->update(['rows' => json_encode([['table' => 'attachments', 'id' => 'x', 'before' => ['path' => 'attachments/1/gone.txt'], 'after' => null]])]);
+    DB::table('history')
+        ->where('id', $step->id)
+        ->update([
+            'rows' => json_encode([
+                ['table' => 'attachments', 'id' => 'x', 'before' => ['path' => 'attachments/1/gone.txt'], 'after' => null],
+            ]),
+        ]);
     Artisan::call('data:prune');
     expect(is_file($file))->toBeTrue(); // undo would bring it back
     $this->travel(367)->days();
     Artisan::call('data:prune');
-    expect(is_file($file))->toBeFalse()->and(DB::table('history')->count())->toBe(0)->and(DB::table('answers')->count())->toBe(0)->and(Entry::query()->count())->toBe(1);
+    expect(is_file($file))
+        ->toBeFalse()
+        ->and(DB::table('history')->count())
+        ->toBe(0)
+        ->and(DB::table('answers')->count())
+        ->toBe(0)
+        ->and(Entry::query()->count())
+        ->toBe(1);
 });

@@ -30,8 +30,14 @@ final class NaiveBoard
     /** @param  int  $start  on the walls of the account */
     public function addSingle(string $id, string $title, int $start, bool $allDay, int $length): void
     {
-        $this->entries[$id] = ['title' => $title, 'routine' => false, 'allDay' => $allDay, 'length' => $length, 'weekdays' => [],
-            'occurrences' => ['once' => self::one($allDay ? $start : $start - self::EAST[$this->zone])]];
+        $this->entries[$id] = [
+            'title' => $title,
+            'routine' => false,
+            'allDay' => $allDay,
+            'length' => $length,
+            'weekdays' => [],
+            'occurrences' => ['once' => self::one($allDay ? $start : $start - self::EAST[$this->zone])],
+        ];
     }
 
     /**
@@ -39,15 +45,30 @@ final class NaiveBoard
      * @param  list<int>  $weekdays  from 1 for Monday
      * @param  int  $times  how often in all
      */
-    public function addRoutine(string $id, string $title, int $start, bool $allDay, int $length, int $step, array $weekdays, int $times): void
-    {
+    public function addRoutine(
+        string $id,
+        string $title,
+        int $start,
+        bool $allDay,
+        int $length,
+        int $step,
+        array $weekdays,
+        int $times,
+    ): void {
         $occurrences = [];
         for ($at = $start; count($occurrences) < $times; $at += $weekdays === [] ? $step * 86400 : 86400) {
             if ($weekdays === [] || in_array((int) gmdate('N', $at), $weekdays, true)) {
                 $occurrences[self::id($at, $allDay)] = self::one($at);
             }
         }
-        $this->entries[$id] = ['title' => $title, 'routine' => true, 'allDay' => $allDay, 'length' => $length, 'weekdays' => $weekdays, 'occurrences' => $occurrences];
+        $this->entries[$id] = [
+            'title' => $title,
+            'routine' => true,
+            'allDay' => $allDay,
+            'length' => $length,
+            'weekdays' => $weekdays,
+            'occurrences' => $occurrences,
+        ];
     }
 
     /** @param  int  $to  on the walls of the account */
@@ -75,7 +96,10 @@ final class NaiveBoard
             $moved[self::id($one['start'], $entry['allDay'])] = $one;
         }
         $entry['occurrences'] = $moved;
-        $entry['weekdays'] = array_map(fn (int $day): int => $only === null || $day === $only ? ($day - 1 + $days + 7) % 7 + 1 : $day, $entry['weekdays']);
+        $entry['weekdays'] = array_map(
+            fn (int $day): int => $only === null || $day === $only ? (($day - 1 + $days + 7) % 7) + 1 : $day,
+            $entry['weekdays'],
+        );
     }
 
     /** What comes from one occurrence on becomes another entry; the same one where nothing lies before. */
@@ -86,8 +110,14 @@ final class NaiveBoard
         }
         $cut = $this->entries[$id]['occurrences'][$rid]['start'];
         $this->entries[$tailId] = $this->entries[$id];
-        $this->entries[$tailId]['occurrences'] = array_filter($this->entries[$id]['occurrences'], fn (array $one): bool => $one['start'] >= $cut);
-        $this->entries[$id]['occurrences'] = array_filter($this->entries[$id]['occurrences'], fn (array $one): bool => $one['start'] < $cut);
+        $this->entries[$tailId]['occurrences'] = array_filter(
+            $this->entries[$id]['occurrences'],
+            fn (array $one): bool => $one['start'] >= $cut,
+        );
+        $this->entries[$id]['occurrences'] = array_filter(
+            $this->entries[$id]['occurrences'],
+            fn (array $one): bool => $one['start'] < $cut,
+        );
     }
 
     /** @return list<array{string, string}> entry id and recurrence id of what is to be seen */
@@ -112,10 +142,19 @@ final class NaiveBoard
         foreach ($this->visible() as [$id, $rid]) {
             $entry = $this->entries[$id];
             $one = $entry['occurrences'][$rid];
-            $start = $one['moved'] ?? ($entry['routine'] || $entry['allDay'] ? $one['start'] : $one['start'] + self::EAST[$this->zone]);
+            $start =
+                $one['moved'] ??
+                ($entry['routine'] || $entry['allDay'] ? $one['start'] : $one['start'] + self::EAST[$this->zone]);
             $end = $start + ($entry['allDay'] ? $entry['length'] * 86400 : $entry['length'] * 60);
             if ($start < $to && $end > $from) {
-                $lines[] = self::id($start, $entry['allDay']).' '.self::id($end, $entry['allDay']).' '.($one['title'] ?? $entry['title']).($one['done'] ? ' done' : '').($entry['routine'] && $one['moved'] !== null ? ' moved' : '');
+                $lines[] =
+                    self::id($start, $entry['allDay']).
+                    ' '.
+                    self::id($end, $entry['allDay']).
+                    ' '.
+                    ($one['title'] ?? $entry['title']).
+                    ($one['done'] ? ' done' : '').
+                    ($entry['routine'] && $one['moved'] !== null ? ' moved' : '');
             }
         }
         sort($lines);

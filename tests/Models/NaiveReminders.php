@@ -15,7 +15,10 @@ final class NaiveReminders
 {
     private const FORTNIGHT = 14 * 86400;
 
-    /** @var array<string, array{start: string|null, all_day: bool, daily: bool, due: string|null, reminders: list<string>, closed: list<string>, moved: array<string, string>}> by entry id */
+    /**
+     * @var array<string, array{start: string|null, all_day: bool, daily: bool, due: string|null, reminders: list<string>, closed: list<string>, moved: array<string, string>}>
+     *   by entry id
+     */
     public array $entries = [];
 
     /** @var array{int, int} minutes of the day */
@@ -116,7 +119,8 @@ final class NaiveReminders
     }
 
     /**
-     * @param  array{start: string|null, all_day: bool, daily: bool, due: string|null, reminders: list<string>, closed: list<string>, moved: array<string, string>}  $entry
+     * @param array{start: string|null, all_day: bool, daily: bool, due: string|null, reminders: list<string>, closed: list<string>, moved: array<string, string>}
+     *    $entry
      * @return array<string, string|null> by recurrence id, its start
      */
     private function occurrences(array $entry, int $until): array
@@ -142,7 +146,10 @@ final class NaiveReminders
             return null;
         }
         if (str_contains($reminder, '@')) {
-            return self::wall(substr($start, 0, 10))->modify('-'.(int) substr($reminder, 2).' day')->modify(substr($reminder, -5))->getTimestamp();
+            return self::wall(substr($start, 0, 10))
+                ->modify('-'.(int) substr($reminder, 2).' day')
+                ->modify(substr($reminder, -5))
+                ->getTimestamp();
         }
 
         return strlen($start) === 10 ? null : self::wall($start)->getTimestamp() - 60 * (int) substr($reminder, 3);
@@ -151,7 +158,7 @@ final class NaiveReminders
     private function held(int $at): int
     {
         [$from, $to] = $this->quiet;
-        for ($minute = $at; $minute < $at + 86400; $minute += 60 - $minute % 60) {
+        for ($minute = $at; $minute < $at + 86400; $minute += 60 - ($minute % 60)) {
             $wall = (new DateTimeImmutable("@{$minute}"))->setTimezone(new DateTimeZone('Europe/Berlin'));
             $of = (int) $wall->format('G') * 60 + (int) $wall->format('i');
             if ($from <= $to ? $of < $from || $of >= $to : $of < $from && $of >= $to) {

@@ -11,29 +11,64 @@ use App\Queries\Note;
 use Illuminate\Support\Facades\Mail;
 use Illuminate\Support\Str;
 
-/** What an account is told by mail. It is sent by the queue: nobody can tell from the time an answer takes whether an address is known. */
+/**
+ * What an account is told by mail. It is sent by the queue: nobody can tell from the time an answer takes whether an address is
+ * known.
+ */
 final class AccountMails
 {
     public function reset(User $user, string $token): void
     {
-        $this->send($user->email, new Note('A new password', ['Somebody asked for a new password for this account. If it was you, set one within an hour.', 'If it was not, nothing has changed, and nothing needs to be done.'],
-            [['words' => 'Set a new password', 'url' => Links::url("/reset/{$token}")]]));
+        $this->send(
+            $user->email,
+            new Note(
+                'A new password',
+                [
+                    'Somebody asked for a new password for this account. If it was you, set one within an hour.',
+                    'If it was not, nothing has changed, and nothing needs to be done.',
+                ],
+                [['words' => 'Set a new password', 'url' => Links::url("/reset/{$token}")]],
+            ),
+        );
     }
 
     public function passwordChanged(User $user): void
     {
-        $this->send($user->email, new Note('Your password was changed', ['All other devices were signed out. If it was not you, ask for a new password at once.'], [['words' => 'Open Plum Rota', 'url' => Links::url('/')]]));
+        $this->send(
+            $user->email,
+            new Note(
+                'Your password was changed',
+                ['All other devices were signed out. If it was not you, ask for a new password at once.'],
+                [['words' => 'Open Plum Rota', 'url' => Links::url('/')]],
+            ),
+        );
     }
 
     /** @param  string  $old  the address it had before */
     public function addressChanged(User $user, string $old): void
     {
-        $this->send($old, new Note('Your mail address was changed', ["The account is reached at {$user->email} from now on. If it was not you, speak to whoever keeps this Plum Rota."], []));
+        $this->send(
+            $old,
+            new Note(
+                'Your mail address was changed',
+                [
+                    "The account is reached at {$user->email} from now on. If it was not you, speak to whoever keeps this Plum Rota.",
+                ],
+                [],
+            ),
+        );
     }
 
     public function invitation(User $from, string $email, string $token): void
     {
-        $this->send($email, new Note("{$from->name} invites you to Plum Rota", ['A planner for weeks that come round again. The invitation is good for a week.'], [['words' => 'Make your account', 'url' => Links::url("/join/{$token}")]]));
+        $this->send(
+            $email,
+            new Note(
+                "{$from->name} invites you to Plum Rota",
+                ['A planner for weeks that come round again. The invitation is good for a week.'],
+                [['words' => 'Make your account', 'url' => Links::url("/join/{$token}")]],
+            ),
+        );
     }
 
     private function send(string $to, Note $note): void

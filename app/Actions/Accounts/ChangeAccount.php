@@ -34,7 +34,10 @@ final readonly class ChangeAccount
         });
     }
 
-    /** Routines of the old zone go by the clocks of the new one; what happens once stays at its moment, and what has no zone at its hour. */
+    /**
+     * Routines of the old zone go by the clocks of the new one; what happens once stays at its moment, and what has no zone at
+     * its hour.
+     */
     private function takeAlong(User $user, Zone $zone): void
     {
         foreach (AnotherZone::routines($user) as $entry) {

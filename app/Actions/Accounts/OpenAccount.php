@@ -70,6 +70,9 @@ final readonly class OpenAccount
     /** @return list<array{minutes: int, wakes: int, sleeps: int, theme: string}> */
     public static function week(): array
     {
-        return array_map(fn (int $minutes): array => ['minutes' => $minutes, 'wakes' => 360, 'sleeps' => 1320, 'theme' => ''], self::WEEK_MINUTES);
+        return array_map(
+            fn (int $minutes): array => ['minutes' => $minutes, 'wakes' => 360, 'sleeps' => 1320, 'theme' => ''],
+            self::WEEK_MINUTES,
+        );
     }
 }

@@ -16,7 +16,10 @@ final class SetPassword
     {
         DB::transaction(function () use ($user, $password, $except): void {
             $user->update(['password' => $password]);
-            $user->devices()->when($except !== null, fn ($query) => $query->whereKeyNot($except))->delete();
+            $user
+                ->devices()
+                ->when($except !== null, fn ($query) => $query->whereKeyNot($except))
+                ->delete();
         });
     }
 }

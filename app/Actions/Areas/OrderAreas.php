@@ -19,10 +19,13 @@ final readonly class OrderAreas
     public function order(User $user, array $ids): void
     {
         $this->writes->run($user, 'Reordered the life areas', function () use ($user, $ids): void {
-            Changeable::by($user)->areas()->get()->each(function (Area $area) use ($ids): void {
-                $place = array_search($area->id, $ids, true);
-                $area->update(['position' => $place === false ? count($ids) : $place]);
-            });
+            Changeable::by($user)
+                ->areas()
+                ->get()
+                ->each(function (Area $area) use ($ids): void {
+                    $place = array_search($area->id, $ids, true);
+                    $area->update(['position' => $place === false ? count($ids) : $place]);
+                });
         });
     }
 }

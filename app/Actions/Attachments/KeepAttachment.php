@@ -33,9 +33,17 @@ final readonly class KeepAttachment
         }
 
         try {
-            return $this->writes->run($user, "Added a file to “{$entry->title}”", fn (): Attachment => $user->attachments()->create([
-                'entry_id' => $entry->id, 'name' => self::name($name), 'type' => $type, 'size' => (int) $file->getSize(), 'path' => $path,
-            ]));
+            return $this->writes->run(
+                $user,
+                "Added a file to “{$entry->title}”",
+                fn (): Attachment => $user->attachments()->create([
+                    'entry_id' => $entry->id,
+                    'name' => self::name($name),
+                    'type' => $type,
+                    'size' => (int) $file->getSize(),
+                    'path' => $path,
+                ]),
+            );
         } catch (Throwable $fault) {
             Storage::disk('local')->delete($path);
             throw $fault;
@@ -45,7 +53,9 @@ final readonly class KeepAttachment
     /** Without folders or signs that mean something to a system. */
     private static function name(string $name): string
     {
-        $name = trim((string) preg_replace('/[\s\x00-\x1f\x7f\/\\\\<>:"|?*]+/u', ' ', mb_scrub(basename(str_replace('\\', '/', $name)))));
+        $name = trim(
+            (string) preg_replace('/[\s\x00-\x1f\x7f\/\\\\<>:"|?*]+/u', ' ', mb_scrub(basename(str_replace('\\', '/', $name)))),
+        );
 
         return mb_substr($name === '' || trim($name, '.') === '' ? 'file' : $name, 0, 150);
     }

@@ -17,7 +17,11 @@ final readonly class ChangeCalendar
     /** @param  array<string, mixed>  $values columns of the calendars table, and "default" */
     public function change(User $user, Calendar $calendar, array $values): Calendar
     {
-        return $this->writes->run($user, "Changed the calendar “{$calendar->name}”", function () use ($user, $calendar, $values): Calendar {
+        return $this->writes->run($user, "Changed the calendar “{$calendar->name}”", function () use (
+            $user,
+            $calendar,
+            $values,
+        ): Calendar {
             if (($values['default'] ?? false) === true) {
                 $user->update(['default_calendar_id' => $calendar->id]);
             }

@@ -19,10 +19,13 @@ final readonly class OrderCalendars
     public function order(User $user, array $ids): void
     {
         $this->writes->run($user, 'Reordered the calendars', function () use ($user, $ids): void {
-            Changeable::by($user)->calendars()->get()->each(function (Calendar $calendar) use ($ids): void {
-                $place = array_search($calendar->id, $ids, true);
-                $calendar->update(['position' => $place === false ? count($ids) : $place]);
-            });
+            Changeable::by($user)
+                ->calendars()
+                ->get()
+                ->each(function (Calendar $calendar) use ($ids): void {
+                    $place = array_search($calendar->id, $ids, true);
+                    $calendar->update(['position' => $place === false ? count($ids) : $place]);
+                });
         });
     }
 }

@@ -23,18 +23,30 @@ final readonly class RemoveCalendar
     public function remove(User $user, Calendar $calendar, ?Calendar $heir): void
     {
         $this->writes->run($user, "Deleted the calendar “{$calendar->name}”", function () use ($user, $calendar, $heir): void {
-            $calendar->entries()->get()->each(function (Entry $entry) use ($heir): void {
-                if ($heir === null) {
-                    RemoveEntry::whole($entry);
-                } else {
-                    $entry->update(['calendar_id' => $heir->id, 'version' => $entry->version + 1]);
-                }
-            });
+            $calendar
+                ->entries()
+                ->get()
+                ->each(function (Entry $entry) use ($heir): void {
+                    if ($heir === null) {
+                        RemoveEntry::whole($entry);
+                    } else {
+                        $entry->update(['calendar_id' => $heir->id, 'version' => $entry->version + 1]);
+                    }
+                });
             // Single occurrences that stood there by themselves go back to the calendar of their routine.
-            Changeable::by($user)->overrides()->whereRaw("fields <> '{}' and fields <> '[]' and json_extract(fields, '$.calendar_id') = ?", [$calendar->id])->get()
-                ->each(fn (OccurrenceOverride $change) => $change->update(['fields' => array_diff_key($change->fields, ['calendar_id' => true])]));
+            Changeable::by($user)
+                ->overrides()
+                ->whereRaw("fields <> '{}' and fields <> '[]' and json_extract(fields, '$.calendar_id') = ?", [$calendar->id])
+                ->get()
+                ->each(
+                    fn (OccurrenceOverride $change) => $change->update([
+                        'fields' => array_diff_key($change->fields, ['calendar_id' => true]),
+                    ]),
+                );
             if ($user->default_calendar_id === $calendar->id) {
-                $user->update(['default_calendar_id' => $heir->id ?? Changeable::by($user)->calendars()->whereKeyNot($calendar->id)->first()?->id]);
+                $user->update([
+                    'default_calendar_id' => $heir->id ?? Changeable::by($user)->calendars()->whereKeyNot($calendar->id)->first()?->id,
+                ]);
             }
             $calendar->delete();
         });

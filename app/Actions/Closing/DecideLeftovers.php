@@ -44,29 +44,37 @@ final readonly class DecideLeftovers
         $weekday = $day->weekday()->english();
         $title = Visible::to($user)->entries()->whereKey(explode('|', $key)[0])->value('title');
         $words = self::words($decision, $to);
-        $this->writes->run($user, 'Closing '.$weekday.': “'.(is_string($title) ? $title : 'an entry').'” '.$words, function () use ($user, $day, $key, $decision, $to, $title): void {
-            foreach ($this->leftovers->of($user, $day) as $seen) {
-                if ($seen->key() === $key) {
-                    $this->decide($user, $day, $seen, $decision, $to);
+        $this->writes->run(
+            $user,
+            'Closing '.$weekday.': “'.(is_string($title) ? $title : 'an entry').'” '.$words,
+            function () use ($user, $day, $key, $decision, $to, $title): void {
+                foreach ($this->leftovers->of($user, $day) as $seen) {
+                    if ($seen->key() === $key) {
+                        $this->decide($user, $day, $seen, $decision, $to);
 
-                    return;
+                        return;
+                    }
                 }
-            }
-            throw new AlreadyDecided(is_string($title) ? $title : 'This');
-        });
+                throw new AlreadyDecided(is_string($title) ? $title : 'This');
+            },
+        );
     }
 
     /** @return int how many there were */
     public function rest(User $user, LocalDate $day, LocalDate $to): int
     {
-        return $this->writes->run($user, 'Closing '.$day->weekday()->english().': all the rest '.self::words(Decision::Day, $to), function () use ($user, $day, $to): int {
-            $all = $this->leftovers->of($user, $day);
-            foreach ($all as $seen) {
-                $this->decide($user, $day, $seen, Decision::Day, $to);
-            }
+        return $this->writes->run(
+            $user,
+            'Closing '.$day->weekday()->english().': all the rest '.self::words(Decision::Day, $to),
+            function () use ($user, $day, $to): int {
+                $all = $this->leftovers->of($user, $day);
+                foreach ($all as $seen) {
+                    $this->decide($user, $day, $seen, Decision::Day, $to);
+                }
 
-            return count($all);
-        });
+                return count($all);
+            },
+        );
     }
 
     private function decide(User $user, LocalDate $day, ResolvedOccurrence $seen, Decision $decision, ?LocalDate $to): void
@@ -80,14 +88,25 @@ final readonly class DecideLeftovers
             Decision::LetGo => $this->letGo->letGo($user, $entry, $id, true),
         };
         $closing = $user->closings()->firstOrNew(['date' => (string) $day]);
-        $closing->decisions = [...$closing->decisions, ['key' => $seen->key(), 'title' => $seen->title(), 'decision' => $decision->value, 'to' => $decision === Decision::Day ? (string) ($to ?? $day->plusDays(1)) : null]];
+        $closing->decisions = [
+            ...$closing->decisions,
+            [
+                'key' => $seen->key(),
+                'title' => $seen->title(),
+                'decision' => $decision->value,
+                'to' => $decision === Decision::Day ? (string) ($to ?? $day->plusDays(1)) : null,
+            ],
+        ];
         $closing->save();
     }
 
     /** A day that is closed the next morning keeps what was done on it. */
     private function within(User $user, LocalDate $day): int
     {
-        return min($user->timeZone()->instant($user->wallNow()), $user->timeZone()->instant($day->plusDays(1)->startOfDay()) - 60);
+        return min(
+            $user->timeZone()->instant($user->wallNow()),
+            $user->timeZone()->instant($day->plusDays(1)->startOfDay()) - 60,
+        );
     }
 
     /** A routine keeps its days: its one goes into the basket as a task of its own. */
@@ -98,8 +117,17 @@ final readonly class DecideLeftovers
 
             return;
         }
-        $copy = $this->copies->copy($user, $entry, $seen->occurrence->recurrenceId, $seen->occurrence->placement, null, mayCover: true);
-        SaveSeries::into($copy, null, ['estimate' => $copy->estimate ?? ($seen->block->allDay ? null : $seen->block->seen->minutes())]);
+        $copy = $this->copies->copy(
+            $user,
+            $entry,
+            $seen->occurrence->recurrenceId,
+            $seen->occurrence->placement,
+            null,
+            mayCover: true,
+        );
+        SaveSeries::into($copy, null, [
+            'estimate' => $copy->estimate ?? ($seen->block->allDay ? null : $seen->block->seen->minutes()),
+        ]);
         $this->letGo->letGo($user, $entry, $seen->occurrence->recurrenceId, true);
     }
 

@@ -19,7 +19,12 @@ final readonly class SaveClosing
     /** @param  list<array{question: string, answer: string}>  $answers */
     public function save(User $user, LocalDate $day, array $answers, bool $closed): void
     {
-        $this->writes->run($user, $closed ? "Closed {$day}" : "Wrote about {$day}", function () use ($user, $day, $answers, $closed): void {
+        $this->writes->run($user, $closed ? "Closed {$day}" : "Wrote about {$day}", function () use (
+            $user,
+            $day,
+            $answers,
+            $closed,
+        ): void {
             $closing = $user->closings()->firstOrNew(['date' => (string) $day]);
             $closing->answers = $answers;
             $closing->closed_at = $closed ? $closing->closed_at ?? CarbonImmutable::now()->getTimestamp() : null;

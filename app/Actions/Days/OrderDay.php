@@ -31,7 +31,7 @@ final readonly class OrderDay
             $chosen = array_flip($musts);
             foreach ([...$musts, ...$others] as $position => $key) {
                 $id = explode('|', $key, 2);
-                $entry = Changeable::by($user)->entries()->find($id[0]) ?? throw new NoSuchOccurrence;
+                $entry = Changeable::by($user)->entries()->find($id[0]) ?? throw new NoSuchOccurrence();
                 $this->place($entry, $id[1] ?? 'once', isset($chosen[$key]), $position);
             }
         });
@@ -48,6 +48,8 @@ final readonly class OrderDay
 
             return;
         }
-        $this->touch->apply($entry, $recurrenceId, ['fields' => [...$fields, 'importance' => $importance, 'position' => $position]]);
+        $this->touch->apply($entry, $recurrenceId, [
+            'fields' => [...$fields, 'importance' => $importance, 'position' => $position],
+        ]);
     }
 }

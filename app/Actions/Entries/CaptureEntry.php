@@ -22,22 +22,35 @@ final readonly class CaptureEntry
     /** @param  'task'|'event'|null  $kind chosen by hand, over what was understood */
     public function capture(User $user, Draft $draft, Calendar $calendar, ?string $kind, bool $mayCover = false): Entry
     {
-        $series = $draft->placement === null ? null : new Series('', $draft->placement, $draft->rule, afterDone: $draft->afterDone, breaks: new Breaks($draft->offDay));
+        $series =
+            $draft->placement === null
+                ? null
+                : new Series(
+                    '',
+                    $draft->placement,
+                    $draft->rule,
+                    afterDone: $draft->afterDone,
+                    breaks: new Breaks($draft->offDay),
+                );
 
-        return $this->entries->add($user, new EntryValues($series, [
-            'title' => mb_strtoupper(mb_substr($draft->title, 0, 1)).mb_substr($draft->title, 1),
-            'calendar_id' => $calendar->id,
-            'kind' => $series === null ? 'task' : $kind ?? ($draft->isTask ? 'task' : 'event'),
-            'colour' => $this->filing->for($user, $draft->title)['colour'],
-            'due' => $draft->due,
-            'not_before' => $draft->notBefore === null ? null : (string) $draft->notBefore,
-            'around' => $draft->around === null ? null : (string) $draft->around,
-            'importance' => $draft->importance,
-            'estimate' => $draft->estimate,
-            'own_reminders' => $draft->reminders !== [],
-            'reminders' => array_map(strval(...), $draft->reminders),
-            'off_day' => $draft->offDay->value,
-            ...$calendar->defaults(),
-        ]), $mayCover);
+        return $this->entries->add(
+            $user,
+            new EntryValues($series, [
+                'title' => mb_strtoupper(mb_substr($draft->title, 0, 1)).mb_substr($draft->title, 1),
+                'calendar_id' => $calendar->id,
+                'kind' => $series === null ? 'task' : $kind ?? ($draft->isTask ? 'task' : 'event'),
+                'colour' => $this->filing->for($user, $draft->title)['colour'],
+                'due' => $draft->due,
+                'not_before' => $draft->notBefore === null ? null : (string) $draft->notBefore,
+                'around' => $draft->around === null ? null : (string) $draft->around,
+                'importance' => $draft->importance,
+                'estimate' => $draft->estimate,
+                'own_reminders' => $draft->reminders !== [],
+                'reminders' => array_map(strval(...), $draft->reminders),
+                'off_day' => $draft->offDay->value,
+                ...$calendar->defaults(),
+            ]),
+            $mayCover,
+        );
     }
 }

@@ -30,10 +30,28 @@ use PlumRota\Core\Time\LocalDateTime;
 final readonly class ChangeEntry
 {
     /** What a routine has once for all of its occurrences, with its name on the screen. */
-    private const OF_ALL = ['kind' => 'its kind', 'missed' => 'what becomes of it when it is missed', 'off_day' => 'its days off', 'seasons' => 'its seasons', 'pauses' => 'its pauses', 'overlaps' => 'whether it may lie on itself'];
+    private const OF_ALL = [
+        'kind' => 'its kind',
+        'missed' => 'what becomes of it when it is missed',
+        'off_day' => 'its days off',
+        'seasons' => 'its seasons',
+        'pauses' => 'its pauses',
+        'overlaps' => 'whether it may lie on itself',
+    ];
 
     /** What the sheet cannot change for one occurrence: what all share, and the rhythm itself. */
-    public const SHARED = ['kind', 'missed', 'off_day', 'seasons', 'pauses', 'overlaps', 'rule', 'after_done', 'extra_dates', 'except_dates'];
+    public const SHARED = [
+        'kind',
+        'missed',
+        'off_day',
+        'seasons',
+        'pauses',
+        'overlaps',
+        'rule',
+        'after_done',
+        'extra_dates',
+        'except_dates',
+    ];
 
     private const PLACE = ['start', 'end', 'all_day', 'zone', 'end_zone', 'floating'];
 
@@ -51,9 +69,24 @@ final readonly class ChangeEntry
      *
      * @throws StaleEntry|CannotReschedule|NoSuchOccurrence|IsProtected
      */
-    public function change(User $user, Entry $entry, EntryValues $values, Scope $scope, ?string $recurrenceId, ?int $version, bool $mayCover = false): Entry
-    {
-        return $this->writes->run($user, "Changed “{$entry->title}”", function () use ($user, $entry, $values, $scope, $recurrenceId, $version, $mayCover): Entry {
+    public function change(
+        User $user,
+        Entry $entry,
+        EntryValues $values,
+        Scope $scope,
+        ?string $recurrenceId,
+        ?int $version,
+        bool $mayCover = false,
+    ): Entry {
+        return $this->writes->run($user, "Changed “{$entry->title}”", function () use (
+            $user,
+            $entry,
+            $values,
+            $scope,
+            $recurrenceId,
+            $version,
+            $mayCover,
+        ): Entry {
             $entry->refresh();
             StaleEntry::check($entry, $version);
             $old = SeriesOf::mendable($entry);
@@ -65,7 +98,13 @@ final readonly class ChangeEntry
             }
             $due = $values->columns['due'] ?? null;
             if ($scope === Scope::Whole && $values->has('due') && is_string($due)) {
-                $values = $values->with($values->series, ['due' => DueWithStart::moved($due, (string) $old->startOf($recurrenceId)->date(), (string) $old->placement->start->date())]);
+                $values = $values->with($values->series, [
+                    'due' => DueWithStart::moved(
+                        $due,
+                        (string) $old->startOf($recurrenceId)->date(),
+                        (string) $old->placement->start->date(),
+                    ),
+                ]);
             }
 
             return match ($scope) {
@@ -87,21 +126,41 @@ final readonly class ChangeEntry
     private function one(Entry $entry, Series $old, EntryValues $values, string $recurrenceId): Entry
     {
         $new = $values->series;
-        if ($new === null || (string) $new->rule !== (string) $old->rule || $new->afterDone !== $old->afterDone
-            || $new->placement->start->dayNumber() !== $old->placement->start->dayNumber()) {
-            throw new CannotReschedule('Another rhythm or first day concerns more than this one. Choose from here on, or the whole routine.');
+        if (
+            $new === null ||
+            (string) $new->rule !== (string) $old->rule ||
+            $new->afterDone !== $old->afterDone ||
+            $new->placement->start->dayNumber() !== $old->placement->start->dayNumber()
+        ) {
+            throw new CannotReschedule(
+                'Another rhythm or first day concerns more than this one. Choose from here on, or the whole routine.',
+            );
         }
-        $ofAll = array_filter(self::OF_ALL, fn (string $name): bool => array_key_exists($name, $values->columns) && $values->columns[$name] !== $entry->getAttribute($name), ARRAY_FILTER_USE_KEY);
-        if ($ofAll !== [] || array_map(strval(...), $new->extra) !== array_map(strval(...), $old->extra) || array_map(strval(...), $new->except) !== array_map(strval(...), $old->except)) {
-            throw new CannotReschedule('All of a routine share '.(implode(', ', $ofAll) ?: 'its single dates').'. Choose from here on, or the whole routine.');
+        $ofAll = array_filter(
+            self::OF_ALL,
+            fn (string $name): bool => array_key_exists($name, $values->columns) &&
+                $values->columns[$name] !== $entry->getAttribute($name),
+            ARRAY_FILTER_USE_KEY,
+        );
+        if (
+            $ofAll !== [] ||
+            array_map(strval(...), $new->extra) !== array_map(strval(...), $old->extra) ||
+            array_map(strval(...), $new->except) !== array_map(strval(...), $old->except)
+        ) {
+            throw new CannotReschedule(
+                'All of a routine share '.
+                    (implode(', ', $ofAll) ?: 'its single dates').
+                    '. Choose from here on, or the whole routine.',
+            );
         }
         $fields = $entry->overrides()->where('recurrence_id', $recurrenceId)->first()->fields ?? [];
         $columns = ['fields' => $this->own($entry, $values, $fields, $old, $recurrenceId)];
         if ($values->has(...self::PLACE)) {
             $start = $old->startOf($recurrenceId);
-            $columns += SeriesColumns::place($new->placement) === SeriesColumns::place($old->placement)
-                ? SeriesColumns::NOT_MOVED
-                : SeriesColumns::moved(self::onDayOf($new->placement, $start));
+            $columns +=
+                SeriesColumns::place($new->placement) === SeriesColumns::place($old->placement)
+                    ? SeriesColumns::NOT_MOVED
+                    : SeriesColumns::moved(self::onDayOf($new->placement, $start));
         }
         $this->touch->apply($entry, $recurrenceId, $columns);
         $entry->version++;
@@ -124,7 +183,11 @@ final readonly class ChangeEntry
             }
             $all = $entry->getAttribute($name);
             if ($name === 'due' && is_string($all)) {
-                $all = DueWithStart::moved($all, (string) $old->placement->start->date(), (string) $old->startOf($recurrenceId)->date());
+                $all = DueWithStart::moved(
+                    $all,
+                    (string) $old->placement->start->date(),
+                    (string) $old->startOf($recurrenceId)->date(),
+                );
             }
             if ($values->columns[$name] === $all) {
                 unset($fields[$name]);
@@ -150,7 +213,15 @@ final readonly class ChangeEntry
             return $this->whole($tail, $values);
         }
         // Single dates before the cut stay with the head, whether or not others were added.
-        $new = new Series('', $new->placement, $new->rule, self::from($cut, $new->extra), self::from($cut, $new->except), $new->afterDone, $new->breaks);
+        $new = new Series(
+            '',
+            $new->placement,
+            $new->rule,
+            self::from($cut, $new->extra),
+            self::from($cut, $new->except),
+            $new->afterDone,
+            $new->breaks,
+        );
         if ($new->placement->start->dayNumber() !== $old->placement->start->dayNumber()) {
             return $this->whole($tail, $values->with($new, []));
         }
@@ -160,11 +231,25 @@ final readonly class ChangeEntry
             $columns['due'] = DueWithStart::moved($columns['due'], $before, (string) $cut->date());
         }
         $isSameRule = (string) $new->rule === (string) $old->rule;
-        $rule = $isSameRule || ($new->rule !== null && $old->rule !== null && $new->rule->count !== null && $new->rule->ending(null, null) == $old->rule->ending(null, null))
-            ? $cutOff?->rule : $new->rule;
+        $rule =
+            $isSameRule ||
+            ($new->rule !== null &&
+                $old->rule !== null &&
+                $new->rule->count !== null &&
+                $new->rule->ending(null, null) == $old->rule->ending(null, null))
+                ? $cutOff?->rule
+                : $new->rule;
         $isSame = $isSameRule && SeriesColumns::place($new->placement) === SeriesColumns::place($old->placement);
         $start = $isSame && $cutOff !== null ? $cutOff->placement->start : Split::startOfTail($old, $cut, $new);
-        $new = new Series('', $new->placement->startingAt($start), $rule, $new->extra, $new->except, $new->afterDone, $new->breaks);
+        $new = new Series(
+            '',
+            $new->placement->startingAt($start),
+            $rule,
+            $new->extra,
+            $new->except,
+            $new->afterDone,
+            $new->breaks,
+        );
 
         return $this->whole($tail, $values->with($new, $columns));
     }
@@ -194,7 +279,12 @@ final readonly class ChangeEntry
         }
         SaveSeries::into($entry, $new, $values->columns);
         if ($old !== null) {
-            $this->rekey->apply($entry, $old, $new, fn (LocalDateTime $date): LocalDateTime => $new === null ? $date : (new Successor($old, $new))->of($date));
+            $this->rekey->apply(
+                $entry,
+                $old,
+                $new,
+                fn (LocalDateTime $date): LocalDateTime => $new === null ? $date : (new Successor($old, $new))->of($date),
+            );
         }
 
         return $entry;
@@ -203,7 +293,10 @@ final readonly class ChangeEntry
     /** Single dates that were not touched go along to the new hours. */
     private static function withSingleDates(Series $old, Series $new): Series
     {
-        $dates = fn (Series $series, string $which): array => array_map(strval(...), $which === 'extra' ? $series->extra : $series->except);
+        $dates = fn (Series $series, string $which): array => array_map(
+            strval(...),
+            $which === 'extra' ? $series->extra : $series->except,
+        );
         $along = array_map((new Successor($old, $new))->of(...), [...$old->extra, ...$old->except]);
         $extra = $dates($new, 'extra') === $dates($old, 'extra') ? array_slice($along, 0, count($old->extra)) : $new->extra;
         $except = $dates($new, 'except') === $dates($old, 'except') ? array_slice($along, count($old->extra)) : $new->except;
@@ -213,6 +306,8 @@ final readonly class ChangeEntry
 
     private static function onDayOf(Placement $placement, LocalDateTime $day): Placement
     {
-        return $placement->startingAt($placement->start->plusSeconds(($day->dayNumber() - $placement->start->dayNumber()) * 86400));
+        return $placement->startingAt(
+            $placement->start->plusSeconds(($day->dayNumber() - $placement->start->dayNumber()) * 86400),
+        );
     }
 }

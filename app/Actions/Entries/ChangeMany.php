@@ -37,48 +37,111 @@ final readonly class ChangeMany
      */
     public function move(User $user, array $picked, int $days, int $minutes, bool $mayCover = false): void
     {
-        $this->each($user, 'Moved', $picked, fn (ChosenOccurrences $one) => $this->moves->move($user, $one->entry, $this->shifted($user, $one, $days, $minutes), Scope::One, $one->recurrenceId, null, $mayCover));
+        $this->each(
+            $user,
+            'Moved',
+            $picked,
+            fn (ChosenOccurrences $one) => $this->moves->move(
+                $user,
+                $one->entry,
+                $this->shifted($user, $one, $days, $minutes),
+                Scope::One,
+                $one->recurrenceId,
+                null,
+                $mayCover,
+            ),
+        );
     }
 
     /** @param  list<ChosenOccurrences>  $picked */
     public function toDate(User $user, array $picked, LocalDate $date, bool $mayCover = false): void
     {
         $this->each($user, 'Moved', $picked, function (ChosenOccurrences $one) use ($user, $date, $mayCover): void {
-            $place = $one->entry->start === null ? Placement::allDay($date) : $this->places->of($user, $one->entry, $one->recurrenceId ?? Series::ONCE);
-            $this->moves->move($user, $one->entry, $place->startingAt($place->start->plusSeconds(($date->dayNumber() - $place->start->dayNumber()) * 86400)), Scope::One, $one->recurrenceId, null, $mayCover);
+            $place =
+                $one->entry->start === null
+                    ? Placement::allDay($date)
+                    : $this->places->of($user, $one->entry, $one->recurrenceId ?? Series::ONCE);
+            $this->moves->move(
+                $user,
+                $one->entry,
+                $place->startingAt($place->start->plusSeconds(($date->dayNumber() - $place->start->dayNumber()) * 86400)),
+                Scope::One,
+                $one->recurrenceId,
+                null,
+                $mayCover,
+            );
         });
     }
 
     /** @param  list<ChosenOccurrences>  $picked */
     public function copy(User $user, array $picked, int $days, int $minutes, bool $mayCover = false): void
     {
-        $this->each($user, 'Copied', $picked, fn (ChosenOccurrences $one) => $this->copies->copy($user, $one->entry, $one->recurrenceId, $this->shifted($user, $one, $days, $minutes), null, $mayCover));
+        $this->each(
+            $user,
+            'Copied',
+            $picked,
+            fn (ChosenOccurrences $one) => $this->copies->copy(
+                $user,
+                $one->entry,
+                $one->recurrenceId,
+                $this->shifted($user, $one, $days, $minutes),
+                null,
+                $mayCover,
+            ),
+        );
     }
 
     /** @param  list<ChosenOccurrences>  $picked */
     public function tick(User $user, array $picked, bool $done): void
     {
         $tasks = array_values(array_filter($picked, fn (ChosenOccurrences $one): bool => $one->entry->kind === 'task'));
-        $this->each($user, $done ? 'Ticked off' : 'Not done after all:', $tasks, fn (ChosenOccurrences $one) => $this->ticks->tick($user, $one->entry, $one->recurrenceId ?? Series::ONCE, $done));
+        $this->each(
+            $user,
+            $done ? 'Ticked off' : 'Not done after all:',
+            $tasks,
+            fn (ChosenOccurrences $one) => $this->ticks->tick($user, $one->entry, $one->recurrenceId ?? Series::ONCE, $done),
+        );
     }
 
     /** @param  list<ChosenOccurrences>  $picked */
     public function remove(User $user, array $picked): void
     {
-        $this->each($user, 'Deleted', $picked, fn (ChosenOccurrences $one) => $this->removes->remove($user, $one->entry, $one->recurrenceId === null ? Scope::Whole : Scope::One, $one->recurrenceId));
+        $this->each(
+            $user,
+            'Deleted',
+            $picked,
+            fn (ChosenOccurrences $one) => $this->removes->remove(
+                $user,
+                $one->entry,
+                $one->recurrenceId === null ? Scope::Whole : Scope::One,
+                $one->recurrenceId,
+            ),
+        );
     }
 
     /** @param  list<ChosenOccurrences>  $picked */
     public function file(User $user, array $picked, string $calendarId): void
     {
-        $this->each($user, 'Filed', self::once($picked), fn (ChosenOccurrences $one) => $one->entry->update(['calendar_id' => $calendarId, 'version' => $one->entry->version + 1]));
+        $this->each(
+            $user,
+            'Filed',
+            self::once($picked),
+            fn (ChosenOccurrences $one) => $one->entry->update([
+                'calendar_id' => $calendarId,
+                'version' => $one->entry->version + 1,
+            ]),
+        );
     }
 
     /** @param  list<ChosenOccurrences>  $picked */
     public function label(User $user, array $picked, string $label, bool $carries): void
     {
-        $this->each($user, $carries ? "Labelled “{$label}”:" : "Took “{$label}” off", self::once($picked), function (ChosenOccurrences $one) use ($label, $carries): void {
-            $others = array_values(array_filter($one->entry->labels, fn (string $other): bool => mb_strtolower($other) !== mb_strtolower($label)));
+        $this->each($user, $carries ? "Labelled “{$label}”:" : "Took “{$label}” off", self::once($picked), function (
+            ChosenOccurrences $one,
+        ) use ($label, $carries): void {
+            $others = array_values(
+                array_filter($one->entry->labels, fn (string $other): bool => mb_strtolower($other) !== mb_strtolower($label)),
+            );
             $one->entry->update(['labels' => $carries ? [...$others, $label] : $others, 'version' => $one->entry->version + 1]);
         });
     }

@@ -30,9 +30,22 @@ final readonly class CopyEntry
      *
      * @throws NoSuchOccurrence|IsProtected
      */
-    public function copy(User $user, Entry $entry, ?string $recurrenceId, ?Placement $to, ?string $calendarId, bool $mayCover = false): Entry
-    {
-        return $this->writes->run($user, "Copied “{$entry->title}”", function () use ($user, $entry, $recurrenceId, $to, $calendarId, $mayCover): Entry {
+    public function copy(
+        User $user,
+        Entry $entry,
+        ?string $recurrenceId,
+        ?Placement $to,
+        ?string $calendarId,
+        bool $mayCover = false,
+    ): Entry {
+        return $this->writes->run($user, "Copied “{$entry->title}”", function () use (
+            $user,
+            $entry,
+            $recurrenceId,
+            $to,
+            $calendarId,
+            $mayCover,
+        ): Entry {
             if (! $mayCover) {
                 $this->protected->keepFree($user, $to);
             }
@@ -49,12 +62,20 @@ final readonly class CopyEntry
             $place = $to ?? ($entry->start === null ? null : $this->places->of($user, $entry, $id));
             $fields = array_intersect_key($own->fields ?? [], array_flip(Details::OWN));
             $steps = $fields['checklist'] ?? $entry->checklist;
-            $due = $entry->due === null || $entry->start === null || $place === null ? $entry->due : DueWithStart::moved($entry->due, $entry->start, $place->startText());
+            $due =
+                $entry->due === null || $entry->start === null || $place === null
+                    ? $entry->due
+                    : DueWithStart::moved($entry->due, $entry->start, $place->startText());
             SaveSeries::into($copy, $place === null ? null : new Series('', $place), [
                 'due' => $due,
                 ...$fields,
-                'calendar_id' => $calendarId ?? $fields['calendar_id'] ?? $entry->calendar_id,
-                'checklist' => is_array($steps) ? array_map(fn (mixed $step): array => ['text' => is_array($step) ? $step['text'] ?? '' : '', 'done' => false], array_values($steps)) : [],
+                'calendar_id' => $calendarId ?? ($fields['calendar_id'] ?? $entry->calendar_id),
+                'checklist' => is_array($steps)
+                    ? array_map(
+                        fn (mixed $step): array => ['text' => is_array($step) ? $step['text'] ?? '' : '', 'done' => false],
+                        array_values($steps),
+                    )
+                    : [],
             ]);
 
             return $copy;

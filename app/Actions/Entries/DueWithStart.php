@@ -13,6 +13,9 @@ final class DueWithStart
     /** @param  string  $due a date, or a date and time; the starts likewise */
     public static function moved(string $due, string $oldStart, string $newStart): string
     {
-        return Due::shifted($due, LocalDate::parse(substr($newStart, 0, 10))->dayNumber() - LocalDate::parse(substr($oldStart, 0, 10))->dayNumber());
+        return Due::shifted(
+            $due,
+            LocalDate::parse(substr($newStart, 0, 10))->dayNumber() - LocalDate::parse(substr($oldStart, 0, 10))->dayNumber(),
+        );
     }
 }

@@ -25,7 +25,10 @@ final readonly class GiveBackOwn
         $title = SeriesOf::detailsOf($entry, $recurrenceId)->title;
         $this->writes->run($user, "Made “{$title}” like the others again", function () use ($entry, $recurrenceId): void {
             $fields = $entry->overrides()->where('recurrence_id', $recurrenceId)->first()->fields ?? [];
-            $this->touch->apply($entry, $recurrenceId, ['fields' => array_diff_key($fields, array_flip(Details::OWN)), ...SeriesColumns::NOT_MOVED]);
+            $this->touch->apply($entry, $recurrenceId, [
+                'fields' => array_diff_key($fields, array_flip(Details::OWN)),
+                ...SeriesColumns::NOT_MOVED,
+            ]);
             $entry->version++;
             $entry->save();
         });

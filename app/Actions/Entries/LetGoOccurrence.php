@@ -23,7 +23,11 @@ final readonly class LetGoOccurrence
     public function letGo(User $user, Entry $entry, string $recurrenceId, bool $goes): void
     {
         $title = SeriesOf::detailsOf($entry, $recurrenceId)->title;
-        $this->writes->run($user, $goes ? "Let go “{$title}”" : "Took “{$title}” up again", function () use ($entry, $recurrenceId, $goes): void {
+        $this->writes->run($user, $goes ? "Let go “{$title}”" : "Took “{$title}” up again", function () use (
+            $entry,
+            $recurrenceId,
+            $goes,
+        ): void {
             $now = CarbonImmutable::now()->getTimestamp();
             $this->touch->apply($entry, $recurrenceId, ['let_go_at' => $goes ? $now : null]);
             if ($goes) {

@@ -36,9 +36,24 @@ final readonly class MoveEntry
      *
      * @throws StaleEntry|CannotReschedule|NoSuchOccurrence|IsProtected
      */
-    public function move(User $user, Entry $entry, ?Placement $to, Scope $scope, ?string $recurrenceId, ?int $version, bool $mayCover = false): Entry
-    {
-        return $this->writes->run($user, "Moved “{$entry->title}”", function () use ($user, $entry, $to, $scope, $recurrenceId, $version, $mayCover): Entry {
+    public function move(
+        User $user,
+        Entry $entry,
+        ?Placement $to,
+        Scope $scope,
+        ?string $recurrenceId,
+        ?int $version,
+        bool $mayCover = false,
+    ): Entry {
+        return $this->writes->run($user, "Moved “{$entry->title}”", function () use (
+            $user,
+            $entry,
+            $to,
+            $scope,
+            $recurrenceId,
+            $version,
+            $mayCover,
+        ): Entry {
             $entry->refresh();
             StaleEntry::check($entry, $version);
             $series = SeriesOf::entry($entry);
@@ -53,10 +68,13 @@ final readonly class MoveEntry
                 throw new CannotReschedule('A routine keeps its days. Skip this one, or let it go in its sheet.');
             }
             if ($recurrenceId === null) {
-                throw new NoSuchOccurrence;
+                throw new NoSuchOccurrence();
             }
             if ($scope === Scope::One) {
-                $this->touch->apply($entry, $recurrenceId, [...SeriesColumns::moved($to), ...$this->keptLength($entry, $recurrenceId, $to)]);
+                $this->touch->apply($entry, $recurrenceId, [
+                    ...SeriesColumns::moved($to),
+                    ...$this->keptLength($entry, $recurrenceId, $to),
+                ]);
                 $entry->version++;
                 $entry->save();
 
@@ -75,7 +93,11 @@ final readonly class MoveEntry
             return $to;
         }
 
-        return Placement::timed($own->zone === null ? $to->start : $own->zone->wall($to->zone->instant($to->start)), $to->length, $own->zone);
+        return Placement::timed(
+            $own->zone === null ? $to->start : $own->zone->wall($to->zone->instant($to->start)),
+            $to->length,
+            $own->zone,
+        );
     }
 
     private function single(Entry $entry, ?Placement $to): Entry
@@ -86,19 +108,30 @@ final readonly class MoveEntry
         $had = self::lengthOf($entry, SeriesOf::entry($entry)?->placement, $to);
         SaveSeries::into($entry, $to === null ? null : new Series('', $to), $had === null ? [] : ['estimate' => $had]);
         $day = $entry->start === null ? null : substr($entry->start, 0, 10);
-        $entry->overrides()->get()->each(fn ($change) => $change->recurrence_id === Series::ONCE ? $change->update(['day' => $day]) : null);
+        $entry
+            ->overrides()
+            ->get()
+            ->each(fn ($change) => $change->recurrence_id === Series::ONCE ? $change->update(['day' => $day]) : null);
 
         return $entry;
     }
 
     /**
-     * How long something took that leaves the hours for a list or the basket: without them it is what the work is thought to take.
+     * How long something took that leaves the hours for a list or the basket: without them it is what the work is thought to
+     * take.
      *
      * @return int|null minutes; null where nothing is lost
      */
     private static function lengthOf(Entry $entry, ?Placement $from, ?Placement $to): ?int
     {
-        return $entry->kind === 'task' && $entry->estimate === null && $from !== null && ! $from->allDay && $from->length > 0 && ($to === null || $to->allDay) ? $from->length : null;
+        return $entry->kind === 'task' &&
+            $entry->estimate === null &&
+            $from !== null &&
+            ! $from->allDay &&
+            $from->length > 0 &&
+            ($to === null || $to->allDay)
+            ? $from->length
+            : null;
     }
 
     /** @return array{fields?: array<string, mixed>} columns of the change of one occurrence */

@@ -19,7 +19,13 @@ final readonly class OrderBasket
     public function order(User $user, array $ids): void
     {
         $this->writes->run($user, 'Put the basket in order', function () use ($user, $ids): void {
-            $entries = Changeable::by($user)->entries()->whereNull('start')->orderBy('position')->orderBy('id')->get()->keyBy('id');
+            $entries = Changeable::by($user)
+                ->entries()
+                ->whereNull('start')
+                ->orderBy('position')
+                ->orderBy('id')
+                ->get()
+                ->keyBy('id');
             $named = array_values(array_filter($ids, fn (string $id): bool => $entries->has($id)));
             foreach ([...$named, ...array_diff($entries->keys()->all(), $named)] as $position => $id) {
                 $entries[$id]?->update(['position' => $position]);

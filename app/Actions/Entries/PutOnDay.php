@@ -19,8 +19,12 @@ use PlumRota\Core\Time\LocalDate;
  */
 final readonly class PutOnDay
 {
-    public function __construct(private WritePath $writes, private MoveEntry $moves, private WriteOverride $touch, private OccurrencePlace $places)
-    {
+    public function __construct(
+        private WritePath $writes,
+        private MoveEntry $moves,
+        private WriteOverride $touch,
+        private OccurrencePlace $places,
+    ) {
     }
 
     /**
@@ -30,21 +34,41 @@ final readonly class PutOnDay
      */
     public function put(User $user, Entry $entry, string $recurrenceId, LocalDate $day, bool $putsOff = true): void
     {
-        $this->writes->run($user, "Moved “{$entry->title}”", function () use ($user, $entry, $recurrenceId, $day, $putsOff): void {
+        $this->writes->run($user, "Moved “{$entry->title}”", function () use (
+            $user,
+            $entry,
+            $recurrenceId,
+            $day,
+            $putsOff,
+        ): void {
             $entry->refresh();
             $was = $entry->start === null ? null : $this->places->of($user, $entry, $recurrenceId);
             $change = $entry->overrides()->where('recurrence_id', $recurrenceId)->first();
             $isRoutine = $entry->isRoutine();
-            $this->moves->move($user, $entry, Placement::allDay($day, $was !== null && $was->allDay ? $was->length : 1), Scope::One, $isRoutine ? $recurrenceId : null, null);
+            $this->moves->move(
+                $user,
+                $entry,
+                Placement::allDay($day, $was !== null && $was->allDay ? $was->length : 1),
+                Scope::One,
+                $isRoutine ? $recurrenceId : null,
+                null,
+            );
             $entry->refresh();
             $lasted = $was === null || $was->allDay || $entry->estimate !== null ? null : $was->length;
             if ($lasted !== null && ! $isRoutine) {
                 $entry->update(['estimate' => $lasted]);
             }
-            $this->touch->apply($entry, $recurrenceId, array_filter([
-                'put_off' => ($change->put_off ?? 0) + ($putsOff ? 1 : 0),
-                'fields' => $lasted !== null && $isRoutine ? ['estimate' => $lasted, ...($change->fields ?? [])] : null,
-            ], fn (mixed $value): bool => $value !== null));
+            $this->touch->apply(
+                $entry,
+                $recurrenceId,
+                array_filter(
+                    [
+                        'put_off' => ($change->put_off ?? 0) + ($putsOff ? 1 : 0),
+                        'fields' => $lasted !== null && $isRoutine ? ['estimate' => $lasted, ...$change->fields ?? []] : null,
+                    ],
+                    fn (mixed $value): bool => $value !== null,
+                ),
+            );
         });
     }
 }

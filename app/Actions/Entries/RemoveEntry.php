@@ -26,7 +26,7 @@ final readonly class RemoveEntry
         $this->writes->run($user, "Deleted “{$entry->title}”", function () use ($entry, $scope, $recurrenceId): void {
             $isRoutine = $entry->isRoutine();
             if ($isRoutine && $recurrenceId === null && $scope !== Scope::Whole) {
-                throw new NoSuchOccurrence;
+                throw new NoSuchOccurrence();
             }
             if ($isRoutine && $scope === Scope::One) {
                 $this->touch->apply($entry, (string) $recurrenceId, ['skipped' => true]);

@@ -25,20 +25,45 @@ final readonly class RestoreEntry
     /** @throws ModelNotFoundException<HistoryStep> when that step knows no state of this entry */
     public function restore(User $user, Entry $entry, int $stepId): Entry
     {
-        return $this->writes->run($user, "Put back an older state of “{$entry->title}”", function () use ($user, $entry, $stepId): Entry {
+        return $this->writes->run($user, "Put back an older state of “{$entry->title}”", function () use (
+            $user,
+            $entry,
+            $stepId,
+        ): Entry {
             $entry->refresh();
             $step = $user->steps()->findOrFail($stepId);
-            $rows = array_values(array_filter($step->rows, fn (array $row): bool => $row['table'] === 'entries' && $row['id'] === $entry->id && $row['after'] !== null));
-            $columns = $rows[0]['after'] ?? throw (new ModelNotFoundException)->setModel(HistoryStep::class);
+            $rows = array_values(
+                array_filter(
+                    $step->rows,
+                    fn (array $row): bool => $row['table'] === 'entries' && $row['id'] === $entry->id && $row['after'] !== null,
+                ),
+            );
+            $columns = $rows[0]['after'] ?? throw (new ModelNotFoundException())->setModel(HistoryStep::class);
             $old = SeriesOf::mendable($entry);
-            $known = Changeable::by($user)->calendars()->whereKey($columns['calendar_id'] ?? '')->exists();
-            $entry->setRawAttributes([...$entry->getAttributes(), ...array_diff_key($columns, array_flip([...self::KEPT, ...($known ? [] : ['calendar_id'])]))]);
+            $known = Changeable::by($user)
+                ->calendars()
+                ->whereKey($columns['calendar_id'] ?? '')
+                ->exists();
+            $entry->setRawAttributes([
+                ...$entry->getAttributes(),
+                ...array_diff_key($columns, array_flip([...self::KEPT, ...$known ? [] : ['calendar_id']])),
+            ]);
             $entry->version++;
             $entry->save();
             $new = SeriesOf::mendable($entry);
             if ($old !== null) {
-                $this->rekey->apply($entry, $old, $new, fn (LocalDateTime $date): LocalDateTime => $new === null ? $date
-                    : LocalDateTime::fromSeconds($date->dayNumber() * 86400 + $new->placement->start->seconds - $new->placement->start->dayNumber() * 86400));
+                $this->rekey->apply(
+                    $entry,
+                    $old,
+                    $new,
+                    fn (LocalDateTime $date): LocalDateTime => $new === null
+                        ? $date
+                        : LocalDateTime::fromSeconds(
+                            $date->dayNumber() * 86400 +
+                                $new->placement->start->seconds -
+                                $new->placement->start->dayNumber() * 86400,
+                        ),
+                );
             }
 
             return $entry;

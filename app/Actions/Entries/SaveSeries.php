@@ -29,10 +29,26 @@ final class SaveSeries
             PlannableDays::require($series->placement->end()->date());
             Density::check($series, $entry->overlaps);
         }
-        $entry->fill($series !== null ? SeriesColumns::of($series) : [
-            'start' => null, 'all_day' => true, 'length' => 1, 'zone' => null, 'rule' => null, 'after_done' => false,
-            'extra_dates' => [], 'except_dates' => [], 'first_day' => null, 'last_day' => null, 'end_zone' => null, 'off_day' => 'keep', 'seasons' => [], 'pauses' => [],
-        ]);
+        $entry->fill(
+            $series !== null
+                ? SeriesColumns::of($series)
+                : [
+                    'start' => null,
+                    'all_day' => true,
+                    'length' => 1,
+                    'zone' => null,
+                    'rule' => null,
+                    'after_done' => false,
+                    'extra_dates' => [],
+                    'except_dates' => [],
+                    'first_day' => null,
+                    'last_day' => null,
+                    'end_zone' => null,
+                    'off_day' => 'keep',
+                    'seasons' => [],
+                    'pauses' => [],
+                ],
+        );
         $entry->version = $entry->exists ? $entry->version + 1 : 1;
         $entry->save();
     }

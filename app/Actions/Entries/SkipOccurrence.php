@@ -22,12 +22,15 @@ final readonly class SkipOccurrence
     public function skip(User $user, Entry $entry, string $recurrenceId, bool $skipped): void
     {
         $title = SeriesOf::detailsOf($entry, $recurrenceId)->title;
-        $this->writes->run($user, $skipped ? "Skipped “{$title}”" : "Took “{$title}” in again",
-            function () use ($entry, $recurrenceId, $skipped): void {
-                $this->touch->apply($entry, $recurrenceId, ['skipped' => $skipped]);
-                if ($skipped) {
-                    QuietReminders::of($entry->id, $recurrenceId);
-                }
-            });
+        $this->writes->run($user, $skipped ? "Skipped “{$title}”" : "Took “{$title}” in again", function () use (
+            $entry,
+            $recurrenceId,
+            $skipped,
+        ): void {
+            $this->touch->apply($entry, $recurrenceId, ['skipped' => $skipped]);
+            if ($skipped) {
+                QuietReminders::of($entry->id, $recurrenceId);
+            }
+        });
     }
 }

@@ -21,7 +21,8 @@ final class SplitRoutine
      */
     public function at(Entry $entry, string $recurrenceId): Entry
     {
-        $series = SeriesOf::entry($entry) ?? throw new CannotReschedule('This entry has no rhythm that could change from here on.');
+        $series =
+            SeriesOf::entry($entry) ?? throw new CannotReschedule('This entry has no rhythm that could change from here on.');
         $cut = $series->startOf($recurrenceId);
         $split = Split::at($series, $cut);
         if ($split->head === null) {
@@ -32,14 +33,28 @@ final class SplitRoutine
         if ($entry->due !== null) {
             $tail->due = DueWithStart::moved($entry->due, (string) $entry->start, (string) $cut->date());
         }
-        SaveSeries::into($tail, new Series('', $split->tail->placement, $split->tail->rule, $split->tail->extra, $split->tail->except, breaks: $split->tail->breaks));
+        SaveSeries::into(
+            $tail,
+            new Series(
+                '',
+                $split->tail->placement,
+                $split->tail->rule,
+                $split->tail->extra,
+                $split->tail->except,
+                breaks: $split->tail->breaks,
+            ),
+        );
         SaveSeries::into($entry, $split->head);
-        $entry->overrides()->where('day', '>=', (string) $cut->date())->get()->each(function (OccurrenceOverride $change) use ($series, $cut, $tail): void {
-            if ($series->startOf($change->recurrence_id)->seconds >= $cut->seconds) {
-                $change->entry_id = $tail->id;
-                $change->save();
-            }
-        });
+        $entry
+            ->overrides()
+            ->where('day', '>=', (string) $cut->date())
+            ->get()
+            ->each(function (OccurrenceOverride $change) use ($series, $cut, $tail): void {
+                if ($series->startOf($change->recurrence_id)->seconds >= $cut->seconds) {
+                    $change->entry_id = $tail->id;
+                    $change->save();
+                }
+            });
 
         return $tail;
     }

@@ -24,19 +24,30 @@ final readonly class TakeStepOut
      */
     public function take(User $user, Entry $entry, int $index, ?string $recurrenceId): Entry
     {
-        return $this->writes->run($user, "Took a step out of “{$entry->title}”", function () use ($user, $entry, $index, $recurrenceId): Entry {
+        return $this->writes->run($user, "Took a step out of “{$entry->title}”", function () use (
+            $user,
+            $entry,
+            $index,
+            $recurrenceId,
+        ): Entry {
             $change = $recurrenceId === null ? null : $entry->overrides()->where('recurrence_id', $recurrenceId)->first();
             $fields = $change->fields ?? [];
             /** @var list<array{text: string, done: bool}> $steps */
             $steps = $fields['checklist'] ?? $entry->checklist;
-            $step = $steps[$index] ?? throw new NoSuchOccurrence;
+            $step = $steps[$index] ?? throw new NoSuchOccurrence();
             array_splice($steps, $index, 1);
             if ($recurrenceId === null) {
                 $entry->update(['checklist' => $steps, 'version' => $entry->version + 1]);
             } else {
                 $this->touch->apply($entry, $recurrenceId, ['fields' => [...$fields, 'checklist' => $steps]]);
             }
-            $task = Changeable::by($user)->newEntry(['calendar_id' => $entry->calendar_id, 'kind' => 'task', 'title' => $step['text'], ...$entry->calendar->defaults(), 'notes' => "From “{$entry->title}”."]);
+            $task = Changeable::by($user)->newEntry([
+                'calendar_id' => $entry->calendar_id,
+                'kind' => 'task',
+                'title' => $step['text'],
+                ...$entry->calendar->defaults(),
+                'notes' => "From “{$entry->title}”.",
+            ]);
             SaveSeries::into($task, null);
 
             return $task;

@@ -17,8 +17,12 @@ use PlumRota\Core\Schedule\NoSuchOccurrence;
 /** Marks one occurrence done, or not done after all; the routine itself goes on. */
 final readonly class TickOccurrence
 {
-    public function __construct(private WritePath $writes, private WriteOverride $touch, private RolledOn $rolledOn, private PutOnDay $put)
-    {
+    public function __construct(
+        private WritePath $writes,
+        private WriteOverride $touch,
+        private RolledOn $rolledOn,
+        private PutOnDay $put,
+    ) {
     }
 
     /**
@@ -38,7 +42,13 @@ final readonly class TickOccurrence
             }
             $this->touch->apply($entry, $recurrenceId, ['done_at' => $done ? $at ?? $now : null]);
             if ($done) {
-                foreach (Timing::query()->where('entry_id', $entry->id)->where('recurrence_id', $recurrenceId)->whereNull('ended_at')->get() as $running) {
+                foreach (
+                    Timing::query()
+                        ->where('entry_id', $entry->id)
+                        ->where('recurrence_id', $recurrenceId)
+                        ->whereNull('ended_at')
+                        ->get() as $running
+                ) {
                     $running->update(['ended_at' => $now]);
                 }
                 QuietReminders::of($entry->id, $recurrenceId);

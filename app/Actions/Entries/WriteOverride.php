@@ -28,7 +28,10 @@ final class WriteOverride
                 'entry_id' => $entry->id,
                 'user_id' => $entry->user_id,
                 'recurrence_id' => $recurrenceId,
-                'day' => $recurrenceId === Series::ONCE ? substr((string) $entry->start, 0, 10) ?: null : substr($recurrenceId, 0, 10),
+                'day' => $recurrenceId === Series::ONCE
+                        ? (substr((string) $entry->start, 0, 10) ?:
+                        null)
+                        : substr($recurrenceId, 0, 10),
             ]);
         }
         $change->fill($columns);
@@ -48,7 +51,7 @@ final class WriteOverride
         $series = SeriesOf::entry($entry);
         if ($series === null || ! $series->isRoutine()) {
             if ($recurrenceId !== Series::ONCE) {
-                throw new NoSuchOccurrence;
+                throw new NoSuchOccurrence();
             }
 
             return;
@@ -56,10 +59,10 @@ final class WriteOverride
         try {
             $start = $series->startOf($recurrenceId);
         } catch (InvalidTime) {
-            throw new NoSuchOccurrence;
+            throw new NoSuchOccurrence();
         }
         if ($recurrenceId === Series::ONCE || ! ($series->afterDone || $series->recurrenceSet()->includes($start))) {
-            throw new NoSuchOccurrence;
+            throw new NoSuchOccurrence();
         }
     }
 }

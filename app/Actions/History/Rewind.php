@@ -37,8 +37,11 @@ final readonly class Rewind
     {
         return DB::transaction(function () use ($user, $undo): ?HistoryStep {
             DB::table('users')->where('id', $user->id)->increment('revision');
-            $step = $user->steps()->where('undone', ! $undo)
-                ->orderBy('id', $undo ? 'desc' : 'asc')->first();
+            $step = $user
+                ->steps()
+                ->where('undone', ! $undo)
+                ->orderBy('id', $undo ? 'desc' : 'asc')
+                ->first();
             if ($step === null) {
                 return null;
             }
@@ -66,7 +69,7 @@ final readonly class Rewind
         $stands = $now === null ? null : array_intersect_key((array) $now, $from ?? []);
         unset($from['updated_at'], $stands['updated_at'], $from['version'], $stands['version']);
         if ($stands != $from) {
-            throw new ChangedSince;
+            throw new ChangedSince();
         }
         if (isset($to['version'], $now->version) && is_numeric($now->version)) {
             $to['version'] = (int) $now->version + 1; // a version never comes back: a stale page would take it for its own

@@ -25,7 +25,10 @@ final readonly class AnswerReminder
     /** @return bool whether this page is the one that shows it; every other gets false */
     public function show(Delivery $delivery): bool
     {
-        return Delivery::query()->whereKey($delivery->id)->whereNull('shown_at')->update(['shown_at' => CarbonImmutable::now()->getTimestamp()]) === 1;
+        return Delivery::query()
+            ->whereKey($delivery->id)
+            ->whereNull('shown_at')
+            ->update(['shown_at' => CarbonImmutable::now()->getTimestamp()]) === 1;
     }
 
     /** ResolvedOccurrence, and nothing more. */
@@ -76,11 +79,23 @@ final readonly class AnswerReminder
         DB::transaction(function () use ($delivery, $at): void {
             foreach ($this->alike($delivery)->fallen()->get() as $one) {
                 Delivery::query()->insertOrIgnore([
-                    'user_id' => $one->user_id, 'kind' => 'later', 'entry_id' => $one->entry_id, 'recurrence_id' => $one->recurrence_id, 'trigger' => $one->trigger, 'way' => $one->way,
-                    'key' => "later|{$one->entry_id}|{$one->recurrence_id}|{$one->way}|{$at}", 'fell_at' => $at, 'moment' => $at, 'starts_at' => $one->starts_at, 'all_day' => $one->all_day,
+                    'user_id' => $one->user_id,
+                    'kind' => 'later',
+                    'entry_id' => $one->entry_id,
+                    'recurrence_id' => $one->recurrence_id,
+                    'trigger' => $one->trigger,
+                    'way' => $one->way,
+                    'key' => "later|{$one->entry_id}|{$one->recurrence_id}|{$one->way}|{$at}",
+                    'fell_at' => $at,
+                    'moment' => $at,
+                    'starts_at' => $one->starts_at,
+                    'all_day' => $one->all_day,
                 ]);
             }
-            $this->alike($delivery)->fallen()->whereNull('answered_at')->update(['answered_at' => CarbonImmutable::now()->getTimestamp()]);
+            $this->alike($delivery)
+                ->fallen()
+                ->whereNull('answered_at')
+                ->update(['answered_at' => CarbonImmutable::now()->getTimestamp()]);
             User::query()->whereKey($delivery->user_id)->increment('revision');
         });
     }
@@ -91,7 +106,10 @@ final readonly class AnswerReminder
         if ($delivery->entry_id !== null) {
             QuietReminders::of($delivery->entry_id, $delivery->recurrence_id, forGood: true);
         } else {
-            $this->alike($delivery)->fallen()->whereNull('answered_at')->update(['answered_at' => CarbonImmutable::now()->getTimestamp()]);
+            $this->alike($delivery)
+                ->fallen()
+                ->whereNull('answered_at')
+                ->update(['answered_at' => CarbonImmutable::now()->getTimestamp()]);
         }
         User::query()->whereKey($delivery->user_id)->increment('revision');
     }
@@ -100,7 +118,10 @@ final readonly class AnswerReminder
     private function alike(Delivery $delivery): \Illuminate\Database\Eloquent\Builder
     {
         return $delivery->entry_id === null
-            ? Delivery::query()->whereBelongsTo($delivery->user)->where('kind', $delivery->kind)->where('recurrence_id', $delivery->recurrence_id)
+            ? Delivery::query()
+                ->whereBelongsTo($delivery->user)
+                ->where('kind', $delivery->kind)
+                ->where('recurrence_id', $delivery->recurrence_id)
             : Delivery::query()->where('entry_id', $delivery->entry_id)->where('recurrence_id', $delivery->recurrence_id);
     }
 }

@@ -98,10 +98,24 @@ final readonly class DispatchReminders
     {
         $now = CarbonImmutable::now()->getTimestamp();
 
-        return Delivery::query()->whereNull('handed_at')->where('moment', '<=', $now)->whereNull('answered_at')->whereNull('dropped_at')
-            ->where(fn (Builder $again) => $again->whereNull('retry_at')->orWhere('retry_at', '<=', $now)->orWhere('retry_at', '>', $now + self::LONGEST_RETRY + self::CLAIM_SECONDS))
+        return Delivery::query()
+            ->whereNull('handed_at')
+            ->where('moment', '<=', $now)
+            ->whereNull('answered_at')
+            ->whereNull('dropped_at')
+            ->where(
+                fn (Builder $again) => $again
+                    ->whereNull('retry_at')
+                    ->orWhere('retry_at', '<=', $now)
+                    ->orWhere('retry_at', '>', $now + self::LONGEST_RETRY + self::CLAIM_SECONDS),
+            )
             // A claim that lies ahead of now was made by a clock that was wrong.
-            ->where(fn (Builder $free) => $free->whereNull('claimed_at')->orWhere('claimed_at', '<=', $now - self::CLAIM_SECONDS)->orWhere('claimed_at', '>', $now + self::CLAIM_SECONDS));
+            ->where(
+                fn (Builder $free) => $free
+                    ->whereNull('claimed_at')
+                    ->orWhere('claimed_at', '<=', $now - self::CLAIM_SECONDS)
+                    ->orWhere('claimed_at', '>', $now + self::CLAIM_SECONDS),
+            );
     }
 
     /**
@@ -112,7 +126,10 @@ final readonly class DispatchReminders
      */
     private static function inOrder(Builder $query): Builder
     {
-        return $query->orderByRaw("case way when 'screen' then 0 when 'phone' then 1 else 2 end")->orderBy('moment')->orderBy('id');
+        return $query
+            ->orderByRaw("case way when 'screen' then 0 when 'phone' then 1 else 2 end")
+            ->orderBy('moment')
+            ->orderBy('id');
     }
 
     /** @return list<Delivery> */
@@ -122,9 +139,20 @@ final readonly class DispatchReminders
             return [];
         }
         $claim = Str::random(20);
-        Delivery::query()->whereIn('id', self::inOrder($this->due())->limit(self::AT_ONCE)->select('id'))->update(['claim' => $claim, 'claimed_at' => CarbonImmutable::now()->getTimestamp()]);
+        Delivery::query()
+            ->whereIn('id', self::inOrder($this->due())->limit(self::AT_ONCE)->select('id'))
+            ->update(['claim' => $claim, 'claimed_at' => CarbonImmutable::now()->getTimestamp()]);
 
-        return array_values(self::inOrder(Delivery::query()->where('claim', $claim)->whereNull('handed_at')->with(['entry.calendar', 'user']))->get()->all());
+        return array_values(
+            self::inOrder(
+                Delivery::query()
+                    ->where('claim', $claim)
+                    ->whereNull('handed_at')
+                    ->with(['entry.calendar', 'user']),
+            )
+                ->get()
+                ->all(),
+        );
     }
 
     /**
@@ -141,7 +169,11 @@ final readonly class DispatchReminders
         foreach ($taken as $one) {
             if ($one->note_key !== null) {
                 $tried[$one->note_key][] = $one;
-            } elseif ($one->moment < $now - self::MISSED && ! $this->isStale($one) && in_array($one->kind, ['reminder', 'later'], true)) {
+            } elseif (
+                $one->moment < $now - self::MISSED &&
+                ! $this->isStale($one) &&
+                in_array($one->kind, ['reminder', 'later'], true)
+            ) {
                 $missed["{$one->user_id}|{$one->way}"][] = $one;
             } else {
                 $bundles[] = [$one];
@@ -172,7 +204,12 @@ final readonly class DispatchReminders
             return 0;
         }
         $key = $first->note_key ?? $this->key($bundle);
-        $notification = new ReminderNotification($this->notes->of($first->user, $bundle), $key, $first->way, count($bundle) === 1 ? $first : null);
+        $notification = new ReminderNotification(
+            $this->notes->of($first->user, $bundle),
+            $key,
+            $first->way,
+            count($bundle) === 1 ? $first : null,
+        );
         $leavesHere = $first->way === 'mail';
         if ($leavesHere) {
             $first->user->notifyNow($notification); // outside any transaction: a slow mail server stops nobody
@@ -196,10 +233,21 @@ final readonly class DispatchReminders
     private function stillWanted(array $bundle): array
     {
         return DB::transaction(function () use ($bundle): array {
-            $mine = Delivery::query()->whereKey(self::ids($bundle))->where('claim', $bundle[0]->claim)->whereNull('handed_at')->whereNull('dropped_at')->whereNull('answered_at')->pluck('fell_at', 'id');
+            $mine = Delivery::query()
+                ->whereKey(self::ids($bundle))
+                ->where('claim', $bundle[0]->claim)
+                ->whereNull('handed_at')
+                ->whereNull('dropped_at')
+                ->whereNull('answered_at')
+                ->pluck('fell_at', 'id');
             $bundle = array_values(array_filter($bundle, fn (Delivery $one): bool => $mine->get($one->id) === $one->fell_at));
             if ($bundle !== []) {
-                Delivery::query()->whereKey(self::ids($bundle))->update(['claimed_at' => CarbonImmutable::now()->getTimestamp(), 'note_key' => $bundle[0]->note_key ?? $this->key($bundle)]);
+                Delivery::query()
+                    ->whereKey(self::ids($bundle))
+                    ->update([
+                        'claimed_at' => CarbonImmutable::now()->getTimestamp(),
+                        'note_key' => $bundle[0]->note_key ?? $this->key($bundle),
+                    ]);
             }
 
             return $bundle;
@@ -212,7 +260,10 @@ final readonly class DispatchReminders
      */
     private function mark(array $bundle, array $besides): int
     {
-        return Delivery::query()->whereKey(self::ids($bundle))->where('claim', $bundle[0]->claim)->whereNull('handed_at')
+        return Delivery::query()
+            ->whereKey(self::ids($bundle))
+            ->where('claim', $bundle[0]->claim)
+            ->whereNull('handed_at')
             ->update(['handed_at' => CarbonImmutable::now()->getTimestamp(), 'trouble' => null, 'retry_at' => null, ...$besides]);
     }
 
@@ -221,7 +272,11 @@ final readonly class DispatchReminders
     {
         report($fault);
         $tries = 1 + max(array_map(fn (Delivery $one): int => $one->tries, $bundle));
-        Delivery::query()->whereKey(self::ids($bundle))->where('claim', $bundle[0]->claim)->whereNull('handed_at')->update(['tries' => $tries]);
+        Delivery::query()
+            ->whereKey(self::ids($bundle))
+            ->where('claim', $bundle[0]->claim)
+            ->whereNull('handed_at')
+            ->update(['tries' => $tries]);
         $this->putBack($bundle, min(self::LONGEST_RETRY, self::FIRST_RETRY * 2 ** min(10, $tries - 1)), self::why($fault));
     }
 
@@ -232,8 +287,16 @@ final readonly class DispatchReminders
      */
     private function putBack(array $bundle, int $seconds, string $why): void
     {
-        Delivery::query()->whereKey(self::ids($bundle))->where('claim', $bundle[0]->claim)->whereNull('handed_at')
-            ->update(['claim' => null, 'claimed_at' => null, 'trouble' => $why, 'retry_at' => CarbonImmutable::now()->getTimestamp() + $seconds]);
+        Delivery::query()
+            ->whereKey(self::ids($bundle))
+            ->where('claim', $bundle[0]->claim)
+            ->whereNull('handed_at')
+            ->update([
+                'claim' => null,
+                'claimed_at' => null,
+                'trouble' => $why,
+                'retry_at' => CarbonImmutable::now()->getTimestamp() + $seconds,
+            ]);
     }
 
     /** A sentence that the owner can read; the whole of it is in the log. */
@@ -242,9 +305,10 @@ final readonly class DispatchReminders
         $said = $fault->getMessage();
 
         return match (true) {
-            ! $fault instanceof TransportExceptionInterface => 'something went wrong here.',
+            ! ($fault instanceof TransportExceptionInterface) => 'something went wrong here.',
             str_contains($said, 'timed out') => 'the mail server did not answer in time.',
-            str_contains($said, 'Connection could not be established'), str_contains($said, 'Connection refused') => 'the mail server cannot be reached.',
+            str_contains($said, 'Connection could not be established'),
+            str_contains($said, 'Connection refused') => 'the mail server cannot be reached.',
             preg_match('/code "(\d{3})"/', $said, $code) === 1 => "the mail server refused it (code {$code[1]}).",
             default => 'the mail server did not take it.',
         };
@@ -253,13 +317,24 @@ final readonly class DispatchReminders
     /** Nobody wants the agenda of a day that is over, to be called to close one a day later, or what fell weeks ago. */
     private function isStale(Delivery $one): bool
     {
-        return CarbonImmutable::now()->getTimestamp() - $one->fell_at > (in_array($one->kind, ['agenda', 'evening'], true) ? self::STALE : ReminderRows::LONGEST_BACK);
+        return CarbonImmutable::now()->getTimestamp() - $one->fell_at >
+            (in_array($one->kind, ['agenda', 'evening'], true) ? self::STALE : ReminderRows::LONGEST_BACK);
     }
 
     /** @param  non-empty-list<Delivery>  $bundle */
     private function key(array $bundle): string
     {
-        return hash('xxh128', implode(' ', array_map(fn (Delivery $one): string => "{$one->key} {$one->fell_at}".($one->repeated === 0 ? '' : " {$one->repeated}"), $bundle)));
+        return hash(
+            'xxh128',
+            implode(
+                ' ',
+                array_map(
+                    fn (Delivery $one): string => "{$one->key} {$one->fell_at}".
+                        ($one->repeated === 0 ? '' : " {$one->repeated}"),
+                    $bundle,
+                ),
+            ),
+        );
     }
 
     /**

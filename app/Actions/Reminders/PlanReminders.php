@@ -31,7 +31,16 @@ final readonly class PlanReminders
     private const SLACK = 3600;
 
     /** Settings on which a moment depends. */
-    private const SETTINGS = ['zone', 'quiet_from', 'quiet_to', 'agenda_at', 'agenda_ways', 'evening_at', 'work_days', 'holidays'];
+    private const SETTINGS = [
+        'zone',
+        'quiet_from',
+        'quiet_to',
+        'agenda_at',
+        'agenda_ways',
+        'evening_at',
+        'work_days',
+        'holidays',
+    ];
 
     /** Columns of a calendar that its entries follow. */
     private const DEFAULTS = ['reminders', 'reminders_all_day'];
@@ -41,7 +50,8 @@ final readonly class PlanReminders
     }
 
     /**
-     * Accounts whose next days are not written down yet, those first that have the least written down. Costs one look into an index when
+     * Accounts whose next days are not written down yet, those first that have the least written down. Costs one look into an
+     * index when
      * there are none.
      *
      * @param  int  $most  accounts at once, so that what is due meanwhile need not wait for all of them
@@ -50,7 +60,11 @@ final readonly class PlanReminders
     public function extendSome(int $most): bool
     {
         $now = CarbonImmutable::now()->getTimestamp();
-        $behind = fn (): Builder => User::query()->where(fn (Builder $either): Builder => $either->where('planned_until', '<', $now + self::LEAST_AHEAD)->orWhere('planned_until', '>', $now + self::AHEAD + self::SLACK));
+        $behind = fn (): Builder => User::query()->where(
+            fn (Builder $either): Builder => $either
+                ->where('planned_until', '<', $now + self::LEAST_AHEAD)
+                ->orWhere('planned_until', '>', $now + self::AHEAD + self::SLACK),
+        );
         $ids = $behind()->orderBy('planned_until')->limit($most)->pluck('id');
         foreach ($ids as $id) {
             // Read again inside: somebody may have changed the account, or written its days down, meanwhile.
@@ -82,7 +96,7 @@ final readonly class PlanReminders
         foreach ($changed as $row) {
             $entry = match ($row['table']) {
                 'entries' => $row['id'],
-                'overrides' => $row['after']['entry_id'] ?? $row['before']['entry_id'] ?? null,
+                'overrides' => $row['after']['entry_id'] ?? ($row['before']['entry_id'] ?? null),
                 default => null,
             };
             if (is_string($entry)) {
@@ -91,7 +105,8 @@ final readonly class PlanReminders
             if ($row['table'] === 'calendars' && self::differs($row['before'] ?? [], $row['after'] ?? [], self::DEFAULTS)) {
                 $calendars[] = $row['id'];
             }
-            $all = $all || ($row['table'] === 'users' && self::differs($row['before'] ?? [], $row['after'] ?? [], self::SETTINGS));
+            $all =
+                $all || ($row['table'] === 'users' && self::differs($row['before'] ?? [], $row['after'] ?? [], self::SETTINGS));
         }
         if ($all || $entries !== [] || $calendars !== []) {
             $stored = User::query()->findOrFail($user->id);
@@ -99,8 +114,18 @@ final readonly class PlanReminders
             if ($all) {
                 $this->reconcile->daily($stored, $this->rows->daily($stored, $now, $stored->planned_until), $now);
             }
-            $this->reconcile->entries($stored, $all ? null : fn (Builder $query): Builder => $query->where(fn (Builder $either): Builder => $either->whereKey(array_values($entries))
-                ->when($calendars !== [], fn (Builder $or): Builder => $or->orWhereIn('calendar_id', $calendars))), array_values($entries), $now);
+            $this->reconcile->entries(
+                $stored,
+                $all
+                    ? null
+                    : fn (Builder $query): Builder => $query->where(
+                        fn (Builder $either): Builder => $either
+                            ->whereKey(array_values($entries))
+                            ->when($calendars !== [], fn (Builder $or): Builder => $or->orWhereIn('calendar_id', $calendars)),
+                    ),
+                array_values($entries),
+                $now,
+            );
         }
     }
 
@@ -132,7 +157,9 @@ final readonly class PlanReminders
             array_push($rows, ...$this->rows->of($user, $entry, $after, $until, unchangedSince: $now));
         }
         $this->reconcile->add($rows);
-        DB::table('users')->where('id', $user->id)->update(['planned_until' => $until]);
+        DB::table('users')
+            ->where('id', $user->id)
+            ->update(['planned_until' => $until]);
     }
 
     /** @return iterable<Entry> that may remind of something after a moment */
@@ -140,11 +167,25 @@ final readonly class PlanReminders
     {
         $day = gmdate('Y-m-d', $after - 86400 * 2);
 
-        return Visible::to($user)->entries()
+        return Visible::to($user)
+            ->entries()
             ->where(fn (Builder $any) => $any->where('own_reminders', false)->orWhere('reminders', '!=', '[]'))
-            ->where(fn (Builder $ends) => $ends->where(fn (Builder $loose) => $loose->whereNull('start')->where('due', '>=', $day))
-                ->orWhere(fn (Builder $placed) => $placed->whereNotNull('start')->where(fn (Builder $last) => $last->whereNull('last_day')->orWhere('last_day', '>=', $day)->orWhere('due', '>=', $day)
-                    ->orWhereHas('overrides', fn (Builder $moved) => $moved->where('moved_to', '>=', $day)))))
-            ->with('calendar')->lazy(200);
+            ->where(
+                fn (Builder $ends) => $ends
+                    ->where(fn (Builder $loose) => $loose->whereNull('start')->where('due', '>=', $day))
+                    ->orWhere(
+                        fn (Builder $placed) => $placed
+                            ->whereNotNull('start')
+                            ->where(
+                                fn (Builder $last) => $last
+                                    ->whereNull('last_day')
+                                    ->orWhere('last_day', '>=', $day)
+                                    ->orWhere('due', '>=', $day)
+                                    ->orWhereHas('overrides', fn (Builder $moved) => $moved->where('moved_to', '>=', $day)),
+                            ),
+                    ),
+            )
+            ->with('calendar')
+            ->lazy(200);
     }
 }

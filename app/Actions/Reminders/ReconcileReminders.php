@@ -43,22 +43,39 @@ final readonly class ReconcileReminders
         foreach (array_diff($ids, $found) as $gone) {
             // Of what is gone nothing to come is kept; what was due is, until it is stale.
             self::ofEntry($gone)->whereNull('handed_at')->where('fell_at', '>', $now)->delete();
-            self::ofEntry($gone)->whereNull('answered_at')->where('dropped_at', 0)->update(['dropped_at' => $now]);
+            self::ofEntry($gone)
+                ->whereNull('answered_at')
+                ->where('dropped_at', 0)
+                ->update(['dropped_at' => $now]);
         }
     }
 
     private function entry(User $user, Entry $entry, int $now): void
     {
         /** @var list<Delivery> $open */
-        $open = self::ofEntry($entry->id)->where(fn (Builder $either) => $either->whereNull('handed_at')->orWhereNull('answered_at'))->get()->all();
-        $back = array_filter($open, fn (Delivery $one): bool => $one->fell_at <= $now) === [] ? $now - self::GRACE : $now - ReminderRows::LONGEST_BACK - 86400;
-        $this->rows->loadOverrides($user, $entry, $back, array_values(array_unique(array_map(fn (Delivery $one): string => $one->recurrence_id, $open))));
+        $open = self::ofEntry($entry->id)
+            ->where(fn (Builder $either) => $either->whereNull('handed_at')->orWhereNull('answered_at'))
+            ->get()
+            ->all();
+        $back =
+            array_filter($open, fn (Delivery $one): bool => $one->fell_at <= $now) === []
+                ? $now - self::GRACE
+                : $now - ReminderRows::LONGEST_BACK - 86400;
+        $this->rows->loadOverrides(
+            $user,
+            $entry,
+            $back,
+            array_values(array_unique(array_map(fn (Delivery $one): string => $one->recurrence_id, $open))),
+        );
         $rows = $this->rows->of($user, $entry, $back, max($user->planned_until, $now));
         $wanted = array_combine(array_column($rows, 'key'), $rows);
         foreach ($open as $one) {
             $this->hold($user, $entry, $one, $one->kind === 'later' ? null : $wanted[$one->key] ?? null, $now);
         }
-        $this->write(array_values(array_filter($rows, fn (array $row): bool => $row['fell_at'] > $now)), 'where deliveries.fell_at <> excluded.fell_at');
+        $this->write(
+            array_values(array_filter($rows, fn (array $row): bool => $row['fell_at'] > $now)),
+            'where deliveries.fell_at <> excluded.fell_at',
+        );
     }
 
     /** @param  Row|null  $wanted  the same as it should be now */
@@ -69,19 +86,28 @@ final readonly class ReconcileReminders
             $this->putOff($entry, $one, $now);
         } elseif ($wanted === null || ($one->handed_at === null && ! $isDue && $wanted['fell_at'] <= $now)) {
             // Gone, done, or brought so near that its time had passed already.
-            $one->handed_at === null && ! $isDue ? $one->delete() : $one->update(['dropped_at' => $one->dropped_at ?: $now, 'entry_id' => $entry->id]);
+            $one->handed_at === null && ! $isDue
+                ? $one->delete()
+                : $one->update(['dropped_at' => $one->dropped_at ?: $now, 'entry_id' => $entry->id]);
         } elseif ($wanted['fell_at'] > $now && $wanted['fell_at'] !== $one->fell_at) {
             return; // it falls anew
         } elseif ($one->dropped_at === null || $wanted['fell_at'] === $one->fell_at) {
-            $one->update(['entry_id' => $entry->id, 'dropped_at' => null, 'starts_at' => $wanted['starts_at'], 'all_day' => $wanted['all_day'],
-                'moment' => $one->handed_at === null ? $this->rows->held($user, $entry, $one->fell_at) : $one->moment]);
+            $one->update([
+                'entry_id' => $entry->id,
+                'dropped_at' => null,
+                'starts_at' => $wanted['starts_at'],
+                'all_day' => $wanted['all_day'],
+                'moment' => $one->handed_at === null ? $this->rows->held($user, $entry, $one->fell_at) : $one->moment,
+            ]);
         }
     }
 
     /** What was put off comes back for as long as its occurrence is open. */
     private function putOff(Entry $entry, Delivery $one, int $now): void
     {
-        $change = $entry->overrides->first(fn (OccurrenceOverride $change): bool => $change->recurrence_id === $one->recurrence_id);
+        $change = $entry->overrides->first(
+            fn (OccurrenceOverride $change): bool => $change->recurrence_id === $one->recurrence_id,
+        );
         $isOpen = $change === null || (! $change->skipped && $change->done_at === null && $change->let_go_at === null);
         $one->update(['entry_id' => $entry->id, 'dropped_at' => $isOpen ? null : ($one->dropped_at ?: $now)]);
     }
@@ -95,9 +121,15 @@ final readonly class ReconcileReminders
     public function daily(User $user, array $rows, int $now): void
     {
         $all = $user->deliveries()->whereNull('handed_at')->whereNull('answered_at');
-        (clone $all)->whereIn('kind', ['agenda', 'evening'])->where('fell_at', '>', $now)->delete();
+        (clone $all)
+            ->whereIn('kind', ['agenda', 'evening'])
+            ->where('fell_at', '>', $now)
+            ->delete();
         foreach (['agenda' => $user->agenda_at, 'evening' => $user->evening_at] as $kind => $minute) {
-            (clone $all)->where('kind', $kind)->when($minute !== null, fn (Builder $query) => $query->whereNotIn('way', $user->agenda_ways))->delete();
+            (clone $all)
+                ->where('kind', $kind)
+                ->when($minute !== null, fn (Builder $query) => $query->whereNotIn('way', $user->agenda_ways))
+                ->delete();
         }
         $this->write($rows, null);
     }
@@ -111,15 +143,23 @@ final readonly class ReconcileReminders
     {
         $isDaily = fn (array $row): bool => $row['entry_id'] === null;
         $this->write(array_values(array_filter($rows, $isDaily)), null);
-        $this->write(array_values(array_filter($rows, fn (array $row): bool => ! $isDaily($row))), 'where deliveries.fell_at <> excluded.fell_at');
+        $this->write(
+            array_values(array_filter($rows, fn (array $row): bool => ! $isDaily($row))),
+            'where deliveries.fell_at <> excluded.fell_at',
+        );
     }
 
     /** @return Builder<Delivery> also those whose entry was deleted and may be there again */
     private static function ofEntry(string $id): Builder
     {
-        return Delivery::query()->whereIn('kind', ['reminder', 'later'])->where(fn (Builder $either) => $either->where('entry_id', $id)
-            ->orWhere(fn (Builder $gone) => $gone->where('key', '>=', "{$id}|")->where('key', '<', "{$id}}"))
-            ->orWhere(fn (Builder $gone) => $gone->where('key', '>=', "later|{$id}|")->where('key', '<', "later|{$id}}")));
+        return Delivery::query()
+            ->whereIn('kind', ['reminder', 'later'])
+            ->where(
+                fn (Builder $either) => $either
+                    ->where('entry_id', $id)
+                    ->orWhere(fn (Builder $gone) => $gone->where('key', '>=', "{$id}|")->where('key', '<', "{$id}}"))
+                    ->orWhere(fn (Builder $gone) => $gone->where('key', '>=', "later|{$id}|")->where('key', '<', "later|{$id}}")),
+            );
     }
 
     /**
@@ -132,9 +172,17 @@ final readonly class ReconcileReminders
             $columns = array_keys($some[0]);
             $marks = implode(', ', array_fill(0, count($some), '('.implode(', ', array_fill(0, count($columns), '?')).')'));
             $values = array_merge(...array_map(array_values(...), $some));
-            DB::insert('insert into deliveries ("'.implode('", "', $columns)."\") values {$marks} on conflict (key) do ".($falls === null ? 'nothing' : "update set
+            DB::insert(
+                'insert into deliveries ("'.
+                    implode('", "', $columns).
+                    "\") values {$marks} on conflict (key) do ".
+                    ($falls === null
+                        ? 'nothing'
+                        : "update set
                 entry_id = excluded.entry_id, fell_at = excluded.fell_at, moment = excluded.moment, starts_at = excluded.starts_at, all_day = excluded.all_day, claim = null, claimed_at = null, handed_at = null, gathered = 0,
-                shown_at = null, answered_at = null, dropped_at = null, tries = 0, retry_at = null, trouble = null, note_key = null, early = 0 {$falls}"), $values);
+                shown_at = null, answered_at = null, dropped_at = null, tries = 0, retry_at = null, trouble = null, note_key = null, early = 0 {$falls}"),
+                $values,
+            );
         }
     }
 }

@@ -27,15 +27,37 @@ final class WrongClock
         $now = CarbonImmutable::now()->getTimestamp();
         $ahead = fn () => Delivery::query()->where('handed_at', '>', $now + self::CORRECTION);
         if ($ahead()->exists()) {
-            $ahead()->where('early', false)->where('moment', '<=', $now)->update(['handed_at' => $now]);
-            $early = $ahead()->where('early', false)->update(['early' => true]);
+            $ahead()
+                ->where('early', false)
+                ->where('moment', '<=', $now)
+                ->update(['handed_at' => $now]);
+            $early = $ahead()
+                ->where('early', false)
+                ->update(['early' => true]);
             if ($early > 0) {
-                Log::warning("The clock was ahead until now: {$early} reminders came before their time and come again at their moment.");
+                Log::warning(
+                    "The clock was ahead until now: {$early} reminders came before their time and come again at their moment.",
+                );
             }
-            $ahead()->where('early', true)->where('moment', '<=', $now)->increment('repeated', 1, [
-                'early' => false, 'handed_at' => null, 'claim' => null, 'claimed_at' => null, 'shown_at' => null, 'answered_at' => null, 'gathered' => false, 'note_key' => null, 'retry_at' => null, 'tries' => 0,
-            ]);
+            $ahead()
+                ->where('early', true)
+                ->where('moment', '<=', $now)
+                ->increment('repeated', 1, [
+                    'early' => false,
+                    'handed_at' => null,
+                    'claim' => null,
+                    'claimed_at' => null,
+                    'shown_at' => null,
+                    'answered_at' => null,
+                    'gathered' => false,
+                    'note_key' => null,
+                    'retry_at' => null,
+                    'tries' => 0,
+                ]);
         }
-        Delivery::query()->where('early', true)->where('handed_at', '<=', $now + self::CORRECTION)->update(['early' => false]);
+        Delivery::query()
+            ->where('early', true)
+            ->where('handed_at', '<=', $now + self::CORRECTION)
+            ->update(['early' => false]);
     }
 }

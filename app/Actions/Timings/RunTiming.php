@@ -26,13 +26,23 @@ final readonly class RunTiming
      */
     public function start(User $user, Entry $entry, string $recurrenceId, ?int $planned): Timing
     {
-        return $this->writes->run($user, "Started on “{$entry->title}”", function () use ($user, $entry, $recurrenceId, $planned): Timing {
+        return $this->writes->run($user, "Started on “{$entry->title}”", function () use (
+            $user,
+            $entry,
+            $recurrenceId,
+            $planned,
+        ): Timing {
             $now = CarbonImmutable::now()->getTimestamp();
             foreach ($user->timings()->whereNull('ended_at')->get() as $running) {
                 $running->update(['ended_at' => max($running->started_at, $now)]);
             }
 
-            return $user->timings()->create(['entry_id' => $entry->id, 'recurrence_id' => $recurrenceId, 'started_at' => $now, 'planned' => $planned]);
+            return $user->timings()->create([
+                'entry_id' => $entry->id,
+                'recurrence_id' => $recurrenceId,
+                'started_at' => $now,
+                'planned' => $planned,
+            ]);
         });
     }
 

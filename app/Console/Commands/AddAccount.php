@@ -25,10 +25,16 @@ final class AddAccount extends Command
             'password' => is_string($given) ? $given : $this->secret('Password, ten characters or more'),
             'zone' => $this->option('zone'),
         ];
-        $validator = Validator::make($values, [
-            'name' => ['required', 'string', 'max:100'], 'email' => ['required', 'email', 'max:200', 'unique:users,email'],
-            'password' => ['required', 'string', new StrongPassword($values['email'])], 'zone' => ['required', 'string', new KnownZone],
-        ], ['email.unique' => 'There is an account with this address already.']);
+        $validator = Validator::make(
+            $values,
+            [
+                'name' => ['required', 'string', 'max:100'],
+                'email' => ['required', 'email', 'max:200', 'unique:users,email'],
+                'password' => ['required', 'string', new StrongPassword($values['email'])],
+                'zone' => ['required', 'string', new KnownZone()],
+            ],
+            ['email.unique' => 'There is an account with this address already.'],
+        );
         if ($validator->fails()) {
             foreach ($validator->errors()->all() as $sentence) {
                 $this->error($sentence);

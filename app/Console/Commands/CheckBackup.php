@@ -28,7 +28,13 @@ final class CheckBackup extends Command
         foreach ($paths as $path) {
             try {
                 $manifest = (new Archive($path))->check();
-                $this->line("{$path}: sound, of {$manifest['made_at']}, ".($manifest['tables']['entries'] ?? 0).' entries, '.count($manifest['files']).' files');
+                $this->line(
+                    "{$path}: sound, of {$manifest['made_at']}, ".
+                        ($manifest['tables']['entries'] ?? 0).
+                        ' entries, '.
+                        count($manifest['files']).
+                        ' files',
+                );
             } catch (UnsoundBackup $fault) {
                 $bad++;
                 $this->error("{$path}: {$fault->getMessage()}");

@@ -19,7 +19,10 @@ final class RestoreBackup extends Command
     public function handle(Backups $backups): int
     {
         $path = $this->argument('archive');
-        if (! $this->option('yes') && ! $this->confirm('Everything since that backup is replaced by it. What is there now is laid aside first. Go on?')) {
+        if (
+            ! $this->option('yes') &&
+            ! $this->confirm('Everything since that backup is replaced by it. What is there now is laid aside first. Go on?')
+        ) {
             return self::FAILURE;
         }
         try {

@@ -31,7 +31,10 @@ final class WriteBackup extends Command
             return self::FAILURE;
         }
         $this->line($archive->path);
-        $this->line(($manifest['tables']['entries'] ?? 0).' entries and '.count($manifest['files']).' files, opened and counted.', verbosity: 'v');
+        $this->line(
+            ($manifest['tables']['entries'] ?? 0).' entries and '.count($manifest['files']).' files, opened and counted.',
+            verbosity: 'v',
+        );
         foreach ($manifest['missing'] as $name) {
             $this->warn("The file {$name} of an entry is not on the disk any more.");
         }

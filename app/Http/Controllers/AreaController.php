@@ -26,9 +26,14 @@ final class AreaController
 {
     public function index(Request $request): JsonResponse
     {
-        $areas = Visible::to(Account::of($request))->areas()->with(['calendars' => fn ($calendars) => $calendars->withCount('entries')])->get();
+        $areas = Visible::to(Account::of($request))
+            ->areas()
+            ->with(['calendars' => fn ($calendars) => $calendars->withCount('entries')])
+            ->get();
 
-        return response()->json(['areas' => $areas->map(fn (Area $area): array => (new AreaResource($area))->toArray($request))->all()]);
+        return response()->json([
+            'areas' => $areas->map(fn (Area $area): array => (new AreaResource($area))->toArray($request))->all(),
+        ]);
     }
 
     public function store(AreaRequest $request, AddArea $areas): JsonResponse
@@ -72,7 +77,9 @@ final class AreaController
     public static function keepOne(User $user, bool $hasAnother): void
     {
         if (! $hasAnother) {
-            throw ValidationException::withMessages(['entries' => 'This is the last calendar. Make another one first: what is caught needs a place.']);
+            throw ValidationException::withMessages([
+                'entries' => 'This is the last calendar. Make another one first: what is caught needs a place.',
+            ]);
         }
     }
 }

@@ -24,7 +24,18 @@ final class AttachmentController
     {
         $user = Account::of($request);
 
-        return response()->json(AttachmentResource::shown($attachments->keep($user, Changeable::by($user)->entry($entry), $request->upload(), $request->upload()->getClientOriginalName(), $request->type())), 201);
+        return response()->json(
+            AttachmentResource::shown(
+                $attachments->keep(
+                    $user,
+                    Changeable::by($user)->entry($entry),
+                    $request->upload(),
+                    $request->upload()->getClientOriginalName(),
+                    $request->type(),
+                ),
+            ),
+            201,
+        );
     }
 
     public function show(Request $request, string $attachment): StreamedResponse
@@ -32,7 +43,10 @@ final class AttachmentController
         $found = self::find($request, $attachment);
 
         return Storage::disk('local')->download($found->path, $found->name, [
-            'Content-Type' => 'application/octet-stream', 'X-Content-Type-Options' => 'nosniff', 'Content-Security-Policy' => "sandbox; default-src 'none'", 'Cache-Control' => 'private, no-store',
+            'Content-Type' => 'application/octet-stream',
+            'X-Content-Type-Options' => 'nosniff',
+            'Content-Security-Policy' => "sandbox; default-src 'none'",
+            'Cache-Control' => 'private, no-store',
         ]);
     }
 

@@ -74,7 +74,7 @@ final readonly class BatchReadController
     {
         $route = $this->router->getRoutes()->match($one);
         if (in_array($route->getName(), self::NOT_HERE, true)) {
-            throw new NotFoundHttpException;
+            throw new NotFoundHttpException();
         }
         $this->router->substituteBindings($route);
         $this->router->substituteImplicitBindings($route);

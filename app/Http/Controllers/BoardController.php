@@ -24,7 +24,9 @@ final class BoardController
 {
     public function board(DaysRequest $request, Board $board): JsonResponse
     {
-        return response()->json($board->show(Account::of($request), $request->first(), $request->integer('days', 7), $request->nextOnly()));
+        return response()->json(
+            $board->show(Account::of($request), $request->first(), $request->integer('days', 7), $request->nextOnly()),
+        );
     }
 
     public function basket(Request $request, Basket $basket, Unreadable $unreadable): JsonResponse
@@ -41,7 +43,9 @@ final class BoardController
 
     public function month(DaysRequest $request, Month $month): JsonResponse
     {
-        return response()->json($month->show(Account::of($request), $request->first(), $request->integer('days', 42), $request->nextOnly()));
+        return response()->json(
+            $month->show(Account::of($request), $request->first(), $request->integer('days', 42), $request->nextOnly()),
+        );
     }
 
     public function year(YearRequest $request, Year $year): JsonResponse
@@ -56,7 +60,14 @@ final class BoardController
 
     public function ruler(DaysRequest $request, Ruler $ruler): JsonResponse
     {
-        return response()->json(['days' => $ruler->show(Account::of($request), $request->first(), $request->integer('weeks', 26), $request->integer('adding'))]);
+        return response()->json([
+            'days' => $ruler->show(
+                Account::of($request),
+                $request->first(),
+                $request->integer('weeks', 26),
+                $request->integer('adding'),
+            ),
+        ]);
     }
 
     /** So that a second window learns of changes without asking for everything. */

@@ -29,15 +29,21 @@ final class CaptureController
             throw ValidationException::withMessages(['line' => 'It needs a title: a word or two for what it is.']);
         }
         if (mb_strlen($draft->title) > 250) {
-            throw ValidationException::withMessages(['line' => 'A title has room for 250 characters. Put the rest into the notes.']);
+            throw ValidationException::withMessages([
+                'line' => 'A title has room for 250 characters. Put the rest into the notes.',
+            ]);
         }
-        $calendar = $reading->calendar($user, $draft) ?? throw ValidationException::withMessages(['line' => 'There is no calendar yet to put it in. Make one first.']);
+        $calendar =
+            $reading->calendar($user, $draft) ??
+            throw ValidationException::withMessages(['line' => 'There is no calendar yet to put it in. Make one first.']);
         $kind = match ($request->input('kind')) {
             'task' => 'task',
             'event' => 'event',
             default => null,
         };
 
-        return (new EntryResource($capture->capture($user, $draft, $calendar, $kind, $request->boolean('over_protected'))))->response($request)->setStatusCode(201);
+        return (new EntryResource($capture->capture($user, $draft, $calendar, $kind, $request->boolean('over_protected'))))
+            ->response($request)
+            ->setStatusCode(201);
     }
 }

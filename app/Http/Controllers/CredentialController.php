@@ -58,7 +58,10 @@ final readonly class CredentialController
             $this->mails->reset($user, DB::transaction(fn (): string => $this->links->make('reset', $user, $user->email)));
         }
 
-        return response()->json(['message' => 'If there is an account with this address, a mail is on its way. Its link is good for an hour.'], 202);
+        return response()->json(
+            ['message' => 'If there is an account with this address, a mail is on its way. Its link is good for an hour.'],
+            202,
+        );
     }
 
     public function reset(ResetRequest $request, SetPassword $passwords): Response

@@ -56,7 +56,12 @@ final class DayController
     public function start(TimingRequest $request, RunTiming $run, Timings $timings): JsonResponse
     {
         $user = Account::of($request);
-        $run->start($user, Changeable::by($user)->entry($request->string('entry_id')->value()), $request->string('recurrence_id', 'once')->value(), $request->planned());
+        $run->start(
+            $user,
+            Changeable::by($user)->entry($request->string('entry_id')->value()),
+            $request->string('recurrence_id', 'once')->value(),
+            $request->planned(),
+        );
 
         return response()->json(['running' => $timings->running($user)], 201);
     }

@@ -23,8 +23,26 @@ final readonly class DeviceController
     {
         $here = $this->signedIn->current($request)?->id;
 
-        return response()->json(['devices' => array_values(Account::of($request)->devices()->where('expires_at', '>', CarbonImmutable::now()->getTimestamp())->orderByDesc('seen_at')->get()
-            ->map(fn (Device $device): array => ['id' => $device->id, 'name' => $device->name, 'signed_in_at' => $device->signed_in_at, 'seen_at' => $device->seen_at, 'remembered' => $device->token_hash !== null, 'here' => $device->id === $here])->all())]);
+        return response()->json([
+            'devices' => array_values(
+                Account::of($request)
+                    ->devices()
+                    ->where('expires_at', '>', CarbonImmutable::now()->getTimestamp())
+                    ->orderByDesc('seen_at')
+                    ->get()
+                    ->map(
+                        fn (Device $device): array => [
+                            'id' => $device->id,
+                            'name' => $device->name,
+                            'signed_in_at' => $device->signed_in_at,
+                            'seen_at' => $device->seen_at,
+                            'remembered' => $device->token_hash !== null,
+                            'here' => $device->id === $here,
+                        ],
+                    )
+                    ->all(),
+            ),
+        ]);
     }
 
     public function destroy(Request $request, string $device): Response

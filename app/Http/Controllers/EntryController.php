@@ -36,12 +36,17 @@ final class EntryController
         $id = $request->query('recurrence_id');
         $id = is_string($id) && $id !== '' ? $id : 'once';
 
-        return response()->json([...(new EntryResource($found))->fields(), 'this_one' => ThisOne::shown($user, $found, $id, $timings->minutes($user, [$found->id])["{$found->id}|{$id}"] ?? 0)]);
+        return response()->json([
+            ...(new EntryResource($found))->fields(),
+            'this_one' => ThisOne::shown($user, $found, $id, $timings->minutes($user, [$found->id])["{$found->id}|{$id}"] ?? 0),
+        ]);
     }
 
     public function store(EntryRequest $request, AddEntry $entries): JsonResponse
     {
-        return (new EntryResource($entries->add(Account::of($request), $request->values(), $request->boolean('over_protected'))))->response($request)->setStatusCode(201);
+        return (new EntryResource($entries->add(Account::of($request), $request->values(), $request->boolean('over_protected'))))
+            ->response($request)
+            ->setStatusCode(201);
     }
 
     public function update(EntryRequest $request, string $entry, ChangeEntry $entries): JsonResponse
@@ -49,24 +54,58 @@ final class EntryController
         $user = Account::of($request);
         $found = Changeable::by($user)->entry($entry);
 
-        return (new EntryResource($entries->change($user, $found, $request->values(), $request->scope(), $request->recurrenceId(), $request->version(), $request->boolean('over_protected'))))->response($request)->setStatusCode(200);
+        return (new EntryResource(
+            $entries->change(
+                $user,
+                $found,
+                $request->values(),
+                $request->scope(),
+                $request->recurrenceId(),
+                $request->version(),
+                $request->boolean('over_protected'),
+            ),
+        ))
+            ->response($request)
+            ->setStatusCode(200);
     }
 
     public function move(MoveRequest $request, string $entry, MoveEntry $entries): JsonResponse
     {
         $user = Account::of($request);
         $found = Changeable::by($user)->entry($entry);
-        $moved = $entries->move($user, $found, $request->place(), $request->scope(), $request->recurrenceId(), $request->version(), $request->boolean('over_protected'));
+        $moved = $entries->move(
+            $user,
+            $found,
+            $request->place(),
+            $request->scope(),
+            $request->recurrenceId(),
+            $request->version(),
+            $request->boolean('over_protected'),
+        );
         $id = $request->scope() === Scope::One ? $request->recurrenceId() ?? Series::ONCE : Series::ONCE;
 
-        return response()->json([...(new EntryResource($moved))->fields(), 'after_due' => ThisOne::isAfterDue($user, $moved, $id)]);
+        return response()->json([
+            ...(new EntryResource($moved))->fields(),
+            'after_due' => ThisOne::isAfterDue($user, $moved, $id),
+        ]);
     }
 
     public function copy(CopyRequest $request, string $entry, CopyEntry $entries): JsonResponse
     {
         $user = Account::of($request);
 
-        return (new EntryResource($entries->copy($user, Changeable::by($user)->entry($entry), $request->recurrenceId(), $request->place(), $request->calendarId(), $request->boolean('over_protected'))))->response($request)->setStatusCode(201);
+        return (new EntryResource(
+            $entries->copy(
+                $user,
+                Changeable::by($user)->entry($entry),
+                $request->recurrenceId(),
+                $request->place(),
+                $request->calendarId(),
+                $request->boolean('over_protected'),
+            ),
+        ))
+            ->response($request)
+            ->setStatusCode(201);
     }
 
     public function destroy(RemoveRequest $request, string $entry, RemoveEntry $entries): Response
@@ -84,6 +123,14 @@ final class EntryController
 
         $due = $request->input('due');
 
-        return response()->json($preview->show(Account::of($request), $series, $request->filled('entry_id') ? $request->string('entry_id')->value() : null, is_string($due) ? $due : null, $request->recurrenceId()));
+        return response()->json(
+            $preview->show(
+                Account::of($request),
+                $series,
+                $request->filled('entry_id') ? $request->string('entry_id')->value() : null,
+                is_string($due) ? $due : null,
+                $request->recurrenceId(),
+            ),
+        );
     }
 }

@@ -29,7 +29,9 @@ final class EntryHistoryController
     {
         $user = Account::of($request);
 
-        return (new EntryResource($entries->restore($user, Changeable::by($user)->entry($entry), (int) $step)))->response($request)->setStatusCode(200);
+        return (new EntryResource($entries->restore($user, Changeable::by($user)->entry($entry), (int) $step)))
+            ->response($request)
+            ->setStatusCode(200);
     }
 
     public function past(Request $request, string $entry, RoutineHistory $history): JsonResponse
@@ -41,6 +43,8 @@ final class EntryHistoryController
 
     public function reach(Request $request, string $entry, ScopePreview $reach): JsonResponse
     {
-        return response()->json($reach->show(Visible::to(Account::of($request))->entry($entry), $request->string('recurrence_id')->value()));
+        return response()->json(
+            $reach->show(Visible::to(Account::of($request))->entry($entry), $request->string('recurrence_id')->value()),
+        );
     }
 }

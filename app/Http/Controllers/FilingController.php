@@ -21,7 +21,9 @@ final class FilingController
 {
     public function index(Request $request): JsonResponse
     {
-        return response()->json(['rules' => array_values(Account::of($request)->filingRules()->get()->map(self::shown(...))->all())]);
+        return response()->json([
+            'rules' => array_values(Account::of($request)->filingRules()->get()->map(self::shown(...))->all()),
+        ]);
     }
 
     public function store(FilingRequest $request, SaveFilingRule $rules): JsonResponse
@@ -31,7 +33,9 @@ final class FilingController
 
     public function update(FilingRequest $request, string $rule, SaveFilingRule $rules): JsonResponse
     {
-        return response()->json(self::shown($rules->save(Account::of($request), self::find($request, $rule), $request->values())));
+        return response()->json(
+            self::shown($rules->save(Account::of($request), self::find($request, $rule), $request->values())),
+        );
     }
 
     public function destroy(Request $request, string $rule, RemoveFilingRule $rules): Response
@@ -45,10 +49,17 @@ final class FilingController
     {
         $values = $request->values();
 
-        return response()->json(['entries' => array_map(
-            fn (Entry $entry): array => ['id' => $entry->id, 'title' => $entry->title, 'calendar_id' => $entry->calendar_id, 'colour' => $entry->colour],
-            $filing->wouldChange(Account::of($request), $values['words'], $values['calendar_id'], $values['colour']),
-        )]);
+        return response()->json([
+            'entries' => array_map(
+                fn (Entry $entry): array => [
+                    'id' => $entry->id,
+                    'title' => $entry->title,
+                    'calendar_id' => $entry->calendar_id,
+                    'colour' => $entry->colour,
+                ],
+                $filing->wouldChange(Account::of($request), $values['words'], $values['calendar_id'], $values['colour']),
+            ),
+        ]);
     }
 
     public function apply(Request $request, string $rule, ApplyFilingRule $rules): JsonResponse

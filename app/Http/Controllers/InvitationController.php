@@ -23,8 +23,25 @@ final class InvitationController
     {
         $user = Account::of($request);
 
-        return response()->json(['may_invite' => self::isFirst($user), 'invitations' => array_values($user->invitations()->whereNull('used_at')
-            ->where('expires_at', '>', CarbonImmutable::now()->getTimestamp())->orderBy('id')->get()->map(fn (AccountLink $link): array => ['id' => $link->id, 'email' => $link->email, 'expires_at' => $link->expires_at])->all())]);
+        return response()->json([
+            'may_invite' => self::isFirst($user),
+            'invitations' => array_values(
+                $user
+                    ->invitations()
+                    ->whereNull('used_at')
+                    ->where('expires_at', '>', CarbonImmutable::now()->getTimestamp())
+                    ->orderBy('id')
+                    ->get()
+                    ->map(
+                        fn (AccountLink $link): array => [
+                            'id' => $link->id,
+                            'email' => $link->email,
+                            'expires_at' => $link->expires_at,
+                        ],
+                    )
+                    ->all(),
+            ),
+        ]);
     }
 
     public function store(InvitationRequest $request, Links $links, AccountMails $mails): JsonResponse

@@ -20,7 +20,12 @@ final class MailAnswerController
     {
         $found = $this->find($request, $delivery);
 
-        return response()->view('mail.answer', ['title' => $found?->entry?->title, 'words' => self::words($answer), 'state' => $found === null ? 'gone' : ($found->answered_at === null ? 'ask' : 'answered'), 'url' => $request->fullUrl()]);
+        return response()->view('mail.answer', [
+            'title' => $found?->entry?->title,
+            'words' => self::words($answer),
+            'state' => $found === null ? 'gone' : ($found->answered_at === null ? 'ask' : 'answered'),
+            'url' => $request->fullUrl(),
+        ]);
     }
 
     public function answer(Request $request, int $delivery, string $answer, AnswerReminder $answers): Response
@@ -39,17 +44,33 @@ final class MailAnswerController
             }
         }
 
-        return response()->view('mail.answer', ['title' => $found?->entry?->title, 'words' => self::words($answer), 'state' => $state, 'url' => '']);
+        return response()->view('mail.answer', [
+            'title' => $found?->entry?->title,
+            'words' => self::words($answer),
+            'state' => $state,
+            'url' => '',
+        ]);
     }
 
     /** One that has fallen anew since the mail was sent is another. */
     private function find(Request $request, int $delivery): ?Delivery
     {
-        return Delivery::query()->whereKey($delivery)->where('fell_at', $request->integer('fell'))->with(['entry', 'user'])->first();
+        return Delivery::query()
+            ->whereKey($delivery)
+            ->where('fell_at', $request->integer('fell'))
+            ->with(['entry', 'user'])
+            ->first();
     }
 
     private static function words(string $answer): string
     {
-        return ['done' => 'done', 'skip' => 'not this time', 'hour' => 'in an hour again', 'morning' => 'tomorrow morning again', 'ten' => 'in ten minutes again', 'evening' => 'this evening again'][$answer] ?? $answer;
+        return [
+            'done' => 'done',
+            'skip' => 'not this time',
+            'hour' => 'in an hour again',
+            'morning' => 'tomorrow morning again',
+            'ten' => 'in ten minutes again',
+            'evening' => 'this evening again',
+        ][$answer] ?? $answer;
     }
 }

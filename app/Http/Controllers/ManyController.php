@@ -17,12 +17,29 @@ final class ManyController
         $user = Account::of($request);
         $picked = $request->picked();
         match ($request->string('do')->value()) {
-            'move' => $many->move($user, $picked, $request->integer('days'), $request->integer('minutes'), $request->boolean('over_protected')),
-            'copy' => $many->copy($user, $picked, $request->integer('days'), $request->integer('minutes'), $request->boolean('over_protected')),
+            'move' => $many->move(
+                $user,
+                $picked,
+                $request->integer('days'),
+                $request->integer('minutes'),
+                $request->boolean('over_protected'),
+            ),
+            'copy' => $many->copy(
+                $user,
+                $picked,
+                $request->integer('days'),
+                $request->integer('minutes'),
+                $request->boolean('over_protected'),
+            ),
             'date' => $many->toDate($user, $picked, $request->toDate(), $request->boolean('over_protected')),
             'tick' => $many->tick($user, $picked, $request->boolean('done', true)),
             'calendar' => $many->file($user, $picked, $request->string('calendar_id')->value()),
-            'label' => $many->label($user, $picked, $request->string('label')->trim()->value(), $request->boolean('carries', true)),
+            'label' => $many->label(
+                $user,
+                $picked,
+                $request->string('label')->trim()->value(),
+                $request->boolean('carries', true),
+            ),
             default => $many->remove($user, $picked),
         };
 

@@ -50,7 +50,12 @@ final class OccurrenceController
     {
         $user = Account::of($request);
         $recurrence = $request->input('recurrence_id');
-        $task = $steps->take($user, Changeable::by($user)->entry($entry), $step, is_string($recurrence) && $recurrence !== 'once' ? $recurrence : null);
+        $task = $steps->take(
+            $user,
+            Changeable::by($user)->entry($entry),
+            $step,
+            is_string($recurrence) && $recurrence !== 'once' ? $recurrence : null,
+        );
 
         return (new EntryResource($task->refresh()))->response($request)->setStatusCode(201);
     }

@@ -23,7 +23,11 @@ final class ReminderController
     {
         $user = Account::of($request);
 
-        return response()->json(['waiting' => $waiting->show($user), 'trouble' => $undelivered->of($user), 'revision' => User::query()->findOrFail($user->id)->revision]);
+        return response()->json([
+            'waiting' => $waiting->show($user),
+            'trouble' => $undelivered->of($user),
+            'revision' => User::query()->findOrFail($user->id)->revision,
+        ]);
     }
 
     public function claim(Request $request, int $delivery, AnswerReminder $answer): JsonResponse

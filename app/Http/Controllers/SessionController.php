@@ -70,7 +70,12 @@ final readonly class SessionController
         $token = $request->token();
         $user = $token === null ? $accounts->openFirst($request->account()) : $accounts->openInvited($token, $request->account());
         if ($user === null) {
-            abort(403, $token === null ? 'There is an account already. Sign in with it, or ask its owner for an invitation.' : 'This invitation was used already, or is older than a week. Ask for another one.');
+            abort(
+                403,
+                $token === null
+                    ? 'There is an account already. Sign in with it, or ask its owner for an invitation.'
+                    : 'This invitation was used already, or is older than a week. Ask for another one.',
+            );
         }
         $this->signedIn->begin($request, $user, false);
 
@@ -85,7 +90,7 @@ final readonly class SessionController
     /** The next week in another time zone, both ways. */
     public function anotherZone(Request $request, AnotherZone $zones): JsonResponse
     {
-        $request->validate(['zone' => ['required', 'string', new KnownZone]]);
+        $request->validate(['zone' => ['required', 'string', new KnownZone()]]);
 
         return response()->json($zones->show(Account::of($request), Zone::of($request->string('zone')->value())));
     }

@@ -25,7 +25,7 @@ final class IdempotentRequest
     {
         $key = (string) $request->headers->get('Idempotency-Key', '');
         $user = $request->user();
-        if ($key === '' || $request->isMethodSafe() || ! $user instanceof User) {
+        if ($key === '' || $request->isMethodSafe() || ! ($user instanceof User)) {
             return $next($request);
         }
         if (strlen($key) > 100 || preg_match('/^[\x21-\x7e]+$/D', $key) !== 1) {
@@ -34,14 +34,22 @@ final class IdempotentRequest
         $fingerprint = self::fingerprint($request);
         DB::beginTransaction();
         try {
-            $isNew = DB::table('answers')->insertOrIgnore([
-                'user_id' => $user->id, 'key' => $key, 'fingerprint' => $fingerprint, 'created_at' => CarbonImmutable::now(),
-            ]) === 1;
+            $isNew =
+                DB::table('answers')->insertOrIgnore([
+                    'user_id' => $user->id,
+                    'key' => $key,
+                    'fingerprint' => $fingerprint,
+                    'created_at' => CarbonImmutable::now(),
+                ]) === 1;
             $response = $isNew ? $next($request) : $this->kept($user, $key, $fingerprint);
             if ($isNew && $response->isSuccessful()) {
-                DB::table('answers')->where('user_id', $user->id)->where('key', $key)
+                DB::table('answers')
+                    ->where('user_id', $user->id)
+                    ->where('key', $key)
                     ->update(['status' => $response->getStatusCode(), 'body' => $response->getContent()]);
-                DB::table('answers')->where('created_at', '<', CarbonImmutable::now()->subHours(self::KEPT_HOURS))->delete();
+                DB::table('answers')
+                    ->where('created_at', '<', CarbonImmutable::now()->subHours(self::KEPT_HOURS))
+                    ->delete();
                 DB::commit();
             } else {
                 DB::rollBack();
@@ -63,7 +71,12 @@ final class IdempotentRequest
             $parts[] = json_encode($request->post(), JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE);
             array_walk_recursive($files, function (mixed $file, int|string $name) use (&$parts): void {
                 if ($file instanceof UploadedFile) {
-                    $parts[] = $name.' '.$file->getClientOriginalName().' '.($file->isValid() ? hash_file('sha256', $file->getPathname()) : $file->getError());
+                    $parts[] =
+                        $name.
+                        ' '.
+                        $file->getClientOriginalName().
+                        ' '.
+                        ($file->isValid() ? hash_file('sha256', $file->getPathname()) : $file->getError());
                 }
             });
         }
@@ -73,13 +86,18 @@ final class IdempotentRequest
 
     private function kept(User $user, string $key, string $fingerprint): Response
     {
-        $kept = DB::table('answers')->where('user_id', $user->id)->where('key', $key)->first(['fingerprint', 'status', 'body']);
+        $kept = DB::table('answers')
+            ->where('user_id', $user->id)
+            ->where('key', $key)
+            ->first(['fingerprint', 'status', 'body']);
         if ($kept === null || $kept->fingerprint !== $fingerprint) {
             return self::refused('This idempotency key was already used for another request.');
         }
 
-        return new Response(is_string($kept->body) ? $kept->body : '', is_numeric($kept->status) ? (int) $kept->status : 200,
-            ['Content-Type' => 'application/json', 'Idempotent-Replay' => 'true']);
+        return new Response(is_string($kept->body) ? $kept->body : '', is_numeric($kept->status) ? (int) $kept->status : 200, [
+            'Content-Type' => 'application/json',
+            'Idempotent-Replay' => 'true',
+        ]);
     }
 
     private static function refused(string $sentence): Response

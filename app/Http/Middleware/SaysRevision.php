@@ -22,11 +22,22 @@ final readonly class SaysRevision
 
     /** The tables that a read shows something of, by the first word of its path. */
     private const SHOWS = [
-        'board' => self::PLACED, 'month' => self::PLACED, 'year' => self::PLACED, 'ruler' => self::PLACED, 'search' => self::PLACED,
-        'entries' => [...self::PLACED, 'attachments', 'timings'], 'days' => [...self::PLACED, 'closings', 'timings'],
-        'closings' => [...self::PLACED, 'closings'], 'done' => [...self::PLACED, 'timings'], 'basket' => ['entries', 'overrides', 'calendars', 'areas'],
-        'reminders' => ['entries', 'overrides', 'calendars', 'users', 'deliveries'], 'areas' => ['areas', 'calendars', 'users'],
-        'filters' => ['filters', 'entries'], 'filing' => ['filing_rules', 'calendars'], 'timings' => ['timings', 'entries'], 'session' => ['users', 'attachments'],
+        'board' => self::PLACED,
+        'month' => self::PLACED,
+        'year' => self::PLACED,
+        'ruler' => self::PLACED,
+        'search' => self::PLACED,
+        'entries' => [...self::PLACED, 'attachments', 'timings'],
+        'days' => [...self::PLACED, 'closings', 'timings'],
+        'closings' => [...self::PLACED, 'closings'],
+        'done' => [...self::PLACED, 'timings'],
+        'basket' => ['entries', 'overrides', 'calendars', 'areas'],
+        'reminders' => ['entries', 'overrides', 'calendars', 'users', 'deliveries'],
+        'areas' => ['areas', 'calendars', 'users'],
+        'filters' => ['filters', 'entries'],
+        'filing' => ['filing_rules', 'calendars'],
+        'timings' => ['timings', 'entries'],
+        'session' => ['users', 'attachments'],
     ];
 
     public function __construct(private Dispatcher $events)
@@ -51,7 +62,18 @@ final readonly class SaysRevision
             $revision = DB::table('users')->where('id', $user->id)->value('revision');
             $response->headers->set('X-Revision', is_int($revision) ? (string) $revision : null);
             if ($touched !== []) {
-                $response->headers->set('X-Stale', implode(',', array_keys(array_filter(self::SHOWS, fn (array $tables): bool => array_intersect($tables, array_keys($touched)) !== []))));
+                $response->headers->set(
+                    'X-Stale',
+                    implode(
+                        ',',
+                        array_keys(
+                            array_filter(
+                                self::SHOWS,
+                                fn (array $tables): bool => array_intersect($tables, array_keys($touched)) !== [],
+                            ),
+                        ),
+                    ),
+                );
             }
         }
 

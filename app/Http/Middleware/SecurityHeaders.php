@@ -23,16 +23,18 @@ final class SecurityHeaders
         $nonce = Vite::useCspNonce();
         $response = $next($request);
         $isPage = str_starts_with((string) $response->headers->get('Content-Type', 'text/html'), 'text/html');
-        foreach ([
-            'Content-Security-Policy' => $isPage ? self::policyOfPage($nonce) : "default-src 'none'; frame-ancestors 'none'",
-            'X-Content-Type-Options' => 'nosniff',
-            'X-Frame-Options' => 'DENY',
-            'Referrer-Policy' => 'no-referrer',
-            'Permissions-Policy' => 'camera=(), display-capture=(), geolocation=(), microphone=(), payment=(), usb=()',
-            'Cross-Origin-Opener-Policy' => 'same-origin',
-            'Cross-Origin-Resource-Policy' => 'same-origin',
-            ...($request->isSecure() ? ['Strict-Transport-Security' => 'max-age='.self::YEAR.'; includeSubDomains'] : []),
-        ] as $name => $value) {
+        foreach (
+            [
+                'Content-Security-Policy' => $isPage ? self::policyOfPage($nonce) : "default-src 'none'; frame-ancestors 'none'",
+                'X-Content-Type-Options' => 'nosniff',
+                'X-Frame-Options' => 'DENY',
+                'Referrer-Policy' => 'no-referrer',
+                'Permissions-Policy' => 'camera=(), display-capture=(), geolocation=(), microphone=(), payment=(), usb=()',
+                'Cross-Origin-Opener-Policy' => 'same-origin',
+                'Cross-Origin-Resource-Policy' => 'same-origin',
+                ...$request->isSecure() ? ['Strict-Transport-Security' => 'max-age='.self::YEAR.'; includeSubDomains'] : [],
+            ] as $name => $value
+        ) {
             if (! $response->headers->has($name)) {
                 $response->headers->set($name, $value);
             }
@@ -44,7 +46,7 @@ final class SecurityHeaders
 
     private static function policyOfPage(string $nonce): string
     {
-        return "default-src 'none'; script-src 'self' 'nonce-{$nonce}'; style-src 'self' 'nonce-{$nonce}'; img-src 'self' data: blob:; font-src 'self'; connect-src 'self'; "
-            ."manifest-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'; object-src 'none'";
+        return "default-src 'none'; script-src 'self' 'nonce-{$nonce}'; style-src 'self' 'nonce-{$nonce}'; img-src 'self' data: blob:; font-src 'self'; connect-src 'self'; ".
+            "manifest-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'; object-src 'none'";
     }
 }

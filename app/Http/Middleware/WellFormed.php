@@ -43,7 +43,10 @@ final class WellFormed
                 continue; // an empty one
             }
             if (! is_string($value)) {
-                return self::refused(400, 'The address holds a list where a single value belongs: '.self::shown((string) $name).'.');
+                return self::refused(
+                    400,
+                    'The address holds a list where a single value belongs: '.self::shown((string) $name).'.',
+                );
             }
             if (! self::isPlain($value)) {
                 return self::refused(400, 'The address holds signs that are no text: '.self::shown((string) $name).'.');

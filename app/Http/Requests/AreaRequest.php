@@ -25,6 +25,11 @@ final class AreaRequest extends FormRequest
     /** @return array<string, string> */
     public function messages(): array
     {
-        return ['colour.in' => Colours::UNKNOWN, 'name.required' => 'Give it a name.', 'name.filled' => 'Give it a name.', 'intended_minutes.between' => 'A week has between 0 and 168 hours.'];
+        return [
+            'colour.in' => Colours::UNKNOWN,
+            'name.required' => 'Give it a name.',
+            'name.filled' => 'Give it a name.',
+            'intended_minutes.between' => 'A week has between 0 and 168 hours.',
+        ];
     }
 }

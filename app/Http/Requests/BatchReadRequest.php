@@ -14,11 +14,18 @@ final class BatchReadRequest extends FormRequest
     /** @return array<string, mixed> */
     public function rules(): array
     {
-        return ['read' => ['required', 'string', 'max:4000', function (string $name, string $value, \Closure $fail): void {
-            if (substr_count($value, ' ') >= self::MOST) {
-                $fail('Up to '.self::MOST.' reads go together.');
-            }
-        }]];
+        return [
+            'read' => [
+                'required',
+                'string',
+                'max:4000',
+                function (string $name, string $value, \Closure $fail): void {
+                    if (substr_count($value, ' ') >= self::MOST) {
+                        $fail('Up to '.self::MOST.' reads go together.');
+                    }
+                },
+            ],
+        ];
     }
 
     /** @return list<string> */

@@ -23,9 +23,9 @@ final class CalendarRequest extends FormRequest
             'busy' => ['sometimes', 'boolean'],
             'missed' => ['sometimes', 'in:hold,roll,lapse'],
             'reminders' => ['sometimes', 'array', 'max:10'],
-            'reminders.*' => ['string', new KnownReminder],
+            'reminders.*' => ['string', new KnownReminder()],
             'reminders_all_day' => ['sometimes', 'array', 'max:10'],
-            'reminders_all_day.*' => ['string', new KnownReminder],
+            'reminders_all_day.*' => ['string', new KnownReminder()],
             'default' => ['sometimes', 'boolean'],
         ];
     }
@@ -33,6 +33,11 @@ final class CalendarRequest extends FormRequest
     /** @return array<string, string> */
     public function messages(): array
     {
-        return ['colour.in' => Colours::UNKNOWN, 'name.required' => 'Give it a name.', 'name.filled' => 'Give it a name.', 'area_id.exists' => 'There is no such life area.'];
+        return [
+            'colour.in' => Colours::UNKNOWN,
+            'name.required' => 'Give it a name.',
+            'name.filled' => 'Give it a name.',
+            'area_id.exists' => 'There is no such life area.',
+        ];
     }
 }

@@ -14,13 +14,13 @@ final class ChangeAccountRequest extends FormRequest
     {
         return [
             'name' => ['sometimes', 'required', 'string', 'max:100'],
-            'zone' => ['sometimes', 'required', 'string', new KnownZone],
+            'zone' => ['sometimes', 'required', 'string', new KnownZone()],
             'first_weekday' => ['sometimes', 'integer', 'between:1,7'],
             'clock' => ['sometimes', 'in:24,12'],
             'work_days' => ['sometimes', 'array', 'min:1', 'max:7'],
             'work_days.*' => ['integer', 'between:1,7', 'distinct'],
             'routines_keep' => ['sometimes', 'in:wall,instant'],
-            'holidays' => ['sometimes', 'nullable', 'string', new KnownCountry],
+            'holidays' => ['sometimes', 'nullable', 'string', new KnownCountry()],
             'quiet_from' => ['sometimes', 'integer', 'between:0,1439'],
             'quiet_to' => ['sometimes', 'integer', 'between:0,1439'],
             'agenda_at' => ['sometimes', 'nullable', 'integer', 'between:0,1439'],
@@ -43,8 +43,17 @@ final class ChangeAccountRequest extends FormRequest
     /** @return array<string, string> */
     public function messages(): array
     {
-        return ['agenda_ways.min' => 'Choose at least one way.', 'stint_minutes.between' => 'A stint lasts between 5 minutes and 2 hours.', 'must_limit.between' => 'Between 1 and 9 musts a day.', 'other_limit.between' => 'Up to 40 others a day.', 'closing_questions.max' => 'No more than eight questions.',
-            'closing_questions.*.required' => 'A question needs a few words.', 'work_days.min' => 'Choose at least one day on which work is done.', 'week.*.sleeps.gt' => 'The waking hours end after they begin.', 'week.*.minutes.between' => 'A day has between 0 and 24 hours.'];
+        return [
+            'agenda_ways.min' => 'Choose at least one way.',
+            'stint_minutes.between' => 'A stint lasts between 5 minutes and 2 hours.',
+            'must_limit.between' => 'Between 1 and 9 musts a day.',
+            'other_limit.between' => 'Up to 40 others a day.',
+            'closing_questions.max' => 'No more than eight questions.',
+            'closing_questions.*.required' => 'A question needs a few words.',
+            'work_days.min' => 'Choose at least one day on which work is done.',
+            'week.*.sleeps.gt' => 'The waking hours end after they begin.',
+            'week.*.minutes.between' => 'A day has between 0 and 24 hours.',
+        ];
     }
 
     /** Whether routines stay at their time of day when the zone changes. */
@@ -59,7 +68,12 @@ final class ChangeAccountRequest extends FormRequest
         /** @var array<string, mixed> $changes */
         $changes = array_diff_key($this->validated(), ['routines_keep' => true]);
         if (is_array($changes['week'] ?? null)) {
-            $changes['week'] = array_map(fn (mixed $day): array => is_array($day) ? [...$day, 'theme' => is_string($day['theme'] ?? null) ? $day['theme'] : ''] : [], $changes['week']);
+            $changes['week'] = array_map(
+                fn (mixed $day): array => is_array($day)
+                    ? [...$day, 'theme' => is_string($day['theme'] ?? null) ? $day['theme'] : '']
+                    : [],
+                $changes['week'],
+            );
         }
 
         return $changes;

@@ -38,33 +38,41 @@ final class ClosingRequest extends FormRequest
     /** @return array<string, string> */
     public function messages(): array
     {
-        return ['key.required' => 'Which one is decided?', 'decision.required' => 'What is to become of it?', 'to.required_if' => 'To which day?', 'answers.*.answer.max' => 'An answer has room for 4,000 characters.'];
+        return [
+            'key.required' => 'Which one is decided?',
+            'decision.required' => 'What is to become of it?',
+            'to.required_if' => 'To which day?',
+            'answers.*.answer.max' => 'An answer has room for 4,000 characters.',
+        ];
     }
 
     /** @return list<\Closure(Validator): void> */
     public function after(): array
     {
-        return [function (Validator $validator): void {
-            if ($validator->errors()->isNotEmpty()) {
-                return;
-            }
-            try {
-                $date = $this->route('date');
-                $this->day = $date === 'now' ? Account::of($this)->dayInHand() : PlannableDays::date(is_string($date) ? $date : '');
-                $this->to = $this->filled('to') ? PlannableDays::date($this->string('to')->value()) : null;
-            } catch (InvalidTime $e) {
-                $validator->errors()->add('date', $e->getMessage());
+        return [
+            function (Validator $validator): void {
+                if ($validator->errors()->isNotEmpty()) {
+                    return;
+                }
+                try {
+                    $date = $this->route('date');
+                    $this->day =
+                        $date === 'now' ? Account::of($this)->dayInHand() : PlannableDays::date(is_string($date) ? $date : '');
+                    $this->to = $this->filled('to') ? PlannableDays::date($this->string('to')->value()) : null;
+                } catch (InvalidTime $e) {
+                    $validator->errors()->add('date', $e->getMessage());
 
-                return;
-            }
-            $today = Account::of($this)->wallNow()->date();
-            if ($today->isBefore($this->day)) {
-                $validator->errors()->add('date', 'That day has not come yet.');
-            }
-            if ($this->to !== null && ! $this->day->isBefore($this->to)) {
-                $validator->errors()->add('to', 'What is left over goes to a day after the one that is closed.');
-            }
-        }];
+                    return;
+                }
+                $today = Account::of($this)->wallNow()->date();
+                if ($today->isBefore($this->day)) {
+                    $validator->errors()->add('date', 'That day has not come yet.');
+                }
+                if ($this->to !== null && ! $this->day->isBefore($this->to)) {
+                    $validator->errors()->add('to', 'What is left over goes to a day after the one that is closed.');
+                }
+            },
+        ];
     }
 
     public function day(): LocalDate

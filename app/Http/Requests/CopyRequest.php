@@ -38,19 +38,25 @@ final class CopyRequest extends FormRequest
     /** @return list<\Closure(Validator): void> */
     public function after(): array
     {
-        return [function (Validator $validator): void {
-            if ($validator->errors()->isNotEmpty() || ! $this->filled('start')) {
-                return;
-            }
-            try {
-                $start = $this->string('start')->value();
-                $this->place = $this->boolean('all_day')
-                    ? Placement::allDay(PlannableDays::date(substr($start, 0, 10)), max(1, $this->integer('length')))
-                    : Placement::timed(PlannableDays::moment($start), $this->integer('length'), Account::of($this)->timeZone());
-            } catch (InvalidTime $e) {
-                $validator->errors()->add('start', $e->getMessage());
-            }
-        }];
+        return [
+            function (Validator $validator): void {
+                if ($validator->errors()->isNotEmpty() || ! $this->filled('start')) {
+                    return;
+                }
+                try {
+                    $start = $this->string('start')->value();
+                    $this->place = $this->boolean('all_day')
+                        ? Placement::allDay(PlannableDays::date(substr($start, 0, 10)), max(1, $this->integer('length')))
+                        : Placement::timed(
+                            PlannableDays::moment($start),
+                            $this->integer('length'),
+                            Account::of($this)->timeZone(),
+                        );
+                } catch (InvalidTime $e) {
+                    $validator->errors()->add('start', $e->getMessage());
+                }
+            },
+        ];
     }
 
     public function place(): ?Placement

@@ -19,36 +19,51 @@ final class CredentialRequest extends FormRequest
     {
         return [
             'current' => ['required', 'string', 'max:200'],
-            ...($this->is('*/password')
+            ...$this->is('*/password')
                 ? ['password' => ['required', 'string', new StrongPassword(Account::of($this)->email)]]
-                : ['email' => ['required', 'string', 'email', 'max:200', Rule::unique('users', 'email')->ignore(Account::of($this)->id)]]),
+                : [
+                    'email' => [
+                        'required',
+                        'string',
+                        'email',
+                        'max:200',
+                        Rule::unique('users', 'email')->ignore(Account::of($this)->id),
+                    ],
+                ],
         ];
     }
 
     /** @return array<string, string> */
     public function messages(): array
     {
-        return ['current.required' => 'Give your present password.', 'email.unique' => 'There is an account with this address already.', 'email.email' => 'This is no mail address.', 'password.required' => 'Give the new password.'];
+        return [
+            'current.required' => 'Give your present password.',
+            'email.unique' => 'There is an account with this address already.',
+            'email.email' => 'This is no mail address.',
+            'password.required' => 'Give the new password.',
+        ];
     }
 
     /** @return list<\Closure(Validator): void> */
     public function after(): array
     {
-        return [function (Validator $validator): void {
-            if ($validator->errors()->isNotEmpty()) {
-                return;
-            }
-            $backoff = app(Backoff::class);
-            [$user, $machine] = [Account::of($this), (string) $this->ip()];
-            $wait = $backoff->wait("present {$user->id}", $machine);
-            if ($wait > 0) {
-                $validator->errors()->add('current', Backoff::sentence($wait));
-            } elseif (! Hash::check($this->string('current')->value(), $user->password)) {
-                $backoff->wrong("present {$user->id}", $machine);
-                $validator->errors()->add('current', 'This is not your present password.');
-            } else {
-                $backoff->right("present {$user->id}", $machine);
-            }
-        }];
+        return [
+            function (Validator $validator): void {
+                if ($validator->errors()->isNotEmpty()) {
+                    return;
+                }
+                $backoff = app(Backoff::class);
+                [$user, $machine] = [Account::of($this), (string) $this->ip()];
+                $wait = $backoff->wait("present {$user->id}", $machine);
+                if ($wait > 0) {
+                    $validator->errors()->add('current', Backoff::sentence($wait));
+                } elseif (! Hash::check($this->string('current')->value(), $user->password)) {
+                    $backoff->wrong("present {$user->id}", $machine);
+                    $validator->errors()->add('current', 'This is not your present password.');
+                } else {
+                    $backoff->right("present {$user->id}", $machine);
+                }
+            },
+        ];
     }
 }

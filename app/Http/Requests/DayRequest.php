@@ -36,14 +36,16 @@ final class DayRequest extends FormRequest
     /** @return list<\Closure(Validator): void> */
     public function after(): array
     {
-        return [function (Validator $validator): void {
-            try {
-                $date = $this->route('date');
-                $this->day = PlannableDays::date(is_string($date) ? $date : '');
-            } catch (InvalidTime $e) {
-                $validator->errors()->add('date', $e->getMessage());
-            }
-        }];
+        return [
+            function (Validator $validator): void {
+                try {
+                    $date = $this->route('date');
+                    $this->day = PlannableDays::date(is_string($date) ? $date : '');
+                } catch (InvalidTime $e) {
+                    $validator->errors()->add('date', $e->getMessage());
+                }
+            },
+        ];
     }
 
     public function day(): LocalDate

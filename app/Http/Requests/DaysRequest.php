@@ -18,19 +18,27 @@ final class DaysRequest extends FormRequest
     /** @return array<string, mixed> */
     public function rules(): array
     {
-        return ['from' => ['required', 'string'], 'days' => ['sometimes', 'integer', 'between:1,42'], 'repeats' => ['sometimes', 'in:all,next'], 'weeks' => ['sometimes', 'integer', 'between:1,60'], 'adding' => ['sometimes', 'integer', 'between:0,6000']];
+        return [
+            'from' => ['required', 'string'],
+            'days' => ['sometimes', 'integer', 'between:1,42'],
+            'repeats' => ['sometimes', 'in:all,next'],
+            'weeks' => ['sometimes', 'integer', 'between:1,60'],
+            'adding' => ['sometimes', 'integer', 'between:0,6000'],
+        ];
     }
 
     /** @return list<\Closure(Validator): void> */
     public function after(): array
     {
-        return [function (Validator $validator): void {
-            try {
-                $this->first = PlannableDays::date($this->string('from')->value());
-            } catch (InvalidTime $e) {
-                $validator->errors()->add('from', $e->getMessage());
-            }
-        }];
+        return [
+            function (Validator $validator): void {
+                try {
+                    $this->first = PlannableDays::date($this->string('from')->value());
+                } catch (InvalidTime $e) {
+                    $validator->errors()->add('from', $e->getMessage());
+                }
+            },
+        ];
     }
 
     /** Whether of a routine only the next one is wanted. */

@@ -56,7 +56,7 @@ class EntryRequest extends FormRequest
             'ask_again' => ['nullable', new KnownDate('Ask again on which date?')],
             'missed' => ['required', Rule::enum(Missed::class)],
             'reminders' => ['present', 'nullable', 'array', 'max:10'],
-            'reminders.*' => ['string', new KnownReminder],
+            'reminders.*' => ['string', new KnownReminder()],
             'always_through' => ['sometimes', 'boolean'],
             'overlaps' => ['sometimes', 'boolean'],
             'importance' => ['nullable', 'in:must,should,could'],
@@ -152,40 +152,51 @@ class EntryRequest extends FormRequest
 
     public function values(): EntryValues
     {
-        return new EntryValues($this->series, [
-            'title' => $this->string('title')->value(),
-            'calendar_id' => $this->string('calendar_id')->value(),
-            'kind' => $this->string('kind')->value(),
-            'notes' => $this->string('notes')->value(),
-            'due' => $this->input('due'),
-            'not_before' => $this->input('not_before'),
-            'around' => $this->filled('around') ? (string) IsoWeek::read($this->string('around')->value(), Account::of($this)->wallNow()->date()) : null,
-            'waiting_for' => $this->string('waiting_for')->trim()->value(),
-            'ask_again' => $this->input('ask_again'),
-            'missed' => $this->string('missed')->value(),
-            'own_reminders' => $this->input('reminders') !== null,
-            'reminders' => array_values(array_unique(array_filter($this->array('reminders'), is_string(...)))),
-            'always_through' => $this->boolean('always_through'),
-            'overlaps' => $this->boolean('overlaps'),
-            'importance' => $this->input('importance'),
-            'effort' => $this->input('effort'),
-            'estimate' => $this->input('estimate') === null ? null : $this->integer('estimate'),
-            'busy' => $this->boolean('busy'),
-            'tentative' => $this->boolean('busy') && $this->boolean('tentative'),
-            'private' => $this->boolean('private'),
-            'protected' => $this->boolean('protected'),
-            'travel' => $this->integer('travel'),
-            'margin' => $this->integer('margin'),
-            'colour' => $this->input('colour'),
-            'labels' => array_values(array_filter(array_map(fn (mixed $label): string => is_string($label) ? trim($label) : '', $this->array('labels')), fn (string $label): bool => $label !== '')),
-            'end_zone' => $this->series === null || $this->boolean('all_day') || $this->boolean('floating') ? null : $this->endZone(),
-            'off_day' => $this->series?->rule === null ? 'keep' : ($this->string('off_day')->value() ?: 'keep'),
-            'seasons' => $this->series?->rule === null ? [] : $this->stretches('seasons'),
-            'pauses' => $this->series?->rule === null ? [] : $this->stretches('pauses'),
-            'place' => $this->string('place')->value(),
-            'link' => $this->string('link')->value(),
-            'checklist' => array_values($this->array('checklist')),
-        ], $this->sent);
+        return new EntryValues(
+            $this->series,
+            [
+                'title' => $this->string('title')->value(),
+                'calendar_id' => $this->string('calendar_id')->value(),
+                'kind' => $this->string('kind')->value(),
+                'notes' => $this->string('notes')->value(),
+                'due' => $this->input('due'),
+                'not_before' => $this->input('not_before'),
+                'around' => $this->filled('around')
+                    ? (string) IsoWeek::read($this->string('around')->value(), Account::of($this)->wallNow()->date())
+                    : null,
+                'waiting_for' => $this->string('waiting_for')->trim()->value(),
+                'ask_again' => $this->input('ask_again'),
+                'missed' => $this->string('missed')->value(),
+                'own_reminders' => $this->input('reminders') !== null,
+                'reminders' => array_values(array_unique(array_filter($this->array('reminders'), is_string(...)))),
+                'always_through' => $this->boolean('always_through'),
+                'overlaps' => $this->boolean('overlaps'),
+                'importance' => $this->input('importance'),
+                'effort' => $this->input('effort'),
+                'estimate' => $this->input('estimate') === null ? null : $this->integer('estimate'),
+                'busy' => $this->boolean('busy'),
+                'tentative' => $this->boolean('busy') && $this->boolean('tentative'),
+                'private' => $this->boolean('private'),
+                'protected' => $this->boolean('protected'),
+                'travel' => $this->integer('travel'),
+                'margin' => $this->integer('margin'),
+                'colour' => $this->input('colour'),
+                'labels' => array_values(
+                    array_filter(
+                        array_map(fn (mixed $label): string => is_string($label) ? trim($label) : '', $this->array('labels')),
+                        fn (string $label): bool => $label !== '',
+                    ),
+                ),
+                'end_zone' => $this->series === null || $this->boolean('all_day') || $this->boolean('floating') ? null : $this->endZone(),
+                'off_day' => $this->series?->rule === null ? 'keep' : ($this->string('off_day')->value() ?: 'keep'),
+                'seasons' => $this->series?->rule === null ? [] : $this->stretches('seasons'),
+                'pauses' => $this->series?->rule === null ? [] : $this->stretches('pauses'),
+                'place' => $this->string('place')->value(),
+                'link' => $this->string('link')->value(),
+                'checklist' => array_values($this->array('checklist')),
+            ],
+            $this->sent,
+        );
     }
 
     public function scope(): Scope
@@ -218,7 +229,9 @@ class EntryRequest extends FormRequest
             if ($this->input('due') !== null) {
                 $field = 'due';
                 $due = $this->string('due')->value();
-                $this->merge(['due' => str_contains($due, 'T') ? (string) PlannableDays::moment($due) : (string) PlannableDays::date($due)]);
+                $this->merge([
+                    'due' => str_contains($due, 'T') ? (string) PlannableDays::moment($due) : (string) PlannableDays::date($due),
+                ]);
             }
             if ($start === null) {
                 $this->requireNoPlace($validator);
@@ -228,7 +241,9 @@ class EntryRequest extends FormRequest
             $field = 'zone';
             $zone = $this->filled('zone') ? Zone::of($this->string('zone')->value()) : Account::of($this)->timeZone();
             $field = 'start';
-            $first = $this->boolean('all_day') ? PlannableDays::date(substr($start, 0, 10))->startOfDay() : PlannableDays::moment($start);
+            $first = $this->boolean('all_day')
+                ? PlannableDays::date(substr($start, 0, 10))->startOfDay()
+                : PlannableDays::moment($start);
             $field = 'end';
             $placement = $this->placement($first, $zone);
             $field = 'rule';
@@ -241,8 +256,15 @@ class EntryRequest extends FormRequest
             $extra = $this->singleDates('extra_dates', $placement);
             $field = 'except_dates';
             $except = $this->singleDates('except_dates', $placement);
-            $this->series = new Series('', $placement, $rule, $extra, $rule === null && $extra === [] ? [] : $except, $rule !== null && $this->boolean('after_done'),
-                $breaks);
+            $this->series = new Series(
+                '',
+                $placement,
+                $rule,
+                $extra,
+                $rule === null && $extra === [] ? [] : $except,
+                $rule !== null && $this->boolean('after_done'),
+                $breaks,
+            );
         } catch (InvalidTime|InvalidRule $e) {
             $validator->errors()->add($field, $e->getMessage());
         }
@@ -281,8 +303,11 @@ class EntryRequest extends FormRequest
         $dates = [];
         foreach ($this->array($name) as $text) {
             assert(is_string($text));
-            $date = $placement->allDay ? PlannableDays::date(substr($text, 0, 10))->startOfDay()
-                : (str_contains($text, 'T') ? PlannableDays::moment($text) : LocalDateTime::of(PlannableDays::date($text), $placement->start->time()));
+            $date = $placement->allDay
+                ? PlannableDays::date(substr($text, 0, 10))->startOfDay()
+                : (str_contains($text, 'T')
+                    ? PlannableDays::moment($text)
+                    : LocalDateTime::of(PlannableDays::date($text), $placement->start->time()));
             $dates[$date->seconds] = $date;
         }
         ksort($dates);
@@ -300,7 +325,11 @@ class EntryRequest extends FormRequest
 
     private function breaks(): ?Breaks
     {
-        return SeriesOf::breaks($this->string('off_day')->value() ?: 'keep', $this->stretches('seasons'), $this->stretches('pauses'));
+        return SeriesOf::breaks(
+            $this->string('off_day')->value() ?: 'keep',
+            $this->stretches('seasons'),
+            $this->stretches('pauses'),
+        );
     }
 
     /** @return list<array{from: string, to: string}> */

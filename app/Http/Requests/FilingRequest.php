@@ -15,7 +15,12 @@ final class FilingRequest extends FormRequest
     {
         return [
             'words' => ['required', 'string', 'max:60'],
-            'calendar_id' => ['nullable', 'required_without:colour', 'string', Changeable::by(Account::of($this))->namesCalendar()],
+            'calendar_id' => [
+                'nullable',
+                'required_without:colour',
+                'string',
+                Changeable::by(Account::of($this))->namesCalendar(),
+            ],
             'colour' => ['nullable', Rule::in(Colours::ALL)],
         ];
     }
@@ -23,8 +28,12 @@ final class FilingRequest extends FormRequest
     /** @return array<string, string> */
     public function messages(): array
     {
-        return ['words.required' => 'Which words in a title should file it?', 'calendar_id.required_without' => 'Choose a calendar, a colour, or both.',
-            'calendar_id.exists' => 'There is no such calendar.', 'colour.in' => Colours::UNKNOWN];
+        return [
+            'words.required' => 'Which words in a title should file it?',
+            'calendar_id.required_without' => 'Choose a calendar, a colour, or both.',
+            'calendar_id.exists' => 'There is no such calendar.',
+            'colour.in' => Colours::UNKNOWN,
+        ];
     }
 
     /** @return array{words: string, calendar_id: string|null, colour: string|null} */

@@ -23,11 +23,17 @@ final class HeirRequest extends FormRequest
     /** @return array<string, string> */
     public function messages(): array
     {
-        return ['entries.required' => 'Say whether the entries move to another calendar or are deleted.', 'move_to.required_if' => 'Choose the calendar that takes the entries.', 'move_to.exists' => 'There is no such calendar.'];
+        return [
+            'entries.required' => 'Say whether the entries move to another calendar or are deleted.',
+            'move_to.required_if' => 'Choose the calendar that takes the entries.',
+            'move_to.exists' => 'There is no such calendar.',
+        ];
     }
 
     public function heir(): ?Calendar
     {
-        return $this->input('entries') === 'move' ? Changeable::by(Account::of($this))->calendar($this->string('move_to')->value()) : null;
+        return $this->input('entries') === 'move'
+            ? Changeable::by(Account::of($this))->calendar($this->string('move_to')->value())
+            : null;
     }
 }

@@ -17,6 +17,10 @@ final class InvitationRequest extends FormRequest
     /** @return array<string, string> */
     public function messages(): array
     {
-        return ['email.required' => 'Whom do you invite?', 'email.email' => 'This is no mail address.', 'email.unique' => 'There is an account with this address already.'];
+        return [
+            'email.required' => 'Whom do you invite?',
+            'email.email' => 'This is no mail address.',
+            'email.unique' => 'There is an account with this address already.',
+        ];
     }
 }

@@ -20,7 +20,11 @@ final class ListsFirst
         foreach ($rules as $attribute => $rule) {
             $most = self::most($rule);
             if ($most !== null && self::exceeds($data, explode('.', (string) $attribute), $most)) {
-                $rules = array_filter($rules, fn (int|string $other): bool => ! str_starts_with((string) $other, $attribute.'.'), ARRAY_FILTER_USE_KEY);
+                $rules = array_filter(
+                    $rules,
+                    fn (int|string $other): bool => ! str_starts_with((string) $other, $attribute.'.'),
+                    ARRAY_FILTER_USE_KEY,
+                );
             }
         }
 
@@ -31,7 +35,13 @@ final class ListsFirst
     private static function most(mixed $rule): ?int
     {
         $rule = is_string($rule) ? explode('|', $rule) : $rule;
-        if (! is_array($rule) || array_filter($rule, fn (mixed $one): bool => is_string($one) && ($one === 'array' || str_starts_with($one, 'array:'))) === []) {
+        if (
+            ! is_array($rule) ||
+            array_filter(
+                $rule,
+                fn (mixed $one): bool => is_string($one) && ($one === 'array' || str_starts_with($one, 'array:')),
+            ) === []
+        ) {
             return null;
         }
         foreach ($rule as $one) {

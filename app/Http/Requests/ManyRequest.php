@@ -39,30 +39,41 @@ final class ManyRequest extends FormRequest
     /** @return array<string, string> */
     public function messages(): array
     {
-        return ['items.required' => 'Choose at least one entry.', 'items.max' => 'No more than 200 at once.', 'calendar_id.exists' => 'There is no such calendar.', 'label.required_if' => 'Which label?'];
+        return [
+            'items.required' => 'Choose at least one entry.',
+            'items.max' => 'No more than 200 at once.',
+            'calendar_id.exists' => 'There is no such calendar.',
+            'label.required_if' => 'Which label?',
+        ];
     }
 
     /** @return list<\Closure(Validator): void> */
     public function after(): array
     {
-        return [function (Validator $validator): void {
-            if ($validator->errors()->isNotEmpty()) {
-                return;
-            }
-            /** @var list<array{entry_id: string, recurrence_id?: string|null}> $items as validated */
-            $items = array_values($this->array('items'));
-            $entries = Changeable::by(Account::of($this))->entries()->whereKey(array_column($items, 'entry_id'))->get()->keyBy('id');
-            foreach ($items as $i => $item) {
-                $entry = $entries->get($item['entry_id']);
-                if (! $entry instanceof Entry) {
-                    $validator->errors()->add("items.{$i}", 'One of them is not there any more. Choose again.');
-
+        return [
+            function (Validator $validator): void {
+                if ($validator->errors()->isNotEmpty()) {
                     return;
                 }
-                $isRoutine = $entry->isRoutine();
-                $this->picked[] = new ChosenOccurrences($entry, $isRoutine ? $item['recurrence_id'] ?? null : null);
-            }
-        }];
+                /** @var list<array{entry_id: string, recurrence_id?: string|null}> $items as validated */
+                $items = array_values($this->array('items'));
+                $entries = Changeable::by(Account::of($this))
+                    ->entries()
+                    ->whereKey(array_column($items, 'entry_id'))
+                    ->get()
+                    ->keyBy('id');
+                foreach ($items as $i => $item) {
+                    $entry = $entries->get($item['entry_id']);
+                    if (! ($entry instanceof Entry)) {
+                        $validator->errors()->add("items.{$i}", 'One of them is not there any more. Choose again.');
+
+                        return;
+                    }
+                    $isRoutine = $entry->isRoutine();
+                    $this->picked[] = new ChosenOccurrences($entry, $isRoutine ? $item['recurrence_id'] ?? null : null);
+                }
+            },
+        ];
     }
 
     /** @return list<ChosenOccurrences> */

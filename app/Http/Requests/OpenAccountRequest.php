@@ -16,8 +16,12 @@ final class OpenAccountRequest extends FormRequest
         return [
             'name' => ['required', 'string', 'max:100'],
             'email' => ['required', 'string', 'email', 'max:200', 'unique:users,email'],
-            'password' => ['required', 'string', new StrongPassword(is_string($this->input('email')) ? $this->input('email') : '')],
-            'zone' => ['required', 'string', new KnownZone],
+            'password' => [
+                'required',
+                'string',
+                new StrongPassword(is_string($this->input('email')) ? $this->input('email') : ''),
+            ],
+            'zone' => ['required', 'string', new KnownZone()],
             'invitation' => ['sometimes', 'nullable', 'string', 'max:100'],
         ];
     }

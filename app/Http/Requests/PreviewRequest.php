@@ -9,6 +9,12 @@ final class PreviewRequest extends EntryRequest
 {
     public function rules(): array
     {
-        return [...self::placeRules(), 'start' => ['required', 'string', 'max:30'], 'due' => ['nullable', 'string', 'max:30'], 'entry_id' => ['sometimes', 'nullable', 'string', 'max:30'], 'recurrence_id' => ['sometimes', 'nullable', 'string', 'max:30']];
+        return [
+            ...self::placeRules(),
+            'start' => ['required', 'string', 'max:30'],
+            'due' => ['nullable', 'string', 'max:30'],
+            'entry_id' => ['sometimes', 'nullable', 'string', 'max:30'],
+            'recurrence_id' => ['sometimes', 'nullable', 'string', 'max:30'],
+        ];
     }
 }

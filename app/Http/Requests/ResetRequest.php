@@ -15,12 +15,16 @@ final class ResetRequest extends FormRequest
     {
         return $this->isMethod('POST')
             ? ['email' => ['required', 'string', 'email', 'max:200']]
-            : ['token' => ['required', 'string', 'max:100'], 'password' => ['required', 'string', new StrongPassword]];
+            : ['token' => ['required', 'string', 'max:100'], 'password' => ['required', 'string', new StrongPassword()]];
     }
 
     /** @return array<string, string> */
     public function messages(): array
     {
-        return ['email.required' => 'Give the mail address of the account.', 'email.email' => 'This is no mail address.', 'password.required' => 'Give the new password.'];
+        return [
+            'email.required' => 'Give the mail address of the account.',
+            'email.email' => 'This is no mail address.',
+            'password.required' => 'Give the new password.',
+        ];
     }
 }

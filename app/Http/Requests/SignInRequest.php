@@ -11,6 +11,10 @@ final class SignInRequest extends FormRequest
     /** @return array<string, mixed> */
     public function rules(): array
     {
-        return ['email' => ['required', 'string', 'max:200'], 'password' => ['required', 'string', 'max:200'], 'remember' => ['sometimes', 'boolean']];
+        return [
+            'email' => ['required', 'string', 'max:200'],
+            'password' => ['required', 'string', 'max:200'],
+            'remember' => ['sometimes', 'boolean'],
+        ];
     }
 }

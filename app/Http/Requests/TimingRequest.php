@@ -12,7 +12,11 @@ final class TimingRequest extends FormRequest
     public function rules(): array
     {
         return [
-            'entry_id' => [$this->isMethod('POST') && $this->route('timing') === null ? 'required' : 'sometimes', 'string', 'max:30'],
+            'entry_id' => [
+                $this->isMethod('POST') && $this->route('timing') === null ? 'required' : 'sometimes',
+                'string',
+                'max:30',
+            ],
             'recurrence_id' => ['sometimes', 'string', 'max:30'],
             'planned' => ['sometimes', 'nullable', 'integer', 'between:1,600'],
             'ended_at' => ['sometimes', 'nullable', 'integer'],

@@ -37,7 +37,10 @@ final class AccountResource extends JsonResource
             'closing_questions' => $this->resource->closing_questions,
             'files' => ['used' => Quota::used($this->resource), 'most' => Quota::most()],
             'default_calendar_id' => $this->resource->default_calendar_id,
-            'new_entry' => array_diff_key(EntryForm::of(EntryForm::blank($this->resource, null)), ['calendar_id' => true, 'title' => true]),
+            'new_entry' => array_diff_key(EntryForm::of(EntryForm::blank($this->resource, null)), [
+                'calendar_id' => true,
+                'title' => true,
+            ]),
         ];
     }
 }

@@ -25,7 +25,10 @@ final class AreaResource extends JsonResource
             'colour' => $area->colour,
             'intended_minutes' => $area->intended_minutes,
             'hidden' => $area->hidden,
-            'calendars' => $area->calendars->map(fn (Calendar $calendar): array => (new CalendarResource($calendar))->toArray($request))->values()->all(),
+            'calendars' => $area->calendars
+                ->map(fn (Calendar $calendar): array => (new CalendarResource($calendar))->toArray($request))
+                ->values()
+                ->all(),
         ];
     }
 }

@@ -28,7 +28,9 @@ final class CalendarResource extends JsonResource
             'missed' => $calendar->missed,
             'reminders' => $calendar->reminders,
             'reminders_all_day' => $calendar->reminders_all_day,
-            'entries' => is_numeric($calendar->getAttribute('entries_count')) ? (int) $calendar->getAttribute('entries_count') : $calendar->entries()->count(),
+            'entries' => is_numeric($calendar->getAttribute('entries_count'))
+                ? (int) $calendar->getAttribute('entries_count')
+                : $calendar->entries()->count(),
         ];
     }
 }

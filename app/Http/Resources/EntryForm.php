@@ -9,7 +9,10 @@ use App\Models\Calendar;
 use App\Models\Entry;
 use App\Models\User;
 
-/** An entry as a sheet sends it (EntryInput of the contract): what may be said of it, and what a new one has before anything is said. */
+/**
+ * An entry as a sheet sends it (EntryInput of the contract): what may be said of it, and what a new one has before anything is
+ * said.
+ */
 final class EntryForm
 {
     /** What a sheet shows besides, and does not send. */

@@ -41,8 +41,13 @@ final class EntryResource extends JsonResource
             'start' => $entry->start,
             'end' => match (true) {
                 $placement === null => null,
-                $placement->allDay => (string) $placement->end()->date()->plusDays(-1),
-                $entry->end_zone !== null && $placement->zone !== null => (string) Zone::of($entry->end_zone)->wall($placement->zone->instant($placement->end())),
+                $placement->allDay => (string) $placement
+                    ->end()
+                    ->date()
+                    ->plusDays(-1),
+                $entry->end_zone !== null && $placement->zone !== null => (string) Zone::of($entry->end_zone)->wall(
+                    $placement->zone->instant($placement->end()),
+                ),
                 default => (string) $placement->end(),
             },
             'zone' => $entry->zone,
@@ -76,11 +81,22 @@ final class EntryResource extends JsonResource
             'off_day' => $entry->off_day,
             'seasons' => $entry->seasons,
             'pauses' => $entry->pauses,
-            'attachments' => $entry->exists ? array_values(Attachment::query()->where('entry_id', $entry->id)->orderBy('id')->get()->map(AttachmentResource::shown(...))->all()) : [],
+            'attachments' => $entry->exists
+                ? array_values(
+                    Attachment::query()
+                        ->where('entry_id', $entry->id)
+                        ->orderBy('id')
+                        ->get()
+                        ->map(AttachmentResource::shown(...))
+                        ->all(),
+                )
+                : [],
             'place' => $entry->place,
             'link' => $entry->link,
             'checklist' => $entry->checklist,
-            'done' => $entry->exists && ! $entry->isRoutine() && $entry->overrides()->whereNotNull('done_at')->where('recurrence_id', 'once')->exists(),
+            'done' => $entry->exists &&
+                ! $entry->isRoutine() &&
+                $entry->overrides()->whereNotNull('done_at')->where('recurrence_id', 'once')->exists(),
             'version' => $entry->version,
         ];
     }

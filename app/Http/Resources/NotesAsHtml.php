@@ -6,7 +6,10 @@ namespace App\Http\Resources;
 
 use League\CommonMark\GithubFlavoredMarkdownConverter;
 
-/** Notes in Markdown as HTML that can be shown: what a person wrote as HTML is shown as it was written, links lead only to safe places. */
+/**
+ * Notes in Markdown as HTML that can be shown: what a person wrote as HTML is shown as it was written, links lead only to safe
+ * places.
+ */
 final class NotesAsHtml
 {
     private const DEEPEST = 20;
@@ -16,7 +19,10 @@ final class NotesAsHtml
         /** @var GithubFlavoredMarkdownConverter|null $converter */
         static $converter;
         $converter ??= new GithubFlavoredMarkdownConverter([
-            'html_input' => 'escape', 'allow_unsafe_links' => false, 'max_nesting_level' => self::DEEPEST, 'renderer' => ['soft_break' => "<br>\n"],
+            'html_input' => 'escape',
+            'allow_unsafe_links' => false,
+            'max_nesting_level' => self::DEEPEST,
+            'renderer' => ['soft_break' => "<br>\n"],
         ]);
 
         return $notes === '' ? '' : trim((string) $converter->convert($notes));

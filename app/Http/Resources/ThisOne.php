@@ -29,7 +29,10 @@ final class ThisOne
         }
         $series = SeriesOf::mendable($entry);
         $timeline = new Timeline($user->timeZone());
-        $one = $series === null ? null : $timeline->one($series, $recurrenceId, $change === null ? null : SeriesOf::override($change));
+        $one =
+            $series === null
+                ? null
+                : $timeline->one($series, $recurrenceId, $change === null ? null : SeriesOf::override($change));
         $asAll = $series === null ? null : $timeline->one($series, $recurrenceId, null);
 
         return [
@@ -40,11 +43,15 @@ final class ThisOne
             'due_as_all' => $asAll === null ? $entry->due : $asAll->due(),
             'own' => (object) $own,
             'shared' => ChangeEntry::SHARED,
-            'place' => $one === null || ! $one->isMoved() || $recurrenceId === Series::ONCE ? null : [
-                'all_day' => $one->placement->allDay,
-                'start' => $one->placement->allDay ? (string) $one->seen->from->date() : (string) $one->seen->from,
-                'end' => $one->placement->allDay ? (string) $one->seen->to->date()->plusDays(-1) : (string) $one->seen->to,
-            ],
+            'place' => $one === null || ! $one->isMoved() || $recurrenceId === Series::ONCE
+                    ? null
+                    : [
+                        'all_day' => $one->placement->allDay,
+                        'start' => $one->placement->allDay ? (string) $one->seen->from->date() : (string) $one->seen->from,
+                        'end' => $one->placement->allDay
+                            ? (string) $one->seen->to->date()->plusDays(-1)
+                            : (string) $one->seen->to,
+                    ],
         ];
     }
 
@@ -54,6 +61,9 @@ final class ThisOne
         $series = SeriesOf::mendable($entry);
         $change = $entry->overrides()->where('recurrence_id', $recurrenceId)->first();
 
-        return $series !== null && (new Timeline($user->timeZone()))->one($series, $recurrenceId, $change === null ? null : SeriesOf::override($change))?->isAfterDue() === true;
+        return $series !== null &&
+            (new Timeline($user->timeZone()))
+                ->one($series, $recurrenceId, $change === null ? null : SeriesOf::override($change))
+                ?->isAfterDue() === true;
     }
 }

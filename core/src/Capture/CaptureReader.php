@@ -73,8 +73,13 @@ final class CaptureReader
      * @param  LocalDateTime  $now  on the walls of the zone
      * @param  array<string, string>  $calendars  names of calendars and areas, by the caller's keys
      */
-    public static function read(string $text, LocalDateTime $now, Zone $zone, array $calendars, Weekday $firstWeekday = Weekday::MO): Draft
-    {
+    public static function read(
+        string $text,
+        LocalDateTime $now,
+        Zone $zone,
+        array $calendars,
+        Weekday $firstWeekday = Weekday::MO,
+    ): Draft {
         return (new self(new Line($text), $now, $zone, $calendars, $firstWeekday))->draft();
     }
 
@@ -142,16 +147,30 @@ final class CaptureReader
     private function readReminders(): void
     {
         do {
-            $found = $this->line->take('remind\s+me\s+(?<n>'.MomentReader::LENGTH.'|'.Words::NUMBER.'\s+days?|'.Words::NUMBER.'\s+weeks?)\s+before(?:hand)?', 'reminder',
+            $found = $this->line->take(
+                'remind\s+me\s+(?<n>'.
+                    MomentReader::LENGTH.
+                    '|'.
+                    Words::NUMBER.
+                    '\s+days?|'.
+                    Words::NUMBER.
+                    '\s+weeks?)\s+before(?:hand)?',
+                'reminder',
                 function (array $words): bool {
-                    $this->reminders[] = Trigger::beforeStart(preg_match('/(day|week)s?$/i', $words['n'], $m) === 1
-                        ? Words::number((string) preg_replace('/\s.*/', '', $words['n'])) * (strtolower($m[1]) === 'week' ? 10080 : 1440)
-                        : $this->moments->length($words['n']));
+                    $this->reminders[] = Trigger::beforeStart(
+                        preg_match('/(day|week)s?$/i', $words['n'], $m) === 1
+                            ? Words::number((string) preg_replace('/\s.*/', '', $words['n'])) *
+                                (strtolower($m[1]) === 'week' ? 10080 : 1440)
+                            : $this->moments->length($words['n']),
+                    );
 
                     return true;
-                });
+                },
+            );
         } while ($found && count($this->reminders) < 5);
-        $this->line->take('remind\s+me\s+at\s+(?<t>'.MomentReader::HOUR.')(?<eve>\s+the\s+day\s+before)?', 'reminder',
+        $this->line->take(
+            'remind\s+me\s+at\s+(?<t>'.MomentReader::HOUR.')(?<eve>\s+the\s+day\s+before)?',
+            'reminder',
             function (array $words): bool {
                 $time = $this->moments->time($words['t']);
                 if ($time === null) {
@@ -160,7 +179,8 @@ final class CaptureReader
                 $this->reminders[] = Trigger::atTime($words['eve'] === '' ? 0 : 1, $time);
 
                 return true;
-            });
+            },
+        );
         $this->line->take('remind\s+me', 'reminder', function (): bool {
             $this->reminders[] = Trigger::beforeStart(0);
 
@@ -171,12 +191,15 @@ final class CaptureReader
     /** "must" is an ordinary word: it counts only at the end, or alone between commas. */
     private function readImportance(): void
     {
-        $this->line->take('(?:(?<=, )|(?<=,))(?<a>must|should|could)(?=\s*(?:,|$|\x01))|(?<b>must|should|could)(?=\s*[,.\x01]*\s*$)', 'importance',
+        $this->line->take(
+            '(?:(?<=, )|(?<=,))(?<a>must|should|could)(?=\s*(?:,|$|\x01))|(?<b>must|should|could)(?=\s*[,.\x01]*\s*$)',
+            'importance',
             function (array $words): bool {
                 $this->importance = strtolower($words['a'] !== '' ? $words['a'] : $words['b']);
 
                 return true;
-            });
+            },
+        );
     }
 
     private function readKind(): void
@@ -190,7 +213,9 @@ final class CaptureReader
 
     private function readDue(): void
     {
-        $this->line->take('(?:due|by)\s+(?:on\s+)?(?<d>'.MomentReader::DATE.')(?:\s+at\s+(?<t>'.MomentReader::HOUR.'))?', 'due',
+        $this->line->take(
+            '(?:due|by)\s+(?:on\s+)?(?<d>'.MomentReader::DATE.')(?:\s+at\s+(?<t>'.MomentReader::HOUR.'))?',
+            'due',
             function (array $words): bool {
                 $date = $this->moments->date($words['d']);
                 $time = $words['t'] === '' ? null : $this->moments->time($words['t']);
@@ -200,7 +225,8 @@ final class CaptureReader
                 $this->due = $time === null ? (string) $date : (string) LocalDateTime::of($date, $time);
 
                 return true;
-            });
+            },
+        );
     }
 
     /** Notes to one's future self: when something should come up that has no day yet. */
@@ -229,14 +255,26 @@ final class CaptureReader
         $this->afterDone = $found['afterDone'];
         $this->offDay = self::offDay($found['phrase']);
         $this->line->cut($found['at'], strlen($found['phrase']), 'rhythm');
-        $this->line->take('(?:from|in)\s+(?<a>'.Words::MONTH.')\s+to\s+(?<b>'.Words::MONTH.')(?!\s+\d)', 'rhythm', fn (array $words): bool => $this->keepMonths(
-            array_filter(range(1, 12), fn (int $month): bool => ($month - Words::month($words['a']) + 12) % 12 <= (Words::month($words['b']) - Words::month($words['a']) + 12) % 12),
-        ));
-        $this->line->take('except\s+in\s+(?<m>'.Words::MONTH.'(?:(?:\s*,\s*|\s+and\s+)'.Words::MONTH.')*)', 'rhythm', function (array $words): bool {
-            preg_match_all('/'.Words::MONTH.'/i', $words['m'], $m);
+        $this->line->take(
+            '(?:from|in)\s+(?<a>'.Words::MONTH.')\s+to\s+(?<b>'.Words::MONTH.')(?!\s+\d)',
+            'rhythm',
+            fn (array $words): bool => $this->keepMonths(
+                array_filter(
+                    range(1, 12),
+                    fn (int $month): bool => ($month - Words::month($words['a']) + 12) % 12 <=
+                        (Words::month($words['b']) - Words::month($words['a']) + 12) % 12,
+                ),
+            ),
+        );
+        $this->line->take(
+            'except\s+in\s+(?<m>'.Words::MONTH.'(?:(?:\s*,\s*|\s+and\s+)'.Words::MONTH.')*)',
+            'rhythm',
+            function (array $words): bool {
+                preg_match_all('/'.Words::MONTH.'/i', $words['m'], $m);
 
-            return $this->keepMonths(array_diff(range(1, 12), array_map(Words::month(...), $m[0])));
-        });
+                return $this->keepMonths(array_diff(range(1, 12), array_map(Words::month(...), $m[0])));
+            },
+        );
         $this->line->take('until\s+(?<d>'.MomentReader::DATE.')', 'end', function (array $words): bool {
             $date = $this->moments->date($words['d']);
             $this->rule = $date === null ? $this->rule : $this->rule?->ending(null, Until::date($date));
@@ -271,7 +309,12 @@ final class CaptureReader
             if (! $clear || $from === null || $to === null) {
                 return false;
             }
-            if (preg_match('/pm$/i', $words['b']) === 1 && preg_match('/[ap]m$/i', $words['a']) !== 1 && $from->seconds < 43200 && $from->seconds + 43200 < $to->seconds) {
+            if (
+                preg_match('/pm$/i', $words['b']) === 1 &&
+                preg_match('/[ap]m$/i', $words['a']) !== 1 &&
+                $from->seconds < 43200 &&
+                $from->seconds + 43200 < $to->seconds
+            ) {
                 $from = LocalTime::of($from->hour() + 12, $from->minute());
             }
             $this->time = $from;
@@ -283,7 +326,9 @@ final class CaptureReader
         if ($found) {
             return;
         }
-        $this->line->take('at\s+(?<a>'.MomentReader::HOUR.')|(?<b>'.MomentReader::TIME.')', 'time', function (array $words): bool {
+        $this->line->take('at\s+(?<a>'.MomentReader::HOUR.')|(?<b>'.MomentReader::TIME.')', 'time', function (
+            array $words,
+        ): bool {
             $this->time = $this->moments->time($words['a'] !== '' ? $words['a'] : $words['b']);
 
             return $this->time !== null;
@@ -332,7 +377,11 @@ final class CaptureReader
         try {
             return $this->time === null
                 ? Placement::allDay($start->date(), $this->days)
-                : Placement::timed($start, $this->minutes ?? ($this->isTask ? self::DEFAULT_MINUTES : self::DEFAULT_EVENT_MINUTES), $this->zone);
+                : Placement::timed(
+                    $start,
+                    $this->minutes ?? ($this->isTask ? self::DEFAULT_MINUTES : self::DEFAULT_EVENT_MINUTES),
+                    $this->zone,
+                );
         } catch (InvalidTime) {
             return null;
         }

@@ -9,7 +9,10 @@ final class Line
 {
     private string $left;
 
-    /** @var list<array{int, int, 'title'|'rhythm'|'date'|'time'|'length'|'calendar'|'due'|'turn'|'reminder'|'importance'|'end'|'kind'}> byte offset, length, role */
+    /**
+     * @var list<array{int, int, 'title'|'rhythm'|'date'|'time'|'length'|'calendar'|'due'|'turn'|'reminder'|'importance'|'end'|'kind'}>
+     *   byte offset, length, role
+     */
     private array $taken = [];
 
     public function __construct(private readonly string $text)
@@ -32,7 +35,14 @@ final class Line
      */
     public function take(string $pattern, string $role, callable $accept): bool
     {
-        if (preg_match('/(?<![\w-])(?:'.$pattern.')(?![\w-])/iu', $this->left, $m, PREG_OFFSET_CAPTURE | PREG_UNMATCHED_AS_NULL) !== 1) {
+        if (
+            preg_match(
+                '/(?<![\w-])(?:'.$pattern.')(?![\w-])/iu',
+                $this->left,
+                $m,
+                PREG_OFFSET_CAPTURE | PREG_UNMATCHED_AS_NULL,
+            ) !== 1
+        ) {
             return false;
         }
         $groups = array_map(fn (array $group): string => (string) $group[0], $m);

@@ -12,16 +12,26 @@ use PlumRota\Core\Time\Weekday;
 /** Reads dates, times and lengths in English, as seen from a given day. */
 final readonly class MomentReader
 {
-    public const DATE = '(?:today|tonight|tomorrow|the\s+day\s+after\s+tomorrow|in\s+'.Words::NUMBER.'\s+(?:days?|weeks?|months?)'
-        .'|\d{4}-\d\d-\d\d|\d{1,2}(?:st|nd|rd|th)?\s+(?:of\s+)?'.Words::MONTH.'(?:\s+\d{4})?|'.Words::MONTH.'\s+\d{1,2}(?:st|nd|rd|th)?(?:,?\s+\d{4})?'
-        .'|the\s+\d{1,2}(?:st|nd|rd|th)|(?:(?:next|this)\s+)?'.Words::WEEKDAY.'|next\s+week)';
+    public const DATE =
+        '(?:today|tonight|tomorrow|the\s+day\s+after\s+tomorrow|in\s+'.
+        Words::NUMBER.
+        '\s+(?:days?|weeks?|months?)'.
+        '|\d{4}-\d\d-\d\d|\d{1,2}(?:st|nd|rd|th)?\s+(?:of\s+)?'.
+        Words::MONTH.
+        '(?:\s+\d{4})?|'.
+        Words::MONTH.
+        '\s+\d{1,2}(?:st|nd|rd|th)?(?:,?\s+\d{4})?'.
+        '|the\s+\d{1,2}(?:st|nd|rd|th)|(?:(?:next|this)\s+)?'.
+        Words::WEEKDAY.
+        '|next\s+week)';
 
     public const TIME = '(?:noon|midday|midnight|\d{1,2}(?:[:.][0-5]\d)?\s?(?:am|pm)\b|\d{1,2}:[0-5]\d)';
 
     public const HOUR = '(?:'.self::TIME.'|\d{1,2}(?:[:.][0-5]\d)?)';
 
-    public const LENGTH = '(?:half\s+an\s+hour|an?\s+hour\s+and\s+a\s+half|an?\s+hour|'
-        .'\d+(?:[.,]\d+)?\s?(?:hours?|hrs?|h)(?:\s?(?:and\s+)?\d+(?:\s?(?:minutes?|mins?|m))?)?|\d+\s?(?:minutes?|mins?))';
+    public const LENGTH =
+        '(?:half\s+an\s+hour|an?\s+hour\s+and\s+a\s+half|an?\s+hour|'.
+        '\d+(?:[.,]\d+)?\s?(?:hours?|hrs?|h)(?:\s?(?:and\s+)?\d+(?:\s?(?:minutes?|mins?|m))?)?|\d+\s?(?:minutes?|mins?))';
 
     public function __construct(private LocalDate $today, private Weekday $firstWeekday = Weekday::MO)
     {
@@ -31,7 +41,7 @@ final readonly class MomentReader
     {
         $words = strtolower((string) preg_replace('/\s+/', ' ', trim($words)));
         try {
-            return $this->named($words) ?? $this->numbered($words) ?? $this->ofWeekday($words);
+            return $this->named($words) ?? ($this->numbered($words) ?? $this->ofWeekday($words));
         } catch (InvalidTime) {
             return null;
         }
@@ -54,7 +64,7 @@ final readonly class MomentReader
         if ($half !== '' && ($hour < 1 || $hour > 12)) {
             return null;
         }
-        $hour = $half === '' ? $hour : $hour % 12 + ($half === 'pm' ? 12 : 0);
+        $hour = $half === '' ? $hour : ($hour % 12) + ($half === 'pm' ? 12 : 0);
         try {
             return LocalTime::of($hour, (int) ($m[2] ?? 0));
         } catch (InvalidTime) {
@@ -104,8 +114,10 @@ final readonly class MomentReader
         if (preg_match('/^the (\d{1,2})/', $words, $m) === 1) {
             return $this->nextDateOfMonth((int) $m[1]);
         }
-        if (preg_match('/^(?<d>\d{1,2})(?:st|nd|rd|th)? (?:of )?(?<m>[a-z]+)(?: (?<y>\d{4}))?$/D', $words, $m) !== 1
-            && preg_match('/^(?<m>[a-z]{3,9}) (?<d>\d{1,2})(?:st|nd|rd|th)?(?:,? (?<y>\d{4}))?$/D', $words, $m) !== 1) {
+        if (
+            preg_match('/^(?<d>\d{1,2})(?:st|nd|rd|th)? (?:of )?(?<m>[a-z]+)(?: (?<y>\d{4}))?$/D', $words, $m) !== 1 &&
+            preg_match('/^(?<m>[a-z]{3,9}) (?<d>\d{1,2})(?:st|nd|rd|th)?(?:,? (?<y>\d{4}))?$/D', $words, $m) !== 1
+        ) {
             return null;
         }
         if (($m['y'] ?? '') !== '') {
@@ -146,7 +158,7 @@ final readonly class MomentReader
         for ($month = 0; $month < 12; $month++) {
             $index = $this->today->year * 12 + $this->today->month - 1 + $month;
             try {
-                $date = LocalDate::of(intdiv($index, 12), $index % 12 + 1, $day);
+                $date = LocalDate::of(intdiv($index, 12), ($index % 12) + 1, $day);
             } catch (InvalidTime) {
                 continue;
             }
@@ -163,12 +175,12 @@ final readonly class MomentReader
         $index = $this->today->year * 12 + $this->today->month - 1 + $months;
         for ($day = $this->today->day; $day > 28; $day--) {
             try {
-                return LocalDate::of(intdiv($index, 12), $index % 12 + 1, $day);
+                return LocalDate::of(intdiv($index, 12), ($index % 12) + 1, $day);
             } catch (InvalidTime) {
                 continue;
             }
         }
 
-        return LocalDate::of(intdiv($index, 12), $index % 12 + 1, $day);
+        return LocalDate::of(intdiv($index, 12), ($index % 12) + 1, $day);
     }
 }

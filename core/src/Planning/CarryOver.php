@@ -31,7 +31,8 @@ final readonly class CarryOver
     }
 
     /**
-     * @param  callable(LocalDate, LocalDate): list<Override>  $changes  of the series near a stretch of days, given the first and the last
+     * @param  callable(LocalDate, LocalDate): list<Override>  $changes  of the series near a stretch of days, given the first and
+     *   the last
      * @return Occurrence|null the occurrence as it stands on its own day; null when nothing has rolled on
      */
     public function missed(Series $series, callable $changes): ?Occurrence

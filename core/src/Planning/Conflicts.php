@@ -16,7 +16,16 @@ final class Conflicts
      */
     public static function among(array $blocks): array
     {
-        $wanted = array_values(array_filter($blocks, fn (Block $block): bool => ! $block->allDay && $block->isBusy && ! $block->isTentative && ! $block->isDone && $block->seen->minutes() > 0));
+        $wanted = array_values(
+            array_filter(
+                $blocks,
+                fn (Block $block): bool => ! $block->allDay &&
+                    $block->isBusy &&
+                    ! $block->isTentative &&
+                    ! $block->isDone &&
+                    $block->seen->minutes() > 0,
+            ),
+        );
         usort($wanted, fn (Block $a, Block $b): int => $a->seen->from->seconds <=> $b->seen->from->seconds);
         $entries = array_map(fn (Block $block): string => explode('|', $block->key)[0], $wanted);
         $pairs = [];

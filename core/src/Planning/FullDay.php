@@ -15,10 +15,12 @@ final readonly class FullDay
     /** @return list<string> what is too much, as sentences; empty when the day holds */
     public function complaints(int $musts, int $others): array
     {
-        return array_values(array_filter([
-            $musts > $this->musts ? self::sentence($musts, $this->musts, 'must', 'musts') : null,
-            $others > $this->others ? self::sentence($others, $this->others, 'other', 'others') : null,
-        ]));
+        return array_values(
+            array_filter([
+                $musts > $this->musts ? self::sentence($musts, $this->musts, 'must', 'musts') : null,
+                $others > $this->others ? self::sentence($others, $this->others, 'other', 'others') : null,
+            ]),
+        );
     }
 
     private static function sentence(int $have, int $limit, string $one, string $many): string

@@ -19,7 +19,13 @@ final class Lanes
      */
     public static function of(array $blocks): array
     {
-        usort($blocks, fn (Block $a, Block $b): int => [$a->seen->from->seconds, -$a->seen->to->seconds] <=> [$b->seen->from->seconds, -$b->seen->to->seconds]);
+        usort(
+            $blocks,
+            fn (Block $a, Block $b): int => [$a->seen->from->seconds, -$a->seen->to->seconds] <=> [
+                $b->seen->from->seconds,
+                -$b->seen->to->seconds,
+            ],
+        );
         $placed = [];
         $group = [];
         $ends = [];

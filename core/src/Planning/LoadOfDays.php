@@ -57,7 +57,14 @@ final class LoadOfDays
     {
         $loads = [];
         foreach ($this->stretches as $day => $stretches) {
-            $loads[] = new DayLoad($this->first->plusDays($day), intdiv(self::covered($stretches), 60), $this->listed[$day], $capacities[$day], $this->tasks[$day], $this->done[$day]);
+            $loads[] = new DayLoad(
+                $this->first->plusDays($day),
+                intdiv(self::covered($stretches), 60),
+                $this->listed[$day],
+                $capacities[$day],
+                $this->tasks[$day],
+                $this->done[$day],
+            );
         }
 
         return $loads;

@@ -33,7 +33,8 @@ final readonly class Stint
     /** Nobody works that long without a look at the clock: it has to be asked about. */
     public function isForgotten(int $now): bool
     {
-        return $this->ended === null && $now - $this->started > ($this->planned === null ? self::LONG : $this->planned * 60 + self::OVER);
+        return $this->ended === null &&
+            $now - $this->started > ($this->planned === null ? self::LONG : $this->planned * 60 + self::OVER);
     }
 
     /**

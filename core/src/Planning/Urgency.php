@@ -53,7 +53,14 @@ final readonly class Urgency
         $keys = [];
         foreach ($all as $i => $one) {
             $day = $this->day($one);
-            $keys[$i] = [array_search($this->group($one), self::GROUPS, true), $this->rests($one), $day === null ? PHP_INT_MAX : $day->dayNumber(), Importance::weight($one->importance), $one->position, $i];
+            $keys[$i] = [
+                array_search($this->group($one), self::GROUPS, true),
+                $this->rests($one),
+                $day === null ? PHP_INT_MAX : $day->dayNumber(),
+                Importance::weight($one->importance),
+                $one->position,
+                $i,
+            ];
         }
         asort($keys);
 

@@ -23,7 +23,7 @@ final readonly class AdjustedSet
      */
     public function __construct(
         private RecurrenceSet $set,
-        private DayMarks $marks = new DayMarks,
+        private DayMarks $marks = new DayMarks(),
         private OffDay $offDay = OffDay::Keep,
         private array $seasons = [],
         private array $pauses = [],

@@ -30,7 +30,7 @@ final readonly class ClockWalk implements Walk
     /** @var list<array{int, list<int>}> the parts that limit, as how long one of its units is and which of them count */
     private array $limits;
 
-    public function __construct(private RecurrenceRule $rule, LocalDateTime $start, private Work $work = new Work)
+    public function __construct(private RecurrenceRule $rule, LocalDateTime $start, private Work $work = new Work())
     {
         $unit = match ($rule->freq) {
             Frequency::Hourly => 3600,
@@ -39,18 +39,23 @@ final readonly class ClockWalk implements Walk
         };
         $this->step = $unit * $rule->interval;
         $own = Gregorian::secondOfDay($start->seconds);
-        $this->first = $start->seconds - $own % $unit;
-        $this->offsets = Positions::of($rule->bySetPos, match ($rule->freq) {
-            Frequency::Hourly => DayTimes::withinHour($rule, $own),
-            Frequency::Minutely => DayTimes::withinMinute($rule, $own),
-            default => [0],
-        });
+        $this->first = $start->seconds - ($own % $unit);
+        $this->offsets = Positions::of(
+            $rule->bySetPos,
+            match ($rule->freq) {
+                Frequency::Hourly => DayTimes::withinHour($rule, $own),
+                Frequency::Minutely => DayTimes::withinMinute($rule, $own),
+                default => [0],
+            },
+        );
         $this->days = new DaySelection($rule, $start->date());
         $this->limitsDays = $rule->byDay !== [] || $rule->byMonth !== [] || $rule->byMonthDay !== [] || $rule->byYearDay !== [];
-        $this->limits = array_values(array_filter(
-            [[3600, $rule->byHour], [60, $rule->byMinute], [1, $rule->bySecond]],
-            fn (array $limit): bool => $limit[0] >= $unit && $limit[1] !== [],
-        ));
+        $this->limits = array_values(
+            array_filter(
+                [[3600, $rule->byHour], [60, $rule->byMinute], [1, $rule->bySecond]],
+                fn (array $limit): bool => $limit[0] >= $unit && $limit[1] !== [],
+            ),
+        );
     }
 
     public function from(int $number): Generator
@@ -94,7 +99,10 @@ final readonly class ClockWalk implements Walk
             if ($passes && $day > $first && $day < $last) {
                 $sum += $whole;
             } elseif ($passes) {
-                $sum += $this->ofDay($day === $first ? Gregorian::secondOfDay($this->first) : 0, $day === $last ? Gregorian::secondOfDay($end) : 86400);
+                $sum += $this->ofDay(
+                    $day === $first ? Gregorian::secondOfDay($this->first) : 0,
+                    $day === $last ? Gregorian::secondOfDay($end) : 86400,
+                );
             }
         }
 
@@ -105,7 +113,11 @@ final readonly class ClockWalk implements Walk
     private function ofDay(int $from, int $to): int
     {
         $count = 0;
-        for ($moment = self::stepTo(Gregorian::secondOfDay($this->first) % $this->step, $from, $this->step); $moment < $to; $moment = self::stepTo($moment, $end ?? $moment + 1, $this->step)) {
+        for (
+            $moment = self::stepTo(Gregorian::secondOfDay($this->first) % $this->step, $from, $this->step);
+            $moment < $to;
+            $moment = self::stepTo($moment, $end ?? $moment + 1, $this->step)
+        ) {
             $end = $this->endOfLeftOutTime($moment);
             $count += $end === null ? 1 : 0;
         }
@@ -115,7 +127,10 @@ final readonly class ClockWalk implements Walk
 
     public function cycle(): int
     {
-        return min(Gregorian::LAST_SECOND, Gregorian::together($this->step, $this->days->looksAtWeekdaysOnly() ? 7 * 86400 : Gregorian::CYCLE_SECONDS));
+        return min(
+            Gregorian::LAST_SECOND,
+            Gregorian::together($this->step, $this->days->looksAtWeekdaysOnly() ? 7 * 86400 : Gregorian::CYCLE_SECONDS),
+        );
     }
 
     /** Whether steps over the clock ever meet a time that the rule lets pass: every sixtieth minute may never be half past. */
@@ -126,7 +141,11 @@ final readonly class ClockWalk implements Walk
         for ($rest = 86400; $rest > 0;) {
             [$apart, $rest] = [$rest, $apart % $rest];
         }
-        for ($moment = Gregorian::secondOfDay($this->first) % $apart; $moment < 86400; $moment = self::stepTo($moment, $end, $apart)) {
+        for (
+            $moment = Gregorian::secondOfDay($this->first) % $apart;
+            $moment < 86400;
+            $moment = self::stepTo($moment, $end, $apart)
+        ) {
             $end = $this->endOfLeftOutTime($moment);
             if ($end === null) {
                 return true;
@@ -155,7 +174,7 @@ final readonly class ClockWalk implements Walk
         $second = Gregorian::secondOfDay($moment);
         foreach ($this->limits as [$unit, $wanted]) {
             if (! in_array(intdiv($second, $unit) % 60, $wanted, true)) {
-                return $moment - $second % $unit + $unit;
+                return $moment - ($second % $unit) + $unit;
             }
         }
 

@@ -10,7 +10,9 @@ use PlumRota\Core\Time\Weekday;
 /** The rhythms that are one press away, as they follow from the day a routine starts on. */
 final class CommonRhythms
 {
-    /** @return array<'every_day'|'weekdays'|'weekly'|'fortnightly'|'monthly_by_date'|'monthly_by_weekday'|'last_day'|'yearly', RecurrenceRule> */
+    /**
+     * @return array<'every_day'|'weekdays'|'weekly'|'fortnightly'|'monthly_by_date'|'monthly_by_weekday'|'last_day'|'yearly', RecurrenceRule>
+     */
     public static function from(LocalDate $start): array
     {
         $weekday = WeekdayNum::of($start->weekday());
@@ -23,12 +25,23 @@ final class CommonRhythms
             'weekly' => new RecurrenceRule(Frequency::Weekly, byDay: [$weekday]),
             'fortnightly' => new RecurrenceRule(Frequency::Weekly, 2, byDay: [$weekday]),
             // On the 29th and later a shorter month's last day stands in (RFC 7529).
-            'monthly_by_date' => new RecurrenceRule(Frequency::Monthly, byMonthDay: [$start->day], skip: $start->day > 28 ? Skip::Backward : Skip::Omit),
+            'monthly_by_date' => new RecurrenceRule(
+                Frequency::Monthly,
+                byMonthDay: [$start->day],
+                skip: $start->day > 28 ? Skip::Backward : Skip::Omit,
+            ),
             // A fifth weekday is rare: the last one is meant.
-            'monthly_by_weekday' => new RecurrenceRule(Frequency::Monthly, byDay: [WeekdayNum::of($start->weekday(), $nth === 5 ? -1 : $nth)]),
+            'monthly_by_weekday' => new RecurrenceRule(
+                Frequency::Monthly,
+                byDay: [WeekdayNum::of($start->weekday(), $nth === 5 ? -1 : $nth)],
+            ),
             'last_day' => new RecurrenceRule(Frequency::Monthly, byMonthDay: [-1]),
-            'yearly' => new RecurrenceRule(Frequency::Yearly, byMonthDay: [$start->day], byMonth: [$start->month],
-                skip: $start->day === 29 && $start->month === 2 ? Skip::Backward : Skip::Omit),
+            'yearly' => new RecurrenceRule(
+                Frequency::Yearly,
+                byMonthDay: [$start->day],
+                byMonth: [$start->month],
+                skip: $start->day === 29 && $start->month === 2 ? Skip::Backward : Skip::Omit,
+            ),
         ];
     }
 }

@@ -23,8 +23,10 @@ final readonly class DayMarks
      * @param  list<LocalDate>  $off  holidays and days away
      * @param  list<Weekday>  $weekdays  on which work is done
      */
-    public function __construct(array $off = [], array $weekdays = [Weekday::MO, Weekday::TU, Weekday::WE, Weekday::TH, Weekday::FR])
-    {
+    public function __construct(
+        array $off = [],
+        array $weekdays = [Weekday::MO, Weekday::TU, Weekday::WE, Weekday::TH, Weekday::FR],
+    ) {
         $this->off = array_fill_keys(array_map(fn (LocalDate $date): int => $date->dayNumber(), $off), true);
         $this->weekdays = array_fill_keys(array_map(fn (Weekday $weekday): int => $weekday->value, $weekdays), true);
     }

@@ -107,11 +107,14 @@ final class DaySelection
         $first = Gregorian::dayNumber($year, 1, 1);
         $length = Gregorian::isLeap($year) ? 366 : 365;
 
-        return self::isAmong($this->rule->byMonthDay, $date, Gregorian::daysInMonth($year, $month))
-            && self::isAmong($this->rule->byYearDay, $day - $first + 1, $length);
+        return self::isAmong($this->rule->byMonthDay, $date, Gregorian::daysInMonth($year, $month)) &&
+            self::isAmong($this->rule->byYearDay, $day - $first + 1, $length);
     }
 
-    /** Where the stretch ends in which a day that does not pass lies: the next date that the rule names, or the next month that it wants. */
+    /**
+     * Where the stretch ends in which a day that does not pass lies: the next date that the rule names, or the next month that it
+     * wants.
+     */
     public function nextAfter(int $day): int
     {
         [$year, $month, $date] = Gregorian::fromDayNumber($day);
@@ -223,14 +226,15 @@ final class DaySelection
         $days = [];
         $weekdayOfFirst = Weekday::numberOf($first);
         foreach ($this->weekdays as $weekday => $_) {
-            for ($day = $first + ($weekday - $weekdayOfFirst + 7) % 7; $day < $end; $day += 7) {
+            for ($day = $first + (($weekday - $weekdayOfFirst + 7) % 7); $day < $end; $day += 7) {
                 $days[] = $day;
             }
         }
         foreach ($this->numbered as [$weekday, $nth]) {
-            $day = $nth > 0
-                ? $first + ($weekday - $weekdayOfFirst + 7) % 7 + ($nth - 1) * 7
-                : $end - 1 - (Weekday::numberOf($end - 1) - $weekday + 7) % 7 + ($nth + 1) * 7;
+            $day =
+                $nth > 0
+                    ? $first + (($weekday - $weekdayOfFirst + 7) % 7) + ($nth - 1) * 7
+                    : $end - 1 - ((Weekday::numberOf($end - 1) - $weekday + 7) % 7) + ($nth + 1) * 7;
             if ($day >= $first && $day < $end) {
                 $days[] = $day;
             }
@@ -245,26 +249,40 @@ final class DaySelection
      * @param  list<int>  $days
      * @return list<int>
      */
-    private function filtered(array $days, int $first, int $end, bool $month = false, bool $weekNo = false, bool $monthDay = false, bool $weekday = false): array
-    {
+    private function filtered(
+        array $days,
+        int $first,
+        int $end,
+        bool $month = false,
+        bool $weekNo = false,
+        bool $monthDay = false,
+        bool $weekday = false,
+    ): array {
         $rule = $this->rule;
         $allowed = null;
         if ($weekday && $rule->byDay !== []) {
-            $allowed = $this->numbered === [] || $rule->byMonth === [] || $rule->freq === Frequency::Monthly
-                ? array_fill_keys($this->weekdaysBetween($first, $end), true)
-                : $this->numberedInMonths($first);
+            $allowed =
+                $this->numbered === [] || $rule->byMonth === [] || $rule->freq === Frequency::Monthly
+                    ? array_fill_keys($this->weekdaysBetween($first, $end), true)
+                    : $this->numberedInMonths($first);
         } elseif ($weekday && $rule->byWeekNo !== [] && $rule->byMonthDay === [] && $rule->byYearDay === []) {
-            $days = array_values(array_filter($days, fn (int $day): bool => Weekday::numberOf($day) === $this->start->weekday()->value));
+            $days = array_values(
+                array_filter($days, fn (int $day): bool => Weekday::numberOf($day) === $this->start->weekday()->value),
+            );
         }
-        $weeks = $weekNo && $rule->byWeekNo !== []
-            ? array_fill_keys($this->ofWeeks(Gregorian::fromDayNumber($first)[0], $first, $end), true) : null;
+        $weeks =
+            $weekNo && $rule->byWeekNo !== []
+                ? array_fill_keys($this->ofWeeks(Gregorian::fromDayNumber($first)[0], $first, $end), true)
+                : null;
         $left = [];
         foreach ($days as $day) {
             [$y, $m, $d] = Gregorian::fromDayNumber($day);
-            if (($allowed === null || isset($allowed[$day]))
-                && ($weeks === null || isset($weeks[$day]))
-                && (! $month || $this->months === [] || isset($this->months[$m]))
-                && (! $monthDay || self::isAmong($rule->byMonthDay, $d, Gregorian::daysInMonth($y, $m)))) {
+            if (
+                ($allowed === null || isset($allowed[$day])) &&
+                ($weeks === null || isset($weeks[$day])) &&
+                (! $month || $this->months === [] || isset($this->months[$m])) &&
+                (! $monthDay || self::isAmong($rule->byMonthDay, $d, Gregorian::daysInMonth($y, $m)))
+            ) {
                 $left[] = $day;
             }
         }

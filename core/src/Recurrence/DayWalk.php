@@ -64,11 +64,17 @@ final readonly class DayWalk implements Walk
         }
         $barren = 0;
         for ($first = $this->first + $number * $this->stride; ;) {
-            $days = $limit === null ? $this->days : array_values(array_filter($this->days, fn (int $day): bool => $limit->passes($first + $day)));
+            $days =
+                $limit === null
+                    ? $this->days
+                    : array_values(array_filter($this->days, fn (int $day): bool => $limit->passes($first + $day)));
             yield $first * 86400 => $limit === null ? $offsets : $this->times->on($days);
             $barren = $days === [] ? $barren + 1 : 0;
             // Where nothing comes for long, the days are passed over on which nothing can.
-            $next = $limit !== null && $barren > self::PATIENCE && count($this->days) === 1 ? $limit->nextAfter($first + $this->days[0]) - $this->days[0] : $first + 1;
+            $next =
+                $limit !== null && $barren > self::PATIENCE && count($this->days) === 1
+                    ? $limit->nextAfter($first + $this->days[0]) - $this->days[0]
+                    : $first + 1;
             $first += intdiv($next - $first + $this->stride - 1, $this->stride) * $this->stride;
         }
     }
@@ -85,6 +91,9 @@ final readonly class DayWalk implements Walk
 
     public function cycle(): int
     {
-        return Gregorian::together($this->stride, $this->limit === null || $this->limit->looksAtWeekdaysOnly() ? 7 : intdiv(Gregorian::CYCLE_SECONDS, 86400)) * 86400;
+        return Gregorian::together(
+            $this->stride,
+            $this->limit === null || $this->limit->looksAtWeekdaysOnly() ? 7 : intdiv(Gregorian::CYCLE_SECONDS, 86400),
+        ) * 86400;
     }
 }

@@ -48,17 +48,23 @@ final class ExpandCommand
         $zoneName = self::text($case, 'tz');
         $zone = $zoneName === null || $isDate ? null : Zone::of($zoneName);
         $rules = array_map(RuleParser::parse(...), self::texts($case, 'rrule'));
-        $set = new RecurrenceSet(self::moment($text), $rules,
-            array_map(fn (string $text): LocalDateTime => PeriodValue::parse($text)->start, self::texts($case, 'rdate')), array_map(self::moment(...), self::texts($case, 'exdate')), $zone);
+        $set = new RecurrenceSet(
+            self::moment($text),
+            $rules,
+            array_map(fn (string $text): LocalDateTime => PeriodValue::parse($text)->start, self::texts($case, 'rdate')),
+            array_map(self::moment(...), self::texts($case, 'exdate')),
+            $zone,
+        );
         $from = self::text($case, 'from');
         $to = self::text($case, 'to');
         $limit = $case['limit'] ?? ($to === null ? 100 : RecurrenceSet::MOST);
         if (! is_int($limit) || $limit < 0) {
             throw new DomainException('limit: it is a whole number from 0 on.');
         }
-        $found = $to === null
-            ? $set->next($limit, $from === null ? null : self::moment($from))
-            : $set->between($from === null ? self::moment($text) : self::moment($from), self::moment($to), $limit);
+        $found =
+            $to === null
+                ? $set->next($limit, $from === null ? null : self::moment($from))
+                : $set->between($from === null ? self::moment($text) : self::moment($from), self::moment($to), $limit);
 
         return array_map(fn (LocalDateTime $one): string => $isDate ? (string) $one->date() : OffsetText::of($one, $zone), $found);
     }

@@ -33,7 +33,7 @@ final readonly class Expander
     public function __construct(private RecurrenceRule $rule, LocalDateTime $start, private ?Zone $zone = null)
     {
         $this->start = $start->seconds;
-        $this->work = new Work;
+        $this->work = new Work();
         $this->last = min($rule->until?->lastSecond($zone) ?? PHP_INT_MAX, Gregorian::LAST_SECOND);
         $this->certain = $rule->until === null ? PHP_INT_MAX : $this->last - self::NEAR_THE_END;
         $this->walk = match (true) {
@@ -105,7 +105,10 @@ final readonly class Expander
         return in_array($this->start, $this->ofFirstPeriod(), true);
     }
 
-    /** @return array{int, int} how many periods to pass over on the way to a second, and how many instances are left of COUNT from there */
+    /**
+     * @return array{int, int} how many periods to pass over on the way to a second, and how many instances are left of COUNT from
+     *   there
+     */
     private function ahead(int $from): array
     {
         $periods = $from > $this->start ? $this->walk->before($from) : 0;

@@ -40,11 +40,14 @@ final class MonthWalk implements Walk
 
     private int $kept = 0;
 
-    public function __construct(private readonly RecurrenceRule $rule, LocalDateTime $start, private readonly Work $work = new Work)
-    {
+    public function __construct(
+        private readonly RecurrenceRule $rule,
+        LocalDateTime $start,
+        private readonly Work $work = new Work(),
+    ) {
         $month = Gregorian::monthOf($start->dayNumber());
         $this->unit = $rule->freq === Frequency::Yearly ? 12 : 1;
-        $this->first = $month - $month % $this->unit;
+        $this->first = $month - ($month % $this->unit);
         $this->days = new DaySelection($rule, $start->date());
         $this->times = new DayTimes($rule, $start);
         $this->week = $rule->byDay !== [] ? 7 : 1;
@@ -56,7 +59,7 @@ final class MonthWalk implements Walk
     }
 
     /** A DAILY rule whose BY parts only limit, as the MONTHLY one that makes the same days: whole months share their work. */
-    public static function ofDays(RecurrenceRule $rule, LocalDateTime $start, Work $work = new Work): ?self
+    public static function ofDays(RecurrenceRule $rule, LocalDateTime $start, Work $work = new Work()): ?self
     {
         $isLimited = $rule->byMonth !== [] || $rule->byMonthDay !== [] || $rule->byDay !== [];
         if ($rule->freq !== Frequency::Daily || $rule->interval !== 1 || $rule->bySetPos !== [] || ! $isLimited) {
@@ -140,13 +143,13 @@ final class MonthWalk implements Walk
     {
         $year = intdiv($month, 12);
 
-        return $this->unit === 1 ? Gregorian::daysInMonth($year, $month % 12 + 1) : (Gregorian::isLeap($year) ? 366 : 365);
+        return $this->unit === 1 ? Gregorian::daysInMonth($year, ($month % 12) + 1) : (Gregorian::isLeap($year) ? 366 : 365);
     }
 
     /** @return list<int> what is chosen in the month or year that begins on a day, in seconds from its first midnight */
     private function offsets(int $month, int $first, int $length): array
     {
-        $shape = $month % $this->round * 10_000 + $length * 14 + $first % $this->week;
+        $shape = ($month % $this->round) * 10_000 + $length * 14 + ($first % $this->week);
         if (isset($this->shapes[$shape])) {
             return $this->shapes[$shape];
         }
@@ -164,7 +167,7 @@ final class MonthWalk implements Walk
     /** @return list<int> */
     private function chosen(int $month, int $first): array
     {
-        [$year, $number] = [intdiv($month, 12), $month % 12 + 1];
+        [$year, $number] = [intdiv($month, 12), ($month % 12) + 1];
         $days = $this->unit === 1 ? $this->days->inMonth($year, $number) : $this->days->inYear($year);
 
         return $this->times->on(array_map(fn (int $day): int => $day - $first, $days));

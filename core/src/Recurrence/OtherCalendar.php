@@ -15,7 +15,17 @@ use IntlCalendar;
 final class OtherCalendar
 {
     /** The names of RSCALE beside GREGORIAN, as the Unicode locale data has them. */
-    public const NAMES = ['HEBREW', 'CHINESE', 'DANGI', 'ISLAMIC-CIVIL', 'ISLAMIC-TBLA', 'ETHIOPIC', 'COPTIC', 'PERSIAN', 'INDIAN'];
+    public const NAMES = [
+        'HEBREW',
+        'CHINESE',
+        'DANGI',
+        'ISLAMIC-CIVIL',
+        'ISLAMIC-TBLA',
+        'ETHIOPIC',
+        'COPTIC',
+        'PERSIAN',
+        'INDIAN',
+    ];
 
     private const DAY_MS = 86_400_000;
 
@@ -39,10 +49,18 @@ final class OtherCalendar
         $this->calendar->setTime((float) $day * self::DAY_MS);
         [$month, $leap] = $this->month();
 
-        return ['year' => $this->get(IntlCalendar::FIELD_EXTENDED_YEAR), 'month' => $month, 'leap' => $leap, 'date' => $this->get(IntlCalendar::FIELD_DAY_OF_MONTH)];
+        return [
+            'year' => $this->get(IntlCalendar::FIELD_EXTENDED_YEAR),
+            'month' => $month,
+            'leap' => $leap,
+            'date' => $this->get(IntlCalendar::FIELD_DAY_OF_MONTH),
+        ];
     }
 
-    /** What it takes to work out a year, in microseconds: where months follow the moon itself, the library reckons with its course. */
+    /**
+     * What it takes to work out a year, in microseconds: where months follow the moon itself, the library reckons with its
+     * course.
+     */
     public function costOf(int $year): int
     {
         return match (true) {

@@ -26,7 +26,7 @@ final readonly class OtherCalendarWalk implements Walk
 
     private DayTimes $times;
 
-    public function __construct(private RecurrenceRule $rule, LocalDateTime $start, private Work $work = new Work)
+    public function __construct(private RecurrenceRule $rule, LocalDateTime $start, private Work $work = new Work())
     {
         $this->calendar = new OtherCalendar($rule->rscale);
         $this->own = $this->calendar->fields($start->dayNumber());
@@ -95,7 +95,8 @@ final readonly class OtherCalendarWalk implements Walk
             }
             $month = $months[$steps];
             $isLimited = $this->rule->byMonth !== [] || $this->rule->byLeapMonth !== [];
-            $isWanted = ! $isLimited || in_array($month['month'], $month['leap'] ? $this->rule->byLeapMonth : $this->rule->byMonth, true);
+            $isWanted =
+                ! $isLimited || in_array($month['month'], $month['leap'] ? $this->rule->byLeapMonth : $this->rule->byMonth, true);
             yield $month['first'] => $isWanted ? $this->ofMonth($month) : [];
             $steps += $this->rule->interval;
         }
@@ -117,7 +118,9 @@ final readonly class OtherCalendarWalk implements Walk
     {
         $rule = $this->rule;
         if ($rule->byMonth === [] && $rule->byLeapMonth === []) {
-            return $rule->byMonthDay !== [] || $rule->byDay !== [] ? $months : $this->monthOf($months, $this->own['month'], $this->own['leap']);
+            return $rule->byMonthDay !== [] || $rule->byDay !== []
+                ? $months
+                : $this->monthOf($months, $this->own['month'], $this->own['leap']);
         }
 
         return array_merge(

@@ -51,11 +51,22 @@ final readonly class PeriodValue
     /** RFC 5545 3.3.6 */
     private static function duration(string $text): int
     {
-        if (preg_match('/^P(?:(\d{1,4})W|(?:(\d{1,4})D)?(?:T(?:(\d{1,4})H)?(?:(\d{1,5})M)?(?:(\d{1,6})S)?)?)$/D', $text, $m, PREG_UNMATCHED_AS_NULL) !== 1) {
+        if (
+            preg_match(
+                '/^P(?:(\d{1,4})W|(?:(\d{1,4})D)?(?:T(?:(\d{1,4})H)?(?:(\d{1,5})M)?(?:(\d{1,6})S)?)?)$/D',
+                $text,
+                $m,
+                PREG_UNMATCHED_AS_NULL,
+            ) !== 1
+        ) {
             throw new InvalidTime('A duration is written like PT1H30M or P2D.');
         }
         $m += [1 => '', ''];
 
-        return (int) ($m[1] ?? 0) * 604_800 + (int) ($m[2] ?? 0) * 86_400 + (int) ($m[3] ?? 0) * 3600 + (int) ($m[4] ?? 0) * 60 + (int) ($m[5] ?? 0);
+        return (int) ($m[1] ?? 0) * 604_800 +
+            (int) ($m[2] ?? 0) * 86_400 +
+            (int) ($m[3] ?? 0) * 3600 +
+            (int) ($m[4] ?? 0) * 60 +
+            (int) ($m[5] ?? 0);
     }
 }

@@ -77,7 +77,9 @@ final readonly class RecurrenceRule implements Stringable
     /** The same rule where a date that a month lacks stands on the last day of that month (RFC 7529 4.1, SKIP=BACKWARD). */
     public function onLastDayOfShorterMonths(): self
     {
-        return $this->skip === Skip::Omit && in_array($this->freq, [Frequency::Monthly, Frequency::Yearly], true) ? $this->with(['skip' => Skip::Backward]) : $this;
+        return $this->skip === Skip::Omit && in_array($this->freq, [Frequency::Monthly, Frequency::Yearly], true)
+            ? $this->with(['skip' => Skip::Backward])
+            : $this;
     }
 
     /** The same rule with none of its periods passed over. */
@@ -103,8 +105,7 @@ final readonly class RecurrenceRule implements Stringable
     /** Whether the rule itself names hours, minutes or seconds. */
     public function namesTimes(): bool
     {
-        return $this->byHour !== [] || $this->byMinute !== [] || $this->bySecond !== []
-            || $this->freq->isWithinDay();
+        return $this->byHour !== [] || $this->byMinute !== [] || $this->bySecond !== [] || $this->freq->isWithinDay();
     }
 
     public function __toString(): string

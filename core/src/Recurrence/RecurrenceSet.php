@@ -87,7 +87,7 @@ final readonly class RecurrenceSet
                 return false;
             }
         }
-        $until = (($this->start->seconds - $from) % self::DAY + self::DAY) % self::DAY;
+        $until = ((($this->start->seconds - $from) % self::DAY) + self::DAY) % self::DAY;
 
         return $from + $until >= $to;
     }

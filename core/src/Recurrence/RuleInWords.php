@@ -32,23 +32,33 @@ final readonly class RuleInWords
             Frequency::Monthly => $this->monthly(),
             Frequency::Yearly => $this->yearly(),
             default => $this->daily(),
-        }.$this->times().$this->positions().$this->end();
+        }.
+            $this->times().
+            $this->positions().
+            $this->end();
     }
 
     private function daily(): string
     {
-        return $this->every().$this->onWeekdays('on').$this->monthDays(' on the ').$this->yearDays()
-            .$this->months(' in ');
+        return $this->every().
+            $this->onWeekdays('on').
+            $this->monthDays(' on the ').
+            $this->yearDays().
+            $this->months(' in ');
     }
 
     private function weekly(): string
     {
         $days = $this->plainWeekdays();
         if ($this->rule->bySetPos !== []) {
-            return $this->every().' on '.$this->joined(array_map(fn (int $day): string => $this->weekday($day), $days)).$this->months(' in ');
+            return $this->every().
+                ' on '.
+                $this->joined(array_map(fn (int $day): string => $this->weekday($day), $days)).
+                $this->months(' in ');
         }
         if ($days === [1, 2, 3, 4, 5]) {
-            return ($this->rule->interval === 1 ? 'every weekday' : $this->every().' from Monday to Friday').$this->months(' in ');
+            return ($this->rule->interval === 1 ? 'every weekday' : $this->every().' from Monday to Friday').
+                $this->months(' in ');
         }
         if (count($days) === 7) {
             return ($this->rule->interval === 1 ? 'every day' : $this->every().' on every day').$this->months(' in ');
@@ -83,18 +93,33 @@ final readonly class RuleInWords
         if ($rule->byWeekNo !== []) {
             $days = $rule->byDay !== [] ? $this->numberedWeekdays() : $date->weekday()->english();
 
-            return $this->every().' on '.$days.' of '.(count($rule->byWeekNo) === 1 ? 'week ' : 'weeks ').$this->joined($rule->byWeekNo)
-                .$this->months(' in ');
+            return $this->every().
+                ' on '.
+                $days.
+                ' of '.
+                (count($rule->byWeekNo) === 1 ? 'week ' : 'weeks ').
+                $this->joined($rule->byWeekNo).
+                $this->months(' in ');
         }
         if ($rule->byYearDay !== []) {
             return $this->every().$this->yearDays().$this->onWeekdays('if it is').$this->months(' in ');
         }
-        if ($rule->rscale === 'GREGORIAN' && $rule->byMonthDay !== [] && $rule->byDay === [] && count($rule->byMonth) === 1 && count($rule->byMonthDay) === 1 && $rule->byMonthDay[0] > 0) {
+        if (
+            $rule->rscale === 'GREGORIAN' &&
+            $rule->byMonthDay !== [] &&
+            $rule->byDay === [] &&
+            count($rule->byMonth) === 1 &&
+            count($rule->byMonthDay) === 1 &&
+            $rule->byMonthDay[0] > 0
+        ) {
             return $this->every().' on '.$rule->byMonthDay[0].' '.EnglishNames::month($rule->byMonth[0]).$this->skip();
         }
         if ($rule->byMonthDay !== []) {
-            return $this->every().$this->monthDays(' on the ').$this->onWeekdays('if it is')
-                .($rule->byMonth === [] && $rule->byLeapMonth === [] ? ' of every month' : $this->months(' of ')).$this->skip();
+            return $this->every().
+                $this->monthDays(' on the ').
+                $this->onWeekdays('if it is').
+                ($rule->byMonth === [] && $rule->byLeapMonth === [] ? ' of every month' : $this->months(' of ')).
+                $this->skip();
         }
         if ($rule->byDay !== []) {
             $days = $this->namesItsPlaces() ? $this->chosenOf() : $this->numberedWeekdays();
@@ -104,7 +129,10 @@ final readonly class RuleInWords
         if ($this->leavesDateToOther()) {
             return $this->every().' on the same date'.$this->months(' of ').$this->skip();
         }
-        $day = $rule->byMonth === [] ? ' on '.$date->day.' '.EnglishNames::month($date->month) : ' on the '.self::ordinal($date->day).$this->months(' of ');
+        $day =
+            $rule->byMonth === []
+                ? ' on '.$date->day.' '.EnglishNames::month($date->month)
+                : ' on the '.self::ordinal($date->day).$this->months(' of ');
 
         return $this->every().$day.$this->skip();
     }
@@ -133,19 +161,33 @@ final readonly class RuleInWords
         return match (true) {
             $days === [] => '',
             $days === [1, 2, 3, 4, 5] => " {$preposition} a weekday",
-            default => " {$preposition} ".($preposition === 'if it is' ? 'a ' : '').$this->joined(array_map(fn (int $day): string => $this->weekday($day), $days), $preposition === 'on' ? 'and' : 'or'),
+            default => " {$preposition} ".
+                ($preposition === 'if it is' ? 'a ' : '').
+                $this->joined(
+                    array_map(fn (int $day): string => $this->weekday($day), $days),
+                    $preposition === 'on' ? 'and' : 'or',
+                ),
         };
     }
 
     private function numberedWeekdays(): string
     {
-        $days = array_map(fn (WeekdayNum $day): string => $day->nth === 0
-            ? 'every '.$day->weekday->english()
-            : 'the '.(self::FIRST[$day->nth] ?? self::ordinal($day->nth)).' '.$day->weekday->english(), $this->rule->byDay);
+        $days = array_map(
+            fn (WeekdayNum $day): string => $day->nth === 0
+                ? 'every '.$day->weekday->english()
+                : 'the '.(self::FIRST[$day->nth] ?? self::ordinal($day->nth)).' '.$day->weekday->english(),
+            $this->rule->byDay,
+        );
 
-        return $this->joined(str_starts_with($days[0] ?? '', 'every ') && count($days) > 1
-            ? array_map(fn (string $day, int $i): string => $i > 0 ? (string) preg_replace('/^every /', '', $day) : $day, $days, array_keys($days))
-            : $days);
+        return $this->joined(
+            str_starts_with($days[0] ?? '', 'every ') && count($days) > 1
+                ? array_map(
+                    fn (string $day, int $i): string => $i > 0 ? (string) preg_replace('/^every /', '', $day) : $day,
+                    $days,
+                    array_keys($days),
+                )
+                : $days,
+        );
     }
 
     /** "the last weekday", "the first Saturday or Sunday": BYSETPOS over plain weekdays. */
@@ -167,16 +209,24 @@ final readonly class RuleInWords
     private function namesItsPlaces(): bool
     {
         $rule = $this->rule;
-        $isLong = $rule->freq === Frequency::Monthly || ($rule->freq === Frequency::Yearly && $rule->byWeekNo === [] && $rule->byYearDay === []);
+        $isLong =
+            $rule->freq === Frequency::Monthly ||
+            ($rule->freq === Frequency::Yearly && $rule->byWeekNo === [] && $rule->byYearDay === []);
         $times = max(1, count($rule->byHour)) * max(1, count($rule->byMinute)) * max(1, count($rule->bySecond));
 
-        return $rule->bySetPos !== [] && $isLong && $rule->byDay !== [] && $rule->byMonthDay === [] && $this->allPlain() && $times === 1;
+        return $rule->bySetPos !== [] &&
+            $isLong &&
+            $rule->byDay !== [] &&
+            $rule->byMonthDay === [] &&
+            $this->allPlain() &&
+            $times === 1;
     }
 
     /** It picks from all days and times together (RFC 5545 3.3.10), so it comes after both. */
     private function positions(): string
     {
-        return $this->rule->bySetPos === [] || $this->namesItsPlaces() ? ''
+        return $this->rule->bySetPos === [] || $this->namesItsPlaces()
+            ? ''
             : ', only the '.$this->joined(array_map(self::ordinal(...), $this->rule->bySetPos)).' of these';
     }
 
@@ -185,18 +235,22 @@ final readonly class RuleInWords
         if ($this->rule->byMonthDay === []) {
             return '';
         }
-        $names = array_map(fn (int $day): string => match (true) {
-            $day > 0 => self::ordinal($day),
-            isset(self::LAST[-$day]) => self::LAST[-$day].' day',
-            default => self::ordinal(-$day).' day from the end',
-        }, $this->rule->byMonthDay);
+        $names = array_map(
+            fn (int $day): string => match (true) {
+                $day > 0 => self::ordinal($day),
+                isset(self::LAST[-$day]) => self::LAST[-$day].' day',
+                default => self::ordinal(-$day).' day from the end',
+            },
+            $this->rule->byMonthDay,
+        );
 
         return $lead.$this->joined($names, $this->rule->bySetPos === [] ? 'and' : 'or');
     }
 
     private function yearDays(): string
     {
-        return $this->rule->byYearDay === [] ? ''
+        return $this->rule->byYearDay === []
+            ? ''
             : ' on the '.$this->joined(array_map(self::ordinal(...), $this->rule->byYearDay)).' day of the year';
     }
 
@@ -210,7 +264,10 @@ final readonly class RuleInWords
             return '';
         }
         if (count($months) > 2 && $months === range($months[0], $months[count($months) - 1])) {
-            return ($lead === ' in ' ? ' from ' : $lead.'the months from ').EnglishNames::month($months[0]).' to '.EnglishNames::month($months[count($months) - 1]);
+            return ($lead === ' in ' ? ' from ' : $lead.'the months from ').
+                EnglishNames::month($months[0]).
+                ' to '.
+                EnglishNames::month($months[count($months) - 1]);
         }
 
         return $lead.$this->joined(array_map(fn (int $month): string => EnglishNames::month($month), $months));
@@ -231,9 +288,9 @@ final readonly class RuleInWords
             return '';
         }
         if ($rule->freq->isWithinDay() || $rule->bySecond !== []) {
-            return ($rule->byHour === [] ? '' : ' in the hours of '.$this->joined($rule->byHour))
-                .($rule->byMinute === [] ? '' : ' at minute '.$this->joined($rule->byMinute))
-                .($rule->bySecond === [] ? '' : ' at second '.$this->joined($rule->bySecond));
+            return ($rule->byHour === [] ? '' : ' in the hours of '.$this->joined($rule->byHour)).
+                ($rule->byMinute === [] ? '' : ' at minute '.$this->joined($rule->byMinute)).
+                ($rule->bySecond === [] ? '' : ' at second '.$this->joined($rule->bySecond));
         }
         $times = [];
         foreach ($rule->byHour !== [] ? $rule->byHour : [$this->start->time()->hour()] as $hour) {
@@ -248,13 +305,15 @@ final readonly class RuleInWords
     /** The calendar it counts in, and what becomes of a date that a month lacks. */
     private function skip(): string
     {
-        $calendar = $this->rule->rscale === 'GREGORIAN' ? '' : ' of the '.ucwords(strtolower($this->rule->rscale), '-').' calendar';
+        $calendar =
+            $this->rule->rscale === 'GREGORIAN' ? '' : ' of the '.ucwords(strtolower($this->rule->rscale), '-').' calendar';
 
-        return $calendar.match ($this->rule->skip) {
-            Skip::Omit => '',
-            Skip::Backward => ', or the last day before where a month is too short',
-            Skip::Forward => ', or the first day after where a month is too short',
-        };
+        return $calendar.
+            match ($this->rule->skip) {
+                Skip::Omit => '',
+                Skip::Backward => ', or the last day before where a month is too short',
+                Skip::Forward => ', or the first day after where a month is too short',
+            };
     }
 
     private function end(): string
@@ -273,7 +332,10 @@ final readonly class RuleInWords
     /** @return list<int> */
     private function plainWeekdays(): array
     {
-        $days = array_map(fn (WeekdayNum $day): int => $day->weekday->value, array_filter($this->rule->byDay, fn (WeekdayNum $day): bool => $day->nth === 0));
+        $days = array_map(
+            fn (WeekdayNum $day): int => $day->weekday->value,
+            array_filter($this->rule->byDay, fn (WeekdayNum $day): bool => $day->nth === 0),
+        );
         sort($days);
 
         return $days;
@@ -300,13 +362,14 @@ final readonly class RuleInWords
             return self::LAST[-$number] ?? self::ordinal(-$number).' from the end';
         }
 
-        return $number.match (true) {
-            $number % 100 >= 11 && $number % 100 <= 13 => 'th',
-            $number % 10 === 1 => 'st',
-            $number % 10 === 2 => 'nd',
-            $number % 10 === 3 => 'rd',
-            default => 'th',
-        };
+        return $number.
+            match (true) {
+                $number % 100 >= 11 && $number % 100 <= 13 => 'th',
+                $number % 10 === 1 => 'st',
+                $number % 10 === 2 => 'nd',
+                $number % 10 === 3 => 'rd',
+                default => 'th',
+            };
     }
 
     /** @param  array<int, string|int>  $items */

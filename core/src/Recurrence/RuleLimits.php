@@ -18,7 +18,7 @@ final class RuleLimits
     /** @throws InvalidRule */
     public static function check(RecurrenceRule $rule): void
     {
-        $broken = self::end($rule) ?? self::values($rule) ?? self::combination($rule) ?? self::size($rule);
+        $broken = self::end($rule) ?? (self::values($rule) ?? (self::combination($rule) ?? self::size($rule)));
         if ($broken !== null) {
             throw new InvalidRule($broken);
         }
@@ -48,15 +48,15 @@ final class RuleLimits
         }
         $months = $isOther ? 13 : 12;
 
-        return self::within('BYSECOND', $rule->bySecond, 0, 60, 'seconds')
-            ?? self::within('BYMINUTE', $rule->byMinute, 0, 59, 'minutes')
-            ?? self::within('BYHOUR', $rule->byHour, 0, 23, 'hours')
-            ?? self::within('BYMONTH', $rule->byMonth, 1, $months, 'months')
-            ?? self::within('BYMONTH', $rule->byLeapMonth, 1, $months, 'months')
-            ?? self::counted('BYMONTHDAY', $rule->byMonthDay, 31, 'days')
-            ?? self::counted('BYYEARDAY', $rule->byYearDay, 366, 'days')
-            ?? self::counted('BYWEEKNO', $rule->byWeekNo, 53, 'weeks')
-            ?? self::counted('BYSETPOS', $rule->bySetPos, 366, 'places');
+        return self::within('BYSECOND', $rule->bySecond, 0, 60, 'seconds') ??
+            (self::within('BYMINUTE', $rule->byMinute, 0, 59, 'minutes') ??
+                (self::within('BYHOUR', $rule->byHour, 0, 23, 'hours') ??
+                    (self::within('BYMONTH', $rule->byMonth, 1, $months, 'months') ??
+                        (self::within('BYMONTH', $rule->byLeapMonth, 1, $months, 'months') ??
+                            (self::counted('BYMONTHDAY', $rule->byMonthDay, 31, 'days') ??
+                                (self::counted('BYYEARDAY', $rule->byYearDay, 366, 'days') ??
+                                    (self::counted('BYWEEKNO', $rule->byWeekNo, 53, 'weeks') ??
+                                        self::counted('BYSETPOS', $rule->bySetPos, 366, 'places'))))))));
     }
 
     private static function combination(RecurrenceRule $rule): ?string
@@ -71,7 +71,9 @@ final class RuleLimits
                 return 'BYDAY: the nth weekday does not go with BYWEEKNO.';
             }
         }
-        foreach (['BYWEEKNO' => $rule->byWeekNo, 'BYYEARDAY' => $rule->byYearDay, 'BYMONTHDAY' => $rule->byMonthDay] as $part => $values) {
+        foreach (
+            ['BYWEEKNO' => $rule->byWeekNo, 'BYYEARDAY' => $rule->byYearDay, 'BYMONTHDAY' => $rule->byMonthDay] as $part => $values
+        ) {
             if ($values !== [] && ByPartTable::effect($part, $freq) === ByPartEffect::None) {
                 return "{$part} does not go with FREQ={$freq->value}.";
             }
@@ -94,7 +96,9 @@ final class RuleLimits
         }
         $times = max(1, count($rule->byHour)) * max(1, count($rule->byMinute)) * max(1, count($rule->bySecond));
         if ($times > self::MOST_A_DAY) {
-            return "BYHOUR, BYMINUTE and BYSECOND: they make {$times} times a day, more than ".self::MOST_A_DAY.' cannot be planned.';
+            return "BYHOUR, BYMINUTE and BYSECOND: they make {$times} times a day, more than ".
+                self::MOST_A_DAY.
+                ' cannot be planned.';
         }
         $months = count($rule->byMonth) + count($rule->byLeapMonth);
         $ofYear = match (true) {
@@ -111,13 +115,25 @@ final class RuleLimits
             default => 1,
         };
 
-        return $days * $times <= self::MOST_A_PERIOD ? null : 'This rhythm would come more than '.self::MOST_A_PERIOD." times in one {$rule->freq->unit()}, which cannot be planned.";
+        return $days * $times <= self::MOST_A_PERIOD
+            ? null
+            : 'This rhythm would come more than '.
+                    self::MOST_A_PERIOD.
+                    " times in one {$rule->freq->unit()}, which cannot be planned.";
     }
 
     private static function choosesAnything(RecurrenceRule $rule): bool
     {
-        return [...$rule->bySecond, ...$rule->byMinute, ...$rule->byHour, ...$rule->byDay, ...$rule->byMonthDay,
-            ...$rule->byYearDay, ...$rule->byWeekNo, ...$rule->byMonth] !== [];
+        return [
+            ...$rule->bySecond,
+            ...$rule->byMinute,
+            ...$rule->byHour,
+            ...$rule->byDay,
+            ...$rule->byMonthDay,
+            ...$rule->byYearDay,
+            ...$rule->byWeekNo,
+            ...$rule->byMonth,
+        ] !== [];
     }
 
     /** @param  list<int>  $values */

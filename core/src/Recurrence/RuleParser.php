@@ -11,15 +11,32 @@ final class RuleParser
 {
     public const LONGEST_TEXT = 4000;
 
-    public const PARTS = ['FREQ', 'INTERVAL', 'COUNT', 'UNTIL', 'BYSECOND', 'BYMINUTE', 'BYHOUR', 'BYDAY', 'BYMONTHDAY',
-        'BYYEARDAY', 'BYWEEKNO', 'BYMONTH', 'BYSETPOS', 'WKST', 'RSCALE', 'SKIP'];
+    public const PARTS = [
+        'FREQ',
+        'INTERVAL',
+        'COUNT',
+        'UNTIL',
+        'BYSECOND',
+        'BYMINUTE',
+        'BYHOUR',
+        'BYDAY',
+        'BYMONTHDAY',
+        'BYYEARDAY',
+        'BYWEEKNO',
+        'BYMONTH',
+        'BYSETPOS',
+        'WKST',
+        'RSCALE',
+        'SKIP',
+    ];
 
     /** @throws InvalidRule */
     public static function parse(string $text): RecurrenceRule
     {
         $parts = self::split($text);
-        $freq = Frequency::tryFrom($parts['FREQ'] ?? '')
-            ?? throw new InvalidRule('FREQ: a rule says first how often it comes, from SECONDLY to YEARLY.');
+        $freq =
+            Frequency::tryFrom($parts['FREQ'] ?? '') ??
+            throw new InvalidRule('FREQ: a rule says first how often it comes, from SECONDLY to YEARLY.');
         if (isset($parts['SKIP']) && ! isset($parts['RSCALE'])) {
             throw new InvalidRule('SKIP needs RSCALE beside it.');
         }
@@ -38,10 +55,10 @@ final class RuleParser
             byWeekNo: isset($parts['BYWEEKNO']) ? self::numbers('BYWEEKNO', $parts['BYWEEKNO']) : [],
             byMonth: isset($parts['BYMONTH']) ? self::months($parts['BYMONTH'], leap: false) : [],
             bySetPos: isset($parts['BYSETPOS']) ? self::numbers('BYSETPOS', $parts['BYSETPOS']) : [],
-            weekStart: Weekday::tryFromLetters($parts['WKST'] ?? 'MO')
-                ?? throw new InvalidRule('WKST: the week starts on one of MO TU WE TH FR SA SU.'),
-            skip: Skip::tryFrom($parts['SKIP'] ?? 'OMIT')
-                ?? throw new InvalidRule('SKIP: a missing date is treated as OMIT, BACKWARD or FORWARD.'),
+            weekStart: Weekday::tryFromLetters($parts['WKST'] ?? 'MO') ??
+                throw new InvalidRule('WKST: the week starts on one of MO TU WE TH FR SA SU.'),
+            skip: Skip::tryFrom($parts['SKIP'] ?? 'OMIT') ??
+                throw new InvalidRule('SKIP: a missing date is treated as OMIT, BACKWARD or FORWARD.'),
             rscale: $parts['RSCALE'] ?? 'GREGORIAN',
             byLeapMonth: isset($parts['BYMONTH']) ? self::months($parts['BYMONTH'], leap: true) : [],
         );
@@ -100,7 +117,12 @@ final class RuleParser
     {
         $items = array_filter(explode(',', $text), fn (string $item): bool => str_ends_with($item, 'L') === $leap);
 
-        return $items === [] ? [] : self::numbers('BYMONTH', implode(',', array_map(fn (string $item): string => $leap ? substr($item, 0, -1) : $item, $items)));
+        return $items === []
+            ? []
+            : self::numbers(
+                'BYMONTH',
+                implode(',', array_map(fn (string $item): string => $leap ? substr($item, 0, -1) : $item, $items)),
+            );
     }
 
     /** @return list<WeekdayNum> each once */

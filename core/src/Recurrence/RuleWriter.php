@@ -18,7 +18,10 @@ final class RuleWriter
         $parts['INTERVAL'] = $rule->interval === 1 ? '' : (string) $rule->interval;
         $parts['COUNT'] = (string) $rule->count;
         $parts['UNTIL'] = (string) $rule->until;
-        $parts['BYMONTH'] = implode(',', [...$rule->byMonth, ...array_map(fn (int $month): string => $month.'L', $rule->byLeapMonth)]);
+        $parts['BYMONTH'] = implode(',', [
+            ...$rule->byMonth,
+            ...array_map(fn (int $month): string => $month.'L', $rule->byLeapMonth),
+        ]);
         $parts['BYWEEKNO'] = implode(',', $rule->byWeekNo);
         $parts['BYYEARDAY'] = implode(',', $rule->byYearDay);
         $parts['BYMONTHDAY'] = implode(',', $rule->byMonthDay);

@@ -33,6 +33,8 @@ final readonly class Season
         [, $month, $date] = Gregorian::fromDayNumber($day);
         $at = $month * 100 + $date;
 
-        return $this->first <= $this->last ? $at >= $this->first && $at <= $this->last : $at >= $this->first || $at <= $this->last;
+        return $this->first <= $this->last
+            ? $at >= $this->first && $at <= $this->last
+            : $at >= $this->first || $at <= $this->last;
     }
 }

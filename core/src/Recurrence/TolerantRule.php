@@ -29,7 +29,10 @@ final class TolerantRule
         if (isset($parts['COUNT'], $parts['UNTIL'])) {
             unset($parts['COUNT']); // the earlier end cannot be told apart without expanding; the date is the clearer one
         }
-        if (isset($parts['UNTIL']) && preg_match('/^(\d{4})-?(\d\d)-?(\d\d)(?:T(\d\d):?(\d\d):?(\d\d)(Z?))?$/D', $parts['UNTIL']) === 1) {
+        if (
+            isset($parts['UNTIL']) &&
+            preg_match('/^(\d{4})-?(\d\d)-?(\d\d)(?:T(\d\d):?(\d\d):?(\d\d)(Z?))?$/D', $parts['UNTIL']) === 1
+        ) {
             $parts['UNTIL'] = (string) preg_replace('/[-:]/', '', $parts['UNTIL']);
         }
         if (isset($parts['SKIP'])) {
@@ -40,6 +43,8 @@ final class TolerantRule
             $parts['BYDAY'] = (string) preg_replace('/[+-]?\d+(?=[A-Z]{2})/', '', $parts['BYDAY']);
         }
 
-        return RuleParser::parse(implode(';', array_map(fn (string $name, string $value): string => "{$name}={$value}", array_keys($parts), $parts)));
+        return RuleParser::parse(
+            implode(';', array_map(fn (string $name, string $value): string => "{$name}={$value}", array_keys($parts), $parts)),
+        );
     }
 }

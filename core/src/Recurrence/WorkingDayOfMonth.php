@@ -27,8 +27,12 @@ final readonly class WorkingDayOfMonth
         $found = [];
         $month = $start->year * 12 + $start->month - 1;
         for ($tried = 0; count($found) < $limit && $tried < $limit + 1200; $tried++, $month += $interval) {
-            [$year, $number] = [intdiv($month, 12), $month % 12 + 1];
-            $day = $this->marks->nthOf(Gregorian::dayNumber($year, $number, 1), Gregorian::daysInMonth($year, $number), $this->nth);
+            [$year, $number] = [intdiv($month, 12), ($month % 12) + 1];
+            $day = $this->marks->nthOf(
+                Gregorian::dayNumber($year, $number, 1),
+                Gregorian::daysInMonth($year, $number),
+                $this->nth,
+            );
             if ($day !== null && $day >= $start->dayNumber()) {
                 $found[] = LocalDate::fromDayNumber($day);
             }

@@ -19,7 +19,7 @@ use PlumRota\Core\Time\Zone;
 final readonly class Moments
 {
     /** @param  DayMarks  $marks  the viewer's working days */
-    public function __construct(private Zone $viewer, private DayMarks $marks = new DayMarks)
+    public function __construct(private Zone $viewer, private DayMarks $marks = new DayMarks())
     {
     }
 
@@ -109,8 +109,12 @@ final readonly class Moments
                 $offsets[] = $days($own, $start);
             }
             if ($change->placement !== null && ($own !== null || $due !== null)) {
-                $offsets[] = $own === null ? $days((string) $due, $series->placement->start) + $start->dayNumber() - $change->placement->start->dayNumber()
-                    : $days($own, $change->placement->start);
+                $offsets[] =
+                    $own === null
+                        ? $days((string) $due, $series->placement->start) +
+                            $start->dayNumber() -
+                            $change->placement->start->dayNumber()
+                        : $days($own, $change->placement->start);
             }
         }
 

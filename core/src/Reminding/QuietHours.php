@@ -32,11 +32,18 @@ final readonly class QuietHours
         }
         $day = $wall->date();
 
-        return $zone->instant(($this->from > $this->to && $minute >= $this->from ? $day->plusDays(1) : $day)->at(intdiv($this->to, 60), $this->to % 60));
+        return $zone->instant(
+            ($this->from > $this->to && $minute >= $this->from ? $day->plusDays(1) : $day)->at(
+                intdiv($this->to, 60),
+                $this->to % 60,
+            ),
+        );
     }
 
     private function holds(int $minute): bool
     {
-        return $this->from <= $this->to ? $minute >= $this->from && $minute < $this->to : $minute >= $this->from || $minute < $this->to;
+        return $this->from <= $this->to
+            ? $minute >= $this->from && $minute < $this->to
+            : $minute >= $this->from || $minute < $this->to;
     }
 }

@@ -33,10 +33,16 @@ final readonly class Reminder implements Stringable
     {
         [$trigger, $ways] = [...explode(';', $text, 2), ''];
 
-        return self::of(Trigger::parse($trigger), $ways === '' ? [] : array_map(
-            fn (string $way): Channel => Channel::tryFrom($way) ?? throw new InvalidTime("“{$way}” is no way to remind; screen, mail and phone are."),
-            explode(',', $ways),
-        ));
+        return self::of(
+            Trigger::parse($trigger),
+            $ways === ''
+                ? []
+                : array_map(
+                    fn (string $way): Channel => Channel::tryFrom($way) ??
+                        throw new InvalidTime("“{$way}” is no way to remind; screen, mail and phone are."),
+                    explode(',', $ways),
+                ),
+        );
     }
 
     /**
@@ -50,7 +56,9 @@ final readonly class Reminder implements Stringable
      */
     public static function applying(?array $own, array $timed, array $allDay, bool $isAllDay): array
     {
-        $fitting = $isAllDay ? array_values(array_filter($own ?? [], fn (string $one): bool => self::parse($one)->trigger->fitsAllDay())) : $own ?? [];
+        $fitting = $isAllDay
+            ? array_values(array_filter($own ?? [], fn (string $one): bool => self::parse($one)->trigger->fitsAllDay()))
+            : $own ?? [];
 
         return match (true) {
             $own !== null && ($fitting !== [] || $own === []) => $fitting,
@@ -61,6 +69,8 @@ final readonly class Reminder implements Stringable
 
     public function __toString(): string
     {
-        return $this->ways === [Channel::Screen] ? (string) $this->trigger : $this->trigger.';'.implode(',', array_map(fn (Channel $way): string => $way->value, $this->ways));
+        return $this->ways === [Channel::Screen]
+            ? (string) $this->trigger
+            : $this->trigger.';'.implode(',', array_map(fn (Channel $way): string => $way->value, $this->ways));
     }
 }

@@ -32,7 +32,9 @@ final readonly class Snooze
         $at = match ($choice) {
             'ten' => $this->now + 600,
             'hour' => $this->now + 3600,
-            'evening' => $this->zone->instant(self::after($this->zone->wall($this->now), $today->at(self::EVENING), $today->plusDays(1)->at(self::EVENING))),
+            'evening' => $this->zone->instant(
+                self::after($this->zone->wall($this->now), $today->at(self::EVENING), $today->plusDays(1)->at(self::EVENING)),
+            ),
             'morning' => $this->zone->instant($today->plusDays(1)->at(self::MORNING)),
             default => $this->zone->instant(LocalDateTime::parse($choice)),
         };

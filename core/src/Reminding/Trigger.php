@@ -59,12 +59,21 @@ final readonly class Trigger implements Stringable
      */
     public static function parse(string $text): self
     {
-        if (preg_match('/^-P(?:T(?<m>\d{1,7})M|(?<d>\d{1,4})D@(?<t>\d\d:\d\d))(?:@(?<a>end|due|leave))?$/D', $text, $found, PREG_UNMATCHED_AS_NULL) !== 1) {
+        if (
+            preg_match(
+                '/^-P(?:T(?<m>\d{1,7})M|(?<d>\d{1,4})D@(?<t>\d\d:\d\d))(?:@(?<a>end|due|leave))?$/D',
+                $text,
+                $found,
+                PREG_UNMATCHED_AS_NULL,
+            ) !== 1
+        ) {
             throw new InvalidTime('A reminder is written like -PT15M or -P1D@18:00.');
         }
         $anchor = Anchor::from($found['a'] ?? 'start');
 
-        return isset($found['d'], $found['t']) ? self::atTime((int) $found['d'], LocalTime::parse($found['t']), $anchor) : self::before((int) ($found['m'] ?? 0), $anchor);
+        return isset($found['d'], $found['t'])
+            ? self::atTime((int) $found['d'], LocalTime::parse($found['t']), $anchor)
+            : self::before((int) ($found['m'] ?? 0), $anchor);
     }
 
     /**
@@ -135,6 +144,7 @@ final readonly class Trigger implements Stringable
 
     public function __toString(): string
     {
-        return ($this->at === null ? "-PT{$this->before}M" : "-P{$this->before}D@{$this->at}").($this->anchor === Anchor::Start ? '' : "@{$this->anchor->value}");
+        return ($this->at === null ? "-PT{$this->before}M" : "-P{$this->before}D@{$this->at}").
+            ($this->anchor === Anchor::Start ? '' : "@{$this->anchor->value}");
     }
 }

@@ -30,21 +30,42 @@ final class Density
             return;
         }
         $starts = [];
-        foreach ($series->recurrenceSet()->between($series->placement->start, $series->placement->start->plusSeconds(self::FAR), self::LOOKED_AT) as $start) {
+        foreach (
+            $series
+                ->recurrenceSet()
+                ->between($series->placement->start, $series->placement->start->plusSeconds(self::FAR), self::LOOKED_AT) as $start
+        ) {
             $starts[] = $start->seconds;
         }
         $length = $series->placement->end()->seconds - $series->placement->start->seconds;
         for ($i = 1; $i < count($starts); $i++) {
             if ($i >= self::MOST_A_DAY && $starts[$i] - $starts[$i - self::MOST_A_DAY] < 86400) {
-                throw new TooDense('That falls more than '.self::MOST_A_DAY.' times a day. One every five minutes is the most that can be planned.', false);
+                throw new TooDense(
+                    'That falls more than '.
+                        self::MOST_A_DAY.
+                        ' times a day. One every five minutes is the most that can be planned.',
+                    false,
+                );
             }
             if ($i >= self::MOST_AT_ONCE && $length > $starts[$i] - $starts[$i - self::MOST_AT_ONCE]) {
-                throw new TooDense('More than '.self::MOST_AT_ONCE.' of them would go on at once. Make each shorter, or let them come less often.', false);
+                throw new TooDense(
+                    'More than '.
+                        self::MOST_AT_ONCE.
+                        ' of them would go on at once. Make each shorter, or let them come less often.',
+                    false,
+                );
             }
         }
         for ($i = 1; $i < count($starts) && ! $mayOverlap; $i++) {
             if ($length > $starts[$i] - $starts[$i - 1]) {
-                throw new TooDense('Each lasts '.self::span($length).', but the next one begins after '.self::span($starts[$i] - $starts[$i - 1]).'. Make each shorter, or let them lie on one another.', true);
+                throw new TooDense(
+                    'Each lasts '.
+                        self::span($length).
+                        ', but the next one begins after '.
+                        self::span($starts[$i] - $starts[$i - 1]).
+                        '. Make each shorter, or let them lie on one another.',
+                    true,
+                );
             }
         }
     }

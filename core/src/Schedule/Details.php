@@ -9,8 +9,28 @@ final readonly class Details
 {
     /** Whatever a single occurrence may have of its own, by the names under which it is kept. */
     public const OWN = [
-        'title', 'notes', 'calendar_id', 'due', 'importance', 'effort', 'estimate', 'busy', 'tentative', 'private', 'protected', 'travel', 'margin', 'place', 'link', 'labels',
-        'colour', 'checklist', 'own_reminders', 'reminders', 'always_through', 'end_zone',
+        'title',
+        'notes',
+        'calendar_id',
+        'due',
+        'importance',
+        'effort',
+        'estimate',
+        'busy',
+        'tentative',
+        'private',
+        'protected',
+        'travel',
+        'margin',
+        'place',
+        'link',
+        'labels',
+        'colour',
+        'checklist',
+        'own_reminders',
+        'reminders',
+        'always_through',
+        'end_zone',
     ];
 
     /**

@@ -82,7 +82,17 @@ final readonly class Occurrence
     /** Where it stands on the list of a day, since then. */
     public function onDay(LocalDate $day, LocalDate $since): self
     {
-        return new self($this->seriesId, $this->recurrenceId, Placement::allDay($day), TimeRange::days($day, 1), $this->change, $this->details, $this->dueDays, $this->isRoutine, $since);
+        return new self(
+            $this->seriesId,
+            $this->recurrenceId,
+            Placement::allDay($day),
+            TimeRange::days($day, 1),
+            $this->change,
+            $this->details,
+            $this->dueDays,
+            $this->isRoutine,
+            $since,
+        );
     }
 
     public function isMoved(): bool

@@ -26,7 +26,9 @@ final readonly class Override
     ) {
     }
 
-    /** What gives an extra date the length its period brings (RDATE;VALUE=PERIOD, RFC 5545 3.8.5.2); null where it brings none. */
+    /**
+     * What gives an extra date the length its period brings (RDATE;VALUE=PERIOD, RFC 5545 3.8.5.2); null where it brings none.
+     */
     public static function ofPeriod(Series $series, PeriodValue $period): ?self
     {
         if ($period->seconds === null) {

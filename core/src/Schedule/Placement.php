@@ -24,7 +24,9 @@ final readonly class Placement
     public static function allDay(LocalDate $first, int $days = 1): self
     {
         if ($days < 1 || $days > self::MOST_DAYS) {
-            throw new InvalidTime($days < 1 ? 'The last day lies before the first.' : 'An entry lasts no longer than '.self::MOST_DAYS.' days.');
+            throw new InvalidTime(
+                $days < 1 ? 'The last day lies before the first.' : 'An entry lasts no longer than '.self::MOST_DAYS.' days.',
+            );
         }
 
         return new self($first->startOfDay(), $days, true, null);
@@ -38,7 +40,9 @@ final readonly class Placement
     public static function timed(LocalDateTime $start, int $minutes, ?Zone $zone): self
     {
         if ($minutes < 0 || $minutes > self::MOST_DAYS * 1440) {
-            throw new InvalidTime($minutes < 0 ? 'The end lies before the start.' : 'An entry lasts no longer than '.self::MOST_DAYS.' days.');
+            throw new InvalidTime(
+                $minutes < 0 ? 'The end lies before the start.' : 'An entry lasts no longer than '.self::MOST_DAYS.' days.',
+            );
         }
 
         return new self($start, $minutes, false, $zone);
@@ -47,7 +51,12 @@ final readonly class Placement
     /** The same length, on other days or at other hours. */
     public function startingAt(LocalDateTime $start): self
     {
-        return new self($this->allDay && $start->seconds % 86400 !== 0 ? $start->date()->startOfDay() : $start, $this->length, $this->allDay, $this->zone);
+        return new self(
+            $this->allDay && $start->seconds % 86400 !== 0 ? $start->date()->startOfDay() : $start,
+            $this->length,
+            $this->allDay,
+            $this->zone,
+        );
     }
 
     /** The wall time of the place itself at which it ends; not in it any more. */

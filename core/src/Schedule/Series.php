@@ -33,7 +33,7 @@ final readonly class Series
         public array $except = [],
         public bool $afterDone = false,
         public ?Breaks $breaks = null,
-        public Details $details = new Details,
+        public Details $details = new Details(),
     ) {
     }
 
@@ -50,7 +50,16 @@ final readonly class Series
     /** The same routine with its first occurrence elsewhere. */
     public function startingAt(LocalDateTime $start): self
     {
-        return new self($this->id, $this->placement->startingAt($start), $this->rule, $this->extra, $this->except, $this->afterDone, $this->breaks, $this->details);
+        return new self(
+            $this->id,
+            $this->placement->startingAt($start),
+            $this->rule,
+            $this->extra,
+            $this->except,
+            $this->afterDone,
+            $this->breaks,
+            $this->details,
+        );
     }
 
     /** The same at the same hours of another zone's walls; what is all day or goes by no zone stays as it is. */
@@ -65,13 +74,24 @@ final readonly class Series
             $rule = $rule->ending(null, Until::instant($zone->instant($own->wall($rule->until->wall->seconds))));
         }
 
-        return new self($this->id, Placement::timed($this->placement->start, $this->placement->length, $zone), $rule, $this->extra, $this->except, $this->afterDone, $this->breaks, $this->details);
+        return new self(
+            $this->id,
+            Placement::timed($this->placement->start, $this->placement->length, $zone),
+            $rule,
+            $this->extra,
+            $this->except,
+            $this->afterDone,
+            $this->breaks,
+            $this->details,
+        );
     }
 
     /** Whether the first occurrence is one that the rule chooses; else it is one more, besides the rule (RFC 5545 3.8.5.3). */
     public function startsOnRule(): bool
     {
-        return $this->rule === null || $this->afterDone || RecurrenceSet::firstOnOrAfter($this->rule, $this->placement->start)?->seconds === $this->placement->start->seconds;
+        return $this->rule === null ||
+            $this->afterDone ||
+            RecurrenceSet::firstOnOrAfter($this->rule, $this->placement->start)?->seconds === $this->placement->start->seconds;
     }
 
     /** The same, from the first date on that its rule chooses. */
@@ -88,8 +108,10 @@ final readonly class Series
     /** Whether another has the same instances under the same recurrence ids, single dates aside. */
     public function hasRhythmOf(self $other): bool
     {
-        return (string) $this->rule === (string) $other->rule && $this->afterDone === $other->afterDone
-            && $this->placement->allDay === $other->placement->allDay && $this->placement->startText() === $other->placement->startText();
+        return (string) $this->rule === (string) $other->rule &&
+            $this->afterDone === $other->afterDone &&
+            $this->placement->allDay === $other->placement->allDay &&
+            $this->placement->startText() === $other->placement->startText();
     }
 
     /** Whether it may come several times a day. */

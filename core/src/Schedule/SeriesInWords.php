@@ -47,7 +47,9 @@ final class SeriesInWords
         if (count($dates) > self::MOST_NAMED) {
             return $lead.count($dates).' single dates';
         }
-        $names = array_values(array_unique(array_map(fn (LocalDateTime $date): string => RuleInWords::date($date->date()), $dates)));
+        $names = array_values(
+            array_unique(array_map(fn (LocalDateTime $date): string => RuleInWords::date($date->date()), $dates)),
+        );
         $last = array_pop($names);
 
         return $lead.($names === [] ? $last : implode(', ', $names).' and '.$last);

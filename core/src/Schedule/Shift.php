@@ -56,8 +56,11 @@ final readonly class Shift
             throw new CannotReschedule('This rhythm names its own hours. Change them in its sheet.');
         }
         $hasSeveral = $rule->freq === Frequency::Weekly && count($rule->byDay) > 1;
-        $seenDays = $viewer === null || $to->allDay || $series->placement->allDay ? $days
-            : $to->seenFrom($viewer)->from->dayNumber() - $series->placement->startingAt($from)->seenFrom($viewer)->from->dayNumber();
+        $seenDays =
+            $viewer === null || $to->allDay || $series->placement->allDay
+                ? $days
+                : $to->seenFrom($viewer)->from->dayNumber() -
+                    $series->placement->startingAt($from)->seenFrom($viewer)->from->dayNumber();
         $only = $hasSeveral && $seenDays !== 0 ? $from->date()->weekday() : null;
         $ownDays = $only === null ? 0 : $seenDays;
         $newRule = match (true) {
@@ -76,16 +79,28 @@ final readonly class Shift
         $beyond = array_values(array_unique([...array_map(fn (LocalDateTime $one): int => $one->seconds, $beyond), ...$before]));
 
         return new self(
-            new Series($series->id, $start, $newRule, array_map($shift->moment(...), $series->extra), [...array_map($shift->moment(...), $series->except), ...array_map(LocalDateTime::fromSeconds(...), $beyond)],
-                $series->afterDone, $series->breaks, $series->details),
-            $shift->seconds, $ownDays, $only,
+            new Series(
+                $series->id,
+                $start,
+                $newRule,
+                array_map($shift->moment(...), $series->extra),
+                [...array_map($shift->moment(...), $series->except), ...array_map(LocalDateTime::fromSeconds(...), $beyond)],
+                $series->afterDone,
+                $series->breaks,
+                $series->details,
+            ),
+            $shift->seconds,
+            $ownDays,
+            $only,
         );
     }
 
     /** Where an instance of the old rhythm went. */
     public function moment(LocalDateTime $old): LocalDateTime
     {
-        return $this->everyOne($old)->plusSeconds($this->only !== null && $old->date()->weekday() === $this->only ? $this->days * 86400 : 0);
+        return $this->everyOne($old)->plusSeconds(
+            $this->only !== null && $old->date()->weekday() === $this->only ? $this->days * 86400 : 0,
+        );
     }
 
     /** Where it went by the new time of day alone. */
@@ -104,11 +119,18 @@ final readonly class Shift
     {
         assert($old->rule !== null && $moved->rule !== null);
         $start = $moved->placement->start;
-        $first = (new Series('', $moved->placement, $moved->rule->ending(null, null)))->recurrenceSet()->between($start, $start->plusSeconds(self::round($moved->rule) * 86400));
+        $first = (new Series('', $moved->placement, $moved->rule->ending(null, null)))
+            ->recurrenceSet()
+            ->between($start, $start->plusSeconds(self::round($moved->rule) * 86400));
 
         $went = $this->firstWent($old);
 
-        return array_values(array_filter(array_diff(array_map(fn (LocalDateTime $one): int => $one->seconds, $first), $went), fn (int $one): bool => $one < max($went)));
+        return array_values(
+            array_filter(
+                array_diff(array_map(fn (LocalDateTime $one): int => $one->seconds, $first), $went),
+                fn (int $one): bool => $one < max($went),
+            ),
+        );
     }
 
     /** @return non-empty-list<int> seconds to which the instances of the first two rounds went */
@@ -117,7 +139,9 @@ final readonly class Shift
         $start = $old->placement->start;
         $rule = $old->rule;
         assert($rule !== null);
-        $first = (new Series('', $old->placement, $rule))->recurrenceSet()->between($start, $start->plusSeconds(2 * self::round($rule) * 86400));
+        $first = (new Series('', $old->placement, $rule))
+            ->recurrenceSet()
+            ->between($start, $start->plusSeconds(2 * self::round($rule) * 86400));
 
         return array_map(fn (LocalDateTime $one): int => $this->moment($one)->seconds, [$start, ...$first]);
     }
@@ -133,7 +157,10 @@ final readonly class Shift
         assert($old->rule !== null && $moved->rule !== null);
         [$rule, $newRule] = [$old->rule, $moved->rule];
         $isCounted = $rule->count !== null;
-        if ((! $isCounted && $rule->until === null) || ($isCounted && ($this->only === null || $rule->count > self::MOST_COUNTED))) {
+        if (
+            (! $isCounted && $rule->until === null) ||
+            ($isCounted && ($this->only === null || $rule->count > self::MOST_COUNTED))
+        ) {
             return [$newRule, []];
         }
         $set = (new Series('', $old->placement, $rule))->recurrenceSet();
@@ -142,13 +169,24 @@ final readonly class Shift
         // what lies at the edge may have moved over it.
         $round = self::round($rule) * 86400;
         $edge = $isCounted ? $old->placement->start->seconds : max($old->placement->start->seconds, $last - 3 * $round);
-        $instances = $isCounted ? $set->next((int) $rule->count) : $set->between(LocalDateTime::fromSeconds($edge), LocalDateTime::fromSeconds($last + 1));
+        $instances = $isCounted
+            ? $set->next((int) $rule->count)
+            : $set->between(LocalDateTime::fromSeconds($edge), LocalDateTime::fromSeconds($last + 1));
         if ($instances === []) {
-            return [$newRule->ending(null, self::until($this->everyOne(LocalDateTime::fromSeconds($last)), $moved->placement)), []];
+            return [
+                $newRule->ending(null, self::until($this->everyOne(LocalDateTime::fromSeconds($last)), $moved->placement)),
+                [],
+            ];
         }
         $went = array_map(fn (LocalDateTime $one): int => $this->moment($one)->seconds, $instances);
         $open = (new Series('', $moved->placement, $newRule->ending(null, null)))->recurrenceSet();
-        $now = array_map(fn (LocalDateTime $one): int => $one->seconds, $open->between(LocalDateTime::fromSeconds($edge > $old->placement->start->seconds ? $edge + $round : min($went)), LocalDateTime::fromSeconds(max($went) + 1)));
+        $now = array_map(
+            fn (LocalDateTime $one): int => $one->seconds,
+            $open->between(
+                LocalDateTime::fromSeconds($edge > $old->placement->start->seconds ? $edge + $round : min($went)),
+                LocalDateTime::fromSeconds(max($went) + 1),
+            ),
+        );
         $beyond = $this->only === null ? [] : array_values(array_diff($now, $went));
         if ($isCounted && $beyond === []) {
             return [$newRule, []];
@@ -161,20 +199,25 @@ final readonly class Shift
         }
 
         $endOfDay = $end->date()->plusDays(1)->startOfDay();
-        $staysDate = $rule->until?->dateOnly === true && $open->between(LocalDateTime::fromSeconds(max($went) + 1), $endOfDay) === [];
+        $staysDate =
+            $rule->until?->dateOnly === true && $open->between(LocalDateTime::fromSeconds(max($went) + 1), $endOfDay) === [];
 
-        return [$newRule->ending(null, $staysDate ? Until::date($end->date()) : self::until($end, $moved->placement)), array_map(LocalDateTime::fromSeconds(...), $beyond)];
+        return [
+            $newRule->ending(null, $staysDate ? Until::date($end->date()) : self::until($end, $moved->placement)),
+            array_map(LocalDateTime::fromSeconds(...), $beyond),
+        ];
     }
 
     /** Days in which a rule comes round once, at the least: looked back from its end. */
     private static function round(RecurrenceRule $rule): int
     {
-        return $rule->interval * match ($rule->freq) {
-            Frequency::Yearly => 366,
-            Frequency::Monthly => 31,
-            Frequency::Weekly => 7,
-            default => 1,
-        };
+        return $rule->interval *
+            match ($rule->freq) {
+                Frequency::Yearly => 366,
+                Frequency::Monthly => 31,
+                Frequency::Weekly => 7,
+                default => 1,
+            };
     }
 
     /** In the form its DTSTART asks for (RFC 5545 3.3.10). */
@@ -189,8 +232,11 @@ final readonly class Shift
 
     private static function movedRule(RecurrenceRule $rule, LocalDate $from, LocalDate $to): RecurrenceRule
     {
-        $plain = array_filter($rule->byDay, fn (WeekdayNum $day): bool => $day->nth !== 0) === []
-            && $rule->bySetPos === [] && $rule->byYearDay === [] && $rule->byWeekNo === [];
+        $plain =
+            array_filter($rule->byDay, fn (WeekdayNum $day): bool => $day->nth !== 0) === [] &&
+            $rule->bySetPos === [] &&
+            $rule->byYearDay === [] &&
+            $rule->byWeekNo === [];
         $sameMonth = $from->year === $to->year && $from->month === $to->month;
         if ($rule->freq === Frequency::Weekly && $plain && $rule->byDay !== []) {
             return self::turned($rule, $to->dayNumber() - $from->dayNumber(), null, 0);
@@ -198,8 +244,12 @@ final readonly class Shift
         if ($plain && $rule->byDay === [] && $rule->byMonthDay === [$from->day] && $sameMonth) {
             return $rule->onMonthDays([$to->day]);
         }
-        $follows = $plain && $rule->byDay === [] && $rule->byMonthDay === [] && $rule->byMonth === []
-            && ($rule->freq === Frequency::Daily || $rule->freq === Frequency::Weekly || ($sameMonth && $to->day <= 28));
+        $follows =
+            $plain &&
+            $rule->byDay === [] &&
+            $rule->byMonthDay === [] &&
+            $rule->byMonth === [] &&
+            ($rule->freq === Frequency::Daily || $rule->freq === Frequency::Weekly || ($sameMonth && $to->day <= 28));
 
         return $follows ? $rule : throw new CannotReschedule(self::CANNOT_FOLLOW);
     }
@@ -212,20 +262,30 @@ final readonly class Shift
      */
     private static function turned(RecurrenceRule $rule, int $days, ?Weekday $only, int $more): RecurrenceRule
     {
-        $turn = fn (Weekday $day, int $by): Weekday => Weekday::from((($day->value - 1 + $by) % 7 + 7) % 7 + 1);
+        $turn = fn (Weekday $day, int $by): Weekday => Weekday::from((((($day->value - 1 + $by) % 7) + 7) % 7) + 1);
         $start = $turn($rule->weekStart, $days);
         $weekdays = [];
         foreach ($rule->byDay as $day) {
             $to = $turn($day->weekday, $days);
-            $place = ($to->value - $start->value + 7) % 7 + ($day->weekday === $only ? $more : 0);
+            $place = (($to->value - $start->value + 7) % 7) + ($day->weekday === $only ? $more : 0);
             $to = $turn($to, $day->weekday === $only ? $more : 0);
-            if ($day->nth !== 0 || $rule->bySetPos !== [] || $rule->byMonth !== [] || isset($weekdays[$to->value]) || $place < 0 || $place > 6) {
+            if (
+                $day->nth !== 0 ||
+                $rule->bySetPos !== [] ||
+                $rule->byMonth !== [] ||
+                isset($weekdays[$to->value]) ||
+                $place < 0 ||
+                $place > 6
+            ) {
                 throw new CannotReschedule(self::CANNOT_FOLLOW);
             }
             $weekdays[$to->value] = WeekdayNum::of($to);
         }
         ksort($weekdays);
 
-        return $rule->onWeekdays(array_values($weekdays), $rule->interval > 1 && count($weekdays) > 1 ? $start : $rule->weekStart);
+        return $rule->onWeekdays(
+            array_values($weekdays),
+            $rule->interval > 1 && count($weekdays) > 1 ? $start : $rule->weekStart,
+        );
     }
 }

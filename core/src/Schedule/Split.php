@@ -64,7 +64,7 @@ final readonly class Split
             $series->placement,
             $rule->count === null ? $rule->ending(null, $until) : $rule->ending($before, null),
             array_values(array_filter($series->extra, $isBefore)),
-            [...array_filter($series->except, $isBefore), ...($rule->count === null ? $late : [])],
+            [...array_filter($series->except, $isBefore), ...$rule->count === null ? $late : []],
             breaks: $series->breaks,
             details: $series->details,
         );
@@ -95,11 +95,17 @@ final readonly class Split
         if ($wished->rule->freq->isWithinDay()) {
             $shifted = $cut->plusSeconds($ofDay($wished->placement->start) - $ofDay($old->placement->start));
 
-            return (new Series('', $wished->placement->startingAt($shifted), $wished->rule->ending(null, null)))->recurrenceSet()->next(1, $earliest)[0] ?? $cut;
+            return (new Series('', $wished->placement->startingAt($shifted), $wished->rule->ending(null, null)))
+                ->recurrenceSet()
+                ->next(1, $earliest)[0] ?? $cut;
         }
         // From the day before on, so that the minutes and seconds are those of the start; which days the interval leaves out
         // plays no part in the first one.
-        $probe = (new Series('', $wished->placement->startingAt($hour->plusSeconds(-86400)), $wished->rule->ending(null, null)->everyTime()))->recurrenceSet();
+        $probe = (new Series(
+            '',
+            $wished->placement->startingAt($hour->plusSeconds(-86400)),
+            $wished->rule->ending(null, null)->everyTime(),
+        ))->recurrenceSet();
         $ofDayNow = $probe->between($day, $day->plusSeconds(86400));
         $asMany = count($ofDayNow) === count($old->recurrenceSet()->between($day, $day->plusSeconds(86400)));
 
@@ -126,7 +132,10 @@ final readonly class Split
         $after = $zone->isSteady($cut, $cut) ? [$cut] : $set->between($cut, $cut->plusSeconds(self::CLOCKS));
         $last = max([min(array_map($instant, [$cut, ...$after])) - 1, ...$before]);
 
-        return [Until::instant($last), array_values(array_filter($after, fn (LocalDateTime $one): bool => $instant($one) <= $last))];
+        return [
+            Until::instant($last),
+            array_values(array_filter($after, fn (LocalDateTime $one): bool => $instant($one) <= $last)),
+        ];
     }
 
     /** What the rule took silently from its start must not change with the new one: the 31st, or 29 February. */
@@ -134,7 +143,11 @@ final readonly class Split
     {
         $date = $start->date();
         $choosesDays = $rule->byDay !== [] || $rule->byMonthDay !== [] || $rule->byYearDay !== [] || $rule->byWeekNo !== [];
-        if ($choosesDays || $date->day === $cut->date()->day || ! in_array($rule->freq, [Frequency::Monthly, Frequency::Yearly], true)) {
+        if (
+            $choosesDays ||
+            $date->day === $cut->date()->day ||
+            ! in_array($rule->freq, [Frequency::Monthly, Frequency::Yearly], true)
+        ) {
             return $rule;
         }
         $pinned = $rule->onMonthDays([$date->day]);

@@ -21,12 +21,17 @@ final readonly class Successor
     {
         $day = $instance->date()->startOfDay();
         if (! $this->old->namesTimes() && ! $this->new->namesTimes()) {
-            return $day->plusSeconds($this->new->placement->start->seconds - $this->new->placement->start->date()->startOfDay()->seconds);
+            return $day->plusSeconds(
+                $this->new->placement->start->seconds - $this->new->placement->start->date()->startOfDay()->seconds,
+            );
         }
         if ($this->new->recurrenceSet()->includes($instance)) {
             return $instance;
         }
-        $seconds = fn (Series $series): array => array_map(fn (LocalDateTime $one): int => $one->seconds, $series->recurrenceSet()->between($day, $day->plusSeconds(86400)));
+        $seconds = fn (Series $series): array => array_map(
+            fn (LocalDateTime $one): int => $one->seconds,
+            $series->recurrenceSet()->between($day, $day->plusSeconds(86400)),
+        );
         [$before, $after] = [$seconds($this->old), $seconds($this->new)];
         $place = array_search($instance->seconds, $before, true);
 

@@ -20,7 +20,7 @@ final readonly class Timeline
     private const FURTHEST_ZONES = 26 * 3600;
 
     /** @param  DayMarks  $marks  the viewer's working days, less holidays and days away */
-    public function __construct(public Zone $viewer, private DayMarks $marks = new DayMarks)
+    public function __construct(public Zone $viewer, private DayMarks $marks = new DayMarks())
     {
     }
 
@@ -42,11 +42,14 @@ final readonly class Timeline
         $length = $series->placement->end()->seconds - $series->placement->start->seconds;
         // On one's own walls nothing stands elsewhere than it is seen, unless clocks are changed near it.
         $isOwnWall = $series->placement->allDay || ($series->placement->zone ?? $this->viewer) === $this->viewer;
-        $apart = $isOwnWall && $this->viewer->isSteady($window->from->plusSeconds(-$length), $window->to) ? 0 : self::FURTHEST_ZONES;
+        $apart =
+            $isOwnWall && $this->viewer->isSteady($window->from->plusSeconds(-$length), $window->to) ? 0 : self::FURTHEST_ZONES;
         $around = TimeRange::of($window->from->plusSeconds(-$length - $apart), $window->to->plusSeconds($apart));
         $found = [];
         $stands = $this->stands($series, $changes, $around);
-        foreach ($stands === null ? $this->starts($series, $changes, $around, $most) : array_column($stands, 'id') as $i => $start) {
+        foreach (
+            $stands === null ? $this->starts($series, $changes, $around, $most) : array_column($stands, 'id') as $i => $start
+        ) {
             $id = $series->recurrenceId($start);
             $change = $byId[$id] ?? null;
             unset($byId[$id]);
@@ -62,11 +65,18 @@ final readonly class Timeline
             }
         }
 
-        if ($changes === [] && ($series->placement->zone ?? $this->viewer) === $this->viewer && $this->viewer->isSteady($window->from, $window->to)) {
+        if (
+            $changes === [] &&
+            ($series->placement->zone ?? $this->viewer) === $this->viewer &&
+            $this->viewer->isSteady($window->from, $window->to)
+        ) {
             return $found;
         }
         $begins = $this->beginning($window);
-        usort($found, fn (Occurrence $a, Occurrence $b): int => [$begins($a), $a->recurrenceId] <=> [$begins($b), $b->recurrenceId]);
+        usort(
+            $found,
+            fn (Occurrence $a, Occurrence $b): int => [$begins($a), $a->recurrenceId] <=> [$begins($b), $b->recurrenceId],
+        );
 
         return $found;
     }
@@ -92,7 +102,13 @@ final readonly class Timeline
         if ($series->breaks === null) {
             return null;
         }
-        $lived = new AdjustedSet($series->recurrenceSet(), $this->marks, $series->breaks->offDay, $series->breaks->seasons, $series->breaks->pauses);
+        $lived = new AdjustedSet(
+            $series->recurrenceSet(),
+            $this->marks,
+            $series->breaks->offDay,
+            $series->breaks->seasons,
+            $series->breaks->pauses,
+        );
 
         if ($series->afterDone) {
             $stands = [];
@@ -148,7 +164,10 @@ final readonly class Timeline
         return [array_values($starts), $open];
     }
 
-    /** One occurrence by its recurrence id, whatever became of it; null where it was skipped, or where that names no time of the series. */
+    /**
+     * One occurrence by its recurrence id, whatever became of it; null where it was skipped, or where that names no time of the
+     * series.
+     */
     public function one(Series $series, string $id, ?Override $change): ?Occurrence
     {
         $start = $this->parsed($series, $id);
@@ -165,13 +184,26 @@ final readonly class Timeline
 
         $details = $change === null ? $series->details : $series->details->with($change->own);
 
-        return new Occurrence($series->id, $id, $placement, $placement->seenFrom($this->viewer), $change, $details, self::dueDays($series, $id, $change), $series->isRoutine());
+        return new Occurrence(
+            $series->id,
+            $id,
+            $placement,
+            $placement->seenFrom($this->viewer),
+            $change,
+            $details,
+            self::dueDays($series, $id, $change),
+            $series->isRoutine(),
+        );
     }
 
     /** By how many days the due date of a routine has gone along; one of its own stays. */
     private static function dueDays(Series $series, string $id, ?Override $change): int
     {
-        if ($series->details->due === null || $id === Series::ONCE || ($change !== null && array_key_exists('due', $change->own))) {
+        if (
+            $series->details->due === null ||
+            $id === Series::ONCE ||
+            ($change !== null && array_key_exists('due', $change->own))
+        ) {
             return 0;
         }
 
@@ -188,7 +220,11 @@ final readonly class Timeline
         if ($start === null) {
             return null;
         }
-        $belongs = $change->doneAt !== null || $change->letGoAt !== null || $series->afterDone || $series->recurrenceSet()->includes($start);
+        $belongs =
+            $change->doneAt !== null ||
+            $change->letGoAt !== null ||
+            $series->afterDone ||
+            $series->recurrenceSet()->includes($start);
 
         return $belongs ? $this->occurrence($series, $id, $start, $change) : null;
     }

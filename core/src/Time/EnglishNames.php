@@ -34,7 +34,14 @@ final class EnglishNames
 
     private static function said(string $pattern, int $day): string
     {
-        $formatter = self::$formatters[$pattern] ??= new IntlDateFormatter('en_GB', IntlDateFormatter::NONE, IntlDateFormatter::NONE, 'UTC', IntlDateFormatter::GREGORIAN, $pattern);
+        $formatter = self::$formatters[$pattern] ??= new IntlDateFormatter(
+            'en_GB',
+            IntlDateFormatter::NONE,
+            IntlDateFormatter::NONE,
+            'UTC',
+            IntlDateFormatter::GREGORIAN,
+            $pattern,
+        );
 
         return (string) $formatter->format($day * self::SECONDS_A_DAY);
     }

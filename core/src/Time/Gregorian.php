@@ -54,7 +54,7 @@ final class Gregorian
 
     public static function secondOfDay(int $second): int
     {
-        return ($second % 86400 + 86400) % 86400;
+        return (($second % 86400) + 86400) % 86400;
     }
 
     /**
@@ -67,7 +67,12 @@ final class Gregorian
         $fromMarch = $month - 2;
         $year = intdiv($fromMarch, 12);
 
-        return $year * 365 + intdiv($year, 4) - intdiv($year, 100) + intdiv($year, 400) + intdiv(153 * ($fromMarch % 12) + 2, 5) - 719468;
+        return $year * 365 +
+            intdiv($year, 4) -
+            intdiv($year, 100) +
+            intdiv($year, 400) +
+            intdiv(153 * ($fromMarch % 12) + 2, 5) -
+            719468;
     }
 
     /** The months from January of the year 0 to the one that holds a day. */
@@ -103,7 +108,7 @@ final class Gregorian
     {
         $fourth = self::dayNumber($year, 1, 4);
 
-        return $fourth - (Weekday::numberOf($fourth) - $weekStart + 7) % 7;
+        return $fourth - ((Weekday::numberOf($fourth) - $weekStart + 7) % 7);
     }
 
     /** The least number that two numbers above nothing both divide: when two rounds begin together again. */

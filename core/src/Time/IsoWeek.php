@@ -50,7 +50,10 @@ final readonly class IsoWeek
     {
         $thursday = $day->plusDays(4 - $day->weekday()->value);
 
-        return new self($thursday->year, intdiv($thursday->dayNumber() - LocalDate::of($thursday->year, 1, 1)->dayNumber(), 7) + 1);
+        return new self(
+            $thursday->year,
+            intdiv($thursday->dayNumber() - LocalDate::of($thursday->year, 1, 1)->dayNumber(), 7) + 1,
+        );
     }
 
     /** The next week with a number, this one counting too. */

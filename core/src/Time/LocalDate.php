@@ -16,8 +16,14 @@ final readonly class LocalDate implements Stringable
     /** @throws InvalidTime when there is no such day */
     public static function of(int $year, int $month, int $day): self
     {
-        if ($year < Gregorian::FIRST_YEAR || $year > Gregorian::LAST_YEAR || $month < 1 || $month > 12
-            || $day < 1 || $day > Gregorian::daysInMonth($year, $month)) {
+        if (
+            $year < Gregorian::FIRST_YEAR ||
+            $year > Gregorian::LAST_YEAR ||
+            $month < 1 ||
+            $month > 12 ||
+            $day < 1 ||
+            $day > Gregorian::daysInMonth($year, $month)
+        ) {
             throw new InvalidTime(sprintf('There is no day %04d-%02d-%02d.', $year, $month, $day));
         }
 

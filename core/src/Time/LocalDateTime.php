@@ -51,7 +51,10 @@ final readonly class LocalDateTime implements Stringable
             throw new InvalidTime('A date and time is written like 2026-11-25T07:15.');
         }
 
-        return self::of(LocalDate::of((int) $m[1], (int) $m[2], (int) $m[3]), LocalTime::of((int) $m[4], (int) $m[5], (int) ($m[6] ?? 0)));
+        return self::of(
+            LocalDate::of((int) $m[1], (int) $m[2], (int) $m[3]),
+            LocalTime::of((int) $m[4], (int) $m[5], (int) ($m[6] ?? 0)),
+        );
     }
 
     public function dayNumber(): int
@@ -100,6 +103,7 @@ final readonly class LocalDateTime implements Stringable
             $times = [];
         }
 
-        return ($dates[$day] ??= (string) LocalDate::fromDayNumber($day)).($times[$second] ??= sprintf('T%02d:%02d:%02d', intdiv($second, 3600), intdiv($second, 60) % 60, $second % 60));
+        return ($dates[$day] ??= (string) LocalDate::fromDayNumber($day)).
+            ($times[$second] ??= sprintf('T%02d:%02d:%02d', intdiv($second, 3600), intdiv($second, 60) % 60, $second % 60));
     }
 }

@@ -24,7 +24,7 @@ enum Weekday: int
     /** The same as a plain number, 1 for Monday to 7 for Sunday. */
     public static function numberOf(int $day): int
     {
-        return (($day + 3) % 7 + 7) % 7 + 1;
+        return (((($day + 3) % 7) + 7) % 7) + 1;
     }
 
     public static function tryFromLetters(string $letters): ?self

@@ -36,8 +36,11 @@ final readonly class Zone implements Stringable
     {
         $before = $this->offsets->at($wall->seconds - 86400);
         $after = $this->offsets->at($wall->seconds + 86400);
-        if ($before !== $after && $this->offsets->at($wall->seconds - $before) !== $before
-            && $this->offsets->at($wall->seconds - $after) === $after) {
+        if (
+            $before !== $after &&
+            $this->offsets->at($wall->seconds - $before) !== $before &&
+            $this->offsets->at($wall->seconds - $after) === $after
+        ) {
             return $wall->seconds - $after;
         }
 
@@ -50,7 +53,9 @@ final readonly class Zone implements Stringable
         $day = intdiv($from->seconds, 86400);
         $last = intdiv($to->seconds, 86400);
 
-        return $last <= $day + 1 ? $this->offsets->isSteadyAround($day) : $this->offsets->isSteady(($day - 2) * 86400, ($last + 2) * 86400);
+        return $last <= $day + 1
+            ? $this->offsets->isSteadyAround($day)
+            : $this->offsets->isSteady(($day - 2) * 86400, ($last + 2) * 86400);
     }
 
     /** What this zone's walls show at an instant. */
@@ -59,7 +64,10 @@ final readonly class Zone implements Stringable
         return LocalDateTime::fromSeconds($instant + $this->offsets->at($instant));
     }
 
-    /** No later wall time than this stands for an instant up to this one: what the walls show, or would without a clock change near. */
+    /**
+     * No later wall time than this stands for an instant up to this one: what the walls show, or would without a clock change
+     * near.
+     */
     public function noWallAfter(int $instant): LocalDateTime
     {
         $east = max($this->offsets->at($instant - 86400), $this->offsets->at($instant), $this->offsets->at($instant + 86400));

@@ -8,7 +8,9 @@ use PlumRota\Core\Recurrence\Frequency;
 use PlumRota\Core\Recurrence\RecurrenceRule;
 use PlumRota\Core\Recurrence\WeekdayNum;
 
-/** Where a reference library stands alone: the clause of RFC 5545 3.3.10 that decides, for the kinds of rule it reads otherwise. */
+/**
+ * Where a reference library stands alone: the clause of RFC 5545 3.3.10 that decides, for the kinds of rule it reads otherwise.
+ */
 final class Clauses
 {
     /** Null where no clause is known to explain it. */
@@ -30,8 +32,7 @@ final class Clauses
 
         return [
             'INTERVAL counts from the start, also over the minutes that BYHOUR leaves out' => $rule->freq === Frequency::Minutely && $rule->interval > 1 && $rule->byHour !== [],
-            'INTERVAL counts from the start, also over the seconds that BYHOUR or BYMINUTE leave out' => $rule->freq === Frequency::Secondly && $rule->interval > 1
-                && ($rule->byHour !== [] || $rule->byMinute !== []),
+            'INTERVAL counts from the start, also over the seconds that BYHOUR or BYMINUTE leave out' => $rule->freq === Frequency::Secondly && $rule->interval > 1 && ($rule->byHour !== [] || $rule->byMinute !== []),
             'BYSETPOS picks within one hour, minute or second' => $withinDay && $rule->bySetPos !== [],
         ];
     }
@@ -54,7 +55,11 @@ final class Clauses
             'BYDAY, note 1: it limits where BYMONTHDAY is present, negative dates too' => $isMonthly && $isNegative && $rule->byDay !== [],
             'BYMONTHDAY limits DAILY, and counts back from the end of the month where negative' => $rule->freq === Frequency::Daily && $isNegative,
             'BYHOUR limits HOURLY: INTERVAL counts the hours between as well' => $rule->freq === Frequency::Hourly && $rule->byHour !== [],
-            'BYHOUR and BYMINUTE limit MINUTELY and SECONDLY' => in_array($rule->freq, [Frequency::Minutely, Frequency::Secondly], true),
+            'BYHOUR and BYMINUTE limit MINUTELY and SECONDLY' => in_array(
+                $rule->freq,
+                [Frequency::Minutely, Frequency::Secondly],
+                true,
+            ),
         ];
     }
 }

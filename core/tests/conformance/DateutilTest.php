@@ -15,7 +15,10 @@ test('kept answers of dateutil are ours', function () {
     $wrong = [];
     foreach ((array) file(__DIR__.'/dateutil.txt', FILE_IGNORE_NEW_LINES) as $line) {
         [$text, $first] = explode(' ', (string) $line);
-        $wanted = array_map(fn (string $date): string => strlen($date) === 16 ? "{$date}:00" : $date, array_slice(explode(' ', (string) $line), 1));
+        $wanted = array_map(
+            fn (string $date): string => strlen($date) === 16 ? "{$date}:00" : $date,
+            array_slice(explode(' ', (string) $line), 1),
+        );
         $set = new RecurrenceSet(LocalDateTime::parse($first), RuleParser::parse($text));
         $ours = array_map(strval(...), $set->next(count($wanted)));
         if ($ours !== $wanted) {
@@ -23,7 +26,13 @@ test('kept answers of dateutil are ours', function () {
         }
         // The same ones again, looked at through a window that begins in their midst.
         $middle = intdiv(count($wanted), 2);
-        $from = array_map(strval(...), $set->between(LocalDateTime::parse($wanted[$middle]), LocalDateTime::parse($wanted[count($wanted) - 1])->plusSeconds(1)));
+        $from = array_map(
+            strval(...),
+            $set->between(
+                LocalDateTime::parse($wanted[$middle]),
+                LocalDateTime::parse($wanted[count($wanted) - 1])->plusSeconds(1),
+            ),
+        );
         if ($from !== array_slice($wanted, $middle)) {
             $wrong[] = "{$text} from {$wanted[$middle]}\n  ours   ".implode(' ', $from);
         }
@@ -43,6 +52,9 @@ test('BYWEEKNO counts weeks as ISO 8601 does', function (int $number) {
     }
     $start = RecurrenceSet::firstOnOrAfter($rule, LocalDateTime::parse('2020-01-01T00:00'));
     expect($start)->not->toBeNull();
-    $ours = (new RecurrenceSet($start ?? LocalDateTime::parse('2020-01-01T00:00'), $rule))->between(LocalDateTime::parse('2020-01-01T00:00'), LocalDateTime::parse('2050-01-01T00:00'));
+    $ours = (new RecurrenceSet($start ?? LocalDateTime::parse('2020-01-01T00:00'), $rule))->between(
+        LocalDateTime::parse('2020-01-01T00:00'),
+        LocalDateTime::parse('2050-01-01T00:00'),
+    );
     expect(array_map(fn (LocalDateTime $date): string => (string) $date->date(), $ours))->toBe($wanted);
 })->with([1, 2, 52, 53, -1, -2, -52, -53]);

@@ -19,14 +19,22 @@ function throughProgram(array $command, array $lines): array
 {
     $cases = tempnam(sys_get_temp_dir(), 'cases');
     file_put_contents($cases, implode("\n", $lines)."\n");
-    $process = proc_open($command, [0 => ['file', $cases, 'r'], 1 => ['pipe', 'w'], 2 => ['pipe', 'w']], $pipes, dirname(__DIR__, 3));
+    $process = proc_open(
+        $command,
+        [0 => ['file', $cases, 'r'], 1 => ['pipe', 'w'], 2 => ['pipe', 'w']],
+        $pipes,
+        dirname(__DIR__, 3),
+    );
     $output = (string) stream_get_contents($pipes[1]);
     $trouble = (string) stream_get_contents($pipes[2]);
     proc_close($process);
     unlink($cases);
     expect($trouble)->toBe('');
 
-    return array_map(fn (string $line): array => json_decode($line, true, flags: JSON_THROW_ON_ERROR), explode("\n", trim($output)));
+    return array_map(
+        fn (string $line): array => json_decode($line, true, flags: JSON_THROW_ON_ERROR),
+        explode("\n", trim($output)),
+    );
 }
 
 /**
@@ -58,17 +66,25 @@ test('generated rules agree with rrule, ical.js and dateutil', function () {
     $unexplained = [];
     foreach ($cases as $i => $case) {
         $ours = json_decode(ExpandCommand::answer($lines[$i]), true)['instances'] ?? null;
-        $votes = array_filter(['rrule' => $answers[$i]['rrule'], 'ical' => $answers[$i]['ical'], 'dateutil' => $others[$i] ?? null], is_array(...));
+        $votes = array_filter(
+            ['rrule' => $answers[$i]['rrule'], 'ical' => $answers[$i]['ical'], 'dateutil' => $others[$i] ?? null],
+            is_array(...),
+        );
         $for = count(array_filter($votes, fn (array $vote): bool => $vote === $ours));
         $agreed += $for > 0 ? 1 : 0;
         $against = array_map(json_encode(...), array_filter($votes, fn (array $vote): bool => $vote !== $ours));
         foreach ($against as $library => $vote) {
             if ($library === 'dateutil' || Clauses::deciding($library, RuleParser::parse($case['rrule'])) === null) {
-                $unexplained[] = "{$library}: {$case['rrule']} from {$case['dtstart']}\n  ours   ".json_encode($ours)."\n  theirs {$vote}";
+                $unexplained[] =
+                    "{$library}: {$case['rrule']} from {$case['dtstart']}\n  ours   ".json_encode($ours)."\n  theirs {$vote}";
             }
         }
         if ($against !== [] && max(array_count_values($against)) >= 2 && $for < 2) {
-            $wrong[] = "{$case['rrule']} from {$case['dtstart']}\n  ours   ".json_encode($ours)."\n  theirs ".$against[array_key_first($against)];
+            $wrong[] =
+                "{$case['rrule']} from {$case['dtstart']}\n  ours   ".
+                json_encode($ours).
+                "\n  theirs ".
+                $against[array_key_first($against)];
         }
     }
     expect($wrong)->toBe([])->and($unexplained)->toBe([])->and($agreed)->toBeGreaterThan(1950);

@@ -7,7 +7,7 @@ namespace App\Notifications;
 use App\Mail\NoteMail;
 use App\Models\Delivery;
 use App\Models\User;
-use App\Queries\Note;
+use App\Queries\Reminding\Note;
 use Illuminate\Notifications\Notification;
 use LogicException;
 

@@ -6,7 +6,7 @@ namespace App\Standins;
 
 use App\Models\Delivery;
 use App\Models\User;
-use App\Queries\Note;
+use App\Queries\Reminding\Note;
 use Illuminate\Support\Facades\DB;
 
 /** A stand-in for a phone: what is pushed stands on a page the width of one. A driver for a real service has this one method. */

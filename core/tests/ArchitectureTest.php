@@ -39,9 +39,9 @@ test('what is planted is caught', function (string $room, string $code, string $
     'Actions in Models' => ['Models', 'use App\Actions\Entries\AddEntry;', 'App\Actions\Entries\AddEntry'],
     'Actions in Journal' => ['Journal', 'use App\Actions\Reminders\PlanReminders;', 'App\Actions\Reminders\PlanReminders'],
     'Actions in Queries' => ['Queries', 'use App\Actions\Reminders\PlanReminders;', 'App\Actions\Reminders\PlanReminders'],
-    'Queries in Mapping' => ['Mapping', 'use App\Queries\Board;', 'App\Queries\Board'],
+    'Queries in Mapping' => ['Mapping', 'use App\Queries\Screens\Board;', 'App\Queries\Screens\Board'],
     'SQL outside the reading room' => ['Queries', 'use Illuminate\Support\Facades\DB;', 'Illuminate\Support\Facades\DB'],
-    'Queries in Reading' => ['Reading', 'use App\Queries\Board;', 'App\Queries\Board'],
+    'Queries in Reading' => ['Reading', 'use App\Queries\Screens\Board;', 'App\Queries\Screens\Board'],
     'a database in the core' => [
         'core/Schedule',
         'final class One { public function two(): object { return new \PDO(""); } }',

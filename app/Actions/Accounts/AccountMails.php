@@ -7,7 +7,7 @@ namespace App\Actions\Accounts;
 use App\Accounts\Links;
 use App\Mail\NoteMail;
 use App\Models\User;
-use App\Queries\Note;
+use App\Queries\Reminding\Note;
 use Illuminate\Support\Facades\Mail;
 use Illuminate\Support\Str;
 

@@ -8,7 +8,7 @@ use App\Actions\Entries\SaveSeries;
 use App\Journal\WritePath;
 use App\Mapping\SeriesOf;
 use App\Models\User;
-use App\Queries\AnotherZone;
+use App\Queries\Screens\AnotherZone;
 use PlumRota\Core\Time\Zone;
 
 final readonly class ChangeAccount

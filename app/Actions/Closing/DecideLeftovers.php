@@ -15,8 +15,8 @@ use App\Actions\Entries\TickOccurrence;
 use App\Journal\WritePath;
 use App\Models\Entry;
 use App\Models\User;
-use App\Queries\Leftovers;
-use App\Queries\ResolvedOccurrence;
+use App\Queries\Occurrences\Leftovers;
+use App\Queries\Occurrences\ResolvedOccurrence;
 use PlumRota\Core\Schedule\Scope;
 use PlumRota\Core\Time\LocalDate;
 

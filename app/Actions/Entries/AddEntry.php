@@ -8,7 +8,7 @@ use App\Access\Changeable;
 use App\Journal\WritePath;
 use App\Models\Entry;
 use App\Models\User;
-use App\Queries\ProtectedBlocks;
+use App\Queries\Occurrences\ProtectedBlocks;
 use PlumRota\Core\Schedule\IsProtected;
 
 final readonly class AddEntry

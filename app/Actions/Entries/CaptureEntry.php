@@ -7,7 +7,7 @@ namespace App\Actions\Entries;
 use App\Models\Calendar;
 use App\Models\Entry;
 use App\Models\User;
-use App\Queries\Filing;
+use App\Queries\Planning\Filing;
 use PlumRota\Core\Capture\Draft;
 use PlumRota\Core\Schedule\Breaks;
 use PlumRota\Core\Schedule\Series;

@@ -9,7 +9,7 @@ use App\Mapping\SeriesColumns;
 use App\Mapping\SeriesOf;
 use App\Models\Entry;
 use App\Models\User;
-use App\Queries\ProtectedBlocks;
+use App\Queries\Occurrences\ProtectedBlocks;
 use PlumRota\Core\Schedule\CannotReschedule;
 use PlumRota\Core\Schedule\IsProtected;
 use PlumRota\Core\Schedule\NoSuchOccurrence;

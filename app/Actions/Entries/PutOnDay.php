@@ -7,7 +7,7 @@ namespace App\Actions\Entries;
 use App\Journal\WritePath;
 use App\Models\Entry;
 use App\Models\User;
-use App\Queries\OccurrencePlace;
+use App\Queries\Occurrences\OccurrencePlace;
 use PlumRota\Core\Schedule\NoSuchOccurrence;
 use PlumRota\Core\Schedule\Placement;
 use PlumRota\Core\Schedule\Scope;

@@ -10,7 +10,7 @@ use App\Mapping\SeriesOf;
 use App\Models\Entry;
 use App\Models\Timing;
 use App\Models\User;
-use App\Queries\RolledOn;
+use App\Queries\Occurrences\RolledOn;
 use Carbon\CarbonImmutable;
 use PlumRota\Core\Schedule\NoSuchOccurrence;
 

@@ -7,7 +7,7 @@ namespace App\Actions\Filing;
 use App\Journal\WritePath;
 use App\Models\FilingRule;
 use App\Models\User;
-use App\Queries\Filing;
+use App\Queries\Planning\Filing;
 
 /** Files what is there already by a rule. */
 final readonly class ApplyFilingRule

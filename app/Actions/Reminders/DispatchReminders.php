@@ -6,8 +6,8 @@ namespace App\Actions\Reminders;
 
 use App\Models\Delivery;
 use App\Notifications\ReminderNotification;
-use App\Queries\ReminderNote;
-use App\Queries\ReminderRows;
+use App\Queries\Reminding\ReminderNote;
+use App\Queries\Reminding\ReminderRows;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Facades\DB;

@@ -7,7 +7,7 @@ namespace App\Actions\Reminders;
 use App\Access\Visible;
 use App\Models\Entry;
 use App\Models\User;
-use App\Queries\ReminderRows;
+use App\Queries\Reminding\ReminderRows;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Facades\DB;

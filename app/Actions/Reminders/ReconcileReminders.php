@@ -9,7 +9,7 @@ use App\Models\Delivery;
 use App\Models\Entry;
 use App\Models\OccurrenceOverride;
 use App\Models\User;
-use App\Queries\ReminderRows;
+use App\Queries\Reminding\ReminderRows;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Facades\DB;
 

@@ -8,7 +8,7 @@ use App\Access\Changeable;
 use App\Access\Visible;
 use App\Actions\Areas\AddArea;
 use App\Actions\Areas\ChangeArea;
-use App\Actions\Areas\OrderAreas;
+use App\Actions\Areas\PutInOrder;
 use App\Actions\Areas\RemoveArea;
 use App\Http\Requests\Account;
 use App\Http\Requests\AreaRequest;
@@ -67,9 +67,9 @@ final class AreaController
         return response()->noContent();
     }
 
-    public function order(OrderRequest $request, OrderAreas $areas): Response
+    public function order(OrderRequest $request, PutInOrder $order): Response
     {
-        $areas->order(Account::of($request), $request->ids());
+        $order->areas(Account::of($request), $request->ids());
 
         return response()->noContent();
     }

@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Access\Changeable;
+use App\Actions\Areas\PutInOrder;
 use App\Actions\Calendars\AddCalendar;
 use App\Actions\Calendars\ChangeCalendar;
-use App\Actions\Calendars\OrderCalendars;
 use App\Actions\Calendars\RemoveCalendar;
 use App\Http\Requests\Account;
 use App\Http\Requests\CalendarRequest;
@@ -51,9 +51,9 @@ final class CalendarController
         return response()->noContent();
     }
 
-    public function order(OrderRequest $request, OrderCalendars $calendars): Response
+    public function order(OrderRequest $request, PutInOrder $order): Response
     {
-        $calendars->order(Account::of($request), $request->ids());
+        $order->calendars(Account::of($request), $request->ids());
 
         return response()->noContent();
     }

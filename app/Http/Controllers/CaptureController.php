@@ -8,7 +8,7 @@ use App\Actions\Entries\CaptureEntry;
 use App\Http\Requests\Account;
 use App\Http\Requests\CaptureRequest;
 use App\Http\Resources\EntryResource;
-use App\Queries\CaptureReading;
+use App\Queries\Screens\CaptureReading;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Validation\ValidationException;
 

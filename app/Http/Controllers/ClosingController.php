@@ -8,7 +8,7 @@ use App\Actions\Closing\DecideLeftovers;
 use App\Actions\Closing\SaveClosing;
 use App\Http\Requests\Account;
 use App\Http\Requests\ClosingRequest;
-use App\Queries\ClosingOfDay;
+use App\Queries\Screens\ClosingOfDay;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Response;
 use PlumRota\Core\Time\LocalDate;

@@ -9,9 +9,9 @@ use App\Access\Visible;
 use App\Actions\Entries\RestoreEntry;
 use App\Http\Requests\Account;
 use App\Http\Resources\EntryResource;
-use App\Queries\EntryHistory;
-use App\Queries\RoutineHistory;
-use App\Queries\ScopePreview;
+use App\Queries\Occurrences\RoutineHistory;
+use App\Queries\Occurrences\ScopePreview;
+use App\Queries\Screens\EntryHistory;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 

@@ -11,7 +11,7 @@ use App\Http\Requests\Account;
 use App\Http\Requests\FilingRequest;
 use App\Models\Entry;
 use App\Models\FilingRule;
-use App\Queries\Filing;
+use App\Queries\Planning\Filing;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;

@@ -9,7 +9,7 @@ use App\Actions\Filters\SaveFilter;
 use App\Http\Requests\Account;
 use App\Http\Requests\FilterRequest;
 use App\Models\Filter;
-use App\Queries\Labels;
+use App\Queries\Screens\Labels;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Http\Requests\Account;
-use App\Queries\Search;
+use App\Queries\Screens\Search;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 

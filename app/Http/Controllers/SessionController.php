@@ -15,7 +15,7 @@ use App\Http\Requests\OpenAccountRequest;
 use App\Http\Requests\SignInRequest;
 use App\Http\Resources\AccountResource;
 use App\Models\User;
-use App\Queries\AnotherZone;
+use App\Queries\Screens\AnotherZone;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;

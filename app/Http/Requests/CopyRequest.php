@@ -8,8 +8,6 @@ use App\Access\Changeable;
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Validation\Validator;
 use PlumRota\Core\Schedule\Placement;
-use PlumRota\Core\Time\InvalidTime;
-use PlumRota\Core\Time\PlannableDays;
 
 /** A copy of an entry, or of one occurrence: where it should stand and in which calendar, if not where and in which it is. */
 final class CopyRequest extends FormRequest
@@ -25,7 +23,7 @@ final class CopyRequest extends FormRequest
             'calendar_id' => ['sometimes', 'nullable', 'string', Changeable::by(Account::of($this))->namesCalendar()],
             'start' => ['sometimes', 'nullable', 'string', 'max:30'],
             'all_day' => ['required_with:start', 'boolean'],
-            'length' => ['required_with:start', 'integer', 'between:0,527040'],
+            'length' => ['required_with:start', 'integer', DroppedPlace::LENGTHS],
         ];
     }
 
@@ -40,21 +38,7 @@ final class CopyRequest extends FormRequest
     {
         return [
             function (Validator $validator): void {
-                if ($validator->errors()->isNotEmpty() || ! $this->filled('start')) {
-                    return;
-                }
-                try {
-                    $start = $this->string('start')->value();
-                    $this->place = $this->boolean('all_day')
-                        ? Placement::allDay(PlannableDays::date(substr($start, 0, 10)), max(1, $this->integer('length')))
-                        : Placement::timed(
-                            PlannableDays::moment($start),
-                            $this->integer('length'),
-                            Account::of($this)->timeZone(),
-                        );
-                } catch (InvalidTime $e) {
-                    $validator->errors()->add('start', $e->getMessage());
-                }
+                $this->place = DroppedPlace::of($this, $validator, leastDays: 1);
             },
         ];
     }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
-use App\Queries\Holidays;
+use App\Queries\Planning\Holidays;
 use Closure;
 use Illuminate\Contracts\Validation\ValidationRule;
 

@@ -9,8 +9,6 @@ use Illuminate\Validation\Rule;
 use Illuminate\Validation\Validator;
 use PlumRota\Core\Schedule\Placement;
 use PlumRota\Core\Schedule\Scope;
-use PlumRota\Core\Time\InvalidTime;
-use PlumRota\Core\Time\PlannableDays;
 
 /** Where something was dropped: a date, a date and time, or the basket (start null). Times are the person's own. */
 final class MoveRequest extends FormRequest
@@ -24,7 +22,7 @@ final class MoveRequest extends FormRequest
             'over_protected' => ['sometimes', 'boolean'],
             'start' => ['present', 'nullable', 'string', 'max:30'],
             'all_day' => ['required', 'boolean'],
-            'length' => ['required', 'integer', 'between:0,527040'],
+            'length' => ['required', 'integer', DroppedPlace::LENGTHS],
             'scope' => ['sometimes', Rule::enum(Scope::class)],
             'recurrence_id' => ['sometimes', 'nullable', 'string', 'max:30'],
             'version' => ['sometimes', 'integer'],
@@ -36,21 +34,7 @@ final class MoveRequest extends FormRequest
     {
         return [
             function (Validator $validator): void {
-                if ($validator->errors()->isNotEmpty() || ! $this->filled('start')) {
-                    return;
-                }
-                try {
-                    $start = $this->string('start')->value();
-                    $this->place = $this->boolean('all_day')
-                        ? Placement::allDay(PlannableDays::date(substr($start, 0, 10)), $this->integer('length'))
-                        : Placement::timed(
-                            PlannableDays::moment($start),
-                            $this->integer('length'),
-                            Account::of($this)->timeZone(),
-                        );
-                } catch (InvalidTime $e) {
-                    $validator->errors()->add('start', $e->getMessage());
-                }
+                $this->place = DroppedPlace::of($this, $validator);
             },
         ];
     }

@@ -1,0 +1,17 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Queries\Reminding;
+
+/** What is told to someone, in whatever way. */
+final readonly class Note
+{
+    /**
+     * @param  list<string>  $lines
+     * @param  list<array{words: string, url: string}>  $presses
+     */
+    public function __construct(public string $title, public array $lines, public array $presses)
+    {
+    }
+}

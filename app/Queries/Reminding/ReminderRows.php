@@ -1,0 +1,281 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Queries\Reminding;
+
+use App\Access\Visible;
+use App\Mapping\SeriesOf;
+use App\Models\Entry;
+use App\Models\OccurrenceOverride;
+use App\Models\User;
+use App\Queries\Occurrences\DaysOff;
+use PlumRota\Core\Recurrence\AdjustedSet;
+use PlumRota\Core\Recurrence\InvalidRule;
+use PlumRota\Core\Reminding\Channel;
+use PlumRota\Core\Reminding\Moments;
+use PlumRota\Core\Reminding\QuietHours;
+use PlumRota\Core\Reminding\Reminder;
+use PlumRota\Core\Reminding\Trigger;
+use PlumRota\Core\Schedule\Details;
+use PlumRota\Core\Schedule\Due;
+use PlumRota\Core\Schedule\Occurrence;
+use PlumRota\Core\Schedule\Series;
+use PlumRota\Core\Time\InvalidTime;
+use PlumRota\Core\Time\LocalDate;
+
+/**
+ * What should be written down of an entry, or of the days themselves, in a stretch of time: rows of the table of deliveries.
+ *
+ * @phpstan-type Row array{
+ *     user_id: int, kind: string, entry_id: string|null, recurrence_id: string, trigger: string, way: string, key: string,
+ *     fell_at: int, moment: int, starts_at: int, all_day: bool
+ * }
+ */
+final readonly class ReminderRows
+{
+    /** Seconds; after a longer absence than this nobody wants to hear what fell before. */
+    public const LONGEST_BACK = 14 * 86400;
+
+    /** Days that zones and clock changes may lie between a day of the rule and where it is seen. */
+    private const BESIDE_DAYS = 3;
+
+    public function __construct(private DaysOff $daysOff)
+    {
+    }
+
+    /**
+     * @param  int  $after  Unix seconds, not included
+     * @param  int  $until  Unix seconds, included
+     * @param  int|null  $unchangedSince  leaves out what fell, by this moment, before its entry was last written: it was dealt
+     *   with then
+     * @return list<Row>
+     */
+    public function of(User $user, Entry $entry, int $after, int $until, ?int $unchangedSince = null): array
+    {
+        $calendars = Visible::to($user)->calendars()->get()->keyBy('id');
+        $waysOf = fn (Details $details, bool $isAllDay): array => self::ways(
+            Reminder::applying(
+                $details->reminders,
+                $calendars[$details->calendar_id]->reminders ?? [],
+                $calendars[$details->calendar_id]->reminders_all_day ?? [],
+                $isAllDay,
+            ),
+        );
+        $rows = [];
+        try {
+            $moments = iterator_to_array($this->moments($user, $entry, $waysOf, $after, $until), false);
+        } catch (InvalidTime|InvalidRule $fault) {
+            report($fault); // one that cannot be reckoned with silences no other
+
+            return [];
+        }
+        foreach ($moments as [$trigger, $at, $recurrenceId, $startsAt, $isAllDay, $details]) {
+            if ($unchangedSince !== null && $at <= self::lastWritten($entry, $recurrenceId, $unchangedSince)) {
+                continue;
+            }
+            foreach ($waysOf($details, $isAllDay)[$trigger] ?? [] as $way) {
+                $rows[] = [
+                    'user_id' => $user->id,
+                    'kind' => 'reminder',
+                    'entry_id' => $entry->id,
+                    'recurrence_id' => $recurrenceId,
+                    'trigger' => $trigger,
+                    'way' => $way->value,
+                    'key' => "{$entry->id}|{$recurrenceId}|{$trigger}|{$way->value}",
+                    'fell_at' => $at,
+                    'moment' => $this->held($user, $details, $at),
+                    'starts_at' => $startsAt,
+                    'all_day' => $isAllDay,
+                ];
+            }
+        }
+
+        return $rows;
+    }
+
+    /**
+     * Takes along of what makes its occurrences differ what may matter for reminders after a moment: nothing of the years before.
+     *
+     * @param  int  $after  Unix seconds
+     * @param  list<string>  $recurrenceIds  of those that matter besides
+     */
+    public function loadOverrides(User $user, Entry $entry, int $after, array $recurrenceIds = []): void
+    {
+        $changes = $entry->overrides();
+        $isWhole =
+            $entry->after_done &&
+            (str_contains((string) $entry->rule, 'COUNT=') ||
+                $entry->off_day !== 'keep' ||
+                $entry->seasons !== [] ||
+                $entry->pauses !== []);
+        if ($entry->isRoutine() && ! $isWhole) {
+            $day = (string) $user
+                ->timeZone()
+                ->wall($after)
+                ->date()
+                ->plusDays(
+                    -self::BESIDE_DAYS - self::daysAfter($entry) - ($entry->off_day === 'after' ? AdjustedSet::FURTHEST : 0),
+                );
+            $finishes = $entry->after_done
+                ? array_filter([
+                    $entry->overrides()->whereNotNull('done_at')->orderByDesc('done_at')->value('id'),
+                    $entry
+                        ->overrides()
+                        ->where(fn ($either) => $either->where('skipped', true)->orWhereNotNull('let_go_at'))
+                        ->orderByDesc('day')
+                        ->value('id'),
+                ])
+                : [];
+            $changes->where(
+                fn ($any) => $any
+                    ->where('day', '>=', $day)
+                    ->orWhere('moved_to', '>=', $day)
+                    ->orWhereNotNull('fields->due')
+                    ->orWhereIn('recurrence_id', $recurrenceIds)
+                    ->orWhereIn('id', $finishes),
+            );
+        }
+        $entry->setRelation('overrides', $changes->get());
+    }
+
+    /** How many days after it begins an occurrence may end, or be due. */
+    private static function daysAfter(Entry $entry): int
+    {
+        $length = $entry->all_day ? $entry->length : intdiv($entry->length, 1440) + 1;
+        $due =
+            $entry->due === null || $entry->start === null
+                ? 0
+                : Due::parse($entry->due)->day()->dayNumber() - LocalDate::parse(substr($entry->start, 0, 10))->dayNumber();
+
+        return max($length, $due, 0);
+    }
+
+    /** The moment at which what falls then may be handed over. */
+    public function held(User $user, Details|Entry $entry, int $at): int
+    {
+        return $entry->always_through ? $at : (new QuietHours($user->quiet_from, $user->quiet_to))->held($at, $user->timeZone());
+    }
+
+    /**
+     * @param  int  $after  Unix seconds, not included
+     * @param  int  $until  Unix seconds, included
+     * @return list<Row> the day's agenda and the evening's call to close it
+     */
+    public function daily(User $user, int $after, int $until): array
+    {
+        $zone = $user->timeZone();
+        $rows = [];
+        $first = $zone->wall($after)->date();
+        for ($day = $first; $day->dayNumber() <= $zone->wall($until)->dayNumber(); $day = $day->plusDays(1)) {
+            foreach (['agenda' => $user->agenda_at, 'evening' => $user->evening_at] as $kind => $minute) {
+                $at = $minute === null ? null : $zone->instant($day->at(intdiv($minute, 60), $minute % 60));
+                if ($at === null || $at <= $after || $at > $until) {
+                    continue;
+                }
+                foreach ($user->agenda_ways as $way) {
+                    $rows[] = [
+                        'user_id' => $user->id,
+                        'kind' => $kind,
+                        'entry_id' => null,
+                        'recurrence_id' => (string) $day,
+                        'trigger' => '',
+                        'way' => $way,
+                        'key' => "{$kind}|{$user->id}|{$day}|{$way}",
+                        'fell_at' => $at,
+                        'moment' => $at,
+                        'starts_at' => $at,
+                        'all_day' => true,
+                    ];
+                }
+            }
+        }
+
+        return $rows;
+    }
+
+    /**
+     * @param  \Closure(Details, bool): array<string, list<Channel>>  $waysOf  by trigger
+     * @return \Generator<array{string, int, string, int, bool, Details}>  trigger, moment, recurrence id, start, whether all-day
+     */
+    private function moments(User $user, Entry $entry, \Closure $waysOf, int $after, int $until): \Generator
+    {
+        $moments = new Moments($user->timeZone(), $this->daysOff->marks($user));
+        $series = SeriesOf::entry($entry);
+        $changes = array_values($entry->overrides->map(SeriesOf::override(...))->all());
+        $parsed = fn (array $ways): array => array_map(Trigger::parse(...), array_map(strval(...), array_keys($ways)));
+        $details = SeriesOf::details($entry);
+        $all = $waysOf($details, false) + $waysOf($details, true);
+        foreach ($changes as $change) {
+            $all +=
+                $change->own === []
+                    ? []
+                    : $waysOf($details->with($change->own), false) + $waysOf($details->with($change->own), true);
+        }
+        if ($series !== null) {
+            $of = fn (Occurrence $one): array => $parsed($waysOf($one->details, $one->placement->allDay));
+            foreach ($moments->between($series, $changes, $parsed($all), $after, $until, $of) as $one) {
+                yield [
+                    (string) $one->trigger,
+                    $one->at,
+                    $one->occurrence->recurrenceId,
+                    $one->occurrence->placement->startsAt($user->timeZone()),
+                    $one->occurrence->placement->allDay,
+                    $one->occurrence->details,
+                ];
+            }
+        } elseif (
+            $entry->due !== null &&
+            $entry->overrides->every(
+                fn (OccurrenceOverride $change): bool => $change->done_at === null && $change->let_go_at === null,
+            )
+        ) {
+            foreach ($moments->ofUnscheduled($entry->due, $parsed($all), $after, $until) as $one) {
+                $hasHour = str_contains($entry->due, 'T');
+                $due = Due::parse($entry->due);
+                yield [
+                    (string) $one['trigger'],
+                    $one['at'],
+                    Series::ONCE,
+                    $hasHour ? $due->instant($user->timeZone()) : $user->timeZone()->instant($due->day()->startOfDay()),
+                    ! $hasHour,
+                    $details,
+                ];
+            }
+        }
+    }
+
+    /**
+     * @param  list<string>  $reminders
+     * @return array<string, list<Channel>> by trigger
+     */
+    private static function ways(array $reminders): array
+    {
+        $ways = [];
+        foreach (array_map(Reminder::parse(...), $reminders) as $reminder) {
+            $ways[(string) $reminder->trigger] = [...$ways[(string) $reminder->trigger] ?? [], ...$reminder->ways];
+        }
+
+        return $ways;
+    }
+
+    /** Unix seconds; a stamp that lies ahead of now was made by a clock that was wrong, and says nothing. */
+    private static function lastWritten(Entry $entry, string $recurrenceId, int $now): int
+    {
+        $stamps = [
+            $entry->updated_at,
+            $entry->calendar->updated_at,
+            $entry->overrides->firstWhere('recurrence_id', $recurrenceId)?->updated_at,
+        ];
+
+        return max(
+            0,
+            ...array_map(
+                fn (mixed $stamp): int => $stamp instanceof \DateTimeInterface && $stamp->getTimestamp() <= $now
+                    ? $stamp->getTimestamp()
+                    : 0,
+                $stamps,
+            ),
+        );
+    }
+}

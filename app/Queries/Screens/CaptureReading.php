@@ -1,0 +1,113 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Queries\Screens;
+
+use App\Access\Visible;
+use App\Models\Area;
+use App\Models\Calendar;
+use App\Models\User;
+use App\Queries\Planning\Filing;
+use PlumRota\Core\Capture\CaptureReader;
+use PlumRota\Core\Capture\Draft;
+use PlumRota\Core\Capture\Segment;
+use PlumRota\Core\Schedule\Breaks;
+use PlumRota\Core\Schedule\Series;
+use PlumRota\Core\Schedule\SeriesInWords;
+use PlumRota\Core\Time\LocalDate;
+
+/** A captured line, read against the account's own calendars and clock. */
+final readonly class CaptureReading
+{
+    public function __construct(private Filing $filing)
+    {
+    }
+
+    /**
+     * @param  LocalDate|null  $on  the day on which it was read before: saved a moment after midnight, "tomorrow" is still what
+     *   was shown
+     */
+    public function read(User $user, string $line, ?LocalDate $on = null): Draft
+    {
+        $now = $user->wallNow();
+        if ($on !== null && $on->dayNumber() === $now->dayNumber() - 1) {
+            $now = $on->at(23, 59, 59);
+        }
+
+        return CaptureReader::read($line, $now, $user->timeZone(), $this->names($user), $user->first_weekday);
+    }
+
+    /**
+     * The calendar a draft goes to: the one it names, or the first of the area it names, the one its words file it into, or the
+     * default.
+     */
+    public function calendar(User $user, Draft $draft): ?Calendar
+    {
+        [$kind, $id] = [...explode(':', $draft->calendar ?? '', 2), ''];
+        $calendars = Visible::to($user)->calendars()->with('area')->get();
+
+        return match ($kind) {
+            'calendar' => $calendars->firstWhere('id', $id),
+            'area' => $calendars->firstWhere('area_id', $id),
+            default => null,
+        } ??
+            ($calendars->firstWhere('id', $this->filing->for($user, $draft->title)['calendar_id']) ??
+                ($calendars->firstWhere('id', $user->default_calendar_id) ?? $calendars->first()));
+    }
+
+    /** @return array<string, mixed> the schema CaptureReading of the contract */
+    public function describe(User $user, Draft $draft): array
+    {
+        $calendar = $this->calendar($user, $draft);
+
+        return [
+            'today' => (string) $user->wallNow()->date(),
+            'title' => $draft->title,
+            'kind' => $draft->isTask ? 'task' : 'event',
+            'calendar_id' => $calendar?->id,
+            'area_id' => $calendar?->area_id,
+            'calendar' => $calendar?->name,
+            'all_day' => $draft->placement === null || $draft->placement->allDay,
+            'start' => $draft->placement?->startText(),
+            'length' => $draft->placement?->length,
+            'rule' => $draft->rule === null ? null : (string) $draft->rule,
+            'in_words' => $draft->rule === null || $draft->placement === null
+                    ? null
+                    : SeriesInWords::of(
+                        new Series(
+                            '',
+                            $draft->placement,
+                            $draft->rule,
+                            afterDone: $draft->afterDone,
+                            breaks: new Breaks($draft->offDay),
+                        ),
+                    ),
+            'due' => $draft->due,
+            'not_before' => $draft->notBefore === null ? null : (string) $draft->notBefore,
+            'around' => $draft->around === null ? null : (string) $draft->around,
+            'importance' => $draft->importance,
+            'estimate' => $draft->estimate,
+            'reminders' => array_map(strval(...), $draft->reminders),
+            'segments' => array_map(
+                fn (Segment $segment): array => ['text' => $segment->text, 'role' => $segment->role],
+                $draft->segments,
+            ),
+        ];
+    }
+
+    /** @return array<string, string> */
+    private function names(User $user): array
+    {
+        $names = [];
+        foreach (Visible::to($user)->calendars()->get() as $calendar) {
+            $names['calendar:'.$calendar->id] = $calendar->name;
+        }
+        /** @var Area $area */
+        foreach (Visible::to($user)->areas()->get() as $area) {
+            $names['area:'.$area->id] = $area->name;
+        }
+
+        return $names;
+    }
+}

@@ -1,0 +1,54 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Queries\Screens;
+
+use App\Access\Visible;
+use App\Models\Area;
+use App\Models\User;
+use PlumRota\Core\Planning\Block;
+use PlumRota\Core\Tally\AreaHours;
+use PlumRota\Core\Time\TimeRange;
+
+/** The ribbon's meters: minutes placed for each area, beside what was intended for so many days. */
+final class HoursByArea
+{
+    /**
+     * @param  list<Block>  $blocks
+     * @param  list<string>  $areaOf  the area of each
+     * @return list<array{area_id: string, placed: int, intended: int|null}>
+     */
+    public function within(User $user, TimeRange $window, int $days, array $blocks, array $areaOf): array
+    {
+        $areas = Visible::to($user)->areas()->get();
+        /** @var array<string, list<Block>> $byArea */
+        $byArea = $areas->mapWithKeys(fn (Area $area): array => [$area->id => []])->all();
+        foreach ($blocks as $i => $block) {
+            $byArea[$areaOf[$i]][] = $block;
+        }
+
+        return self::shown($user, AreaHours::within($window, $byArea), $days);
+    }
+
+    /**
+     * @param  array<string, int>  $minutes  by area
+     * @return list<array{area_id: string, placed: int, intended: int|null}>
+     */
+    public static function shown(User $user, array $minutes, int $days): array
+    {
+        return array_values(
+            Visible::to($user)
+                ->areas()
+                ->get()
+                ->map(
+                    fn (Area $area): array => [
+                        'area_id' => $area->id,
+                        'placed' => $minutes[$area->id] ?? 0,
+                        'intended' => $area->intended_minutes === null ? null : (int) round(($area->intended_minutes * $days) / 7),
+                    ],
+                )
+                ->all(),
+        );
+    }
+}

@@ -1,0 +1,270 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Queries\Screens;
+
+use App\Access\Visible;
+use App\Mapping\SeriesOf;
+use App\Models\Entry;
+use App\Models\User;
+use App\Queries\Occurrences\DaysOff;
+use App\Queries\Occurrences\OccurrencesBetween;
+use App\Queries\Occurrences\ResolvedOccurrence;
+use App\Reading\EntryRow;
+use PlumRota\Core\Planning\Block;
+use PlumRota\Core\Planning\Conflicts;
+use PlumRota\Core\Recurrence\AdjustedSet;
+use PlumRota\Core\Recurrence\CommonRhythms;
+use PlumRota\Core\Schedule\Due;
+use PlumRota\Core\Schedule\Occurrence;
+use PlumRota\Core\Schedule\Override;
+use PlumRota\Core\Schedule\Placement;
+use PlumRota\Core\Schedule\Series;
+use PlumRota\Core\Schedule\SeriesInWords;
+use PlumRota\Core\Schedule\Timeline;
+use PlumRota\Core\Time\Gregorian;
+use PlumRota\Core\Time\InvalidTime;
+use PlumRota\Core\Time\LocalDate;
+use PlumRota\Core\Time\LocalDateTime;
+use PlumRota\Core\Time\TimeRange;
+
+/** Where a rhythm lands before it is saved: its sentence, twelve months of days, and the next dates with what they meet. */
+final readonly class RhythmPreview
+{
+    private const NEXT = 6;
+
+    private const MOST_COUNTED = 5000;
+
+    public function __construct(private OccurrencesBetween $occurrences, private DaysOff $daysOff)
+    {
+    }
+
+    /**
+     * @param  string|null  $entryId  the entry being edited, which does not meet itself
+     * @param  string|null  $due  of the occurrence that is named, else of the first
+     * @param  string|null  $recurrenceId  of the entry as it is saved
+     * @return array<string, mixed> the schema RhythmPreview of the contract
+     */
+    public function show(User $user, Series $series, ?string $entryId, ?string $due = null, ?string $recurrenceId = null): array
+    {
+        $entry = $entryId === null ? null : Visible::to($user)->entries()->find($entryId);
+        $old = $entry === null ? null : SeriesOf::mendable($entry);
+        $series = $old !== null && $series->hasRhythmOf($old) ? $series : $series->startingOnRule();
+        $rule = $series->rule;
+        $today = $user->wallNow()->date();
+        $first = LocalDate::of($today->year, $today->month, 1);
+        $last = Gregorian::dayNumber($today->year + 1, $today->month, 1);
+        $months = TimeRange::days($first, $last - $first->dayNumber());
+        $timeline = new Timeline($user->timeZone(), $this->daysOff->marks($user));
+        $lands = [];
+        foreach ($timeline->occurrences($series, [], $months) as $occurrence) {
+            for (
+                $day = $occurrence->seen->from->dayNumber();
+                $day <= max($occurrence->seen->from->dayNumber(), $occurrence->seen->to->plusSeconds(-1)->dayNumber());
+                $day++
+            ) {
+                $lands[$day] = (string) LocalDate::fromDayNumber($day);
+            }
+        }
+        ksort($lands);
+
+        return [
+            'rule' => $rule === null ? null : (string) $rule,
+            'start' => $series->placement->startText(),
+            'sentence' => SeriesInWords::of($series) ?? 'once',
+            'count' => $this->count($series),
+            'lands' => array_values($lands),
+            'lands_from' => (string) $first,
+            'next' => $this->next($user, $series, $timeline, $entry),
+            'after_due' => $due !== null &&
+                Due::parse($due)->isMissedBy(self::placed($series, $old, $recurrenceId)->seenFrom($user->timeZone())->to),
+            'presses' => array_map(strval(...), CommonRhythms::from($series->placement->start->date())),
+        ];
+    }
+
+    /** Where the occurrence that is edited would stand. */
+    private static function placed(Series $series, ?Series $old, ?string $recurrenceId): Placement
+    {
+        try {
+            $days =
+                $old === null || $recurrenceId === null
+                    ? 0
+                    : $old->startOf($recurrenceId)->dayNumber() - $old->placement->start->dayNumber();
+        } catch (InvalidTime) {
+            $days = 0;
+        }
+
+        return $series->placement->startingAt($series->placement->start->plusSeconds($days * 86400));
+    }
+
+    /** How often it comes in all; null when it does not end, or not soon. */
+    private function count(Series $series): ?int
+    {
+        $rule = $series->rule;
+        if ($rule === null || $rule->count !== null) {
+            return $rule === null ? 1 : $rule->count;
+        }
+        if ($rule->until === null || $series->afterDone) {
+            return null;
+        }
+        $found = count($series->recurrenceSet()->next(self::MOST_COUNTED + 1));
+
+        return $found > self::MOST_COUNTED ? null : $found;
+    }
+
+    /** @return list<array<string, mixed>> */
+    private function next(User $user, Series $series, Timeline $timeline, ?Entry $entry): array
+    {
+        $changes = $entry === null ? [] : $this->changes($user, $entry);
+        $closed = [];
+        foreach ($changes as $change) {
+            $closed[$change->recurrenceId] = $change->skipped || $change->doneAt !== null || $change->letGoAt !== null;
+        }
+        $closed = array_filter($closed);
+        // As many more as are closed already: what was just ticked is not next.
+        $starts = $series->afterDone
+            ? array_filter([$series->afterDone()?->open($this->finishes($user, $series, $changes))])
+            : array_slice(
+                array_values(
+                    array_filter(
+                        $series->recurrenceSet()->next(self::NEXT + count($closed), $this->from($user, $series)),
+                        fn (LocalDateTime $start): bool => ! isset($closed[$series->recurrenceId($start)]),
+                    ),
+                ),
+                0,
+                self::NEXT,
+            );
+        if ($starts === []) {
+            return [];
+        }
+        $lastStart = $starts[count($starts) - 1];
+        $beside = 86400 * (2 + ($series->breaks === null ? 0 : AdjustedSet::FURTHEST));
+        $around = TimeRange::of(
+            $starts[0]->plusSeconds(-$beside),
+            $lastStart->plusSeconds($beside + $series->placement->end()->seconds - $series->placement->start->seconds),
+        );
+        $upcoming = array_slice(
+            array_values(
+                array_filter(
+                    $timeline->occurrences($series, $series->afterDone ? $changes : [], $around),
+                    fn (Occurrence $one): bool => ! isset($closed[$one->recurrenceId]) &&
+                        in_array(
+                            $series->startOf($one->recurrenceId)->seconds,
+                            array_map(fn (LocalDateTime $start): int => $start->seconds, $starts),
+                            true,
+                        ),
+                ),
+            ),
+            0,
+            self::NEXT,
+        );
+        $others = array_filter(
+            $this->others($user, $upcoming),
+            fn (ResolvedOccurrence $seen): bool => $seen->entry->id !== $entry?->id,
+        );
+
+        return array_map(
+            fn (Occurrence $one): array => [
+                'start' => $one->placement->allDay ? (string) $one->seen->from->date() : (string) $one->seen->from,
+                'end' => $one->placement->allDay ? (string) $one->seen->to->date() : (string) $one->seen->to,
+                'all_day' => $one->placement->allDay,
+                'meets' => $this->met($one, $others),
+            ],
+            $upcoming,
+        );
+    }
+
+    /**
+     * @return list<Override> what became of occurrences of the entry, from lately on; all of one that counts from its finishes
+     */
+    private function changes(User $user, Entry $entry): array
+    {
+        return array_values(
+            $entry
+                ->overrides()
+                ->when(
+                    ! $entry->after_done,
+                    fn ($some) => $some->where(
+                        'day',
+                        '>=',
+                        (string) $user
+                            ->wallNow()
+                            ->date()
+                            ->plusDays(-1),
+                    ),
+                )
+                ->get()
+                ->map(SeriesOf::override(...))
+                ->all(),
+        );
+    }
+
+    /**
+     * @param  list<Override>  $changes
+     * @return list<LocalDateTime>
+     */
+    private function finishes(User $user, Series $series, array $changes): array
+    {
+        $finishes = [];
+        foreach ($changes as $change) {
+            if ($change->doneAt !== null) {
+                $finishes[] = $user->timeZone()->wall($change->doneAt);
+            } elseif ($change->skipped || $change->letGoAt !== null) {
+                try {
+                    $finishes[] = $series->startOf($change->recurrenceId);
+                } catch (InvalidTime) {
+                    // of a time when it had hours, or had none
+                }
+            }
+        }
+
+        return $finishes;
+    }
+
+    private function from(User $user, Series $series): LocalDateTime
+    {
+        $today = $user->wallNow()->date()->startOfDay();
+
+        return $today->seconds > $series->placement->start->seconds ? $today : $series->placement->start;
+    }
+
+    /**
+     * @param  list<Occurrence>  $upcoming
+     * @return list<ResolvedOccurrence>
+     */
+    private function others(User $user, array $upcoming): array
+    {
+        $timed = array_filter($upcoming, fn (Occurrence $one): bool => ! $one->placement->allDay && $one->seen->minutes() > 0);
+
+        return iterator_to_array(
+            $this->occurrences->ofEach(
+                $user,
+                array_values(array_map(fn (Occurrence $one): TimeRange => $one->seen, $timed)),
+                which: fn (EntryRow $entry, array $rows): bool => ! $entry->all_day || $rows !== [],
+            ),
+            preserve_keys: false,
+        );
+    }
+
+    /**
+     * @param  array<int, ResolvedOccurrence>  $others
+     * @return list<array{title: string, start: string, end: string}>
+     */
+    private function met(Occurrence $one, array $others): array
+    {
+        $own = new Block('', $one->seen, $one->placement->allDay, true, true);
+        $met = [];
+        foreach ($others as $other) {
+            if (Conflicts::among([$own, $other->block]) !== []) {
+                $met[$other->key()] = [
+                    'title' => $other->title(),
+                    'start' => (string) $other->occurrence->seen->from,
+                    'end' => (string) $other->occurrence->seen->to,
+                ];
+            }
+        }
+
+        return array_values($met);
+    }
+}

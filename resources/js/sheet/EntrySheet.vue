@@ -1,409 +1,104 @@
 <script setup lang="ts">
-import { answerOf, api, keyed, Refused, sentence } from '@/api/client'
-import type { Entry, RhythmPreview, Scope, Step } from '@/api/types'
 import ScopeChoice from '@/choice/ScopeChoice.vue'
-import { useTicks } from '@/undo/useTicks'
 import { isCovered } from '@/shared/covered'
-import TimeField from '@/shared/TimeField.vue'
-import { clockText, dateIn, fullDate, length, minuteOf } from '@/shared/time'
+import SentenceWord from '@/shared/SentenceWord.vue'
+import { dateIn, fullDate, length } from '@/shared/time'
 import { paint, useAccount, useAreas } from '@/state/server'
-import { attemptFor, type Attempt } from '@/state/attempt'
-import { useUnsaved } from '@/state/unsaved'
-import { useDraft } from '@/state/useDraft'
 import type { SheetTarget } from '@/state/view'
-import { say, useChanges } from '@/undo/useChanges'
-import { useQuery } from '@tanstack/vue-query'
-import { refDebounced, useEventListener, useNow } from '@vueuse/core'
+import { useEventListener, useNow } from '@vueuse/core'
 import { NDrawer } from 'naive-ui'
 import { computed, nextTick, ref, watch } from 'vue'
-import DateChoice from '@/shared/DateChoice.vue'
-import { blank, ofEntry, type Form } from './form'
-import { changed, merge, NAMES, said } from './merge'
-import LandsGrid from './LandsGrid.vue'
+import DueField from './DueField.vue'
 import EntryPast from './EntryPast.vue'
 import FilesList from './FilesList.vue'
+import type { Form } from './form'
+import LandsGrid from './LandsGrid.vue'
+import { NAMES, said } from './merge'
 import MissedChoice from './MissedChoice.vue'
 import MoreFields from './MoreFields.vue'
 import NextDates from './NextDates.vue'
 import NotesField from './NotesField.vue'
+import OwnFields from './OwnFields.vue'
 import ReminderList from './ReminderList.vue'
 import RhythmBreaks from './RhythmBreaks.vue'
 import RhythmPresses from './RhythmPresses.vue'
 import RhythmSentence from './RhythmSentence.vue'
-import SentenceWord from '@/shared/SentenceWord.vue'
 import StepsThisTime from './StepsThisTime.vue'
+import TornFields from './TornFields.vue'
+import { useEntryActions } from './useEntryActions'
+import { useEntryForm } from './useEntryForm'
+import { usePreview } from './usePreview'
+import { useSaving } from './useSaving'
 import WaitingFields from './WaitingFields.vue'
 
+/** An entry opened from the right, to be read and changed; made anew for each target. */
 const props = defineProps<{ target: SheetTarget }>()
 const emit = defineEmits<{ close: [] }>()
 
 const account = useAccount()
 const { areas, calendars, calendar, colour } = useAreas()
-const { change, send } = useChanges()
-const { tick, skip } = useTicks()
-
 const open = ref(true)
-const form = ref<Form | null>(null)
-const saved = ref('')
-const entry = ref<Entry | null>(null)
-const mistakes = ref<Record<string, string[]>>({})
-const trouble = ref('')
-/** Changed here and elsewhere, to different values: which of them counts is asked. */
-const torn = ref<{ theirs: Form; both: (keyof Form)[] } | null>(null)
-const busy = ref(false)
-const asking = ref<'save' | 'delete' | 'leave' | null>(null)
 const title = ref<HTMLTextAreaElement | null>(null)
+const sheet = useEntryForm(props.target, open)
+const { form, entry, draft, takenUp, isNew, wasRoutine, hasScope, isDirty, changedFields, load, takeSteps } =
+    sheet
+const saving = useSaving(sheet, open)
+const { mistakes, trouble, busy, asking, torn, save, choose, layOver, letOverlap } = saving
+const { remove, copyTo, likeOthers, skipThis, tickThis } = useEntryActions(sheet, open)
+const { lands, mistakes: placeMistakes } = usePreview(sheet)
+void load().then(async () => {
+    await nextTick()
+    if (isNew) title.value?.focus()
+})
 
-const isNew = computed(() => props.target.entryId === null)
-const entryId = computed(() => props.target.entryId ?? '')
-const recurrenceId = computed(() => props.target.recurrenceId ?? 'once')
-const wasRoutine = computed(() => entry.value?.rule != null)
-/** Whether there is one occurrence among others that a change could be for. */
-const hasScope = computed(() => wasRoutine.value && props.target.recurrenceId !== null)
-const reach = computed(() => ({
-    entryId: props.target.entryId ?? '',
-    recurrenceId: props.target.recurrenceId ?? '',
-}))
-const isDirty = computed(() => form.value !== null && JSON.stringify(form.value) !== saved.value)
 /** The day it was opened on: a sheet left open over midnight keeps it, and says so. */
 const today = dateIn(account.value.zone)
 const clock = useNow({ interval: 10_000 })
 const todayNow = computed(() => dateIn(account.value.zone, clock.value))
 
-function fill(next: Form): void {
-    form.value = next
-    saved.value = JSON.stringify(next)
-}
-
-/** Typed, not saved, and kept on the disk: taken up again where one was interrupted. */
-/** Kept with the draft: saved again after a reload, what had arrived after all does not happen twice. */
-const attempt = ref<Attempt | null>(null)
-const draft = useDraft<{ form: Form; version: number | null; target: SheetTarget; attempt: Attempt | null }>(
-    () => `sheet|${props.target.entryId ?? 'new'}|${props.target.recurrenceId ?? ''}`,
-    () =>
-        isDirty.value && form.value && open.value
-            ? {
-                  form: form.value,
-                  version: entry.value?.version ?? null,
-                  target: props.target,
-                  attempt: attempt.value,
-              }
-            : null,
-    () => form.value?.title || 'a new entry',
-)
-const takenUp = ref(false)
-useUnsaved('the sheet', () => isDirty.value && open.value)
-async function takeUp(): Promise<void> {
-    const found = await draft.find()
-    if (!found || !form.value) return
-    form.value = { ...form.value, ...found.value.form }
-    takenUp.value = isDirty.value
-    attempt.value = found.value.attempt
-    // Saved over what was changed elsewhere meanwhile, both are shown side by side.
-    if (entry.value && found.value.version !== null)
-        entry.value = { ...entry.value, version: found.value.version }
-}
-
-async function load(): Promise<void> {
-    if (props.target.entryId === null) {
-        fill(blank(props.target, account.value, calendar(account.value.default_calendar_id ?? '')))
-        await takeUp()
-        await nextTick()
-        title.value?.focus()
-        return
-    }
-    try {
-        entry.value = await read()
-        fill(ofEntry(entry.value))
-        await takeUp()
-    } catch (error) {
-        say(sentence(error), { trouble: true })
-        open.value = false
-    }
-}
-void load()
-
-const place = computed(
-    () =>
-        form.value && {
-            all_day: form.value.all_day,
-            start: form.value.start,
-            end: form.value.end,
-            zone: form.value.zone,
-            rule: form.value.rule,
-            after_done: form.value.after_done,
-            end_zone: form.value.end_zone,
-            off_day: form.value.off_day,
-            seasons: form.value.seasons,
-            pauses: form.value.pauses,
-            extra_dates: form.value.extra_dates,
-            except_dates: form.value.except_dates,
-            floating: form.value.floating,
-            due: form.value.due,
-        },
-)
-const settled = refDebounced(
-    computed(() => JSON.stringify(place.value)),
-    150,
-)
-const preview = useQuery({
-    queryKey: computed(() => ['preview', settled.value, props.target.entryId]),
-    enabled: computed(() => settled.value !== 'null' && place.value?.start != null),
-    queryFn: () =>
-        answerOf(
-            api.POST('/rhythm/preview', {
-                body: {
-                    ...JSON.parse(settled.value),
-                    entry_id: props.target.entryId,
-                    recurrence_id: hasScope.value ? props.target.recurrenceId : null,
-                },
-            }),
-        ),
-    placeholderData: (previous: RhythmPreview | undefined) => previous,
-    staleTime: 10_000,
-    retry: false,
-})
-const lands = computed(() => (form.value?.start ? preview.data.value : undefined))
-/** Steps are kept at once; what else is typed stays as it is. */
-function onSteps(next: Entry, steps: Step[]): void {
-    if (!form.value) return
-    entry.value = {
-        ...next,
-        this_one: {
-            ...(entry.value?.this_one ?? {
-                done: false,
-                timed: 0,
-                due: null,
-                due_as_all: null,
-                shared: [],
-                own: {},
-                place: null,
-            }),
-            checklist: steps,
-        },
-    }
-    if (wasRoutine.value) return
-    const before = JSON.parse(saved.value) as Form
-    form.value.checklist = steps
-    saved.value = JSON.stringify({ ...before, checklist: steps })
-}
+const reach = { entryId: props.target.entryId ?? '', recurrenceId: props.target.recurrenceId ?? '' }
+const kindName = computed(() => (form.value?.rule ? 'routine' : (form.value?.kind ?? '')))
 const placeMistake = computed(() => {
-    const error = preview.error.value
-    const all = { ...(error instanceof Refused && form.value?.start ? error.errors : {}), ...mistakes.value }
+    const all = { ...placeMistakes.value, ...mistakes.value }
     return (all.rule ?? all.start ?? all.end ?? all.zone)?.[0] ?? ''
 })
-const kindName = computed(() => (form.value?.rule ? 'routine' : (form.value?.kind ?? '')))
+const isLate = computed(() => lands.value?.after_due ?? false)
+const startMoves = computed(
+    () =>
+        !!form.value?.start &&
+        !!lands.value &&
+        lands.value.start.slice(0, 10) !== form.value.start.slice(0, 10),
+)
+const dueNote = computed(() => {
+    if (!form.value?.rule) return ''
+    return hasScope.value
+        ? 'Of this one; the others are due as long after their days.'
+        : 'Of the first one; each later one is due as long after its day.'
+})
+/** What its calendar reminds of. */
+const inherited = computed(() => {
+    const found = calendar(form.value?.calendar_id ?? '')
+    return (form.value?.all_day ? found?.reminders_all_day : found?.reminders) ?? []
+})
+/** What was changed and concerns all of a routine: then just this one cannot be meant. */
+const notForOne = computed(() => {
+    const names = changedFields.value
+        .filter((name) => entry.value?.this_one?.shared.includes(name))
+        .map((name) => NAMES[name])
+    if (entry.value?.start && form.value?.start?.slice(0, 10) !== entry.value.start.slice(0, 10))
+        names.unshift('first day')
+    return names.length === 0 ? '' : `What was changed concerns all of them: ${names.join(', ')}.`
+})
+const words = (value: unknown, name: keyof Form): string =>
+    said(value, name, account.value.clock, (id) => calendar(id)?.name)
+
+// Only a task can do without a day.
 watch(
     () => form.value?.start,
     (start) => {
         if (form.value && start === null && form.value.kind === 'event') form.value.kind = 'task'
     },
 )
-
-const lastScope = ref<Scope>('whole')
-async function save(scope: Scope = 'whole', isChosen = false): Promise<void> {
-    if (!form.value || busy.value) return
-    lastScope.value = scope
-    let again = false
-    if (hasScope.value && isDirty.value && !isChosen && asking.value !== 'save' && !mistakes.value.overlaps) {
-        asking.value = 'save'
-        return
-    }
-    busy.value = true
-    mistakes.value = {}
-    trouble.value = ''
-    torn.value = null
-    try {
-        const sent = isNew.value
-            ? { ...form.value, over_protected: mayCover.value }
-            : {
-                  over_protected: mayCover.value,
-                  ...Object.fromEntries(changedFields.value.map((name) => [name, form.value?.[name]])),
-                  scope,
-                  recurrence_id: hasScope.value ? props.target.recurrenceId : null,
-                  version: entry.value?.version,
-              }
-        attempt.value = attemptFor(sent, attempt.value)
-        const headers = keyed(attempt.value.key)
-        await send(() =>
-            answerOf(
-                isNew.value
-                    ? api.POST('/entries', { body: sent, headers })
-                    : api.PATCH('/entries/{entry}', {
-                          params: { path: { entry: entryId.value } },
-                          body: sent,
-                          headers,
-                      }),
-            ),
-        )
-        say(
-            isNew.value
-                ? `Added “${form.value.title}”.`
-                : `Saved “${form.value.title}”${takenOver.value ? `, with ${takenOver.value} as it was changed elsewhere` : ''}.`,
-            { undoable: true },
-        )
-        saved.value = JSON.stringify(form.value)
-        open.value = false
-        await draft.drop()
-    } catch (error) {
-        attempt.value = null // it was answered: the next one is another
-        if (error instanceof Refused && error.status === 422) mistakes.value = error.errors
-        else if (error instanceof Refused && error.status === 409 && error.current) {
-            again = await takeIn()
-            if (again || torn.value) return
-        }
-        trouble.value = sentence(error)
-    } finally {
-        busy.value = false
-        asking.value = null
-        if (again) void save(scope, true)
-    }
-}
-
-/** It may lie over what is protected. */
-const mayCover = ref(false)
-function layOver(): void {
-    mayCover.value = true
-    void save(lastScope.value, true)
-}
-
-/** It is wished that its occurrences lie on one another. */
-function letOverlap(): void {
-    if (!form.value) return
-    form.value.overlaps = true
-    void save(lastScope.value)
-}
-
-/** What was changed here since it was opened; only that is sent. */
-const changedFields = computed(() =>
-    form.value && saved.value ? changed(JSON.parse(saved.value) as Form, form.value) : [],
-)
-const takenOver = ref('')
-/** The entry, or what one occurrence of it has, as it stands now. */
-function read(): Promise<Entry> {
-    return answerOf(
-        api.GET('/entries/{entry}', {
-            params: {
-                path: { entry: entryId.value },
-                query: { recurrence_id: props.target.recurrenceId ?? undefined },
-            },
-        }),
-    )
-}
-
-/** It was changed elsewhere meanwhile: what only one side changed is taken from there. Whether it can be saved again at once. */
-async function takeIn(): Promise<boolean> {
-    if (!form.value) return false
-    const current = await read()
-    const opened = JSON.parse(saved.value) as Form
-    const theirs = ofEntry(current)
-    const { form: merged, both } = merge(opened, form.value, theirs)
-    takenOver.value = changed(opened, theirs)
-        .filter((name) => !both.includes(name))
-        .map((name) => NAMES[name])
-        .join(', ')
-    entry.value = current
-    saved.value = JSON.stringify(theirs)
-    form.value = merged
-    torn.value = both.length > 0 ? { theirs, both } : null
-    return both.length === 0
-}
-function choose(name: keyof Form, theirs: boolean): void {
-    if (!torn.value || !form.value) return
-    if (theirs) Object.assign(form.value, { [name]: torn.value.theirs[name] })
-    torn.value.both = torn.value.both.filter((other) => other !== name)
-    if (torn.value.both.length === 0) {
-        torn.value = null
-        void save(lastScope.value, true)
-    }
-}
-const words = (value: unknown, name: keyof Form): string =>
-    said(value, name, account.value.clock, (id) => calendar(id)?.name)
-
-/** What this one has instead of what all have; pressed, it is given back. */
-const ownFields = computed(
-    () => Object.keys(hasScope.value ? (entry.value?.this_one?.own ?? {}) : {}) as (keyof Form)[],
-)
-const whole = computed(() => entry.value && ofEntry({ ...entry.value, this_one: undefined }))
-function giveBack(name: keyof Form): void {
-    if (form.value && whole.value)
-        Object.assign(form.value, {
-            [name]: name === 'due' ? (entry.value?.this_one?.due_as_all ?? null) : whole.value[name],
-        })
-}
-async function likeOthers(): Promise<void> {
-    open.value = false
-    void draft.drop()
-    await change(`Made “${entry.value?.title}” like the others again.`, () =>
-        answerOf(
-            api.DELETE('/entries/{entry}/occurrences/{recurrence}/own', {
-                params: { path: { entry: entryId.value, recurrence: recurrenceId.value } },
-            }),
-        ).then(() => true),
-    )
-}
-/** What was changed and concerns all of a routine: then just this one cannot be meant. */
-const notForOne = computed(() => {
-    const names = changedFields.value.filter((name) => entry.value?.this_one?.shared.includes(name))
-    if (entry.value?.start && form.value?.start?.slice(0, 10) !== entry.value.start.slice(0, 10))
-        names.unshift('start')
-    return names.length === 0
-        ? ''
-        : `What was changed concerns all of them: ${names.map((name) => (name === 'start' ? 'first day' : NAMES[name])).join(', ')}.`
-})
-
-async function remove(scope: Scope): Promise<void> {
-    asking.value = null
-    saved.value = JSON.stringify(form.value)
-    open.value = false
-    void draft.drop()
-    const what = {
-        one: `Deleted this one of “${entry.value?.title}”.`,
-        onward: `Deleted “${entry.value?.title}” from here on.`,
-        whole: `Deleted “${entry.value?.title}”.`,
-    }[hasScope.value ? scope : 'whole']
-    await change(what, () =>
-        answerOf(
-            api.DELETE('/entries/{entry}', {
-                params: { path: { entry: entryId.value } },
-                body: { scope: hasScope.value ? scope : 'whole', recurrence_id: props.target.recurrenceId },
-            }),
-        ),
-    )
-}
-
-/** Of a routine the one that was opened, else the entry. */
-async function copyTo(calendarId: string): Promise<void> {
-    await change(`Copied “${entry.value?.title}” into ${calendar(calendarId)?.name}.`, () =>
-        answerOf(
-            api.POST('/entries/{entry}/copy', {
-                params: { path: { entry: entryId.value } },
-                body: {
-                    calendar_id: calendarId,
-                    recurrence_id: hasScope.value ? props.target.recurrenceId : null,
-                },
-            }),
-        ),
-    )
-}
-
-async function skipThis(): Promise<void> {
-    open.value = false
-    await skip({
-        entry_id: props.target.entryId ?? '',
-        recurrence_id: props.target.recurrenceId ?? '',
-        title: entry.value?.title ?? '',
-    })
-}
-async function tickThis(): Promise<void> {
-    open.value = false
-    await tick({
-        entry_id: props.target.entryId ?? '',
-        recurrence_id: props.target.recurrenceId ?? 'once',
-        title: entry.value?.title ?? '',
-        done: entry.value?.done ?? false,
-    })
-}
 
 /** Closing with something typed asks first. */
 function leave(): void {
@@ -422,26 +117,10 @@ function key(event: KeyboardEvent): void {
     event.stopPropagation()
 }
 useEventListener(window, 'keydown', (event) => !event.defaultPrevented && !isCovered.value && key(event))
-function setDueDay(date: string): void {
-    if (form.value) form.value.due = `${date}${form.value.due?.slice(10) ?? ''}`
+function removeFor(scope: 'one' | 'onward' | 'whole'): void {
+    asking.value = null
+    void remove(scope)
 }
-function setDueTime(minute: number): void {
-    if (form.value?.due) form.value.due = `${form.value.due.slice(0, 10)}T${clockText(minute)}:00`
-}
-/** What its calendar reminds of. */
-const inherited = computed(
-    () =>
-        (form.value?.all_day
-            ? calendar(form.value.calendar_id)?.reminders_all_day
-            : calendar(form.value?.calendar_id ?? '')?.reminders) ?? [],
-)
-const isLate = computed(() => lands.value?.after_due ?? false)
-const startMoves = computed(
-    () =>
-        !!form.value?.start &&
-        !!lands.value &&
-        lands.value.start.slice(0, 10) !== form.value.start.slice(0, 10),
-)
 </script>
 
 <template>
@@ -518,27 +197,13 @@ const startMoves = computed(
                     :aria-invalid="!!mistakes.title"
                     @keydown.enter.exact.prevent
                 />
-                <p v-if="ownFields.length || entry?.this_one?.place" class="reading own" data-test="own">
-                    This one
-                    <template v-if="entry?.this_one?.place"
-                        >stands on {{ words(entry.this_one.place.start, 'start') }}</template
-                    ><template v-if="ownFields.length"
-                        >{{ entry?.this_one?.place ? ' and ' : '' }}has of its own:
-                        <button
-                            v-for="name in ownFields"
-                            :key="name"
-                            type="button"
-                            class="press"
-                            :title="`All have: ${whole ? words(whole[name], name) : ''}. Press to give it back.`"
-                            @click="giveBack(name)"
-                        >
-                            {{ NAMES[name] }} ×
-                        </button></template
-                    >
-                    <button type="button" class="press" data-test="like-others" @click="likeOthers">
-                        Make it like the others
-                    </button>
-                </p>
+                <OwnFields
+                    v-if="entry && hasScope"
+                    v-model="form"
+                    :entry="entry"
+                    :words="words"
+                    @like-others="likeOthers"
+                />
                 <p v-if="mistakes.title" class="mistake" role="alert">{{ mistakes.title[0] }}</p>
                 <p v-if="mistakes.calendar_id" class="mistake" role="alert">{{ mistakes.calendar_id[0] }}</p>
 
@@ -605,54 +270,13 @@ const startMoves = computed(
                 </template>
 
                 <div class="pair">
-                    <div v-if="form.kind === 'task'">
-                        <h2>Due</h2>
-                        <div class="due">
-                            <SentenceWord :words="form.due ? fullDate(form.due) : 'no deadline'" label="due">
-                                <template #default="{ close }">
-                                    <DateChoice
-                                        :value="form.due"
-                                        :first-weekday="account.first_weekday"
-                                        @choose="
-                                            (date) => {
-                                                setDueDay(date)
-                                                close()
-                                            }
-                                        "
-                                    />
-                                    <button
-                                        v-if="form.due"
-                                        class="press"
-                                        @click="
-                                            () => {
-                                                if (form) form.due = null
-                                                close()
-                                            }
-                                        "
-                                    >
-                                        no deadline
-                                    </button>
-                                </template>
-                            </SentenceWord>
-                            <template v-if="form.due"
-                                >at
-                                <TimeField
-                                    :minute="form.due.length > 10 ? minuteOf(form.due) : null"
-                                    :clock="account.clock"
-                                    label="Due time"
-                                    @choose="setDueTime"
-                            /></template>
-                        </div>
-                        <p v-if="isLate" class="mistake">It is placed after it is due.</p>
-                        <p v-else-if="form.due && form.rule" class="muted">
-                            {{
-                                hasScope
-                                    ? 'Of this one; the others are due as long after their days.'
-                                    : 'Of the first one; each later one is due as long after its day.'
-                            }}
-                        </p>
-                        <p v-if="mistakes.due" class="mistake">{{ mistakes.due[0] }}</p>
-                    </div>
+                    <DueField
+                        v-if="form.kind === 'task'"
+                        v-model="form.due"
+                        :is-late="isLate"
+                        :note="dueNote"
+                        :mistake="mistakes.due?.[0]"
+                    />
                     <div v-if="form.start">
                         <h2>Reminders</h2>
                         <ReminderList
@@ -688,7 +312,7 @@ const startMoves = computed(
                     "
                     :entry="entry"
                     :recurrence-id="wasRoutine ? target.recurrenceId : null"
-                    @changed="onSteps"
+                    @changed="takeSteps"
                     @whole="tickThis"
                 />
                 <p v-if="entry?.this_one && entry.this_one.timed > 0" class="muted">
@@ -729,24 +353,14 @@ const startMoves = computed(
             </div>
 
             <footer>
-                <div v-if="torn" class="stale" role="alert">
-                    <p>This was changed here and elsewhere. Which is meant?</p>
-                    <dl data-test="beside">
-                        <template v-for="name in torn.both" :key="name"
-                            ><dt>{{ NAMES[name] }}</dt>
-                            <dd>
-                                <button class="press" data-test="keep-mine" @click="choose(name, false)">
-                                    yours: {{ words(form[name], name) }}
-                                </button>
-                            </dd>
-                            <dd>
-                                <button class="press" data-test="take-theirs" @click="choose(name, true)">
-                                    the other: {{ words(torn.theirs[name], name) }}
-                                </button>
-                            </dd></template
-                        >
-                    </dl>
-                </div>
+                <TornFields
+                    v-if="torn"
+                    :both="torn.both"
+                    :mine="form"
+                    :theirs="torn.theirs"
+                    :words="words"
+                    @choose="choose"
+                />
                 <p v-else-if="trouble" class="mistake" role="alert" data-test="trouble">{{ trouble }}</p>
                 <ScopeChoice
                     v-if="asking === 'save'"
@@ -760,7 +374,7 @@ const startMoves = computed(
                     v-else-if="asking === 'delete'"
                     question="Delete:"
                     :reach="reach"
-                    @choose="remove"
+                    @choose="removeFor"
                     @leave="asking = null"
                 />
                 <div v-else-if="asking === 'leave'" class="leave" role="alert">
@@ -784,7 +398,7 @@ const startMoves = computed(
                         v-if="!isNew"
                         class="press grave"
                         data-test="delete"
-                        @click="hasScope ? (asking = 'delete') : remove('whole')"
+                        @click="hasScope ? (asking = 'delete') : removeFor('whole')"
                     >
                         Delete{{ hasScope ? '…' : '' }}
                     </button>
@@ -907,12 +521,6 @@ h2 small {
     grid-template-columns: 1fr 1fr;
     gap: 0 28px;
 }
-.due {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 6px;
-    align-items: center;
-}
 .muted {
     color: var(--muted);
     margin: 3px 0 0;
@@ -937,29 +545,8 @@ footer {
     padding: 12px 30px;
     background: var(--sheet);
 }
-dl {
-    width: 100%;
-    display: grid;
-    grid-template-columns: auto 1fr 1fr;
-    align-items: center;
-    gap: 6px 14px;
-    margin: 0 0 12px;
-    font-size: 12.5px;
-}
-dt {
-    font-weight: 650;
-}
-dd {
-    margin: 0;
-    overflow-wrap: anywhere;
-}
-dd .press {
-    text-align: left;
-    height: auto;
-}
 .presses,
-.leave,
-.stale {
+.leave {
     display: flex;
     flex-wrap: wrap;
     gap: 10px;
@@ -971,21 +558,6 @@ dd .press {
 }
 .hint {
     margin: 0 0 0 auto;
-}
-.own {
-    margin-bottom: 10px;
-    display: flex;
-    flex-wrap: wrap;
-    gap: 4px 6px;
-    align-items: center;
-}
-.own .press {
-    padding: 0 8px;
-}
-.stale p {
-    margin: 0;
-    width: 100%;
-    color: var(--trouble);
 }
 .loading {
     padding: 30px;

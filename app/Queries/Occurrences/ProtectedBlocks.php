@@ -5,9 +5,12 @@ declare(strict_types=1);
 namespace App\Queries\Occurrences;
 
 use App\Models\User;
+use App\Reading\EntryRow;
+use App\Reading\OverrideRow;
 use PlumRota\Core\Schedule\IsProtected;
 use PlumRota\Core\Schedule\Placement;
 use PlumRota\Core\Schedule\Series;
+use PlumRota\Core\Time\LocalDateTime;
 use PlumRota\Core\Time\TimeRange;
 
 /** Whether something would lie over a protected block. */
@@ -39,20 +42,23 @@ final readonly class ProtectedBlocks
                     ->recurrenceSet()
                     ->next(self::LOOKED_AT, $now->seconds > $placement->start->seconds ? $now : $placement->start)
                 : [$placement->start];
-        foreach ($starts as $start) {
-            $range = $placement->startingAt($start)->seenFrom($user->timeZone());
-            foreach (
-                $range->minutes() === 0 ? [] : $this->occurrences->find($user, TimeRange::of($range->from, $range->to)) as $other
+        $ranges = array_map(fn (LocalDateTime $start): TimeRange => $placement->startingAt($start)->seenFrom($user->timeZone()), $starts);
+        $lasting = array_values(array_filter($ranges, fn (TimeRange $range): bool => $range->minutes() > 0));
+        foreach ($this->occurrences->ofEach($user, $lasting, which: self::mayBeProtected(...)) as $other) {
+            if (
+                $other->details()->protected &&
+                ! $other->block->allDay &&
+                ! $other->block->isDone &&
+                $other->entry->id !== $except
             ) {
-                if (
-                    $other->details()->protected &&
-                    ! $other->block->allDay &&
-                    ! $other->block->isDone &&
-                    $other->entry->id !== $except
-                ) {
-                    throw new IsProtected($other->title());
-                }
+                throw new IsProtected($other->title());
             }
         }
+    }
+
+    /** @param  list<OverrideRow>  $rows */
+    private static function mayBeProtected(EntryRow $entry, array $rows): bool
+    {
+        return $entry->protected || array_filter($rows, fn (OverrideRow $row): bool => ($row->fields['protected'] ?? false) === true) !== [];
     }
 }

@@ -10,69 +10,61 @@ use PlumRota\Core\Recurrence\TolerantRule;
 use PlumRota\Core\Tests\conformance\AnyRule;
 use PlumRota\Core\Time\LocalDateTime;
 
-/** @return array{float, int} milliseconds and bytes that some work took */
-function cost(callable $work): array
+/** @return int bytes that some work took beyond what was taken before; what it takes in time is measured by bench/limits.php */
+function bytes(callable $work): int
 {
-    $memory = memory_get_peak_usage();
-    $before = hrtime(true);
+    $before = memory_get_peak_usage();
     $work();
 
-    return [(hrtime(true) - $before) / 1e6, memory_get_peak_usage() - $memory];
+    return memory_get_peak_usage() - $before;
 }
 
-test('hostile text gets an error within milliseconds and without memory', function (string $text) {
-    [$ms, $bytes] = cost(fn () => expect(fn () => RuleParser::parse($text))->toThrow(InvalidRule::class));
-    [$tolerant] = cost(fn () => expect(fn () => TolerantRule::parse($text))->toThrow(InvalidRule::class));
-    expect($ms)->toBeLessThan(50.0)->and($tolerant)->toBeLessThan(50.0)->and($bytes)->toBeLessThan(4_000_000);
-})
-    ->with([
-        '100 KB of anything' => fn () => str_repeat('A', 100_000),
-        '100 KB of parts' => fn () => 'FREQ=DAILY;'.str_repeat('BYHOUR=1;', 11_000),
-        'huge numbers' => 'FREQ=DAILY;INTERVAL=99999999999999999999999999',
-        'a number beyond its part' => 'FREQ=DAILY;INTERVAL=999999999',
-        'deep garbage' => fn () => 'FREQ=DAILY;BYDAY='.str_repeat('((((', 900),
-        'bytes that are no text' => "FREQ=DAILY;BYDAY=\xff\xfe\x00MO",
-        'nothing' => '',
-        'a byte order mark of nothing' => "\u{FEFF}",
-    ])
-    ->group('timed');
+test('hostile text gets an error without memory', function (string $text) {
+    $strict = bytes(fn () => expect(fn () => RuleParser::parse($text))->toThrow(InvalidRule::class));
+    $tolerant = bytes(fn () => expect(fn () => TolerantRule::parse($text))->toThrow(InvalidRule::class));
+    expect($strict)->toBeLessThan(4_000_000)->and($tolerant)->toBeLessThan(4_000_000);
+})->with([
+    '100 KB of anything' => fn () => str_repeat('A', 100_000),
+    '100 KB of parts' => fn () => 'FREQ=DAILY;'.str_repeat('BYHOUR=1;', 11_000),
+    'huge numbers' => 'FREQ=DAILY;INTERVAL=99999999999999999999999999',
+    'a number beyond its part' => 'FREQ=DAILY;INTERVAL=999999999',
+    'deep garbage' => fn () => 'FREQ=DAILY;BYDAY='.str_repeat('((((', 900),
+    'bytes that are no text' => "FREQ=DAILY;BYDAY=\xff\xfe\x00MO",
+    'nothing' => '',
+    'a byte order mark of nothing' => "\u{FEFF}",
+]);
 
-test('what cannot happen ends at once', function (string $rule) {
+test('what cannot happen ends', function (string $rule) {
     $set = new RecurrenceSet(LocalDateTime::parse('2026-01-01T09:00'), RuleParser::parse($rule));
-    [$ms] = cost(fn () => expect($set->next(5))->toHaveCount(1));
-    expect($ms)->toBeLessThan(100.0);
-})
-    ->with([
-        'FREQ=YEARLY;BYMONTH=2;BYMONTHDAY=30',
-        'FREQ=DAILY;BYMONTH=4,6;BYMONTHDAY=31',
-        'FREQ=SECONDLY;BYMONTH=2;BYMONTHDAY=30,31',
-        'FREQ=MONTHLY;BYDAY=MO;BYSETPOS=6',
-        'FREQ=YEARLY;BYWEEKNO=53;BYMONTH=6',
-        'FREQ=MINUTELY;INTERVAL=60;BYMINUTE=30',
-        'FREQ=MINUTELY;BYSECOND=1;BYSETPOS=2',
-        'FREQ=SECONDLY;BYHOUR=9;BYSETPOS=2',
-    ])
-    ->group('timed');
+    expect($set->next(5))->toHaveCount(1);
+})->with([
+    'FREQ=YEARLY;BYMONTH=2;BYMONTHDAY=30',
+    'FREQ=DAILY;BYMONTH=4,6;BYMONTHDAY=31',
+    'FREQ=SECONDLY;BYMONTH=2;BYMONTHDAY=30,31',
+    'FREQ=MONTHLY;BYDAY=MO;BYSETPOS=6',
+    'FREQ=YEARLY;BYWEEKNO=53;BYMONTH=6',
+    'FREQ=MINUTELY;INTERVAL=60;BYMINUTE=30',
+    'FREQ=MINUTELY;BYSECOND=1;BYSETPOS=2',
+    'FREQ=SECONDLY;BYHOUR=9;BYSETPOS=2',
+]);
 
-test('a window sixty years away costs what a near one costs', function (string $rule) {
+test('a window sixty years away needs no more memory than a near one', function (string $rule) {
     $set = new RecurrenceSet(LocalDateTime::parse('2026-01-01T00:00'), RuleParser::parse($rule));
-    [$ms, $bytes] = cost(
+    $bytes = bytes(
         fn () => $set->between(LocalDateTime::parse('2086-01-01T00:00'), LocalDateTime::parse('2086-01-01T00:10')),
     );
-    expect($ms)->toBeLessThan(60.0)->and($bytes)->toBeLessThan(4_000_000);
-})
-    ->with([
-        'FREQ=SECONDLY',
-        'FREQ=MINUTELY;INTERVAL=7',
-        'FREQ=HOURLY;BYDAY=MO',
-        'FREQ=SECONDLY;COUNT=999999999',
-        'FREQ=DAILY;COUNT=50000',
-        'FREQ=WEEKLY;COUNT=9000;BYDAY=MO,WE',
-        'FREQ=SECONDLY;BYHOUR=9;COUNT=999999999',
-        'FREQ=SECONDLY;BYMONTH=4;COUNT=999999999',
-        'FREQ=MINUTELY;BYDAY=MO;COUNT=9999999',
-    ])
-    ->group('timed');
+    expect($bytes)->toBeLessThan(4_000_000);
+})->with([
+    'FREQ=SECONDLY',
+    'FREQ=MINUTELY;INTERVAL=7',
+    'FREQ=HOURLY;BYDAY=MO',
+    'FREQ=SECONDLY;COUNT=999999999',
+    'FREQ=DAILY;COUNT=50000',
+    'FREQ=WEEKLY;COUNT=9000;BYDAY=MO,WE',
+    'FREQ=SECONDLY;BYHOUR=9;COUNT=999999999',
+    'FREQ=SECONDLY;BYMONTH=4;COUNT=999999999',
+    'FREQ=MINUTELY;BYDAY=MO;COUNT=9999999',
+]);
 
 test('an expansion is bounded', function () {
     $set = new RecurrenceSet(LocalDateTime::parse('2026-01-01T00:00'), RuleParser::parse('FREQ=SECONDLY'));

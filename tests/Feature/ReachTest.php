@@ -297,46 +297,43 @@ test('the agenda of the day, and the evening’s call', function () {
         ->assertJsonPath('errors.agenda_ways.0', 'Choose at least one way.');
 });
 
-test(
-    'with 2,000 routines a look that finds nothing costs under 5 ms, and 1,000 at one minute are handed over within 10 s',
-    function () {
-        $entry = $this->ventCheck(['reminders' => ['-PT10M;screen']]);
-        $columns = (array) DB::table('entries')->where('id', $entry['id'])->first();
-        foreach (range(1, 2000) as $i) {
-            DB::table('entries')->insert([...$columns, 'id' => sprintf('routine%019d', $i), 'title' => "Routine {$i}"]);
-        }
-        DB::table('users')->update(['planned_until' => now()->addDays(2)->getTimestamp()]);
-        ($this->pass)();
-        $best = INF;
-        for ($i = 0; $i < 20; $i++) {
-            $start = hrtime(true);
-            expect(($this->pass)())->toBe(0);
-            $best = min($best, (hrtime(true) - $start) / 1e6);
-        }
-        expect($best)->toBeLessThan(5.0);
-        $at = now()->getTimestamp();
-        foreach (range(1, 1000) as $i) {
-            DB::table('deliveries')->insert([
-                'user_id' => $this->user->id,
-                'entry_id' => sprintf('routine%019d', $i),
-                'recurrence_id' => '2026-11-26T07:15:00',
-                'trigger' => '-PT10M',
-                'way' => ['screen', 'mail', 'phone'][$i % 3],
-                'key' => "k{$i}",
-                'fell_at' => $at,
-                'moment' => $at,
-                'starts_at' => $at + 600,
-            ]);
-        }
-        $start = hrtime(true);
-        expect(($this->pass)())
-            ->toBe(1000)
-            ->and((hrtime(true) - $start) / 1e9)
-            ->toBeLessThan(10.0)
-            ->and(DB::table('post_box')->count() + DB::table('phone_messages')->count())
-            ->toBe(667);
-    },
-)->group('timed');
+test('a look that finds nothing asks the same four questions however many routines there are, and 1,000 at one minute are all handed over', function () {
+    $entry = $this->ventCheck(['reminders' => ['-PT10M;screen']]);
+    ($this->pass)();
+    $asked = function (): int {
+        DB::enableQueryLog();
+        DB::flushQueryLog();
+        expect(($this->pass)())->toBe(0);
+
+        return count(DB::getQueryLog());
+    };
+    $few = $asked();
+    $columns = (array) DB::table('entries')->where('id', $entry['id'])->first();
+    foreach (range(1, 2000) as $i) {
+        DB::table('entries')->insert([...$columns, 'id' => sprintf('routine%019d', $i), 'title' => "Routine {$i}"]);
+    }
+    DB::table('users')->update(['planned_until' => now()->addDays(2)->getTimestamp()]);
+    ($this->pass)();
+    expect([$few, $asked()])->toBe([4, 4]);
+    $at = now()->getTimestamp();
+    foreach (range(1, 1000) as $i) {
+        DB::table('deliveries')->insert([
+            'user_id' => $this->user->id,
+            'entry_id' => sprintf('routine%019d', $i),
+            'recurrence_id' => '2026-11-26T07:15:00',
+            'trigger' => '-PT10M',
+            'way' => ['screen', 'mail', 'phone'][$i % 3],
+            'key' => "k{$i}",
+            'fell_at' => $at,
+            'moment' => $at,
+            'starts_at' => $at + 600,
+        ]);
+    }
+    expect(($this->pass)())
+        ->toBe(1000)
+        ->and(DB::table('post_box')->count() + DB::table('phone_messages')->count())
+        ->toBe(667);
+});
 
 test('what is due does not wait until everybody’s days are written down', function () {
     $entry = $this->entry([

@@ -37,7 +37,7 @@ function looked(Page $page, string $view): void
         'tomorrow' => $page->visit('/close')->press('[data-test=step-tomorrow]')->see('[data-test=take-in]'),
         'lines' => $page->visit('/close')->press('[data-test=step-lines]')->see('[data-test=lines]'),
     };
-    usleep(600_000);
+    $page->still();
 }
 
 /** A quarter of an hour of the month is drawn lower than 24 px; Page::seriousFaults says which clause lets it. */

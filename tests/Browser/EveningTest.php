@@ -52,7 +52,7 @@ test('a whole evening: seven leftovers to tomorrow in at most nine presses, two 
         $musts = $page->all('[data-test=must] button');
         if ($musts !== []) {
             $musts[0]->click();
-            usleep(300_000);
+            $page->untilSame(count($musts) - 1, fn () => count($page->all('[data-test=must] button')));
         }
 
         return array_map(fn ($one) => $one->getText(), $page->all('[data-test=must]'));
@@ -70,8 +70,8 @@ test('a whole evening: seven leftovers to tomorrow in at most nine presses, two 
         if ($titles() !== ['Leftover 5', 'Leftover 3']) {
             $page
                 ->focus('[data-test=must][data-title="Leftover 5"]')
-                ->holding(WebDriverKeys::ALT, fn () => $page->keys(WebDriverKeys::ARROW_UP));
-            usleep(400_000);
+                ->holding(WebDriverKeys::ALT, fn () => $page->keys(WebDriverKeys::ARROW_UP))
+                ->still();
         }
 
         return $titles();

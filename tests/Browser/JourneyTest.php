@@ -177,15 +177,12 @@ test('a reminder shows at its moment, once, and stays in the list until it is an
     $page->type('[data-test=capture]', "look at the boiler {$day} {$soon}, remind me")->see('[data-test=understood] .facts');
     $page->keys(WebDriverKeys::ENTER)->see('[data-test=note]');
     expect($page->all('[data-test=reminder]'))->toBe([]);
-    for ($second = 0; $second < 75 && $page->all('[data-test=reminder]') === []; $second++) {
-        sleep(1);
-    }
+    $page->untilSame(1, fn () => count($page->all('[data-test=reminder]')), patience: 80_000);
     expect($page->see('[data-test=reminder]')->getText())
         ->toContain('Look at the boiler')
         ->and($page->see('[data-test=bell-count]')->getText())
         ->toBe('1');
     $page->reload()->see('[data-test=bell-count]');
-    sleep(1);
     expect($page->all('[data-test=reminder]'))->toBe([]);
     $page->press('[data-test=bell]')->press('[data-test=dismiss]')->untilSame([], fn () => $page->all('[data-test=bell-count]'));
 });

@@ -261,16 +261,35 @@ final class Page
         );
     }
 
-    /** Waits until something is so. */
-    public function untilSame(mixed $wanted, callable $now): self
+    /** Waits until nothing moves any more. What goes on for good, as what shows that something is under way, does not count. */
+    public function still(): self
+    {
+        return $this->untilSame(
+            0,
+            fn () => $this->script(
+                "return document.getAnimations().filter((one) => one.playState === 'running' && one.effect.getComputedTiming().endTime !== Infinity).length",
+            ),
+        );
+    }
+
+    /**
+     * Waits until something is so.
+     *
+     * @param  int  $patience  milliseconds
+     */
+    public function untilSame(mixed $wanted, callable $now, int $patience = self::PATIENCE_MS): self
     {
         $last = null;
         try {
-            $this->until(function () use ($wanted, $now, &$last): ?bool {
-                $last = $now();
+            $this->until(
+                function () use ($wanted, $now, &$last): ?bool {
+                    $last = $now();
 
-                return $last === $wanted ? true : null;
-            }, '');
+                    return $last === $wanted ? true : null;
+                },
+                '',
+                $patience,
+            );
         } catch (\PHPUnit\Framework\AssertionFailedError) {
         }
         Assert::assertSame($wanted, $last);
@@ -284,9 +303,9 @@ final class Page
      * @param  callable(): ?T  $look
      * @return T
      */
-    private function until(callable $look, string $complaint): mixed
+    private function until(callable $look, string $complaint, int $patience = self::PATIENCE_MS): mixed
     {
-        $until = hrtime(true) + self::PATIENCE_MS * 1_000_000;
+        $until = hrtime(true) + $patience * 1_000_000;
         do {
             try {
                 $found = $look();

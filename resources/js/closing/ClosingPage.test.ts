@@ -12,6 +12,7 @@ import {
     router,
     sent,
 } from '@/testing/page'
+import { unsaved } from '@/state/unsaved'
 import { note } from '@/undo/useChanges'
 import { flushPromises, type VueWrapper } from '@vue/test-utils'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
@@ -206,6 +207,22 @@ describe('the steps of a closing', () => {
         expect(sent('PUT closings/2026-11-25')).toMatchObject({ closed: true })
         expect(note.text).toBe('Wednesday is closed.')
         expect(router.currentRoute.value.path).toBe('/day')
+    })
+    it('leaves without asking: what was just kept does not count as unsaved, though it is not fetched anew yet', async () => {
+        await begin([], { questions: [{ question: 'What went well?', answer: '' }] })
+        answering({
+            'GET closings/now': () => new Promise(() => undefined),
+            'GET closings/2026-11-25': () => new Promise(() => undefined),
+        })
+        await page.find('[data-test=step-lines]').trigger('click')
+        await page.find('textarea').setValue('The orchids came through.')
+        await flushPromises()
+        let unsavedThen: number | null = null
+        router.beforeEach(() => void (unsavedThen = unsaved.size))
+        await page.find('[data-test=finish]').trigger('click')
+        await flushPromises()
+        await flushPromises()
+        expect([unsavedThen, router.currentRoute.value.name]).toEqual([0, 'day'])
     })
     it('the next morning sends what was left over to today', async () => {
         await begin(left, { date: '2026-11-24', next: '2026-11-25' }, '/close/2026-11-24')

@@ -12,7 +12,7 @@ import UndoNote from '@/undo/UndoNote.vue'
 import { isChanging, say, useChanges } from '@/undo/useChanges'
 import { useQueryClient } from '@tanstack/vue-query'
 import { useEventListener } from '@vueuse/core'
-import { computed, ref, watch } from 'vue'
+import { computed, nextTick, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import FewLines from './FewLines.vue'
 import LeftOver from './LeftOver.vue'
@@ -158,7 +158,22 @@ async function keep(
                 api.PUT('/closings/{date}', { params: { path: { date: day } }, body: { answers, closed } }),
             ),
         )
+        // What is fetched anew says the same a moment later; until then nothing counts as unsaved.
+        const kept = new Map(answers.map((one) => [one.question, one.answer]))
+        client.setQueryData<Closing>(
+            ['closings', date.value],
+            (was) =>
+                was && {
+                    ...was,
+                    closed: was.closed || closed,
+                    questions: was.questions.map((one) => ({
+                        ...one,
+                        answer: kept.get(one.question) ?? one.answer,
+                    })),
+                },
+        )
         say(closed ? `${longWeekday(day)} is closed.` : 'Kept.', { undoable: true })
+        await nextTick()
         if (finishes) leave()
     } catch (error) {
         say(sentence(error), { trouble: true })

@@ -55,7 +55,7 @@ test('a change that gets no answer waits where one sees it, and happens once whe
         const real = window.fetch
         let lost = 0
         window.fetch = async (url, init) => {
-            if (!String(url).endsWith('/api/capture') || lost++ >= 2) return real(url, init)
+            if (!(url.url ?? String(url)).endsWith('/api/capture') || lost++ >= 2) return real(url, init)
             if (lost === 1) await real(url, init)
             throw new TypeError('the cable is out')
         }

@@ -30,11 +30,11 @@ final class Life
         'worker, nothing due' => 10,
     ];
 
+    public const WORKER = 'worker, nothing due';
+
     private const ZONE = 'Europe/Berlin';
 
-    private readonly Server $server;
-
-    private readonly Load $load;
+    public readonly Server $server;
 
     private readonly string $today;
 
@@ -44,28 +44,27 @@ final class Life
     private array $open = [];
 
     /** @param  int  $tenths  years of it */
-    public function __construct(int $tenths)
+    public function __construct(public readonly int $tenths)
     {
         $this->server = new Server(['BENCH_TENTHS' => (string) $tenths]);
         $this->server->kept("life-{$tenths}", function (): void {
             $this->server->artisan('db:seed', '--force', '--class=LongLifeSeeder');
             $this->server->artisan('reminders:work', '--once'); // what fell until now is handed over, everybody is planned
         });
-        $this->load = new Load($this->server);
         $this->today = $this->day('today');
         $this->monday = $this->day('monday this week');
         $this->findOpen();
     }
 
-    /** @return array<string, float> milliseconds of processor time, by question */
-    public function figures(): array
+    /** @return array<string, \Closure(int): void> one request of each question, by its number */
+    public function questions(): array
     {
         $monday = $this->monday;
-        $month = (new DateTimeImmutable('first day of this month', new DateTimeZone(self::ZONE)))
-            ->modify('monday this week')
-            ->format('Y-m-d');
+        $zone = new DateTimeZone(self::ZONE);
+        $month = (new DateTimeImmutable('first day of this month', $zone))->modify('monday this week')->format('Y-m-d');
         $first = $this->open[0];
         $changed = "board?from={$monday}&days=7&repeats=all basket ruler?from={$monday}&weeks=26 reminders";
+        $form = ['rule' => 'FREQ=WEEKLY;BYDAY=MO,WE,FR', 'start' => "{$monday}T09:00", 'end' => "{$monday}T10:00", 'all_day' => false];
 
         return [
             'week' => $this->get("board?from={$monday}&days=7"),
@@ -73,70 +72,54 @@ final class Life
             'month' => $this->get("month?from={$month}&days=42"),
             'year' => $this->get('year?year='.substr($this->today, 0, 4)),
             'ruler' => $this->get("ruler?from={$monday}&weeks=26"),
-            'preview' => $this->change(
-                fn (): array => [
-                    'POST',
-                    'rhythm/preview',
-                    [
-                        'entry_id' => $first['entry_id'],
-                        'rule' => 'FREQ=WEEKLY;BYDAY=MO,WE,FR',
-                        'start' => "{$monday}T09:00",
-                        'end' => "{$monday}T10:00",
-                        'all_day' => false,
-                    ],
-                ],
-            ),
+            'preview' => $this->change(fn (): array => ['POST', 'rhythm/preview', ['entry_id' => $first['entry_id'], ...$form]]),
             'closing' => $this->get("closings/{$this->today}"),
             'basket' => $this->get('basket'),
             'done' => $this->get('done?from='.$this->day('-13 days').'&days=14'),
             'after a change' => $this->get('together?read='.rawurlencode($changed)),
             'tick' => $this->change(function (int $i): array {
                 $one = $this->open[intdiv($i, 2) % count($this->open)];
+                $path = "entries/{$one['entry_id']}/occurrences/".rawurlencode($one['recurrence_id']).'/done';
 
-                return [
-                    $i % 2 === 0 ? 'PUT' : 'DELETE',
-                    "entries/{$one['entry_id']}/occurrences/".rawurlencode($one['recurrence_id']).'/done',
-                    [],
-                ];
+                return [$i % 2 === 0 ? 'PUT' : 'DELETE', $path, []];
             }),
-            'move' => $this->change(
-                fn (int $i): array => [
-                    'POST',
-                    "entries/{$first['entry_id']}/move",
-                    [
-                        'start' => substr($first['start'], 0, 14).['00', '15', '30', '45'][$i % 4],
-                        'all_day' => false,
-                        'length' => 30,
-                        'scope' => 'one',
-                        'recurrence_id' => $first['recurrence_id'],
-                        'over_protected' => true,
-                    ],
-                ],
-            ),
+            'move' => $this->change(fn (int $i): array => ['POST', "entries/{$first['entry_id']}/move", [
+                'start' => substr($first['start'], 0, 14).['00', '15', '30', '45'][$i % 4], 'all_day' => false, 'length' => 30,
+                'scope' => 'one', 'recurrence_id' => $first['recurrence_id'], 'over_protected' => true,
+            ]]),
             'search' => $this->get('search?q=boiler+routine'),
             'capture' => $this->change(
                 fn (int $i): array => ['POST', 'capture/reading', ['line' => "sow beans every tuesday at {$i}:30 in Glasshouse"]],
             ),
-            'worker, nothing due' => (float) $this->server->script('worker'),
         ];
     }
 
-    private function get(string ...$paths): float
+    /** @return float milliseconds of a look of the worker that finds nothing due */
+    public function worker(): float
     {
-        return $this->load->of(function () use ($paths): void {
+        return (float) $this->server->script('worker');
+    }
+
+    /** @return \Closure(int): void */
+    private function get(string ...$paths): \Closure
+    {
+        return function (int $i) use ($paths): void {
             foreach ($paths as $path) {
                 $this->server->ask('GET', "/api/{$path}");
             }
-        })['cpu'];
+        };
     }
 
-    /** @param  \Closure(int): array{string, string, array<string, mixed>}  $request  by its number: method, path, body */
-    private function change(\Closure $request): float
+    /**
+     * @param  \Closure(int): array{string, string, array<string, mixed>}  $request  by its number: method, path, body
+     * @return \Closure(int): void
+     */
+    private function change(\Closure $request): \Closure
     {
-        return $this->load->of(function (int $i) use ($request): void {
+        return function (int $i) use ($request): void {
             [$method, $path, $body] = $request($i);
             $this->server->ask($method, "/api/{$path}", $body);
-        })['cpu'];
+        };
     }
 
     private function day(string $when): string

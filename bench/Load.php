@@ -4,32 +4,34 @@ declare(strict_types=1);
 
 namespace Bench;
 
-/** What a number of requests cost the server: processor time of its process, and time until the whole answer, medians. */
-final readonly class Load
+/**
+ * What a number of requests cost servers side by side: one asks after the other, so that a machine whose pace changes meanwhile is
+ * as slow for each of them.
+ */
+final class Load
 {
-    public function __construct(private Server $server)
-    {
-    }
-
     /**
-     * @param  \Closure(int): void  $ask  one request, by its number
-     * @return array{cpu: float, wall: float} milliseconds
+     * @param  list<Server>  $servers
+     * @param  list<\Closure(int): void>  $asks  one request to each of them, by its number
+     * @return list<float> milliseconds of processor time of each, medians
      */
-    public function of(\Closure $ask, int $times = 25, int $warm = 4): array
+    public static function sideBySide(array $servers, array $asks, int $times = 25, int $warm = 3): array
     {
-        for ($i = 0; $i < $warm; $i++) {
-            $ask($i);
+        $spent = array_map(fn (): array => [], $servers);
+        for ($i = 0; $i < $warm + $times; $i++) {
+            foreach ($servers as $n => $server) {
+                $before = $server->processorTime();
+                $asks[$n]($i);
+                if ($i >= $warm) {
+                    $spent[$n][] = $server->processorTime() - $before;
+                }
+            }
         }
-        $cpu = $wall = [];
-        for ($i = $warm; $i < $warm + $times; $i++) {
-            [$before, $start] = [$this->server->processorTime(), hrtime(true)];
-            $ask($i);
-            $wall[] = (hrtime(true) - $start) / 1e6;
-            $cpu[] = $this->server->processorTime() - $before;
-        }
-        sort($cpu);
-        sort($wall);
 
-        return ['cpu' => $cpu[intdiv($times, 2)], 'wall' => $wall[intdiv($times, 2)]];
+        return array_map(function (array $all): float {
+            sort($all);
+
+            return $all[intdiv(count($all), 2)];
+        }, $spent);
     }
 }

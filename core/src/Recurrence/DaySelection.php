@@ -225,6 +225,9 @@ final class DaySelection
     {
         $days = [];
         $weekdayOfFirst = Weekday::numberOf($first);
+        if ($this->numbered === [] && count($this->weekdays) === 1) {
+            return range($first + ((key($this->weekdays) - $weekdayOfFirst + 7) % 7), $end - 1, 7);
+        }
         foreach ($this->weekdays as $weekday => $_) {
             for ($day = $first + (($weekday - $weekdayOfFirst + 7) % 7); $day < $end; $day += 7) {
                 $days[] = $day;
@@ -274,14 +277,32 @@ final class DaySelection
             $weekNo && $rule->byWeekNo !== []
                 ? array_fill_keys($this->ofWeeks(Gregorian::fromDayNumber($first)[0], $first, $end), true)
                 : null;
+        if ($allowed !== null) {
+            $days = array_values(array_filter($days, fn (int $day): bool => isset($allowed[$day])));
+        }
+        if ($weeks !== null) {
+            $days = array_values(array_filter($days, fn (int $day): bool => isset($weeks[$day])));
+        }
+        $byMonth = $month && $this->months !== [];
+        $byDate = $monthDay && $rule->byMonthDay !== [];
+
+        return $byMonth || $byDate ? $this->ofDates($days, $byMonth, $byDate) : $days;
+    }
+
+    /**
+     * Those that lie in the chosen months, and on the chosen dates.
+     *
+     * @param  list<int>  $days
+     * @return list<int>
+     */
+    private function ofDates(array $days, bool $byMonth, bool $byDate): array
+    {
         $left = [];
         foreach ($days as $day) {
-            [$y, $m, $d] = Gregorian::fromDayNumber($day);
+            [$year, $month, $date] = Gregorian::fromDayNumber($day);
             if (
-                ($allowed === null || isset($allowed[$day])) &&
-                ($weeks === null || isset($weeks[$day])) &&
-                (! $month || $this->months === [] || isset($this->months[$m])) &&
-                (! $monthDay || self::isAmong($rule->byMonthDay, $d, Gregorian::daysInMonth($y, $m)))
+                (! $byMonth || isset($this->months[$month])) &&
+                (! $byDate || self::isAmong($this->rule->byMonthDay, $date, Gregorian::daysInMonth($year, $month)))
             ) {
                 $left[] = $day;
             }
@@ -336,9 +357,18 @@ final class DaySelection
      */
     private static function ascending(array $days): array
     {
-        $days = array_values(array_unique($days));
+        if (count($days) < 2) {
+            return $days;
+        }
         sort($days);
+        $each = [];
+        $last = null;
+        foreach ($days as $day) {
+            if ($day !== $last) {
+                $each[] = $last = $day;
+            }
+        }
 
-        return $days;
+        return $each;
     }
 }

@@ -239,3 +239,33 @@ test('closed days later, what is left over goes to today', function () {
     $this->at('2026-11-28T09:00:00+01:00');
     expect($this->api('GET', 'closings/2026-11-25')->json('next'))->toBe('2026-11-28');
 });
+
+test('what the day says is left over from before is what the closing of the day before shows', function () {
+    mt_srand(20261126);
+    foreach (range(1, 40) as $i) {
+        $day = sprintf('2026-11-%02d', mt_rand(5, 27));
+        $hour = sprintf('%02d', mt_rand(0, 22));
+        $timed = mt_rand(0, 1) === 1;
+        $entry = $this->entry([
+            'title' => "Task {$i}",
+            'kind' => mt_rand(0, 4) === 0 ? 'event' : 'task',
+            'missed' => ['hold', 'roll', 'lapse'][mt_rand(0, 2)],
+            'importance' => [null, 'must', 'could'][mt_rand(0, 2)],
+            'all_day' => ! $timed,
+            'start' => $timed ? "{$day}T{$hour}:30:00" : $day,
+            'end' => $timed ? "{$day}T{$hour}:50:00" : $day,
+            'rule' => mt_rand(0, 2) === 0 ? 'FREQ=DAILY;INTERVAL='.mt_rand(2, 9) : null,
+        ]);
+        if (mt_rand(0, 3) === 0 && $entry['rule'] === null && $entry['kind'] === 'task') {
+            $this->api('PUT', "entries/{$entry['id']}/occurrences/once/done")->assertNoContent();
+        }
+    }
+    $told = [];
+    foreach (range(22, 26) as $date) {
+        $left = $this->api('GET', "days/2026-11-{$date}")->json('left');
+        $shown = count($this->api('GET', 'closings/2026-11-'.($date - 1))->json('leftovers'));
+        expect($left)->toBe($shown, "on the {$date}th");
+        $told[] = $left;
+    }
+    expect(max($told))->toBeGreaterThan(3);
+});

@@ -39,9 +39,7 @@ final readonly class Leftovers
         $open = $this->open($user, $day);
 
         return [
-            'left' => array_values(
-                array_filter($open, fn (ResolvedOccurrence $one): bool => $one->entry->missed === Missed::Hold->value),
-            ),
+            'left' => self::held($open),
             'byThemselves' => array_values(
                 array_filter(
                     $open,
@@ -52,30 +50,51 @@ final readonly class Leftovers
         ];
     }
 
+    /** The days in which something may be left over when a day is closed. */
+    public static function window(LocalDate $day): TimeRange
+    {
+        return TimeRange::days($day->plusDays(1 - self::REACH), self::REACH);
+    }
+
+    /**
+     * @param  list<ResolvedOccurrence>  $seen  of a stretch that holds that window
+     * @return list<ResolvedOccurrence> what is left over of them, as of() has it
+     */
+    public function among(array $seen, LocalDate $day): array
+    {
+        return self::held(self::openOf($seen, $day));
+    }
+
     /** @return list<ResolvedOccurrence> */
     private function open(User $user, LocalDate $day): array
     {
-        $after = $day->plusDays(1)->startOfDay()->seconds;
-        $open = array_filter(
-            $this->occurrences->find(
-                $user,
-                TimeRange::days($day->plusDays(1 - self::REACH), self::REACH),
-                fn (EntryRow $entry): bool => $entry->kind === 'task',
-            ),
-            fn (ResolvedOccurrence $one): bool => $one->block->isTask &&
-                ! $one->block->isDone &&
-                ($one->block->seen->to->seconds <= $after || ! $one->block->allDay),
-        );
-        usort(
-            $open,
-            fn (ResolvedOccurrence $a, ResolvedOccurrence $b): int => [
-                $b->block->seen->from->dayNumber(),
-                self::weight($a),
-                $a->block->seen->from->seconds,
-            ] <=> [$a->block->seen->from->dayNumber(), self::weight($b), $b->block->seen->from->seconds],
-        );
+        $tasks = $this->occurrences->find($user, self::window($day), fn (EntryRow $entry): bool => $entry->kind === 'task');
+
+        return self::openOf($tasks, $day);
+    }
+
+    /**
+     * @param  list<ResolvedOccurrence>  $seen
+     * @return list<ResolvedOccurrence>
+     */
+    private static function openOf(array $seen, LocalDate $day): array
+    {
+        $window = self::window($day);
+        $open = array_values(array_filter($seen, fn (ResolvedOccurrence $one): bool => $one->block->isTask && ! $one->block->isDone &&
+            $one->block->seen->touches($window) && ($one->block->seen->to->seconds <= $window->to->seconds || ! $one->block->allDay)));
+        $order = fn (ResolvedOccurrence $one): array => [-$one->block->seen->from->dayNumber(), self::weight($one), $one->block->seen->from->seconds];
+        usort($open, fn (ResolvedOccurrence $a, ResolvedOccurrence $b): int => $order($a) <=> $order($b));
 
         return $open;
+    }
+
+    /**
+     * @param  list<ResolvedOccurrence>  $open
+     * @return list<ResolvedOccurrence> those that wait to be decided
+     */
+    private static function held(array $open): array
+    {
+        return array_values(array_filter($open, fn (ResolvedOccurrence $one): bool => $one->entry->missed === Missed::Hold->value));
     }
 
     private static function weight(ResolvedOccurrence $one): int

@@ -32,21 +32,27 @@ final readonly class WorkingDay
     /** @return array<string, mixed> the schema WorkingDay of the contract */
     public function show(User $user, LocalDate $day): array
     {
+        $today = TimeRange::days($day, 1);
+        $yesterday = $day->plusDays(-1);
+        // What was left over before and what stands on the day, found at once.
+        $seen = $this->occurrences->find($user, TimeRange::of(Leftovers::window($yesterday)->from, $today->to));
         $ids = [];
         $musts = $others = 0;
-        foreach ($this->occurrences->each($user, TimeRange::days($day, 1)) as $one) {
+        foreach ($seen as $one) {
+            if (! $one->block->seen->touches($today)) {
+                continue;
+            }
             $ids[$one->entry->id] = $one->entry->id;
             if ($one->block->isTask) {
                 $one->details()->importance === 'must' ? $musts++ : $others++;
             }
         }
-        $yesterday = $day->plusDays(-1);
 
         return [
             'date' => (string) $day,
             'late' => $this->deadlines->late($user),
             'ask' => $this->toAsk($user, $day),
-            'left' => count($this->leftovers->of($user, $yesterday)),
+            'left' => count($this->leftovers->among($seen, $yesterday)),
             'places' => ['musts' => $musts, 'others' => $others],
             'full' => (new FullDay($user->must_limit, $user->other_limit))->complaints($musts, $others),
             'closed' => $user->closings()->where('date', (string) $day)->whereNotNull('closed_at')->exists(),

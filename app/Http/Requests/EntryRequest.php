@@ -12,9 +12,7 @@ use App\Models\Entry;
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Validation\Rule;
 use Illuminate\Validation\Validator;
-use PlumRota\Core\Planning\Missed;
 use PlumRota\Core\Recurrence\InvalidRule;
-use PlumRota\Core\Recurrence\OffDay;
 use PlumRota\Core\Recurrence\RecurrenceRule;
 use PlumRota\Core\Recurrence\RecurrenceSet;
 use PlumRota\Core\Recurrence\RuleParser;
@@ -43,93 +41,22 @@ class EntryRequest extends FormRequest
     /** @return array<string, mixed> */
     public function rules(): array
     {
-        return [
-            'title' => ['required', 'string', 'max:250'],
-            'calendar_id' => ['required', 'string', Changeable::by(Account::of($this))->namesCalendar()],
-            'kind' => ['required', 'in:task,event'],
-            ...self::placeRules(),
-            'notes' => ['nullable', 'string', 'max:20000'],
-            'due' => ['nullable', 'string', 'max:30'],
-            'not_before' => ['nullable', new KnownDate('Not before which date?')],
-            'around' => ['nullable', 'string', new KnownWeek(Account::of($this)->wallNow()->date())],
-            'waiting_for' => ['nullable', 'string', 'max:120'],
-            'ask_again' => ['nullable', new KnownDate('Ask again on which date?')],
-            'missed' => ['required', Rule::enum(Missed::class)],
-            'reminders' => ['present', 'nullable', 'array', 'max:10'],
-            'reminders.*' => ['string', new KnownReminder()],
-            'always_through' => ['sometimes', 'boolean'],
-            'overlaps' => ['sometimes', 'boolean'],
-            'importance' => ['nullable', 'in:must,should,could'],
-            'effort' => ['nullable', 'in:light,steady,demanding'],
-            'estimate' => ['nullable', 'integer', 'between:0,6000'],
-            'busy' => ['required', 'boolean'],
-            'tentative' => ['required', 'boolean'],
-            'private' => ['required', 'boolean'],
-            'protected' => ['required', 'boolean'],
-            'travel' => ['required', 'integer', 'between:0,1440'],
-            'margin' => ['required', 'integer', 'between:0,1440'],
-            'colour' => ['nullable', Rule::in(Colours::ALL)],
-            'labels' => ['present', 'array', 'max:12', new EachOnce('The same label stands there twice.')],
-            'labels.*' => ['string', 'max:40'],
-            'place' => ['nullable', 'string', 'max:250'],
-            'link' => ['nullable', 'string', 'max:1000', 'url:http,https'],
-            'checklist' => ['present', 'array', 'max:100'],
-            'checklist.*.text' => ['required', 'string', 'max:250'],
-            'checklist.*.done' => ['required', 'boolean'],
-            'over_protected' => ['sometimes', 'boolean'],
-            'scope' => ['sometimes', Rule::enum(Scope::class)],
-            'recurrence_id' => ['sometimes', 'nullable', 'string', 'max:30'],
-            'version' => ['sometimes', 'integer'],
-        ];
-    }
+        $user = Account::of($this);
 
-    /** @return array<string, mixed> */
-    protected static function placeRules(): array
-    {
         return [
-            'all_day' => ['required', 'boolean'],
-            'start' => ['nullable', 'string', 'max:30'],
-            'end' => ['nullable', 'string', 'max:30'],
-            'zone' => ['nullable', 'string', 'max:60'],
-            'end_zone' => ['nullable', 'string', 'max:60'],
-            'floating' => ['sometimes', 'boolean'],
-            'off_day' => ['sometimes', Rule::enum(OffDay::class)],
-            'seasons' => ['sometimes', 'array', 'max:4'],
-            'seasons.*.from' => ['required', 'regex:/^\d\d-\d\d$/'],
-            'seasons.*.to' => ['required', 'regex:/^\d\d-\d\d$/'],
-            'pauses' => ['sometimes', 'array', 'max:20'],
-            'pauses.*.from' => ['required', new KnownDate('A pause begins on a date.')],
-            'pauses.*.to' => ['required', new KnownDate('A pause ends on a date.')],
-            'rule' => ['nullable', 'string', 'max:4000'],
-            'after_done' => ['required', 'boolean'],
-            'extra_dates' => ['sometimes', 'array', 'max:1000'],
-            'extra_dates.*' => ['string', 'max:30'],
-            'except_dates' => ['sometimes', 'array', 'max:1000'],
-            'except_dates.*' => ['string', 'max:30'],
+            ...EntryRules::what($user),
+            ...EntryRules::when(),
+            ...EntryRules::work($user),
+            ...EntryRules::reminding(),
+            ...EntryRules::counting(),
+            ...EntryRules::saving(),
         ];
     }
 
     /** @return array<string, string> */
     public function messages(): array
     {
-        return [
-            'title.required' => 'Give it a title.',
-            'title.max' => 'A title has room for 250 characters; the rest belongs into the notes.',
-            'notes.max' => 'Notes have room for 20,000 characters.',
-            'calendar_id.exists' => 'There is no such calendar.',
-            'calendar_id.required' => 'Choose a calendar.',
-            'estimate.between' => 'An estimate lies between nothing and 100 hours.',
-            'travel.between' => 'Travel takes up to 24 hours.',
-            'margin.between' => 'A margin lasts up to 24 hours.',
-            'colour.in' => Colours::UNKNOWN,
-            'labels.max' => 'An entry carries up to 12 labels.',
-            'labels.*.max' => 'A label has room for 40 characters.',
-            'seasons.*.from.regex' => 'A season begins on a day and a month.',
-            'seasons.*.to.regex' => 'A season ends on a day and a month.',
-            'waiting_for.max' => 'A name has room for 120 characters.',
-            'link.url' => 'A link begins with http:// or https://.',
-            'checklist.*.text.required' => 'A step needs a few words.',
-        ];
+        return EntryRules::MESSAGES;
     }
 
     protected function prepareForValidation(): void

@@ -538,3 +538,52 @@ test('the sheet’s next dates leave out what is closed, and begin at the open o
     $this->api('PUT', "entries/{$hair['id']}/occurrences/2026-11-20/done")->assertNoContent();
     expect($next($hair))->toBe(['2026-11-30']);
 });
+
+test('what rolled on and is ticked stays where it was done, and was not put off by it', function () {
+    $once = ($this->on)('Sharpen secateurs', '2026-11-20', ['missed' => 'roll']);
+    $weekly = ($this->on)('Oil the hinges', '2026-11-22', ['missed' => 'roll', 'rule' => 'FREQ=WEEKLY']);
+    ($this->tick)($once);
+    ($this->tick)($weekly, '2026-11-22');
+    $shown = $this->occurrences('from=2026-11-25&days=1');
+    expect(array_column($shown, 'done', 'title'))
+        ->toBe(['Sharpen secateurs' => true, 'Oil the hinges' => true])
+        ->and(array_column($shown, 'put_off'))
+        ->toBe([]);
+});
+
+test('what is due and was let go stands in no list of deadlines, late or to come', function () {
+    $late = ($this->on)('Renew the lease', '2026-11-20', ['due' => '2026-11-24']);
+    $soon = ($this->on)('Order seed', '2026-11-25', ['due' => '2026-11-26']);
+    $titles = fn (): array => [
+        array_column($this->api('GET', 'days/2026-11-25')->json('late'), 'title'),
+        array_column($this->api('GET', 'board?from=2026-11-26&days=1')->json('days.0.due'), 'title'),
+    ];
+    expect($titles())->toBe([['Renew the lease'], ['Order seed']]);
+    foreach ([$late, $soon] as $one) {
+        $this->api('PUT', "entries/{$one['id']}/occurrences/once/let-go")->assertNoContent();
+    }
+    expect($titles())->toBe([[], []]);
+});
+
+test('once a year and missed, it stands on today until the next one comes', function () {
+    ($this->on)('Radiators', '2025-12-05', ['missed' => 'roll', 'rule' => 'FREQ=YEARLY']);
+    expect($this->shown('2026-11-25', 1))->toBe(['11-25 Radiators']);
+    $this->at('2026-12-05T08:00:00+01:00');
+    expect($this->shown('2026-12-05', 1))->toBe(['12-05 Radiators']);
+});
+
+test('what counts from when it was done goes by its last finish, however long ago that was, done or skipped', function () {
+    $this->at('2026-06-01T10:00:00+02:00');
+    $done = ($this->on)('Prescription', '2026-06-01', ['rule' => 'FREQ=DAILY;INTERVAL=180', 'after_done' => true]);
+    $skipped = ($this->on)('Hair wash', '2026-06-01', ['rule' => 'FREQ=DAILY;INTERVAL=179', 'after_done' => true]);
+    ($this->tick)($done, '2026-06-01');
+    $this->api('PUT', "entries/{$skipped['id']}/occurrences/2026-06-01/skipped")->assertNoContent();
+    $this->at('2026-11-25T10:20:00+01:00');
+    expect($this->shown('2026-11-23', 14))
+        ->toBe(['11-27 Hair wash', '11-28 Prescription'])
+        ->and($this->shown('2026-06-01', 1))
+        ->toBe(['06-01 Prescription done'])
+        ->and(array_column($this->api('POST', 'rhythm/preview', ['entry_id' => $done['id'], 'rule' => 'FREQ=DAILY;INTERVAL=180', 'after_done' => true,
+            'all_day' => true, 'start' => '2026-06-01', 'end' => '2026-06-01'])->json('next'), 'start'))
+        ->toBe(['2026-11-28']);
+});

@@ -503,3 +503,32 @@ test('what is not said of a new entry is as its calendar has it, else as a sheet
         )
         ->toMatchArray(['missed' => 'lapse', 'busy' => false]);
 });
+
+test('one of a routine that has ended stands where it was moved, however long after', function () {
+    $entry = $this->ventCheck(['rule' => 'FREQ=DAILY;UNTIL=20261125']);
+    $this->api('POST', "entries/{$entry['id']}/move", [
+        'start' => '2027-03-01T09:00:00',
+        'all_day' => false,
+        'length' => 15,
+        'scope' => 'one',
+        'recurrence_id' => '2026-11-24T07:15:00',
+    ])->assertOk();
+    expect($this->shown('2027-02-28', 3))->toBe(['03-01T09:00 Vent check moved']);
+});
+
+test('of what counts from when it was done there is no later part: deleting from one on deletes it', function () {
+    $entry = $this->entry(['title' => 'Prescription', 'start' => '2026-11-20', 'end' => '2026-11-20', 'rule' => 'FREQ=DAILY;INTERVAL=5', 'after_done' => true]);
+    $this->api('DELETE', "entries/{$entry['id']}", ['scope' => 'onward', 'recurrence_id' => '2026-11-20'])->assertNoContent();
+    expect($this->api('GET', "entries/{$entry['id']}")->status())->toBe(404);
+    $this->api('POST', 'undo')->assertOk();
+    expect($this->api('GET', "entries/{$entry['id']}")->json('title'))->toBe('Prescription');
+});
+
+test('over a protected block that is done one may lie without being asked', function () {
+    $hours = fn (string $title, array $fields = []): array => ['title' => $title, 'calendar_id' => $this->calendar()->id, 'all_day' => false,
+        'start' => '2026-11-26T09:00:00', 'end' => '2026-11-26T10:00:00', ...$fields];
+    $quiet = $this->api('POST', 'entries', $hours('Quiet hour', ['protected' => true]))->assertCreated()->json();
+    $this->api('POST', 'entries', $hours('Call'))->assertStatus(422);
+    $this->api('PUT', "entries/{$quiet['id']}/occurrences/once/done")->assertNoContent();
+    $this->api('POST', 'entries', $hours('Call'))->assertCreated();
+});

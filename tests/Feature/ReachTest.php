@@ -375,3 +375,31 @@ function somebodyNew(string $email): void
         'zone' => 'Europe/Berlin',
     ]);
 }
+
+test('three that were missed come one by one, four in one note', function (int $missed, array $subjects) {
+    foreach (range(1, $missed) as $i) {
+        $this->entry(['title' => "Check {$i}", 'all_day' => false, 'start' => "2026-11-25T1{$i}:00:00", 'end' => "2026-11-25T1{$i}:30:00", 'reminders' => ['-PT0M;mail']]);
+    }
+    $this->at('2026-11-25T17:00:00+01:00');
+    ($this->pass)();
+    $found = array_column(($this->mails)(), 'subject');
+    sort($found);
+    expect($found)->toBe($subjects);
+})->with([
+    [3, ['Check 1', 'Check 2', 'Check 3']],
+    [4, ['4 reminders while you were away']],
+]);
+
+test('what was put off for weeks does not come once its occurrence is done, whatever is changed afterwards', function () {
+    $entry = $this->ventCheck(['reminders' => ['-PT10M;screen']]);
+    $this->at('2026-11-26T07:10:00+01:00');
+    ($this->pass)();
+    $delivery = Delivery::query()->where('recurrence_id', '2026-11-26T07:15:00')->sole();
+    $this->api('POST', "reminders/{$delivery->id}/answer", ['answer' => 'later', 'when' => '2027-01-20T09:00:00'])->assertNoContent();
+    $this->at('2027-01-10T09:00:00+01:00');
+    $this->api('PUT', "entries/{$entry['id']}/occurrences/2026-11-26T07:15:00/done")->assertNoContent();
+    $this->api('PATCH', "entries/{$entry['id']}", ['title' => 'Vents'])->assertOk();
+    $this->at('2027-01-20T09:01:00+01:00');
+    ($this->pass)();
+    expect(Delivery::query()->where('kind', 'later')->whereNotNull('handed_at')->count())->toBe(0);
+});

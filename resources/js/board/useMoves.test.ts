@@ -137,6 +137,21 @@ describe('moving what stands on the board', () => {
         await drop(repot, hours('2026-11-25', 540), false, true)
         expect(changes()).toEqual(['POST entries/repot/move', 'POST entries/repot/move'])
     })
+    it('over a protected block that is done it goes without asking', async () => {
+        useView().occurrences = [
+            occurrence({
+                title: 'Quiet hour',
+                protected: true,
+                done: true,
+                all_day: false,
+                start: '2026-11-25T09:30:00',
+                end: '2026-11-25T10:30:00',
+                minutes: 60,
+            }),
+        ]
+        await drop(repot, hours('2026-11-25', 540))
+        expect([changes(), asking.over]).toEqual([['POST entries/repot/move'], null])
+    })
     it('goes back to the basket, and within it is put in order by hand', async () => {
         await drop(repot, { kind: 'basket' })
         expect(sent('POST entries/repot/move')).toMatchObject({ start: null, all_day: true, length: 1 })

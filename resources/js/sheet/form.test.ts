@@ -43,6 +43,12 @@ describe('the place of an entry in its sheet', () => {
             '2026-11-25T09:30:00',
         ])
     })
+    it('given an hour, what lasts whole days is as long as it is estimated', () => {
+        const form = { ...timed(), estimate: 50 }
+        setAllDay(form)
+        setTime(form, 540)
+        expect([form.start, form.end]).toEqual(['2026-11-25T09:00:00', '2026-11-25T09:50:00'])
+    })
     it('gives up its rhythm with its date', () => {
         const form = timed()
         setDate(form, null)

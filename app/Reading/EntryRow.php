@@ -79,12 +79,6 @@ final readonly class EntryRow
         return $this->rule !== null || $this->extra_dates !== [];
     }
 
-    /** Whether seasons, pauses or days off keep it from standing where its rule puts it. */
-    public function hasBreaks(): bool
-    {
-        return $this->off_day !== 'keep' || $this->seasons !== [] || $this->pauses !== [];
-    }
-
     /**
      * @param  array<mixed>  $row
      * @return array<mixed>

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Reading;
 
 use App\Access\Visible;
+use App\Models\Entry;
 use Illuminate\Support\Facades\DB;
 use PlumRota\Core\Recurrence\AdjustedSet;
 use PlumRota\Core\Time\LocalDate;
@@ -32,26 +33,24 @@ final class OverrideRows
     {
         $wide = $once = $lastDone = $whole = [];
         foreach ($entries as $entry) {
-            $before = $entry->all_day ? $entry->length : intdiv($entry->length, 1440) + 1;
+            if (self::needsEveryFinish($entry)) {
+                $whole[] = $entry->id;
+
+                continue;
+            }
             if (! $entry->isRoutine()) {
                 $once[] = $entry->id;
-            } elseif ($entry->after_done && (str_contains((string) $entry->rule, 'COUNT=') || $entry->hasBreaks())) {
-                $whole[] = $entry->id; // every finish counts, or sends the next one somewhere
-            } else {
-                if ($entry->after_done) {
-                    $lastDone[] = $entry->id;
-                }
-                [$before, $after] = [
-                    $before + ($entry->off_day === 'after' ? AdjustedSet::FURTHEST : 0),
-                    $entry->off_day === 'before' ? AdjustedSet::FURTHEST : 0,
+            } elseif ($entry->after_done) {
+                $lastDone[] = $entry->id;
+            }
+            // What happens once may have been a routine, of which what was done stays where it was.
+            [$before, $after] = [self::daysBefore($entry), $entry->off_day === 'before' ? AdjustedSet::FURTHEST : 0];
+            if (! $isAll || $before > self::SHORT || $after > 0) {
+                $wide[] = [
+                    $entry->id,
+                    (string) LocalDate::parse($from)->plusDays(-$before),
+                    (string) LocalDate::parse($to)->plusDays($after),
                 ];
-                if (! $isAll || $before > self::SHORT || $after > 0) {
-                    $wide[] = [
-                        $entry->id,
-                        (string) LocalDate::parse($from)->plusDays(-$before),
-                        (string) LocalDate::parse($to)->plusDays($after),
-                    ];
-                }
             }
         }
         $json = fn (array $list): string => json_encode($list, JSON_THROW_ON_ERROR);
@@ -104,10 +103,8 @@ final class OverrideRows
         return $byEntry;
     }
 
-    /**
-     * @return list<OverrideRow> of one entry from a day on; all of one that counts from its finishes, and of what happens once
-     */
-    public function since(EntryRow $entry, string $since): array
+    /** @return list<OverrideRow> of one entry from a day on; all of one that counts from its finishes, and of what happens once */
+    public function since(EntryRow|Entry $entry, string $since): array
     {
         return $this->rows('entry_id = ? and (? or day >= ? or moved_to >= ?)', [
             $entry->id,
@@ -115,6 +112,56 @@ final class OverrideRows
             $since,
             $since,
         ]);
+    }
+
+    /**
+     * Takes along with an entry what may make its occurrences differ from a day on, wherever they are due.
+     *
+     * @param  string  $day  on which the first of them may still end, or be due
+     * @param  int  $dueDays  how many days after it begins an occurrence may be due
+     * @param  list<string>  $recurrenceIds  of those that matter besides
+     */
+    public function load(Entry $entry, string $day, int $dueDays, array $recurrenceIds): void
+    {
+        $all = $entry->overrides();
+        if ($entry->isRoutine() && ! self::needsEveryFinish($entry)) {
+            $from = (string) LocalDate::parse($day)->plusDays(-max($dueDays, self::daysBefore($entry)));
+            $finishes = $entry->after_done
+                ? array_filter([
+                    $entry->overrides()->whereNotNull('done_at')->orderByDesc('done_at')->value('id'),
+                    $entry
+                        ->overrides()
+                        ->where(fn ($either) => $either->where('skipped', true)->orWhereNotNull('let_go_at'))
+                        ->orderByDesc('day')
+                        ->value('id'),
+                ])
+                : [];
+            $all->where(
+                fn ($any) => $any
+                    ->where('day', '>=', $from)
+                    ->orWhere('moved_to', '>=', $from)
+                    ->orWhereNotNull('fields->due')
+                    ->orWhereIn('recurrence_id', $recurrenceIds)
+                    ->orWhereIn('id', $finishes),
+            );
+        }
+        $entry->setRelation('overrides', $all->get());
+    }
+
+    /** Whether every finish of what counts from them matters: where they are counted, or one sends the next somewhere. */
+    private static function needsEveryFinish(EntryRow|Entry $entry): bool
+    {
+        $hasBreaks = $entry->off_day !== 'keep' || $entry->seasons !== [] || $entry->pauses !== [];
+
+        return $entry->isRoutine() && $entry->after_done && (str_contains((string) $entry->rule, 'COUNT=') || $hasBreaks);
+    }
+
+    /** How many days before a stretch the recurrence id of what reaches into it may lie. */
+    private static function daysBefore(EntryRow|Entry $entry): int
+    {
+        $length = $entry->all_day ? $entry->length : intdiv($entry->length, 1440) + 1;
+
+        return $length + ($entry->off_day === 'after' ? AdjustedSet::FURTHEST : 0);
     }
 
     /**

@@ -44,19 +44,6 @@ final class LongLifeSeeder extends Seeder
 
     private const STEPS = 1_000;
 
-    private const RULES = [
-        'FREQ=DAILY;INTERVAL=3',
-        'FREQ=WEEKLY;BYDAY=MO,WE,FR',
-        'FREQ=WEEKLY;INTERVAL=2;BYDAY=TH',
-        'FREQ=MONTHLY;BYDAY=2TU',
-        'FREQ=MONTHLY;BYMONTHDAY=-1',
-        'FREQ=YEARLY;BYMONTH=11;BYMONTHDAY=25',
-        'FREQ=MONTHLY;BYDAY=MO,TU,WE,TH,FR;BYSETPOS=-1',
-        'FREQ=WEEKLY;BYDAY=SA',
-        'FREQ=DAILY;BYMONTH=11,12',
-        'FREQ=DAILY;INTERVAL=10',
-    ];
-
     private User $user;
 
     private LocalDate $today;
@@ -90,7 +77,7 @@ final class LongLifeSeeder extends Seeder
     private function routine(int $i, int $years, ?LocalDate $last): void
     {
         $rule = RuleParser::parse(
-            self::RULES[$i % count(self::RULES)].($last === null ? '' : ';UNTIL='.str_replace('-', '', (string) $last)),
+            ManyRoutinesSeeder::RULES[$i % count(ManyRoutinesSeeder::RULES)].($last === null ? '' : ';UNTIL='.str_replace('-', '', (string) $last)),
         );
         $minute = 6 * 60 + (($i * 37) % 900);
         $from = ($last ?? $this->today)

@@ -24,7 +24,7 @@ final class ManyRoutinesSeeder extends Seeder
 
     private const CHANGES = 20_000;
 
-    private const RULES = [
+    public const RULES = [
         'FREQ=DAILY;INTERVAL=3',
         'FREQ=WEEKLY;BYDAY=MO,WE,FR',
         'FREQ=WEEKLY;INTERVAL=2;BYDAY=TH',

@@ -104,3 +104,16 @@ test('a single one keeps it too, into the basket and out of it', function () {
         ->assertOk()
         ->assertJsonPath('estimate', 40);
 });
+
+test('what was done while it was a routine keeps its margin after midnight when it happens only once now', function () {
+    $entry = $this->ventCheck(['rule' => 'FREQ=DAILY', 'start' => '2026-11-23T23:30:00', 'end' => '2026-11-23T23:50:00', 'margin' => 60]);
+    $this->api('PUT', "entries/{$entry['id']}/occurrences/2026-11-25T23:30:00/done")->assertNoContent();
+    $this->api('PATCH', "entries/{$entry['id']}", ['rule' => null, 'start' => '2026-12-10T23:30:00', 'end' => '2026-12-10T23:50:00', 'scope' => 'whole'])->assertOk();
+    $placed = fn (string $from, int $days, int $at): int => $this->api('GET', "board?from={$from}&days={$days}")->json("days.{$at}.placed");
+    expect($this->shown('2026-11-25', 1))
+        ->toBe(['11-25T23:30 Vent check done'])
+        ->and($placed('2026-11-25', 2, 1))
+        ->toBe(50)
+        ->and($placed('2026-11-26', 1, 0))
+        ->toBe(50);
+});

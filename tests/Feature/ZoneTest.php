@@ -69,3 +69,18 @@ test('what is meant wherever one is says so, and can go by a zone again', functi
         ->assertOk()
         ->assertJsonPath('zone', 'Europe/Berlin');
 });
+
+test('the week in another zone is the week as it is: what was skipped is not in it, what was moved stands where it was moved', function () {
+    $id = $this->ventCheck()['id'];
+    $this->api('PUT', "entries/{$id}/occurrences/2026-11-26T07:15:00/skipped")->assertNoContent();
+    $this->api('POST', "entries/{$id}/move", ['start' => '2026-11-27T14:00:00', 'all_day' => false, 'length' => 15, 'scope' => 'one',
+        'recurrence_id' => '2026-11-27T07:15:00'])->assertOk();
+    $vents = fn (array $all): array => array_column(array_filter($all, fn (array $one): bool => $one['title'] === 'Vent check'), 'start');
+    $week = $this->api('GET', 'account/zone?zone=Europe/London')->assertOk()->json();
+    expect($vents($week['wall']))
+        ->toBe(['2026-11-27T14:00:00', '2026-11-30T07:15:00', '2026-12-01T07:15:00', '2026-12-02T07:15:00'])
+        ->and($vents($week['instant']))
+        ->toBe(['2026-11-27T13:00:00', '2026-11-30T06:15:00', '2026-12-01T06:15:00', '2026-12-02T06:15:00']);
+    $this->api('PATCH', 'account', ['zone' => 'Europe/London'])->assertOk();
+    expect($vents($this->occurrences('from=2026-11-26&days=7')))->toBe($vents($week['wall']));
+});

@@ -45,7 +45,7 @@ final readonly class ChangeAccount
             if ($series === null || ! $series->isRoutine()) {
                 continue;
             }
-            foreach ($entry->overrides->where('zone', $user->zone) as $change) {
+            foreach ($entry->overrides()->where('zone', $user->zone)->get() as $change) {
                 $change->update(['zone' => $zone->name]);
             }
             SaveSeries::into($entry, $series->inZone($zone));

@@ -10,7 +10,7 @@ use App\Models\Entry;
 use App\Models\OccurrenceOverride;
 use App\Models\User;
 use App\Queries\Occurrences\DaysOff;
-use PlumRota\Core\Recurrence\AdjustedSet;
+use App\Reading\OverrideRows;
 use PlumRota\Core\Recurrence\InvalidRule;
 use PlumRota\Core\Reminding\Channel;
 use PlumRota\Core\Reminding\Moments;
@@ -40,7 +40,7 @@ final readonly class ReminderRows
     /** Days that zones and clock changes may lie between a day of the rule and where it is seen. */
     private const BESIDE_DAYS = 3;
 
-    public function __construct(private DaysOff $daysOff)
+    public function __construct(private DaysOff $daysOff, private OverrideRows $overrides)
     {
     }
 
@@ -102,53 +102,10 @@ final readonly class ReminderRows
      */
     public function loadOverrides(User $user, Entry $entry, int $after, array $recurrenceIds = []): void
     {
-        $changes = $entry->overrides();
-        $isWhole =
-            $entry->after_done &&
-            (str_contains((string) $entry->rule, 'COUNT=') ||
-                $entry->off_day !== 'keep' ||
-                $entry->seasons !== [] ||
-                $entry->pauses !== []);
-        if ($entry->isRoutine() && ! $isWhole) {
-            $day = (string) $user
-                ->timeZone()
-                ->wall($after)
-                ->date()
-                ->plusDays(
-                    -self::BESIDE_DAYS - self::daysAfter($entry) - ($entry->off_day === 'after' ? AdjustedSet::FURTHEST : 0),
-                );
-            $finishes = $entry->after_done
-                ? array_filter([
-                    $entry->overrides()->whereNotNull('done_at')->orderByDesc('done_at')->value('id'),
-                    $entry
-                        ->overrides()
-                        ->where(fn ($either) => $either->where('skipped', true)->orWhereNotNull('let_go_at'))
-                        ->orderByDesc('day')
-                        ->value('id'),
-                ])
-                : [];
-            $changes->where(
-                fn ($any) => $any
-                    ->where('day', '>=', $day)
-                    ->orWhere('moved_to', '>=', $day)
-                    ->orWhereNotNull('fields->due')
-                    ->orWhereIn('recurrence_id', $recurrenceIds)
-                    ->orWhereIn('id', $finishes),
-            );
-        }
-        $entry->setRelation('overrides', $changes->get());
-    }
-
-    /** How many days after it begins an occurrence may end, or be due. */
-    private static function daysAfter(Entry $entry): int
-    {
-        $length = $entry->all_day ? $entry->length : intdiv($entry->length, 1440) + 1;
-        $due =
-            $entry->due === null || $entry->start === null
-                ? 0
-                : Due::parse($entry->due)->day()->dayNumber() - LocalDate::parse(substr($entry->start, 0, 10))->dayNumber();
-
-        return max($length, $due, 0);
+        $day = $user->timeZone()->wall($after)->date()->plusDays(-self::BESIDE_DAYS);
+        $due = $entry->due === null || $entry->start === null ? null : Due::parse($entry->due)->day();
+        $dueDays = $due === null ? 0 : $due->dayNumber() - LocalDate::parse(substr((string) $entry->start, 0, 10))->dayNumber();
+        $this->overrides->load($entry, (string) $day, $dueDays, $recurrenceIds);
     }
 
     /** The moment at which what falls then may be handed over. */

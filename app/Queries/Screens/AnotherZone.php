@@ -9,9 +9,13 @@ use App\Mapping\SeriesOf;
 use App\Models\Entry;
 use App\Models\User;
 use App\Queries\Occurrences\DaysOff;
+use App\Reading\EntryRows;
+use App\Reading\OverrideRow;
+use App\Reading\OverrideRows;
 use Illuminate\Support\Collection;
 use PlumRota\Core\Recurrence\InvalidRule;
 use PlumRota\Core\Schedule\Occurrence;
+use PlumRota\Core\Schedule\Override;
 use PlumRota\Core\Schedule\Timeline;
 use PlumRota\Core\Time\InvalidTime;
 use PlumRota\Core\Time\TimeRange;
@@ -27,7 +31,7 @@ final readonly class AnotherZone
 
     private const MOST = 60;
 
-    public function __construct(private DaysOff $daysOff)
+    public function __construct(private DaysOff $daysOff, private EntryRows $entries, private OverrideRows $overrides)
     {
     }
 
@@ -53,7 +57,6 @@ final readonly class AnotherZone
             ->where('zone', $user->zone)
             ->where('all_day', false)
             ->where(fn ($either) => $either->whereNotNull('rule')->orWhere('extra_dates', '<>', '[]'))
-            ->with('overrides')
             ->orderBy('start')
             ->get();
     }
@@ -66,14 +69,17 @@ final readonly class AnotherZone
     {
         $timeline = new Timeline($zone, $this->daysOff->marks($user));
         $window = TimeRange::days($zone->wall(now()->getTimestamp())->date()->plusDays(1), self::DAYS);
+        $near = $this->near($user, $routines, $window);
         $shown = [];
         foreach ($routines as $entry) {
             try {
                 $series = SeriesOf::entry($entry);
-                $occurrences =
-                    $series === null
-                        ? []
-                        : $timeline->occurrences($keepsWall ? $series->inZone($zone) : $series, [], $window, self::MOST);
+                $overrides = array_map(SeriesOf::override(...), $near[$entry->id] ?? []);
+                if ($series !== null && $keepsWall) {
+                    $series = $series->inZone($zone);
+                    $overrides = array_map(fn (Override $one): Override => $one->inZone($user->timeZone(), $zone), $overrides);
+                }
+                $occurrences = $series === null ? [] : $timeline->occurrences($series, $overrides, $window, self::MOST);
             } catch (InvalidTime|InvalidRule) {
                 continue;
             }
@@ -88,5 +94,18 @@ final readonly class AnotherZone
         usort($shown, fn (array $a, array $b): int => $a['start'] <=> $b['start']);
 
         return array_slice($shown, 0, self::MOST);
+    }
+
+    /**
+     * @param  Collection<int, Entry>  $routines
+     * @return array<string, list<OverrideRow>> by entry
+     */
+    private function near(User $user, Collection $routines, TimeRange $window): array
+    {
+        $entries = $this->entries->named(Visible::to($user), array_values(array_map(fn (Entry $one): string => $one->id, $routines->all())));
+        // On the walls of either zone.
+        [$from, $to] = [$window->from->date()->plusDays(-2), $window->to->date()->plusDays(2)];
+
+        return $this->overrides->near(Visible::to($user), $entries, (string) $from, (string) $to, isAll: false);
     }
 }

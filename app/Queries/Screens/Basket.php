@@ -8,6 +8,7 @@ use App\Access\Visible;
 use App\Models\Entry;
 use App\Models\User;
 use App\Queries\Occurrences\Unreadable;
+use App\Reading\OpenTasks;
 use Carbon\CarbonImmutable;
 use PlumRota\Core\Planning\UnscheduledTask;
 use PlumRota\Core\Planning\Urgency;
@@ -19,25 +20,14 @@ use PlumRota\Core\Time\LocalDate;
 /** Tasks that have no place yet, in the order in which they press. */
 final readonly class Basket
 {
-    public function __construct(private Unreadable $unreadable)
+    public function __construct(private Unreadable $unreadable, private OpenTasks $tasks)
     {
     }
 
     /** @return list<array<string, mixed>> the schema BasketItem of the contract */
     public function show(User $user): array
     {
-        $entries = Visible::to($user)
-            ->entries()
-            ->whereNull('start')
-            ->whereDoesntHave(
-                'overrides',
-                fn ($decided) => $decided->where(fn ($either) => $either->whereNotNull('done_at')->orWhereNotNull('let_go_at')),
-            )
-            ->with(['calendar', 'overrides'])
-            ->orderBy('position')
-            ->orderBy('id')
-            ->get()
-            ->keyBy('id');
+        $entries = $this->tasks->unscheduled(Visible::to($user))->keyBy('id');
         $pressing = new Urgency($user->timeZone(), $user->wallNow()->date(), CarbonImmutable::now()->getTimestamp());
         $items = [];
         [$readable, $groups] = $this->readable($pressing, $entries->all());

@@ -12,6 +12,7 @@ use App\Queries\Occurrences\DaysOff;
 use App\Queries\Occurrences\OccurrencesBetween;
 use App\Queries\Occurrences\ResolvedOccurrence;
 use App\Reading\EntryRow;
+use App\Reading\OverrideRows;
 use PlumRota\Core\Planning\Block;
 use PlumRota\Core\Planning\Conflicts;
 use PlumRota\Core\Recurrence\AdjustedSet;
@@ -36,7 +37,7 @@ final readonly class RhythmPreview
 
     private const MOST_COUNTED = 5000;
 
-    public function __construct(private OccurrencesBetween $occurrences, private DaysOff $daysOff)
+    public function __construct(private OccurrencesBetween $occurrences, private DaysOff $daysOff, private OverrideRows $overrides)
     {
     }
 
@@ -180,24 +181,9 @@ final readonly class RhythmPreview
      */
     private function changes(User $user, Entry $entry): array
     {
-        return array_values(
-            $entry
-                ->overrides()
-                ->when(
-                    ! $entry->after_done,
-                    fn ($some) => $some->where(
-                        'day',
-                        '>=',
-                        (string) $user
-                            ->wallNow()
-                            ->date()
-                            ->plusDays(-1),
-                    ),
-                )
-                ->get()
-                ->map(SeriesOf::override(...))
-                ->all(),
-        );
+        $since = $user->wallNow()->date()->plusDays(-1);
+
+        return array_map(SeriesOf::override(...), $this->overrides->since($entry, (string) $since));
     }
 
     /**

@@ -11,6 +11,7 @@ use App\Queries\Occurrences\Deadlines;
 use App\Queries\Occurrences\Leftovers;
 use App\Queries\Occurrences\OccurrencesBetween;
 use App\Queries\Planning\Timings;
+use App\Reading\OpenTasks;
 use PlumRota\Core\Planning\FullDay;
 use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\TimeRange;
@@ -26,6 +27,7 @@ final readonly class WorkingDay
         private OccurrencesBetween $occurrences,
         private Leftovers $leftovers,
         private Timings $timings,
+        private OpenTasks $tasks,
     ) {
     }
 
@@ -65,19 +67,8 @@ final readonly class WorkingDay
     private function toAsk(User $user, LocalDate $day): array
     {
         return array_values(
-            Visible::to($user)
-                ->entries()
-                ->where('waiting_for', '<>', '')
-                ->whereNotNull('ask_again')
-                ->where('ask_again', '<=', (string) $day)
-                ->whereDoesntHave(
-                    'overrides',
-                    fn ($gone) => $gone
-                        ->where(fn ($either) => $either->whereNotNull('done_at')->orWhereNotNull('let_go_at'))
-                        ->where('recurrence_id', 'once'),
-                )
-                ->orderBy('ask_again')
-                ->get()
+            $this->tasks
+                ->toAskAgain(Visible::to($user), (string) $day)
                 ->map(
                     fn (Entry $entry): array => [
                         'entry_id' => $entry->id,

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace PlumRota\Core\Schedule;
 
 use PlumRota\Core\Recurrence\PeriodValue;
+use PlumRota\Core\Time\Zone;
 
 /** What makes one occurrence differ from its rule. */
 final readonly class Override
@@ -24,6 +25,18 @@ final readonly class Override
         public ?int $letGoAt = null,
         public array $own = [],
     ) {
+    }
+
+    /** The same, where it stands by the clocks of one zone now by those of another, at its time of day. */
+    public function inZone(Zone $from, Zone $to): self
+    {
+        $place = $this->placement;
+        if ($place === null || $place->zone !== $from) {
+            return $this;
+        }
+        $moved = Placement::timed($place->start, $place->length, $to);
+
+        return new self($this->recurrenceId, $moved, $this->skipped, $this->doneAt, $this->letGoAt, $this->own);
     }
 
     /**

@@ -9,15 +9,13 @@ use PlumRota\Core\Recurrence\OffDay;
 use PlumRota\Core\Schedule\Placement;
 use PlumRota\Core\Schedule\Series;
 use PlumRota\Core\Time\LocalDateTime;
+use PlumRota\Core\Time\Zone;
 
 /** The core's objects as columns of the database. */
 final class SeriesColumns
 {
     /** A routine with more instances than this is kept open-ended rather than counted out. */
     private const MOST_COUNTED = 2000;
-
-    /** No two zones are further apart than 26 hours. */
-    private const ZONE_DAYS = 2;
 
     /** @return array<string, mixed> */
     public static function of(Series $series): array
@@ -38,7 +36,7 @@ final class SeriesColumns
             'except_dates' => array_map($text, $series->except),
             'first_day' => (string) $first
                 ->date()
-                ->plusDays(-self::ZONE_DAYS - ($offDay === OffDay::Before ? AdjustedSet::FURTHEST : 0)),
+                ->plusDays(-Zone::FURTHEST_DAYS - ($offDay === OffDay::Before ? AdjustedSet::FURTHEST : 0)),
             'last_day' => self::lastDay($series),
             ...$series->rule === null ? ['off_day' => 'keep', 'seasons' => [], 'pauses' => []] : [],
         ];
@@ -70,8 +68,8 @@ final class SeriesColumns
     {
         return [
             ...self::place($placement),
-            'moved_from' => (string) $placement->start->date()->plusDays(-self::ZONE_DAYS),
-            'moved_to' => (string) $placement->end()->date()->plusDays(self::ZONE_DAYS),
+            'moved_from' => (string) $placement->start->date()->plusDays(-Zone::FURTHEST_DAYS),
+            'moved_to' => (string) $placement->end()->date()->plusDays(Zone::FURTHEST_DAYS),
         ];
     }
 
@@ -99,6 +97,6 @@ final class SeriesColumns
 
         return (string) LocalDateTime::fromSeconds($last + $length)
             ->date()
-            ->plusDays(self::ZONE_DAYS + ($series->breaks?->offDay === OffDay::After ? AdjustedSet::FURTHEST : 0));
+            ->plusDays(Zone::FURTHEST_DAYS + ($series->breaks?->offDay === OffDay::After ? AdjustedSet::FURTHEST : 0));
     }
 }

@@ -82,7 +82,11 @@ final readonly class Leftovers
         $window = self::window($day);
         $open = array_values(array_filter($seen, fn (ResolvedOccurrence $one): bool => $one->block->isTask && ! $one->block->isDone &&
             $one->block->seen->touches($window) && ($one->block->seen->to->seconds <= $window->to->seconds || ! $one->block->allDay)));
-        $order = fn (ResolvedOccurrence $one): array => [-$one->block->seen->from->dayNumber(), self::weight($one), $one->block->seen->from->seconds];
+        $order = fn (ResolvedOccurrence $one): array => [
+            -$one->block->seen->from->dayNumber(),
+            self::weight($one),
+            $one->block->seen->from->seconds,
+        ];
         usort($open, fn (ResolvedOccurrence $a, ResolvedOccurrence $b): int => $order($a) <=> $order($b));
 
         return $open;

@@ -23,15 +23,13 @@ use PlumRota\Core\Schedule\Timeline;
 use PlumRota\Core\Time\InvalidTime;
 use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\TimeRange;
+use PlumRota\Core\Time\Zone;
 
 /** What of an account touches a stretch of its wall time; the database narrows, the core computes. */
 final readonly class OccurrencesBetween
 {
     /** Of one entry on a day, on average; more are counted, not shown. */
     private const MOST_A_DAY = Density::MOST_A_DAY + 12;
-
-    /** No two zones are further apart than 26 hours. */
-    private const ZONE_DAYS = 2;
 
     public function __construct(
         private DaysOff $daysOff,
@@ -83,8 +81,8 @@ final readonly class OccurrencesBetween
         if ($windows === []) {
             return;
         }
-        $from = min(array_map(fn (TimeRange $one): string => (string) $one->from->date()->plusDays(-self::ZONE_DAYS), $windows));
-        $to = max(array_map(fn (TimeRange $one): string => (string) $one->to->date()->plusDays(self::ZONE_DAYS), $windows));
+        $from = min(array_map(fn (TimeRange $one): string => (string) $one->from->date()->plusDays(-Zone::FURTHEST_DAYS), $windows));
+        $to = max(array_map(fn (TimeRange $one): string => (string) $one->to->date()->plusDays(Zone::FURTHEST_DAYS), $windows));
         $today = $user->wallNow()->date();
         $holdToday = array_map(fn (TimeRange $one): bool => TimeRange::days($today, 1)->touches($one), $windows);
         $entries =

@@ -59,6 +59,8 @@ final readonly class ProtectedBlocks
     /** @param  list<OverrideRow>  $rows */
     private static function mayBeProtected(EntryRow $entry, array $rows): bool
     {
-        return $entry->protected || array_filter($rows, fn (OverrideRow $row): bool => ($row->fields['protected'] ?? false) === true) !== [];
+        $isOwn = fn (OverrideRow $row): bool => ($row->fields['protected'] ?? false) === true;
+
+        return $entry->protected || array_filter($rows, $isOwn) !== [];
     }
 }

@@ -22,6 +22,7 @@ use PlumRota\Core\Schedule\Series;
 use PlumRota\Core\Schedule\Timeline;
 use PlumRota\Core\Time\InvalidTime;
 use PlumRota\Core\Time\LocalDate;
+use PlumRota\Core\Time\Zone;
 
 /**
  * Which occurrence of a rolling task stands on today instead of its own day: its latest one before today, where that was not
@@ -32,9 +33,6 @@ use PlumRota\Core\Time\LocalDate;
  */
 final class RolledOn
 {
-    /** No two zones are further apart than 26 hours. */
-    private const ZONE_DAYS = 2;
-
     /** @var array<string, array{missed: Occurrence, rows: list<OverrideRow>}|null> by entry */
     private array $known = [];
 
@@ -105,8 +103,8 @@ final class RolledOn
             $near = $this->overrides->near(
                 Visible::to($user),
                 array_intersect_key($rolling, $asked),
-                (string) $today->plusDays(-$look - self::ZONE_DAYS),
-                (string) $today->plusDays(self::ZONE_DAYS),
+                (string) $today->plusDays(-$look - Zone::FURTHEST_DAYS),
+                (string) $today->plusDays(Zone::FURTHEST_DAYS),
                 isAll: false,
             );
             foreach ($asked as $id => $series) {

@@ -104,7 +104,7 @@ final readonly class AnotherZone
     {
         $entries = $this->entries->named(Visible::to($user), array_values(array_map(fn (Entry $one): string => $one->id, $routines->all())));
         // On the walls of either zone.
-        [$from, $to] = [$window->from->date()->plusDays(-2), $window->to->date()->plusDays(2)];
+        [$from, $to] = [$window->from->date()->plusDays(-Zone::FURTHEST_DAYS), $window->to->date()->plusDays(Zone::FURTHEST_DAYS)];
 
         return $this->overrides->near(Visible::to($user), $entries, (string) $from, (string) $to, isAll: false);
     }

@@ -16,9 +16,6 @@ use PlumRota\Core\Time\Zone;
 /** Series and their changes in, occurrences out, as someone in a zone sees them. */
 final readonly class Timeline
 {
-    /** No two zones are further apart than 26 hours. */
-    private const FURTHEST_ZONES = 26 * 3600;
-
     /** @param  DayMarks  $marks  the viewer's working days, less holidays and days away */
     public function __construct(public Zone $viewer, private DayMarks $marks = new DayMarks())
     {
@@ -43,7 +40,7 @@ final readonly class Timeline
         // On one's own walls nothing stands elsewhere than it is seen, unless clocks are changed near it.
         $isOwnWall = $series->placement->allDay || ($series->placement->zone ?? $this->viewer) === $this->viewer;
         $apart =
-            $isOwnWall && $this->viewer->isSteady($window->from->plusSeconds(-$length), $window->to) ? 0 : self::FURTHEST_ZONES;
+            $isOwnWall && $this->viewer->isSteady($window->from->plusSeconds(-$length), $window->to) ? 0 : Zone::FURTHEST_SECONDS;
         $around = TimeRange::of($window->from->plusSeconds(-$length - $apart), $window->to->plusSeconds($apart));
         $found = [];
         $stands = $this->stands($series, $changes, $around);

@@ -9,6 +9,12 @@ use Stringable;
 /** A time zone of the IANA database: from wall time to instants (Unix seconds) and back. */
 final readonly class Zone implements Stringable
 {
+    /** No two zones are further apart than this: from UTC-12 to UTC+14. */
+    public const FURTHEST_SECONDS = 26 * 3600;
+
+    /** The same in whole days. */
+    public const FURTHEST_DAYS = 2;
+
     private function __construct(public string $name, private OffsetTable $offsets)
     {
     }

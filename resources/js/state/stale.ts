@@ -1,4 +1,7 @@
-/** What the page has read of entries and what they are in, by the first word of a query's key: the paths of the contract, and Ahead, which is read as a board. */
+/**
+ * What the page has read of entries and what they are in, by the first word of a query's key: the paths of the
+ * contract, and Ahead, which is read as a board.
+ */
 const KEYS = [
     'board',
     'month',

@@ -94,12 +94,39 @@ final class Page
     public function press(string $css): self
     {
         $this->until(function () use ($css): ?bool {
-            $this->see($css)->click();
+            $element = $this->see($css);
+            if (! $this->stands($element)) {
+                return null;
+            }
+            $element->click();
 
             return true;
         }, "“{$css}” could not be pressed");
 
         return $this;
+    }
+
+    /**
+     * Whether an element keeps its place over four frames and nothing that holds it is under way. A drawer on its way in, or a
+     * question that grows, is missed by a press: the place is read before, the press comes after.
+     */
+    private function stands(RemoteWebElement $element): bool
+    {
+        $this->driver->manage()->timeouts()->setScriptTimeout(30);
+
+        return $this->driver->executeAsyncScript(
+            <<<'JS'
+            const [element, done] = arguments
+            const place = () => { const box = element.getBoundingClientRect(); return `${box.x} ${box.y} ${box.width} ${box.height}` }
+            const moves = () => document.getAnimations().some((one) => one.playState === 'running' && one.effect.getComputedTiming().endTime !== Infinity && one.effect.target?.contains(element))
+            const first = place()
+            let frames = 0
+            const look = () => ++frames < 4 ? requestAnimationFrame(look) : done(element.isConnected && first === place() && !moves())
+            requestAnimationFrame(look)
+            JS
+            ,
+            [$element],
+        );
     }
 
     public function type(string $css, string $text): self
@@ -140,7 +167,11 @@ final class Page
      */
     public function carry(string $from, string $onto, int $down, string $by = 'whole'): self
     {
-        $source = $this->see($from);
+        $source = $this->until(function () use ($from): ?RemoteWebElement {
+            $element = $this->see($from);
+
+            return $this->stands($element) ? $element : null;
+        }, "“{$from}” does not stand still");
         $start = $this->box($source);
         $end = $this->box($this->see($onto));
         // A block keeps the distance to where it is held; what comes from a list is placed by the pointer.

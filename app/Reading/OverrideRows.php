@@ -192,8 +192,9 @@ final class OverrideRows
         $last = [];
         foreach (
             DB::select(
-                'select entry_id, max(done_at) as at from overrides
-                    where entry_id in (select value from json_each(?)) and done_at is not null group by entry_id',
+                // For each the end of its index, and not all that was ever done of it.
+                'select e.value as entry_id, (select max(done_at) from overrides where entry_id = e.value and done_at is not null) as at
+                    from json_each(?) e where at is not null',
                 [json_encode($entryIds, JSON_THROW_ON_ERROR)],
             ) as $row
         ) {

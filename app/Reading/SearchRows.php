@@ -24,12 +24,10 @@ final class SearchRows
         $here = "account : account{$who->ownerId} AND {title place steps notes labels} : ({$match})";
 
         return DB::select(
+            // Ordered by rank, the index sorts by itself and cuts snippets only of what is kept.
             'select entry_id, override_id, snippet(searched, 6, char(2), char(3), char(8230), 14) as snippet, title from searched
-            where searched match ? order by bm25(searched, '.
-                self::WEIGHTS.
-                ') limit '.
-                self::MOST,
-            [$here],
+            where searched match ? and rank match ? order by rank limit '.self::MOST,
+            [$here, 'bm25('.self::WEIGHTS.')'],
         );
     }
 }

@@ -18,7 +18,6 @@ use PlumRota\Core\Schedule\Occurrence;
 use PlumRota\Core\Schedule\Override;
 use PlumRota\Core\Schedule\Series;
 use PlumRota\Core\Schedule\Timeline;
-use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\LocalDateTime;
 use PlumRota\Core\Time\TimeRange;
 use stdClass;
@@ -125,6 +124,7 @@ final readonly class Search
         $changes = $this->overrideRows->named(array_filter(array_column($rows, 'override_id')));
         /** @var array<string, string> $areas  by calendar */
         $areas = Visible::to($user)->areaOfCalendar();
+        $routines = $this->routines($user, $rows, $entries);
         $found = [];
         $dates = [];
         foreach ($rows as $row) {
@@ -148,7 +148,7 @@ final readonly class Search
                 if (isset($dates[$routine])) {
                     continue;
                 }
-                [$last, $next, $lastDone, $entry] = $dates[$routine] = $this->ofRoutine($user, $entry, $now);
+                [$last, $next, $lastDone, $entry] = $dates[$routine] = $this->ofRoutine($user, $routines[$routine], $now);
                 $details = SeriesOf::details($entry);
             }
             $found[] = [
@@ -171,26 +171,74 @@ final readonly class Search
     }
 
     /**
+     * What is known of the entries that were found as a whole: each with its halves where it was cut, what makes their
+     * occurrences differ and when they were last done, read at once for all.
+     *
+     * @param  list<array{entry_id: string, override_id: int|null, snippet: string}>  $rows
+     * @param  array<string, EntryRow>  $entries
+     * @return array<string, list<array{entry: EntryRow, overrides: list<Override>, lastDone: int|null}>> by the id of the first
+     *   half: its halves, in order
+     */
+    private function routines(User $user, array $rows, array $entries): array
+    {
+        $idsOf = [];
+        foreach ($rows as $row) {
+            if ($row['override_id'] === null && isset($entries[$row['entry_id']])) {
+                $first = $this->halves->first($user, $row['entry_id']);
+                $idsOf[$first] ??= array_values(array_unique([$row['entry_id'], ...$this->halves->of($user, $row['entry_id'])]));
+            }
+        }
+        $ids = array_merge(...array_values($idsOf));
+        $who = Visible::to($user);
+        $all = $entries + $this->entryRows->named($who, array_values(array_diff($ids, array_keys($entries))));
+        $all = array_intersect_key($all, array_flip($ids));
+        $today = $user->wallNow()->date();
+        // Of the past only what is near matters; of what is to come, all that was changed.
+        $overrides = $this->overrideRows->near(
+            $who,
+            $all,
+            (string) $today->plusDays(-self::REACHES[0]),
+            (string) $today->plusDays(self::REACHES[2]),
+            isAll: false,
+        );
+        $done = $this->overrideRows->lastDone($ids);
+
+        return array_map(function (array $ids) use ($all, $overrides, $done): array {
+            $halves = array_map(
+                fn (EntryRow $half): array => [
+                    'entry' => $half,
+                    'overrides' => array_map(SeriesOf::override(...), $overrides[$half->id] ?? []),
+                    'lastDone' => $done[$half->id] ?? null,
+                ],
+                array_values(array_intersect_key($all, array_flip($ids))),
+            );
+            usort($halves, fn (array $a, array $b): int => $a['entry']->start <=> $b['entry']->start);
+
+            return $halves;
+        }, $idsOf);
+    }
+
+    /**
      * Of an entry and what it was cut from or continued by.
      *
+     * @param  list<array{entry: EntryRow, overrides: list<Override>, lastDone: int|null}>  $halves
      * @return array{string|null, string|null, string|null, EntryRow} last, next, last done, and the latest half
      */
-    private function ofRoutine(User $user, EntryRow $entry, LocalDateTime $now): array
+    private function ofRoutine(User $user, array $halves, LocalDateTime $now): array
     {
-        $ids = $this->halves->of($user, $entry->id);
-        $halves = count($ids) === 1 ? [$entry] : array_values($this->entryRows->named(Visible::to($user), $ids));
-        $halves = $halves === [] ? [$entry] : $halves;
-        usort($halves, fn (EntryRow $a, EntryRow $b): int => $a->start <=> $b->start);
-        $around = array_map(fn (EntryRow $half): array => $this->around($user, $half, $now), $halves);
+        $around = array_map(
+            fn (array $half): array => $this->around($user, $half['entry'], $half['overrides'], $now),
+            $halves,
+        );
         $lasts = array_filter(array_column($around, 0));
         $nexts = array_filter(array_column($around, 1));
-        $done = $this->overrideRows->lastDone(array_map(fn (EntryRow $half): string => $half->id, $halves));
+        $done = array_filter(array_column($halves, 'lastDone'));
 
         return [
             $lasts === [] ? null : max($lasts),
             $nexts === [] ? null : min($nexts),
             $done === [] ? null : (string) $user->timeZone()->wall(max($done)),
-            $halves[count($halves) - 1],
+            $halves[count($halves) - 1]['entry'],
         ];
     }
 
@@ -198,15 +246,15 @@ final readonly class Search
      * The latest occurrence before a moment, and the next one that is open: neither done, let go nor skipped, where it was moved
      * to.
      *
+     * @param  list<Override>  $changes
      * @return array{string|null, string|null}
      */
-    private function around(User $user, EntryRow $entry, LocalDateTime $now): array
+    private function around(User $user, EntryRow $entry, array $changes, LocalDateTime $now): array
     {
         $series = SeriesOf::mendable($entry);
         if ($series === null) {
             return [null, null];
         }
-        $changes = $this->changesOf($entry, $now->date());
         $timeline = new Timeline($user->timeZone(), $this->daysOff->marks($user));
         $isOpen = fn (Occurrence $one): bool => ! $one->isDone() && ! $one->isLetGo();
         $last = $next = null;
@@ -233,18 +281,6 @@ final readonly class Search
         }
 
         return [$last, $next];
-    }
-
-    /**
-     * What makes occurrences from lately on differ; all of a routine that counts from its finishes, and of what happens once.
-     *
-     * @return list<Override>
-     */
-    private function changesOf(EntryRow $entry, LocalDate $today): array
-    {
-        $since = (string) $today->plusDays(-self::REACHES[0]);
-
-        return array_map(SeriesOf::override(...), $this->overrideRows->since($entry, $since));
     }
 
     /** @param  list<Occurrence>  $occurrences */

@@ -79,7 +79,7 @@ final readonly class Readiness
     {
         try {
             $failed = Delivery::query()
-                ->where('way', 'mail')
+                ->where('channel', 'mail')
                 ->whereNull('handed_at')
                 ->whereNull('dropped_at')
                 ->where('tries', '>', 0)

@@ -10,7 +10,7 @@ use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 
 /**
- * A reminder in one of its ways, written down before it falls.
+ * A reminder by one of its channels, written down before it falls.
  *
  * @property int $id
  * @property int $user_id
@@ -18,7 +18,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property string|null $entry_id
  * @property string $recurrence_id of an agenda or an evening, its date
  * @property string $trigger
- * @property 'screen'|'mail'|'phone' $way
+ * @property 'screen'|'mail'|'phone' $channel
  * @property string $key
  * @property int $fell_at Unix seconds
  * @property int $moment Unix seconds at which it may be handed over

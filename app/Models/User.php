@@ -37,7 +37,7 @@ use PlumRota\Core\Time\Zone;
  * @property int $quiet_from minute of the day
  * @property int $quiet_to minute of the day
  * @property int|null $agenda_at minute of the day
- * @property list<'screen'|'mail'|'phone'> $agenda_ways
+ * @property list<'screen'|'mail'|'phone'> $agenda_channels
  * @property int|null $evening_at minute of the day
  */
 final class User extends Authenticatable
@@ -51,7 +51,7 @@ final class User extends Authenticatable
         'planned_until' => 0,
         'quiet_from' => 0,
         'quiet_to' => 0,
-        'agenda_ways' => '["screen"]',
+        'agenda_channels' => '["screen"]',
         'agenda_at' => null,
         'evening_at' => null,
         'stint_minutes' => 25,
@@ -70,7 +70,7 @@ final class User extends Authenticatable
             'week' => 'array',
             'work_days' => 'array',
             'closing_questions' => 'array',
-            'agenda_ways' => 'array',
+            'agenda_channels' => 'array',
             'first_weekday' => Weekday::class,
         ];
     }

@@ -12,13 +12,13 @@ use Illuminate\Notifications\Notification;
 use LogicException;
 
 /**
- * A note that is handed over in one of its ways. It is sent at once and never queued: the rows of deliveries are the queue, and
+ * A note that is handed over by one of its channels. It is sent at once and never queued: the rows of deliveries are the queue, and
  * what
  * keeps a note from coming twice (a claim, a key, a mark in one transaction) is held there.
  */
 final class ReminderNotification extends Notification
 {
-    /** @var array<string, string> the channel of each way */
+    /** @var array<string, string> the channels of the framework, by ours */
     private const CHANNELS = ['mail' => 'mail', 'phone' => PhoneChannel::class, 'screen' => ScreenChannel::class];
 
     /**
@@ -28,7 +28,7 @@ final class ReminderNotification extends Notification
     public function __construct(
         public readonly Note $note,
         public readonly string $key,
-        private readonly string $way,
+        private readonly string $channel,
         public readonly ?Delivery $about,
     ) {
     }
@@ -36,7 +36,7 @@ final class ReminderNotification extends Notification
     /** @return list<string> */
     public function via(User $who): array
     {
-        return [self::CHANNELS[$this->way] ?? throw new LogicException("There is no way “{$this->way}”.")];
+        return [self::CHANNELS[$this->channel] ?? throw new LogicException("There is no channel “{$this->channel}”.")];
     }
 
     public function toMail(User $who): NoteMail

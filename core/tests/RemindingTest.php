@@ -130,7 +130,7 @@ test('a reminder is read and written with its ways', function (string $text, str
 test('a way nobody knows is refused', function () {
     expect(fn () => Reminder::parse('-PT15M;pigeon'))
         ->toThrow(InvalidTime::class, '“pigeon” is no way to remind; screen, mail and phone are.')
-        ->and(Reminder::parse('-PT15M')->ways)
+        ->and(Reminder::parse('-PT15M')->channels)
         ->toBe([Channel::Screen]);
 });
 

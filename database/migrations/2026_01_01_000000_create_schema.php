@@ -51,7 +51,7 @@ return new class extends Migration
             $table->unsignedSmallInteger('quiet_from')->default(0); // minutes of the day; the same for none
             $table->unsignedSmallInteger('quiet_to')->default(0);
             $table->unsignedSmallInteger('agenda_at')->nullable(); // minute of the day
-            $table->json('agenda_ways')->default('["screen"]');
+            $table->json('agenda_channels')->default('["screen"]');
             $table->unsignedSmallInteger('evening_at')->nullable();
             $table->unsignedBigInteger('planned_until')->default(0)->index(); // the instant up to which reminders are written down
             $table->unsignedInteger('revision')->default(0);
@@ -166,7 +166,7 @@ return new class extends Migration
             $table->string('around')->nullable(); // a week of ISO 8601: 2026-W14
             $table->string('waiting_for')->default('');
             $table->string('ask_again')->nullable(); // a date
-            $table->json('reminders'); // triggers, each with its ways
+            $table->json('reminders'); // triggers, each with its channels
             $table->boolean('own_reminders')->default(true); // else those of its calendar
             $table->boolean('always_through')->default(false); // quiet hours do not hold it back
             // How it counts, and what it looks like.
@@ -312,7 +312,7 @@ return new class extends Migration
 
     private function reminders(): void
     {
-        // Reminders written down before they fall, one row for each way of each reminder of each occurrence.
+        // Reminders written down before they fall, one row for each channel of each reminder of each occurrence.
         Schema::create('deliveries', function (Blueprint $table): void {
             $table->id();
             $table->foreignId('user_id')->constrained()->cascadeOnDelete();
@@ -320,8 +320,8 @@ return new class extends Migration
             $table->foreignUlid('entry_id')->nullable()->constrained()->cascadeOnDelete();
             $table->string('recurrence_id')->default(''); // of an agenda, its date
             $table->string('trigger')->default('');
-            $table->string('way'); // screen, mail or phone
-            $table->string('key')->unique(); // entry, recurrence id, reminder, way: nothing is handed over twice
+            $table->string('channel'); // screen, mail or phone
+            $table->string('key')->unique(); // entry, recurrence id, reminder, channel: nothing is handed over twice
             $table->unsignedBigInteger('fell_at'); // the instant at which it falls
             $table->unsignedBigInteger('moment'); // and at which it may be handed over: after quiet hours
             $table->unsignedBigInteger('starts_at');

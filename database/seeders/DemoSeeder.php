@@ -89,7 +89,7 @@ final class DemoSeeder extends Seeder
             'quiet_to' => 360,
             'agenda_at' => 390,
             'evening_at' => 1245,
-            'agenda_ways' => ['screen', 'mail'],
+            'agenda_channels' => ['screen', 'mail'],
             'name' => 'Steward',
             'email' => self::EMAIL,
             'password' => self::PASSWORD,

@@ -211,7 +211,7 @@ final class LongLifeSeeder extends Seeder
                 'entry_id' => $ids[$i % count($ids)],
                 'recurrence_id' => gmdate('Y-m-d\TH:i:s', $at),
                 'trigger' => '-PT10M',
-                'way' => $i % 2 === 0 ? 'screen' : 'mail',
+                'channel' => $i % 2 === 0 ? 'screen' : 'mail',
                 'key' => "old|{$i}",
                 'fell_at' => $at,
                 'moment' => $at,

@@ -20,7 +20,7 @@ function isTicked(Page $page, string $title): bool
 }
 
 /** A task that has just begun, with a reminder in some ways that fell when it did; no page was open to claim it. */
-function soon(Page $page, string $title, string $ways): void
+function soon(Page $page, string $title, string $channels): void
 {
     $page->asyncScript(
         <<<JS
@@ -33,7 +33,7 @@ function soon(Page $page, string $title, string $ways): void
             const calendar = (await call('GET', 'areas')).areas[0].calendars[0].id
             const start = wall(new Date(Date.now() + 3000))
             const end = wall(new Date(Date.now() + 1803000))
-            await call('POST', 'entries', { title: '{$title}', calendar_id: calendar, all_day: false, start, end, always_through: true, reminders: ['-PT0M;{$ways}'] })
+            await call('POST', 'entries', { title: '{$title}', calendar_id: calendar, all_day: false, start, end, always_through: true, reminders: ['-PT0M;{$channels}'] })
             done(true)
         })()
         JS
@@ -103,8 +103,8 @@ test('an entry follows its calendar until it is given its own reminders, in ways
     expect($page->see('[data-test=follows]')->getText())->toBe('As its calendar: 30 min before.');
     $page
         ->press('[data-test=own-reminders]')
-        ->press('[data-test=way-phone]')
-        ->press('[data-test=way-screen]')
+        ->press('[data-test=channel-phone]')
+        ->press('[data-test=channel-screen]')
         ->press('[data-test="remind-PT60M;phone"]')
         ->press('[data-test=save]');
     $page->untilSame([], fn () => $page->all('[data-test=sheet]'));

@@ -321,7 +321,7 @@ test('moved after its reminder came, it waits with its new hour, and moved away 
 });
 
 test('an agenda moved to a later hour comes once a day', function () {
-    $this->api('PATCH', 'account', ['agenda_at' => 420, 'agenda_ways' => ['mail']])->assertOk();
+    $this->api('PATCH', 'account', ['agenda_at' => 420, 'agenda_channels' => ['mail']])->assertOk();
     $this->at('2026-11-26T07:00:00+01:00');
     expect(($this->pass)())->toBe(1);
     $this->api('PATCH', 'account', ['agenda_at' => 480])->assertOk();

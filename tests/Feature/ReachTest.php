@@ -248,7 +248,7 @@ test('a week’s outage: few come one by one, many in one note, each once', func
 });
 
 test('the agenda of the day, and the evening’s call', function () {
-    $this->api('PATCH', 'account', ['agenda_at' => 420, 'evening_at' => 1230, 'agenda_ways' => ['mail', 'screen']])->assertOk();
+    $this->api('PATCH', 'account', ['agenda_at' => 420, 'evening_at' => 1230, 'agenda_channels' => ['mail', 'screen']])->assertOk();
     $this->entry([
         'title' => 'Clinic',
         'kind' => 'event',
@@ -292,9 +292,9 @@ test('the agenda of the day, and the evening’s call', function () {
         ->toMatchArray(['kind' => 'evening', 'lines' => ['One thing is left over.']])
         ->and(array_column(($this->mails)(), 'subject'))
         ->toBe(['Thu 26 Nov', 'Close the day']);
-    $this->api('PATCH', 'account', ['agenda_ways' => []])
+    $this->api('PATCH', 'account', ['agenda_channels' => []])
         ->assertStatus(422)
-        ->assertJsonPath('errors.agenda_ways.0', 'Choose at least one way.');
+        ->assertJsonPath('errors.agenda_channels.0', 'Choose at least one way.');
 });
 
 test('a look that finds nothing asks the same four questions however many routines there are, and 1,000 at one minute are all handed over', function () {
@@ -322,7 +322,7 @@ test('a look that finds nothing asks the same four questions however many routin
             'entry_id' => sprintf('routine%019d', $i),
             'recurrence_id' => '2026-11-26T07:15:00',
             'trigger' => '-PT10M',
-            'way' => ['screen', 'mail', 'phone'][$i % 3],
+            'channel' => ['screen', 'mail', 'phone'][$i % 3],
             'key' => "k{$i}",
             'fell_at' => $at,
             'moment' => $at,

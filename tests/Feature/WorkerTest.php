@@ -9,7 +9,7 @@ final class WorkerSite
 
     private readonly string $file;
 
-    public function __construct(int $due, string $way)
+    public function __construct(int $due, string $channel)
     {
         $this->file = sys_get_temp_dir().'/plum-rota-worker-'.bin2hex(random_bytes(5)).'.sqlite';
         touch($this->file);
@@ -27,11 +27,11 @@ final class WorkerSite
             "insert into entries (id, user_id, calendar_id, kind, title, extra_dates, except_dates, reminders, checklist) values ('e', 1, 'c', 'task', 'Vent check', '[]', '[]', '[]', '[]')",
         );
         $insert = $this->db->prepare(
-            "insert into deliveries (user_id, entry_id, recurrence_id, way, key, fell_at, moment, starts_at) values (1, 'e', ?, ?, ?, ?, ?, ?)",
+            "insert into deliveries (user_id, entry_id, recurrence_id, channel, key, fell_at, moment, starts_at) values (1, 'e', ?, ?, ?, ?, ?, ?)",
         );
         $this->db->beginTransaction();
         for ($i = 0; $i < $due; $i++) {
-            $insert->execute(["r{$i}", $way, "k{$i}", $now - 5, $now - 5, $now]);
+            $insert->execute(["r{$i}", $channel, "k{$i}", $now - 5, $now - 5, $now]);
         }
         $this->db->commit();
     }

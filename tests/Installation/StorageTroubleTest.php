@@ -99,7 +99,7 @@ test('a note that cannot be made holds up no other', function () {
             'user_id' => $this->user->id,
             'kind' => 'agenda',
             'recurrence_id' => $day,
-            'way' => 'phone',
+            'channel' => 'phone',
             'key' => $key,
             'fell_at' => $now - 5,
             'moment' => $now - 5,

@@ -67,7 +67,7 @@ final readonly class AnswerReminder
     }
 
     /**
-     * It is quiet until then and comes back in the same ways (RFC 9074 6).
+     * It is quiet until then and comes back by the same channels (RFC 9074 6).
      *
      * @param  string  $choice  ten, hour, evening, morning, or a date and time on the account's walls
      *
@@ -84,8 +84,8 @@ final readonly class AnswerReminder
                     'entry_id' => $one->entry_id,
                     'recurrence_id' => $one->recurrence_id,
                     'trigger' => $one->trigger,
-                    'way' => $one->way,
-                    'key' => "later|{$one->entry_id}|{$one->recurrence_id}|{$one->way}|{$at}",
+                    'channel' => $one->channel,
+                    'key' => "later|{$one->entry_id}|{$one->recurrence_id}|{$one->channel}|{$at}",
                     'fell_at' => $at,
                     'moment' => $at,
                     'starts_at' => $one->starts_at,

@@ -20,7 +20,7 @@ use Throwable;
  * minute: then the worker is gone. No lock is held while a mail server is waited for; every note bears a key that the post
  * box, the phone and a mail program know again, and that stays the same when it is tried again, so that nothing comes twice.
  *
- * A way that fails does not stop the others: what could not be handed over is tried again, later each time.
+ * A channel that fails does not stop the others: what could not be handed over is tried again, later each time.
  */
 final readonly class DispatchReminders
 {
@@ -74,9 +74,9 @@ final readonly class DispatchReminders
             }
             $down = [];
             foreach ($this->bundles($taken) as $bundle) {
-                $way = $bundle[0]->way;
-                if (isset($down[$way])) {
-                    $this->putBack($bundle, self::FIRST_RETRY, $down[$way]);
+                $channel = $bundle[0]->channel;
+                if (isset($down[$channel])) {
+                    $this->putBack($bundle, self::FIRST_RETRY, $down[$channel]);
 
                     continue;
                 }
@@ -85,7 +85,7 @@ final readonly class DispatchReminders
                 } catch (Throwable $fault) {
                     $this->failed($bundle, $fault);
                     // A mail server that does not answer is not asked again for each of the rest.
-                    $down += $fault instanceof TransportExceptionInterface ? [$way => self::why($fault)] : [];
+                    $down += $fault instanceof TransportExceptionInterface ? [$channel => self::why($fault)] : [];
                 }
             }
         }
@@ -129,7 +129,7 @@ final readonly class DispatchReminders
     private static function inOrder(Builder $query): Builder
     {
         return $query
-            ->orderByRaw("case way when 'screen' then 0 when 'phone' then 1 else 2 end")
+            ->orderByRaw("case channel when 'screen' then 0 when 'phone' then 1 else 2 end")
             ->orderBy('moment')
             ->orderBy('id');
     }
@@ -158,7 +158,7 @@ final readonly class DispatchReminders
     }
 
     /**
-     * One by one, but what fell while nobody was there in one note for each account and way; what was tried before goes in
+     * One by one, but what fell while nobody was there in one note for each account and channel; what was tried before goes in
      * the note it was tried with.
      *
      * @param  list<Delivery>  $taken
@@ -176,7 +176,7 @@ final readonly class DispatchReminders
                 ! $this->isStale($one) &&
                 in_array($one->kind, ['reminder', 'later'], true)
             ) {
-                $missed["{$one->user_id}|{$one->way}"][] = $one;
+                $missed["{$one->user_id}|{$one->channel}"][] = $one;
             } else {
                 $bundles[] = [$one];
             }
@@ -209,10 +209,10 @@ final readonly class DispatchReminders
         $notification = new ReminderNotification(
             $this->notes->of($first->user, $bundle),
             $key,
-            $first->way,
+            $first->channel,
             count($bundle) === 1 ? $first : null,
         );
-        $leavesHere = $first->way === 'mail';
+        $leavesHere = $first->channel === 'mail';
         if ($leavesHere) {
             $first->user->notifyNow($notification); // outside any transaction: a slow mail server stops nobody
         }

@@ -13,7 +13,7 @@ use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Facades\DB;
 
 /**
- * Writes reminders down before they fall, some days ahead, each way of each reminder of each occurrence under a key of its
+ * Writes reminders down before they fall, some days ahead, each channel of each reminder of each occurrence under a key of its
  * own. What is due and was not handed over stays due, whatever is changed, as long as its occurrence stands and still asks
  * for it; what was handed over is not repeated, unless its occurrence now falls at another moment to come.
  *
@@ -36,7 +36,7 @@ final readonly class PlanReminders
         'quiet_from',
         'quiet_to',
         'agenda_at',
-        'agenda_ways',
+        'agenda_channels',
         'evening_at',
         'work_days',
         'holidays',

@@ -7,7 +7,7 @@ namespace App\Actions\Reminders;
 use App\Models\Delivery;
 use Carbon\CarbonImmutable;
 
-/** What told of an occurrence is answered, in all its ways; what was put off and has not come back does not come any more. */
+/** What told of an occurrence is answered, in all its channels; what was put off and has not come back does not come any more. */
 final class QuietReminders
 {
     /** @param  bool  $forGood  false where it may be taken back: an undone tick brings back what was put off */

@@ -113,7 +113,7 @@ final readonly class ReconcileReminders
     }
 
     /**
-     * The agenda and the evening's call, at most once a day each way: what was handed over on a day does not come again
+     * The agenda and the evening's call, at most once a day by each channel: what was handed over on a day does not come again
      * because its hour was changed.
      *
      * @param  list<Row>  $rows  after now
@@ -128,7 +128,7 @@ final readonly class ReconcileReminders
         foreach (['agenda' => $user->agenda_at, 'evening' => $user->evening_at] as $kind => $minute) {
             (clone $all)
                 ->where('kind', $kind)
-                ->when($minute !== null, fn (Builder $query) => $query->whereNotIn('way', $user->agenda_ways))
+                ->when($minute !== null, fn (Builder $query) => $query->whereNotIn('channel', $user->agenda_channels))
                 ->delete();
         }
         $this->write($rows, null);

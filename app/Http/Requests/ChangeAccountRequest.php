@@ -25,8 +25,8 @@ final class ChangeAccountRequest extends FormRequest
             'quiet_to' => ['sometimes', 'integer', 'between:0,1439'],
             'agenda_at' => ['sometimes', 'nullable', 'integer', 'between:0,1439'],
             'evening_at' => ['sometimes', 'nullable', 'integer', 'between:0,1439'],
-            'agenda_ways' => ['sometimes', 'array', 'min:1', 'max:3'],
-            'agenda_ways.*' => ['in:screen,mail,phone', 'distinct'],
+            'agenda_channels' => ['sometimes', 'array', 'min:1', 'max:3'],
+            'agenda_channels.*' => ['in:screen,mail,phone', 'distinct'],
             'stint_minutes' => ['sometimes', 'integer', 'between:5,120'],
             'must_limit' => ['sometimes', 'integer', 'between:1,9'],
             'other_limit' => ['sometimes', 'integer', 'between:0,40'],
@@ -44,7 +44,7 @@ final class ChangeAccountRequest extends FormRequest
     public function messages(): array
     {
         return [
-            'agenda_ways.min' => 'Choose at least one way.',
+            'agenda_channels.min' => 'Choose at least one way.',
             'stint_minutes.between' => 'A stint lasts between 5 minutes and 2 hours.',
             'must_limit.between' => 'Between 1 and 9 musts a day.',
             'other_limit.between' => 'Up to 40 others a day.',

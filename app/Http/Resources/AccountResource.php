@@ -29,7 +29,7 @@ final class AccountResource extends JsonResource
             'quiet_from' => $this->resource->quiet_from,
             'quiet_to' => $this->resource->quiet_to,
             'agenda_at' => $this->resource->agenda_at,
-            'agenda_ways' => $this->resource->agenda_ways,
+            'agenda_channels' => $this->resource->agenda_channels,
             'evening_at' => $this->resource->evening_at,
             'stint_minutes' => $this->resource->stint_minutes,
             'must_limit' => $this->resource->must_limit,

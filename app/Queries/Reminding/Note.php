@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Queries\Reminding;
 
-/** What is told to someone, in whatever way. */
+/** What is told to someone, by whatever channel. */
 final readonly class Note
 {
     /**

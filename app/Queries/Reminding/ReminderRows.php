@@ -28,7 +28,7 @@ use PlumRota\Core\Time\LocalDate;
  * What should be written down of an entry, or of the days themselves, in a stretch of time: rows of the table of deliveries.
  *
  * @phpstan-type Row array{
- *     user_id: int, kind: string, entry_id: string|null, recurrence_id: string, trigger: string, way: string, key: string,
+ *     user_id: int, kind: string, entry_id: string|null, recurrence_id: string, trigger: string, channel: string, key: string,
  *     fell_at: int, moment: int, starts_at: int, all_day: bool
  * }
  */
@@ -54,7 +54,7 @@ final readonly class ReminderRows
     public function of(User $user, Entry $entry, int $after, int $until, ?int $unchangedSince = null): array
     {
         $calendars = Visible::to($user)->calendars()->get()->keyBy('id');
-        $waysOf = fn (Details $details, bool $isAllDay): array => self::ways(
+        $channelsOf = fn (Details $details, bool $isAllDay): array => self::channels(
             Reminder::applying(
                 $details->reminders,
                 $calendars[$details->calendar_id]->reminders ?? [],
@@ -64,7 +64,7 @@ final readonly class ReminderRows
         );
         $rows = [];
         try {
-            $moments = iterator_to_array($this->moments($user, $entry, $waysOf, $after, $until), false);
+            $moments = iterator_to_array($this->moments($user, $entry, $channelsOf, $after, $until), false);
         } catch (InvalidTime|InvalidRule $fault) {
             report($fault); // one that cannot be reckoned with silences no other
 
@@ -74,15 +74,15 @@ final readonly class ReminderRows
             if ($unchangedSince !== null && $at <= self::lastWritten($entry, $recurrenceId, $unchangedSince)) {
                 continue;
             }
-            foreach ($waysOf($details, $isAllDay)[$trigger] ?? [] as $way) {
+            foreach ($channelsOf($details, $isAllDay)[$trigger] ?? [] as $channel) {
                 $rows[] = [
                     'user_id' => $user->id,
                     'kind' => 'reminder',
                     'entry_id' => $entry->id,
                     'recurrence_id' => $recurrenceId,
                     'trigger' => $trigger,
-                    'way' => $way->value,
-                    'key' => "{$entry->id}|{$recurrenceId}|{$trigger}|{$way->value}",
+                    'channel' => $channel->value,
+                    'key' => "{$entry->id}|{$recurrenceId}|{$trigger}|{$channel->value}",
                     'fell_at' => $at,
                     'moment' => $this->held($user, $details, $at),
                     'starts_at' => $startsAt,
@@ -130,15 +130,15 @@ final readonly class ReminderRows
                 if ($at === null || $at <= $after || $at > $until) {
                     continue;
                 }
-                foreach ($user->agenda_ways as $way) {
+                foreach ($user->agenda_channels as $channel) {
                     $rows[] = [
                         'user_id' => $user->id,
                         'kind' => $kind,
                         'entry_id' => null,
                         'recurrence_id' => (string) $day,
                         'trigger' => '',
-                        'way' => $way,
-                        'key' => "{$kind}|{$user->id}|{$day}|{$way}",
+                        'channel' => $channel,
+                        'key' => "{$kind}|{$user->id}|{$day}|{$channel}",
                         'fell_at' => $at,
                         'moment' => $at,
                         'starts_at' => $at,
@@ -152,25 +152,25 @@ final readonly class ReminderRows
     }
 
     /**
-     * @param  \Closure(Details, bool): array<string, list<Channel>>  $waysOf  by trigger
+     * @param  \Closure(Details, bool): array<string, list<Channel>>  $channelsOf  by trigger
      * @return \Generator<array{string, int, string, int, bool, Details}>  trigger, moment, recurrence id, start, whether all-day
      */
-    private function moments(User $user, Entry $entry, \Closure $waysOf, int $after, int $until): \Generator
+    private function moments(User $user, Entry $entry, \Closure $channelsOf, int $after, int $until): \Generator
     {
         $moments = new Moments($user->timeZone(), $this->daysOff->marks($user));
         $series = SeriesOf::entry($entry);
         $changes = array_values($entry->overrides->map(SeriesOf::override(...))->all());
-        $parsed = fn (array $ways): array => array_map(Trigger::parse(...), array_map(strval(...), array_keys($ways)));
+        $parsed = fn (array $channels): array => array_map(Trigger::parse(...), array_map(strval(...), array_keys($channels)));
         $details = SeriesOf::details($entry);
-        $all = $waysOf($details, false) + $waysOf($details, true);
+        $all = $channelsOf($details, false) + $channelsOf($details, true);
         foreach ($changes as $change) {
             $all +=
                 $change->own === []
                     ? []
-                    : $waysOf($details->with($change->own), false) + $waysOf($details->with($change->own), true);
+                    : $channelsOf($details->with($change->own), false) + $channelsOf($details->with($change->own), true);
         }
         if ($series !== null) {
-            $of = fn (Occurrence $one): array => $parsed($waysOf($one->details, $one->placement->allDay));
+            $of = fn (Occurrence $one): array => $parsed($channelsOf($one->details, $one->placement->allDay));
             foreach ($moments->between($series, $changes, $parsed($all), $after, $until, $of) as $one) {
                 yield [
                     (string) $one->trigger,
@@ -206,14 +206,14 @@ final readonly class ReminderRows
      * @param  list<string>  $reminders
      * @return array<string, list<Channel>> by trigger
      */
-    private static function ways(array $reminders): array
+    private static function channels(array $reminders): array
     {
-        $ways = [];
+        $channels = [];
         foreach (array_map(Reminder::parse(...), $reminders) as $reminder) {
-            $ways[(string) $reminder->trigger] = [...$ways[(string) $reminder->trigger] ?? [], ...$reminder->ways];
+            $channels[(string) $reminder->trigger] = [...$channels[(string) $reminder->trigger] ?? [], ...$reminder->channels];
         }
 
-        return $ways;
+        return $channels;
     }
 
     /** Unix seconds; a stamp that lies ahead of now was made by a clock that was wrong, and says nothing. */

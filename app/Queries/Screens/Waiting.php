@@ -14,7 +14,7 @@ use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Builder;
 
 /**
- * What has fallen, in whatever way, and is unanswered: each occurrence once, the earliest first. What is for the screen and
+ * What has fallen, by whatever channel, and is unanswered: each occurrence once, the earliest first. What is for the screen and
  * due stands here whether or not a worker has come by.
  */
 final readonly class Waiting
@@ -32,7 +32,7 @@ final readonly class Waiting
             ->deliveries()
             ->whereNull('answered_at')
             ->fallen()
-            ->where(fn (Builder $here) => $here->whereNotNull('handed_at')->orWhere('way', 'screen'))
+            ->where(fn (Builder $here) => $here->whereNotNull('handed_at')->orWhere('channel', 'screen'))
             ->where('fell_at', '>', CarbonImmutable::now()->getTimestamp() - ReminderRows::LONGEST_BACK)
             ->with(['entry.calendar', 'user'])
             ->orderBy('fell_at')

@@ -7,22 +7,22 @@ namespace PlumRota\Core\Reminding;
 use PlumRota\Core\Time\InvalidTime;
 use Stringable;
 
-/** When to remind, and in which ways: "-PT15M" on the screen, "-PT15M;mail,phone" in those. */
+/** When to remind, and by which channels: "-PT15M" on the screen, "-PT15M;mail,phone" by those. */
 final readonly class Reminder implements Stringable
 {
-    /** @param  list<Channel>  $ways  at least one */
-    private function __construct(public Trigger $trigger, public array $ways)
+    /** @param  list<Channel>  $channels  at least one */
+    private function __construct(public Trigger $trigger, public array $channels)
     {
     }
 
     /**
-     * @param  list<Channel>  $ways  none for the screen
+     * @param  list<Channel>  $channels  none for the screen
      */
-    public static function of(Trigger $trigger, array $ways = []): self
+    public static function of(Trigger $trigger, array $channels = []): self
     {
         $once = [];
-        foreach ($ways === [] ? [Channel::Screen] : $ways as $way) {
-            $once[$way->value] = $way;
+        foreach ($channels === [] ? [Channel::Screen] : $channels as $channel) {
+            $once[$channel->value] = $channel;
         }
 
         return new self($trigger, array_values($once));
@@ -31,16 +31,16 @@ final readonly class Reminder implements Stringable
     /** @throws InvalidTime */
     public static function parse(string $text): self
     {
-        [$trigger, $ways] = [...explode(';', $text, 2), ''];
+        [$trigger, $channels] = [...explode(';', $text, 2), ''];
 
         return self::of(
             Trigger::parse($trigger),
-            $ways === ''
+            $channels === ''
                 ? []
                 : array_map(
-                    fn (string $way): Channel => Channel::tryFrom($way) ??
-                        throw new InvalidTime("“{$way}” is no way to remind; screen, mail and phone are."),
-                    explode(',', $ways),
+                    fn (string $channel): Channel => Channel::tryFrom($channel) ??
+                        throw new InvalidTime("“{$channel}” is no way to remind; screen, mail and phone are."),
+                    explode(',', $channels),
                 ),
         );
     }
@@ -69,8 +69,8 @@ final readonly class Reminder implements Stringable
 
     public function __toString(): string
     {
-        return $this->ways === [Channel::Screen]
+        return $this->channels === [Channel::Screen]
             ? (string) $this->trigger
-            : $this->trigger.';'.implode(',', array_map(fn (Channel $way): string => $way->value, $this->ways));
+            : $this->trigger.';'.implode(',', array_map(fn (Channel $channel): string => $channel->value, $this->channels));
     }
 }

@@ -1,7 +1,7 @@
 import { length, time, type Clock } from '@/shared/time'
 
-export const WAYS = ['screen', 'mail', 'phone'] as const
-export type Way = (typeof WAYS)[number]
+export const CHANNELS = ['screen', 'mail', 'phone'] as const
+export type Channel = (typeof CHANNELS)[number]
 export type Anchor = 'start' | 'end' | 'due' | 'leave'
 
 /** A reminder as the server writes it: "-PT15M", "-P1D@18:00", "-PT60M@due;mail,phone". */
@@ -10,7 +10,7 @@ export interface Read {
     days: number
     at: number
     anchor: Anchor
-    ways: Way[]
+    channels: Channel[]
 }
 
 export function read(text: string): Read | null {
@@ -21,15 +21,15 @@ export function read(text: string): Read | null {
         days: Number(found[2] ?? 0),
         at: Number(found[3] ?? 0) * 60 + Number(found[4] ?? 0),
         anchor: (found[5] as Anchor | undefined) ?? 'start',
-        ways: found[6] === undefined ? ['screen'] : (found[6].split(',') as Way[]),
+        channels: found[6] === undefined ? ['screen'] : (found[6].split(',') as Channel[]),
     }
 }
 
 export function write(one: Read): string {
     const clock = `${String(Math.floor(one.at / 60)).padStart(2, '0')}:${String(one.at % 60).padStart(2, '0')}`
     const when = one.minutes === null ? `-P${one.days}D@${clock}` : `-PT${one.minutes}M`
-    const ways = WAYS.filter((way) => one.ways.includes(way))
-    return `${when}${one.anchor === 'start' ? '' : `@${one.anchor}`}${ways.length === 1 && ways[0] === 'screen' ? '' : `;${ways.join(',')}`}`
+    const channels = CHANNELS.filter((channel) => one.channels.includes(channel))
+    return `${when}${one.anchor === 'start' ? '' : `@${one.anchor}`}${channels.length === 1 && channels[0] === 'screen' ? '' : `;${channels.join(',')}`}`
 }
 
 const AT: Record<Anchor, string> = {
@@ -55,11 +55,11 @@ const DAY: Record<Anchor, string> = {
 export function inWords(text: string, clock: Clock): string {
     const one = read(text)
     if (!one) return text
-    const ways =
-        one.ways.length === 1 && one.ways[0] === 'screen'
+    const channels =
+        one.channels.length === 1 && one.channels[0] === 'screen'
             ? ''
-            : `, ${one.ways.map((way) => (way === 'screen' ? 'on screen' : way === 'mail' ? 'by mail' : 'on the phone')).join(' and ')}`
-    return `${when(one, clock)}${ways}`
+            : `, ${one.channels.map((channel) => (channel === 'screen' ? 'on screen' : channel === 'mail' ? 'by mail' : 'on the phone')).join(' and ')}`
+    return `${when(one, clock)}${channels}`
 }
 
 function when(one: Read, clock: Clock): string {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { answerOf, api, Refused, sentence } from '@/api/client'
-import { WAYS, type Way } from '@/reminders/triggers'
+import { CHANNELS, type Channel } from '@/reminders/triggers'
 import { askToLeave } from '@/shared/covered'
 import TimeField from '@/shared/TimeField.vue'
 import { longWeekday } from '@/shared/time'
@@ -32,7 +32,7 @@ const form = reactive({
     quiet_from: account.value.quiet_from,
     quiet_to: account.value.quiet_to,
     agenda_at: account.value.agenda_at,
-    agenda_ways: [...account.value.agenda_ways],
+    agenda_channels: [...account.value.agenda_channels],
     evening_at: account.value.evening_at,
     stint_minutes: account.value.stint_minutes,
     must_limit: account.value.must_limit,
@@ -56,11 +56,11 @@ const countries = useQuery({
 const named = computed(() =>
     Object.entries(countries.data.value?.countries ?? {}).sort((a, b) => a[1].localeCompare(b[1])),
 )
-function turnWay(way: Way): void {
-    const next = form.agenda_ways.includes(way)
-        ? form.agenda_ways.filter((other) => other !== way)
-        : [...form.agenda_ways, way]
-    if (next.length > 0) form.agenda_ways = next
+function turnChannel(channel: Channel): void {
+    const next = form.agenda_channels.includes(channel)
+        ? form.agenda_channels.filter((other) => other !== channel)
+        : [...form.agenda_channels, channel]
+    if (next.length > 0) form.agenda_channels = next
 }
 function turnWorkDay(weekday: number): void {
     form.work_days = form.work_days.includes(weekday)
@@ -326,17 +326,17 @@ async function signOut(): Promise<void> {
                             label="Call at"
                             @choose="(minute) => (form.evening_at = minute)" /></template></span
             ></label>
-            <div v-if="form.agenda_at !== null || form.evening_at !== null" class="ways">
+            <div v-if="form.agenda_at !== null || form.evening_at !== null" class="channels">
                 <span>Both</span
                 ><button
-                    v-for="way in WAYS"
-                    :key="way"
+                    v-for="channel in CHANNELS"
+                    :key="channel"
                     type="button"
                     class="press"
-                    :aria-pressed="form.agenda_ways.includes(way)"
-                    @click="turnWay(way)"
+                    :aria-pressed="form.agenda_channels.includes(channel)"
+                    @click="turnChannel(channel)"
                 >
-                    {{ way === 'screen' ? 'on screen' : way === 'mail' ? 'by mail' : 'on the phone' }}
+                    {{ channel === 'screen' ? 'on screen' : channel === 'mail' ? 'by mail' : 'on the phone' }}
                 </button>
             </div>
             <p class="muted">
@@ -391,7 +391,7 @@ input.short {
 .top {
     align-items: start;
 }
-.ways {
+.channels {
     display: flex;
     gap: 6px;
     align-items: center;
@@ -405,11 +405,11 @@ input.short {
     label {
         grid-template-columns: 110px 1fr;
     }
-    .ways {
+    .channels {
         flex-wrap: wrap;
         padding-left: 0;
     }
-    .ways .press {
+    .channels .press {
         white-space: nowrap;
     }
 }

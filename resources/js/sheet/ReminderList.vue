@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { inWords, read, WAYS, write, type Anchor, type Way } from '@/reminders/triggers'
+import { inWords, read, CHANNELS, write, type Anchor, type Channel } from '@/reminders/triggers'
 import TimeField from '@/shared/TimeField.vue'
 import { useAccount } from '@/state/server'
 import { computed, ref } from 'vue'
@@ -15,7 +15,7 @@ const props = defineProps<{
 
 const account = useAccount()
 const MOST = 10
-const ways = ref<Way[]>(['screen'])
+const channels = ref<Channel[]>(['screen'])
 const anchor = ref<Anchor>('start')
 const days = ref(0)
 const at = ref(540)
@@ -24,7 +24,7 @@ const offers = computed(() =>
     (props.allDay && anchor.value !== 'due'
         ? []
         : [0, 10, 30, 60, 1440, 10080].map((minutes) =>
-              write({ minutes, days: 0, at: 0, anchor: anchor.value, ways: ways.value }),
+              write({ minutes, days: 0, at: 0, anchor: anchor.value, channels: channels.value }),
           )
     ).filter((one) => !own.value.includes(one)),
 )
@@ -39,13 +39,16 @@ function add(trigger: string): void {
     const one = read(trigger)
     const alike = own.value.filter(
         (other) =>
-            write({ ...read(other)!, ways: ['screen'] }) !== (one ? write({ ...one, ways: ['screen'] }) : ''),
+            write({ ...read(other)!, channels: ['screen'] }) !==
+            (one ? write({ ...one, channels: ['screen'] }) : ''),
     )
     if (alike.length < MOST) reminders.value = [...alike, trigger]
 }
-function turn(way: Way): void {
-    const next = ways.value.includes(way) ? ways.value.filter((other) => other !== way) : [...ways.value, way]
-    if (next.length > 0) ways.value = next
+function turn(channel: Channel): void {
+    const next = channels.value.includes(channel)
+        ? channels.value.filter((other) => other !== channel)
+        : [...channels.value, channel]
+    if (next.length > 0) channels.value = next
 }
 </script>
 
@@ -86,15 +89,21 @@ function turn(way: Way): void {
                 <span
                     >add,
                     <button
-                        v-for="way in WAYS"
-                        :key="way"
+                        v-for="channel in CHANNELS"
+                        :key="channel"
                         type="button"
-                        class="press way"
-                        :aria-pressed="ways.includes(way)"
-                        :data-test="`way-${way}`"
-                        @click="turn(way)"
+                        class="press channel"
+                        :aria-pressed="channels.includes(channel)"
+                        :data-test="`channel-${channel}`"
+                        @click="turn(channel)"
                     >
-                        {{ way === 'screen' ? 'on screen' : way === 'mail' ? 'by mail' : 'on the phone' }}
+                        {{
+                            channel === 'screen'
+                                ? 'on screen'
+                                : channel === 'mail'
+                                  ? 'by mail'
+                                  : 'on the phone'
+                        }}
                     </button></span
                 >
                 <span v-if="anchors.length > 1"
@@ -143,7 +152,7 @@ function turn(way: Way): void {
                                     days,
                                     at,
                                     anchor: anchor === 'due' ? 'due' : 'start',
-                                    ways,
+                                    channels,
                                 }),
                             )
                         "

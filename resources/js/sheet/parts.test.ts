@@ -77,15 +77,15 @@ describe('the reminders of an entry', () => {
         await begin([])
         await list.find('[data-test="remind-PT30M"]').trigger('click')
         expect(given()).toEqual(['-PT30M'])
-        await list.find('[data-test=way-mail]').trigger('click')
+        await list.find('[data-test=channel-mail]').trigger('click')
         await list.find('[data-test="remind-PT30M;screen,mail"]').trigger('click')
         expect(given()).toEqual(['-PT30M;screen,mail'])
         expect(shown()).toHaveLength(1)
     })
     it('come by at least one way', async () => {
         await begin([])
-        await list.find('[data-test=way-screen]').trigger('click')
-        expect(list.find('[data-test=way-screen]').attributes('aria-pressed')).toBe('true')
+        await list.find('[data-test=channel-screen]').trigger('click')
+        expect(list.find('[data-test=channel-screen]').attributes('aria-pressed')).toBe('true')
     })
     it('can be reckoned from the end, the due time and the time to leave, where there are any', async () => {
         await begin([])

@@ -93,7 +93,7 @@ export const account: Account = {
     quiet_from: 0,
     quiet_to: 0,
     agenda_at: null,
-    agenda_ways: ['screen'],
+    agenda_channels: ['screen'],
     evening_at: null,
     stint_minutes: 25,
     must_limit: 2,

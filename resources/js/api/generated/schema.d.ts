@@ -1400,7 +1400,7 @@ export interface components {
             quiet_to: number;
             /** @description Minute of the day */
             agenda_at: number | null;
-            agenda_ways: ("screen" | "mail" | "phone")[];
+            agenda_channels: ("screen" | "mail" | "phone")[];
             /** @description Minute of the day */
             evening_at: number | null;
             stint_minutes: number;
@@ -2214,7 +2214,7 @@ export interface operations {
                     quiet_from?: number;
                     quiet_to?: number;
                     agenda_at?: number | null;
-                    agenda_ways?: ("screen" | "mail" | "phone")[];
+                    agenda_channels?: ("screen" | "mail" | "phone")[];
                     evening_at?: number | null;
                     stint_minutes?: number;
                     must_limit?: number;

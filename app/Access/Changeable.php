@@ -16,8 +16,7 @@ use Illuminate\Validation\Rules\Exists;
 
 /**
  * What a person may change: areas, calendars, entries and single occurrences. Whatever is changed is found through one of these,
- * and
- * what is new gets its owner here, so that changing what others share is a change of this class.
+ * and what is new gets its owner here, so that changing what others share is a change of this class.
  */
 final readonly class Changeable
 {

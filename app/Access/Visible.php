@@ -13,8 +13,7 @@ use Illuminate\Database\Eloquent\ModelNotFoundException;
 
 /**
  * What a person may see: areas, calendars, entries. All of them are read through one of these, so that seeing what others share
- * is a
- * change of this class, and of the conditions beside it in `Reading`.
+ * is a change of this class, and of the conditions beside it in `Reading`.
  */
 final readonly class Visible
 {

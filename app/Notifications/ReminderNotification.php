@@ -12,9 +12,8 @@ use Illuminate\Notifications\Notification;
 use LogicException;
 
 /**
- * A note that is handed over by one of its channels. It is sent at once and never queued: the rows of deliveries are the queue, and
- * what
- * keeps a note from coming twice (a claim, a key, a mark in one transaction) is held there.
+ * A note that is handed over by one of its channels. It is sent at once and never queued: the rows of deliveries are the queue,
+ * and what keeps a note from coming twice (a claim, a key, a mark in one transaction) is held there.
  */
 final class ReminderNotification extends Notification
 {

@@ -19,9 +19,8 @@ final class OverrideRows
 
     /**
      * What may make occurrences of a stretch differ: rows whose recurrence id, or whose new place, lies near it. Near is as far
-     * as
-     * the entry is long, and as far as a day off may send it where that is asked for. Of what counts from when it was done, the
-     * latest finish besides; of what happens once, its one row.
+     * as the entry is long, and as far as a day off may send it where that is asked for. Of what counts from when it was done,
+     * the latest finish besides; of what happens once, its one row.
      *
      * @param  array<string, EntryRow>  $entries  by id
      * @param  string  $from  the first day

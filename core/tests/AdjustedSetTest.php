@@ -17,7 +17,7 @@ use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\LocalDateTime;
 
 /** Dates worked out by hand on a wall calendar for 2026 and 2027. */
-function lived(
+function adjustedSet(
     string $rule,
     string $start,
     OffDay $offDay = OffDay::Keep,
@@ -48,7 +48,7 @@ function standing(AdjustedSet $set, string $from, string $to): array
 test('on a day off: keep, skip, the working day before, the one after', function (OffDay $offDay, array $dates) {
     // 28 February and 28 March 2027 are Sundays; 28 December 2026 is a holiday here, Friday the 25th and the weekend before it
     // too.
-    $set = lived('FREQ=MONTHLY;BYMONTHDAY=28', '2026-11-28', $offDay, ['2026-12-25', '2026-12-28']);
+    $set = adjustedSet('FREQ=MONTHLY;BYMONTHDAY=28', '2026-11-28', $offDay, ['2026-12-25', '2026-12-28']);
     expect(standing($set, '2026-12-01', '2027-04-10'))->toBe($dates);
 })->with([
     [OffDay::Keep, ['2026-12-28', '2027-01-28', '2027-02-28', '2027-03-28']],
@@ -58,7 +58,7 @@ test('on a day off: keep, skip, the working day before, the one after', function
 ]);
 
 test('one that a day off sends into the window is there, one sent out of it is not', function () {
-    $set = lived('FREQ=MONTHLY;BYMONTHDAY=28', '2026-11-28', OffDay::After);
+    $set = adjustedSet('FREQ=MONTHLY;BYMONTHDAY=28', '2026-11-28', OffDay::After);
     expect(standing($set, '2027-03-01', '2027-03-02'))
         ->toBe(['2027-03-01'])
         ->and(standing($set, '2027-02-28', '2027-03-01'))
@@ -109,7 +109,7 @@ test('what a day off would send into a pause, or out of its season, does not com
 test('a season comes every year, over the year’s end too', function () {
     expect(
         standing(
-            lived('FREQ=MONTHLY;BYMONTHDAY=1', '2026-01-01', seasons: [Season::of(4, 1, 9, 30)]),
+            adjustedSet('FREQ=MONTHLY;BYMONTHDAY=1', '2026-01-01', seasons: [Season::of(4, 1, 9, 30)]),
             '2026-01-01',
             '2027-06-01',
         ),
@@ -117,7 +117,7 @@ test('a season comes every year, over the year’s end too', function () {
         ->toBe(['2026-04-01', '2026-05-01', '2026-06-01', '2026-07-01', '2026-08-01', '2026-09-01', '2027-04-01', '2027-05-01'])
         ->and(
             standing(
-                lived('FREQ=MONTHLY;BYMONTHDAY=31', '2026-01-31', seasons: [Season::of(11, 1, 3, 31)]),
+                adjustedSet('FREQ=MONTHLY;BYMONTHDAY=31', '2026-01-31', seasons: [Season::of(11, 1, 3, 31)]),
                 '2026-01-01',
                 '2027-04-01',
             ),
@@ -129,7 +129,7 @@ test('a season comes every year, over the year’s end too', function () {
 
 test('nothing happens in a pause, its first and last day included', function () {
     $pause = Pause::of(LocalDate::parse('2026-11-26'), LocalDate::parse('2026-11-28'));
-    expect(standing(lived('FREQ=DAILY', '2026-11-24', pauses: [$pause]), '2026-11-24', '2026-12-01'))
+    expect(standing(adjustedSet('FREQ=DAILY', '2026-11-24', pauses: [$pause]), '2026-11-24', '2026-12-01'))
         ->toBe(['2026-11-24', '2026-11-25', '2026-11-29', '2026-11-30'])
         ->and(fn () => Pause::of(LocalDate::parse('2026-11-28'), LocalDate::parse('2026-11-26')))
         ->toThrow(InvalidTime::class);
@@ -137,7 +137,7 @@ test('nothing happens in a pause, its first and last day included', function () 
 
 test('a plain iCalendar reader gets the same dates from the exported RDATE and EXDATE', function (OffDay $offDay) {
     $off = ['2026-12-25', '2026-12-28', '2027-01-01'];
-    $set = lived(
+    $set = adjustedSet(
         'FREQ=WEEKLY;BYDAY=FR,SA',
         '2026-11-27',
         $offDay,
@@ -197,7 +197,7 @@ test('after it is done: early, late and several finishes, and a finish taken bac
 });
 
 test('what a day off sends to a later day stands there in the order of the clock', function () {
-    $set = lived('FREQ=WEEKLY;BYDAY=SA,MO;BYHOUR=9,17;BYMINUTE=0', '2026-11-28', OffDay::After);
+    $set = adjustedSet('FREQ=WEEKLY;BYDAY=SA,MO;BYHOUR=9,17;BYMINUTE=0', '2026-11-28', OffDay::After);
     $found = $set->between(LocalDateTime::parse('2026-11-28T00:00'), LocalDateTime::parse('2026-12-01T00:00'));
     expect(
         array_map(fn (array $one): string => substr((string) $one['at'], 8, 5).' '.substr((string) $one['id'], 8, 5), $found),
@@ -211,7 +211,7 @@ test('what has to come once waits for the end of a pause and for its season, and
     array $pauses,
     string $stands,
 ) {
-    $set = lived('FREQ=DAILY', $day, $offDay, ['2026-12-25', '2026-12-28'], $seasons, $pauses);
+    $set = adjustedSet('FREQ=DAILY', $day, $offDay, ['2026-12-25', '2026-12-28'], $seasons, $pauses);
     expect((string) $set->firstFrom(LocalDateTime::parse($day.'T12:00')))->toBe($stands.'T12:00:00');
 })->with([
     ['2026-11-25', OffDay::Keep, [], [], '2026-11-25'],

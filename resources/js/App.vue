@@ -8,6 +8,7 @@ import WaitingSign from '@/shell/WaitingSign.vue'
 import SignInOver from '@/sign-in/SignInOver.vue'
 import { themeOverrides } from '@/style/theme'
 
+/** The whole page: its theme, and which of its rooms the address names. */
 const isDark = usePreferredDark()
 const overrides = ref(themeOverrides())
 watch(isDark, () => void nextTick(() => (overrides.value = themeOverrides())))

@@ -51,8 +51,7 @@ final readonly class PlanReminders
 
     /**
      * Accounts whose next days are not written down yet, those first that have the least written down. Costs one look into an
-     * index when
-     * there are none.
+     * index when there are none.
      *
      * @param  int  $most  accounts at once, so that what is due meanwhile need not wait for all of them
      * @return bool whether there may be more of them

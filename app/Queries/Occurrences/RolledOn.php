@@ -26,10 +26,8 @@ use PlumRota\Core\Time\Zone;
 
 /**
  * Which occurrence of a rolling task stands on today instead of its own day: its latest one before today, where that was not
- * done. Rows of a
- * few days are read for all, of more days only for those that had none in them, so that nothing depends on how long a routine has
- * been
- * kept. One of these a request: what it has found it keeps, until something is changed.
+ * done. Rows of a few days are read for all, of more days only for those that had none in them, so that nothing depends on how
+ * long a routine has been kept. One of these a request: what it has found it keeps, until something is changed.
  */
 final class RolledOn
 {

@@ -6,7 +6,7 @@ namespace PlumRota\Core\Planning;
 
 use PlumRota\Core\Time\TimeRange;
 
-/** What planning needs to know of an occurrence. */
+/** An occurrence reduced to what planning needs: the time it covers on the planner's walls, and how that time counts. */
 final readonly class Block
 {
     /**

@@ -7,7 +7,7 @@ namespace PlumRota\Core\Planning;
 use PlumRota\Core\Schedule\Due;
 use PlumRota\Core\Time\LocalDate;
 
-/** What has no place yet, as far as its turn goes. */
+/** A task without a place in the calendar (a VTODO without DTSTART), with all that decides its rank in the basket. */
 final readonly class UnscheduledTask
 {
     /**

@@ -7,7 +7,7 @@ namespace PlumRota\Core\Recurrence;
 use PlumRota\Core\Time\LocalDateTime;
 
 /**
- * A recurrence set as it is lived: only in its seasons, not in its pauses, and on days off as it was asked for. The
+ * A recurrence set with its breaks applied: only in its seasons, not in its pauses, and on days off as it was asked for. The
  * ideas are not those of iCalendar; asExported says the same in RDATE and EXDATE, which every reader understands.
  *
  * An occurrence keeps the recurrence id that its rule gives it, wherever a day off sends it.

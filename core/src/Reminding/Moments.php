@@ -15,7 +15,7 @@ use PlumRota\Core\Time\LocalDateTime;
 use PlumRota\Core\Time\TimeRange;
 use PlumRota\Core\Time\Zone;
 
-/** Which reminders of an entry fall into a stretch of time. */
+/** Which reminders of an entry fall into a stretch of time; a list of Moment, by the instant. */
 final readonly class Moments
 {
     /** @param  DayMarks  $marks  the viewer's working days */

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace PlumRota\Core\Schedule;
 
-/** How close the occurrences of a routine lie: each longer than the time to the next is a slip, unless it is wished. */
+/** How close the occurrences of a routine lie. One that lasts longer than the time to the next is refused, unless that is wished. */
 final class Density
 {
     /** One every five minutes. */

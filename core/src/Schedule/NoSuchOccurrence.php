@@ -6,6 +6,7 @@ namespace PlumRota\Core\Schedule;
 
 use RuntimeException;
 
+/** A recurrence id that the rhythm of its routine does not know (any more). */
 final class NoSuchOccurrence extends RuntimeException
 {
     public function __construct()

@@ -8,7 +8,7 @@ use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\TimeRange;
 use PlumRota\Core\Time\Zone;
 
-/** One single time of an entry, as it stands after its change, if it has one. */
+/** One occurrence of an entry, resolved: what its rule gives, with its override applied where it has one. */
 final readonly class Occurrence
 {
     /**

@@ -7,7 +7,10 @@ namespace PlumRota\Core\Schedule;
 use PlumRota\Core\Recurrence\PeriodValue;
 use PlumRota\Core\Time\Zone;
 
-/** What makes one occurrence differ from its rule. */
+/**
+ * What makes one occurrence differ from its rule (a component with a RECURRENCE-ID, RFC 5545 3.8.4.4): another place, left out,
+ * done, decided against, or details of its own.
+ */
 final readonly class Override
 {
     /**

@@ -10,7 +10,10 @@ use PlumRota\Core\Time\LocalDateTime;
 use PlumRota\Core\Time\TimeRange;
 use PlumRota\Core\Time\Zone;
 
-/** Where an entry stands: on whole days, or at hours of a wall. Wall time is the truth, instants are derived. */
+/**
+ * Where an entry stands: on whole days, or from a wall time on for some minutes. The wall time is what is kept; instants follow
+ * from it and the zone (RFC 5545 3.3.5, form 3, and form 1 for a floating one).
+ */
 final readonly class Placement
 {
     public const MOST_DAYS = 366;

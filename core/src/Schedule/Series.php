@@ -12,7 +12,7 @@ use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\LocalDateTime;
 use PlumRota\Core\Time\Zone;
 
-/** An entry that has a place, and its rhythm if it is a routine. */
+/** An entry that has a place: that of its first occurrence, and the rule, dates and breaks of its rhythm if it is a routine. */
 final readonly class Series
 {
     /** The recurrence id of an entry that happens only once. */

@@ -13,7 +13,7 @@ use PlumRota\Core\Time\LocalDateTime;
 use PlumRota\Core\Time\TimeRange;
 use PlumRota\Core\Time\Zone;
 
-/** Series and their changes in, occurrences out, as someone in a zone sees them. */
+/** From series and their overrides to occurrences, on the walls of a viewer's time zone. */
 final readonly class Timeline
 {
     /** @param  DayMarks  $marks  the viewer's working days, less holidays and days away */
@@ -99,7 +99,7 @@ final readonly class Timeline
         if ($series->breaks === null) {
             return null;
         }
-        $lived = new AdjustedSet(
+        $adjusted = new AdjustedSet(
             $series->recurrenceSet(),
             $this->marks,
             $series->breaks->offDay,
@@ -111,14 +111,14 @@ final readonly class Timeline
             $stands = [];
             [$finished, $open] = $this->afterDone($series, $changes);
             foreach ($finished as $id) {
-                $stands[] = ['id' => $id, 'at' => $lived->firstFrom($id) ?? $id];
+                $stands[] = ['id' => $id, 'at' => $adjusted->firstFrom($id) ?? $id];
             }
-            $at = $open === null ? null : $lived->firstFrom($open);
+            $at = $open === null ? null : $adjusted->firstFrom($open);
 
             return $open === null || $at === null ? $stands : [...$stands, ['id' => $open, 'at' => $at]];
         }
 
-        return $lived->between($around->from, $around->to);
+        return $adjusted->between($around->from, $around->to);
     }
 
     /**

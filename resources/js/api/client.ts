@@ -113,6 +113,7 @@ function fallback(status: number): string {
     return status === 413 ? 'That is more than can be taken at once.' : 'The server could not do this.'
 }
 
+/** A key that makes a change safe to send twice (Idempotency-Key); browsers without a secure context have no randomUUID. */
 export const newKey = (): string => crypto.randomUUID?.() ?? `${Date.now()}-${Math.random()}`
 
 /** The header under which a change happens once, however often it is sent. */

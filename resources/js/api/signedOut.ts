@@ -21,6 +21,7 @@ export function untilSignedIn(): Promise<boolean> {
     return waiting.promise
 }
 
+/** Lets the requests that waited for signing in go on, or fail where it was given up. */
 export function signedInAgain(isBack: boolean): void {
     signedOut.isAsked = false
     waiting?.resolve(isBack)

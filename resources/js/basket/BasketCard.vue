@@ -7,6 +7,7 @@ import { length, namedDate, times } from '@/shared/time'
 import { paint, useAccount } from '@/state/server'
 import { computed } from 'vue'
 
+/** A task of the basket. */
 const props = defineProps<{ item: BasketItem; now: string; kept: boolean }>()
 const emit = defineEmits<{ keep: [] }>()
 

@@ -9,6 +9,7 @@ import BasketCard from './BasketCard.vue'
 import { useBasketOrder } from './useBasketOrder'
 import { usePocket } from '@/board/usePocket'
 
+/** Tasks without a place, beside the board: sorted, searched, carried into the hours. */
 const props = defineProps<{ items: BasketItem[]; now: string; shown: (item: BasketItem) => boolean }>()
 
 const view = useView()

@@ -4,6 +4,7 @@ import { useView, type Sort } from '@/state/view'
 import { useStorage } from '@vueuse/core'
 import { computed, type Ref } from 'vue'
 
+/** A heading of the basket with its tasks, in the order chosen. */
 export interface Group {
     name: string
     items: BasketItem[]
@@ -28,6 +29,7 @@ export function useBasketOrder(items: Ref<BasketItem[]>) {
     return { grouped, groups }
 }
 
+/** The tasks of the basket under their headings: by urgency, by area, by calendar or by hand. */
 export function groupsOf(
     items: BasketItem[],
     sort: Sort,

@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import { drag } from './drag'
 import { useMoves } from './useMoves'
 
+/** What is carried, under the pointer. */
 const { words, tooLate } = useMoves()
 const late = computed(() => (drag.carried && drag.target ? tooLate(drag.carried, drag.target) : ''))
 const text = computed(() =>

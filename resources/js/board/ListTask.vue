@@ -7,6 +7,7 @@ import { paint, useAccount } from '@/state/server'
 import { useView } from '@/state/view'
 import { computed } from 'vue'
 
+/** A task in the list of a day. */
 const props = defineProps<{ one: Occurrence; place: number | null }>()
 
 const account = useAccount()

@@ -1,6 +1,7 @@
 import type { Occurrence } from '@/api/types'
 import { dayNumber } from '@/shared/time'
 
+/** An entry of whole days as a bar across a row of days: columns count from 0, `last` is included. */
 export interface Bar {
     /** What lies there; a routine of whole days that comes day after day is one bar of several. */
     parts: Occurrence[]

@@ -15,6 +15,7 @@ export interface Block {
     margin: number
 }
 
+/** The timed occurrences of one day, each with the part of it that lies in that day. */
 export interface DayBlocks {
     day: BoardDay
     blocks: Block[]
@@ -22,6 +23,7 @@ export interface DayBlocks {
     hidden: number[]
 }
 
+/** Pixels; a shorter block could not be read or pressed. */
 export const LEAST_HEIGHT = 16
 
 /** What lies on each day. What a fold hides altogether is only counted. */

@@ -36,6 +36,7 @@ export type Target =
 /** The whole of it, an end of its hours, or the first or last of its days. */
 export type Grip = 'whole' | 'top' | 'bottom' | 'first' | 'last'
 
+/** What is being carried at the moment; one thing at a time, whatever it began on. */
 export const drag = reactive<{
     carried: Carried | null
     grip: Grip

@@ -10,9 +10,11 @@ export interface Stretch {
     height: number
 }
 
+/** Pixels of a stretch of the night that is folded away. */
 export const FOLD_HEIGHT = 22
 const LEAST_PER_HOUR = 30
 
+/** Where each minute of a day stands on the board, in pixels from its top, with folded stretches left out. */
 export interface HoursLayout {
     stretches: Stretch[]
     height: number
@@ -41,6 +43,7 @@ export function heightOfHour(
     return Math.max(LEAST_PER_HOUR, open > 0 ? ((room - folds) / open) * 60 : LEAST_PER_HOUR)
 }
 
+/** Lays out the hours of some days: the waking hours in full, the rest folded unless something lies there. */
 export function layHours(
     wakes: number,
     sleeps: number,
@@ -74,6 +77,7 @@ export function minuteAt(layout: HoursLayout, y: number): number {
     return stretch.from + share * (stretch.to - stretch.from)
 }
 
+/** The nearest step of so many minutes. */
 export function snapped(minute: number, step: number): number {
     return Math.round(minute / step) * step
 }

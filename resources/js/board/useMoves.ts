@@ -21,6 +21,7 @@ export const asking = reactive<{
     y: number
 }>({ carried: null, target: null, copies: false, over: null, mayCover: false, x: 0, y: 0 })
 
+/** An occurrence of the board as it is carried. */
 export function carriedOccurrence(one: Occurrence, colour: Colour): Carried {
     return {
         key: one.key,
@@ -39,6 +40,7 @@ export function carriedOccurrence(one: Occurrence, colour: Colour): Carried {
     }
 }
 
+/** A task of the basket as it is carried. */
 export function carriedItem(item: BasketItem, colour: Colour): Carried {
     return {
         key: null,
@@ -63,6 +65,7 @@ let refused = ''
 /** What this page's own moves have made of an entry's version, before the board says so. */
 const versions = new Map<string, number>()
 
+/** Moving by pointer and by key: where something is dropped, what is asked before, and what is sent. */
 export function useMoves() {
     const client = useQueryClient()
     const account = useAccount()

@@ -5,8 +5,10 @@ import { createSharedComposable } from '@vueuse/core'
 import { computed } from 'vue'
 import { useRoute, useRouter, type LocationQuery } from 'vue-router'
 
+/** What blocks can be coloured by. */
 export const SCHEMES = ['calendar', 'effort', 'importance', 'label'] as const
 export type Scheme = (typeof SCHEMES)[number]
+/** One thing that can be filtered by. */
 export type Part = keyof FilterChoice
 
 const PARTS: Part[] = [
@@ -51,6 +53,7 @@ export interface Filterable {
     routine?: boolean
 }
 
+/** What is shown, as the address of the page says it. */
 export function readChoice(query: LocationQuery): FilterChoice {
     const choice: FilterChoice = {}
     for (const part of PARTS) {
@@ -60,6 +63,7 @@ export function readChoice(query: LocationQuery): FilterChoice {
     return choice
 }
 
+/** The parameters of an address that say what is shown; nothing for what is not filtered. */
 export function writeChoice(choice: FilterChoice): Record<string, string> {
     const query: Record<string, string> = {}
     for (const part of PARTS) {

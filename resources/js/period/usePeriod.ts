@@ -5,8 +5,10 @@ import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useFresh } from './useFresh'
 
+/** The views that have an address; `days` comes with a number of days besides. */
 export const VIEWS = ['day', 'week', 'month', 'year', 'ahead', 'done'] as const
 export type ViewName = (typeof VIEWS)[number] | 'days'
+/** So many days side by side can still be read. */
 export const MOST_DAYS = 14
 
 /** Which view, and which stretch of time it shows: all of it is in the page's address. */

@@ -1,7 +1,9 @@
 import { length, time, type Clock } from '@/shared/time'
 
+/** How a reminder reaches someone, the least intrusive first. */
 export const CHANNELS = ['screen', 'mail', 'phone'] as const
 export type Channel = (typeof CHANNELS)[number]
+/** What a reminder is reckoned from. */
 export type Anchor = 'start' | 'end' | 'due' | 'leave'
 
 /** A reminder as the server writes it: "-PT15M", "-P1D@18:00", "-PT60M@due;mail,phone". */
@@ -13,6 +15,7 @@ export interface Read {
     channels: Channel[]
 }
 
+/** A reminder as the server writes it (see ReminderTrigger of the contract), taken apart; null where it is none. */
 export function read(text: string): Read | null {
     const found = /^-P(?:T(\d+)M|(\d+)D@(\d\d):(\d\d))(?:@(end|due|leave))?(?:;([a-z,]+))?$/.exec(text)
     if (!found) return null
@@ -25,6 +28,7 @@ export function read(text: string): Read | null {
     }
 }
 
+/** The other way: a reminder as the server reads it. */
 export function write(one: Read): string {
     const clock = `${String(Math.floor(one.at / 60)).padStart(2, '0')}:${String(one.at % 60).padStart(2, '0')}`
     const when = one.minutes === null ? `-P${one.days}D@${clock}` : `-PT${one.minutes}M`

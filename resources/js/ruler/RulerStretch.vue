@@ -4,6 +4,7 @@ import { length, monthName, namedDate, plusDays, weekNumber } from '@/shared/tim
 import { useRuler } from '@/state/server'
 import { computed } from 'vue'
 
+/** Some weeks of the ruler, each day as high as it is full. */
 const props = defineProps<{ first: string; weeks: number; from: string; today: string }>()
 const emit = defineEmits<{ go: [date: string] }>()
 

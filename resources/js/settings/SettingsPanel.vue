@@ -15,6 +15,7 @@ import { useRouter } from 'vue-router'
 import AccountSection from './AccountSection.vue'
 import ZoneChange from './ZoneChange.vue'
 
+/** What the account can set, saved together. */
 const emit = defineEmits<{ close: [] }>()
 const account = useAccount()
 const client = useQueryClient()

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Colour } from '@/api/types'
 
+/** One of the colours of calendars, chosen by its name. */
 const props = defineProps<{ value: Colour | null; label: string; inherits?: string }>()
 const emit = defineEmits<{ choose: [colour: Colour | null] }>()
 const COLOURS: Colour[] = [

@@ -14,10 +14,12 @@ export function dayNumber(date: string): number {
     return utc(date).getTime() / 86_400_000
 }
 
+/** The date (YYYY-MM-DD) of a day number, counted from 1970-01-01. */
 export function dateOf(number: number): string {
     return new Date(number * 86_400_000).toISOString().slice(0, 10)
 }
 
+/** The date so many days later. */
 export function plusDays(date: string, days: number): string {
     return dateOf(dayNumber(date) + days)
 }
@@ -27,6 +29,7 @@ export function weekday(date: string): number {
     return ((((dayNumber(date) + 3) % 7) + 7) % 7) + 1
 }
 
+/** The first day of the week that a date lies in; `first` is the weekday weeks begin on, Monday is 1. */
 export function startOfWeek(date: string, first: number): string {
     return plusDays(date, -((weekday(date) - first + 7) % 7))
 }
@@ -42,6 +45,7 @@ export function minuteOf(moment: string): number {
     return moment.length > 10 ? Number(moment.slice(11, 13)) * 60 + Number(moment.slice(14, 16)) : 0
 }
 
+/** A wall time (YYYY-MM-DDTHH:MM); 1440 minutes and more lie on later days. */
 export function moment(date: string, minute: number): string {
     const day = plusDays(date, Math.floor(minute / 1440))
     const left = ((minute % 1440) + 1440) % 1440
@@ -53,6 +57,7 @@ export function minutesBetween(from: string, to: string): number {
     return (dayNumber(to) - dayNumber(from)) * 1440 + minuteOf(to) - minuteOf(from)
 }
 
+/** A minute of the day as a person reads it. */
 export function time(minute: number, clock: Clock): string {
     const hour = Math.floor(minute / 60) % 24
     const rest = String(minute % 60).padStart(2, '0')
@@ -75,6 +80,7 @@ export function readTime(text: string): number | null {
     return ((half ? hour % 12 : hour) + (half === 'pm' ? 12 : 0)) * 60 + Number(found[2] ?? 0)
 }
 
+/** The time of a wall time, as a person reads it. */
 export function timeOf(momentText: string, clock: Clock): string {
     return time(minuteOf(momentText), clock)
 }

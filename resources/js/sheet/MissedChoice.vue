@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Missed } from '@/api/types'
 
+/** What becomes of a task that is not done on its day. */
 const missed = defineModel<Missed>({ required: true })
 const CHOICES: [Missed, string, string][] = [
     ['hold', 'Wait for my decision', 'stays on its day and turns up when the day is closed'],

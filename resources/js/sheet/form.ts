@@ -63,6 +63,7 @@ function placed(form: Form, start: string, allDay: boolean, length: number): voi
 /** Where it stood before it was taken to the basket, for as long as the sheet is open. */
 const before = new WeakMap<Form, Pick<Form, 'start' | 'end' | 'all_day'>>()
 
+/** Another first day; hours and length stay. Null sends it to the basket. */
 export function setDate(form: Form, date: string | null): void {
     if (date === null) {
         before.set(form, { start: form.start, end: form.end, all_day: form.all_day })
@@ -109,6 +110,7 @@ export function setEnd(form: Form, date: string, minute: number): boolean {
 /** An entry lasts no longer. */
 export const LONGEST_DAYS = 366
 
+/** An hour for it, with the length it has or is estimated to take. */
 export function setTime(form: Form, minute: number): void {
     if (form.start === null) return
     placed(
@@ -119,10 +121,12 @@ export function setTime(form: Form, minute: number): void {
     )
 }
 
+/** Whole days instead of hours. */
 export function setAllDay(form: Form): void {
     if (form.start !== null && !form.all_day) placed(form, form.start.slice(0, 10), true, 1)
 }
 
+/** Another end: so many minutes, or days, after its start. */
 export function setLength(form: Form, length: number): void {
     if (form.start !== null) placed(form, form.start, form.all_day, length)
 }

@@ -53,6 +53,7 @@ export function changed(from: Form, to: Form): (keyof Form)[] {
     return fields.filter((name) => !same(from[name], to[name]))
 }
 
+/** A form brought together with what was saved elsewhere meanwhile. */
 export interface Merged {
     form: Form
     both: (keyof Form)[]

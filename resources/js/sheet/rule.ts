@@ -3,6 +3,7 @@ export type RuleParts = Record<string, string>
 
 const ORDER = ['RSCALE', 'FREQ', 'INTERVAL', 'COUNT', 'UNTIL']
 
+/** The parts of an RRULE by name; none for what is no routine. */
 export function parts(rule: string | null): RuleParts {
     const found: RuleParts = {}
     for (const part of rule?.split(';') ?? []) {
@@ -12,6 +13,7 @@ export function parts(rule: string | null): RuleParts {
     return found
 }
 
+/** An RRULE from its parts, in the order that RFC 5545 uses in its examples. */
 export function text(rule: RuleParts): string {
     const names = Object.keys(rule).filter((name) => rule[name] !== '' && rule[name] !== undefined)
     names.sort((a, b) => (ORDER.indexOf(a) + 1 || 99) - (ORDER.indexOf(b) + 1 || 99))
@@ -37,8 +39,10 @@ export function sameRhythm(a: string | null, b: string | null): boolean {
     return bare(a) === bare(b)
 }
 
+/** Weekdays as RFC 5545 writes them, Monday first. */
 export const LETTERS = ['MO', 'TU', 'WE', 'TH', 'FR', 'SA', 'SU'] as const
 
+/** The weekdays that a rule names. */
 export function weekdays(rule: string | null): string[] {
     return (parts(rule).BYDAY ?? '').split(',').filter((day) => day !== '')
 }
@@ -49,6 +53,7 @@ export function untilDate(rule: string | null): string | null {
     return until ? `${until.slice(0, 4)}-${until.slice(4, 6)}-${until.slice(6, 8)}` : null
 }
 
+/** The last day of a rule, as UNTIL writes it. */
 export function untilPart(date: string): string {
     return date.replaceAll('-', '')
 }

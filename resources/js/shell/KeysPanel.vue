@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import SidePanel from '@/shared/SidePanel.vue'
 
+/** All keys, with what each does. */
 const emit = defineEmits<{ close: [] }>()
 const groups: { name: string; keys: [string, string][] }[] = [
     {

@@ -5,6 +5,7 @@ import RunningTiming from '@/day/RunningTiming.vue'
 import { useView } from '@/state/view'
 import { usePeriod, type ViewName } from '@/period/usePeriod'
 
+/** The bar at the top: views, the line, what waits, the account. */
 const view = useView()
 const period = usePeriod()
 const SECTIONS: [ViewName, string][] = [

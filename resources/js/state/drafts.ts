@@ -23,6 +23,7 @@ async function store(): Promise<IDBPDatabase | null> {
     return opened.catch(() => null)
 }
 
+/** What was typed under a key and not saved; null where nothing was. */
 export async function readDraft(key: string): Promise<Draft | null> {
     const db = await store()
     return ((db ? await db.get(STORE, key) : inMemory.get(key)) as Draft | undefined) ?? null
@@ -30,10 +31,12 @@ export async function readDraft(key: string): Promise<Draft | null> {
 
 /** After signing out what is taken down leaves nothing behind. */
 let isMuted = false
+/** Drafts are kept again, after signing out had stopped it. */
 export function resumeDrafts(): void {
     isMuted = false
 }
 
+/** Keeps what is typed in this browser until it is saved. */
 export async function writeDraft(draft: Draft): Promise<void> {
     if (isMuted) return
     const plain = JSON.parse(JSON.stringify(draft)) as Draft
@@ -42,6 +45,7 @@ export async function writeDraft(draft: Draft): Promise<void> {
     else inMemory.set(draft.key, plain)
 }
 
+/** Forgets a draft: it was saved, or left on purpose. */
 export async function dropDraft(key: string): Promise<void> {
     const db = await store()
     if (db) await db.delete(STORE, key)
@@ -55,6 +59,7 @@ export async function draftsOf(prefix: string): Promise<Draft[]> {
     return all.filter((one) => one.key.startsWith(prefix)).sort((a, b) => b.at - a.at)
 }
 
+/** Forgets all drafts, for the next person at this browser. */
 export async function clearDrafts(): Promise<void> {
     isMuted = true
     const db = await store()

@@ -20,12 +20,14 @@ import { computed, onScopeDispose, shallowRef, toValue, type MaybeRefOrGetter } 
 /** What the server sent is replaced as a whole, never changed in place: nothing needs to watch its insides. */
 const shallow = true
 
+/** Who is signed in; nothing else is fetched before this is known. */
 export const sessionQuery = {
     queryKey: ['session'],
     queryFn: () => answerOf(api.GET('/session')),
     staleTime: Infinity,
 }
 
+/** Who is signed in, if anybody is. */
 export function useSession() {
     return useQuery({ ...sessionQuery, shallow })
 }
@@ -84,6 +86,7 @@ const year = (number: number) => ({
     staleTime: 60_000,
 })
 
+/** Some days of the board; the days shown before stay until they are there. */
 export function useBoard(
     from: MaybeRefOrGetter<string>,
     days: MaybeRefOrGetter<number>,
@@ -100,6 +103,7 @@ export function useBoard(
     )
 }
 
+/** Some weeks of the month view. */
 export function useMonth(
     from: MaybeRefOrGetter<string>,
     days: MaybeRefOrGetter<number>,
@@ -114,6 +118,7 @@ export function useMonth(
     )
 }
 
+/** A year of the year view. */
 export function useYear(number: MaybeRefOrGetter<number>) {
     return useQuery(
         computed(() => ({ ...year(toValue(number)), placeholderData: keepPreviousData, shallow })),
@@ -147,6 +152,7 @@ export function usePrefetch() {
     }
 }
 
+/** Tasks without a place. */
 export function useBasket() {
     const query = useQuery({
         queryKey: ['basket'],
@@ -208,6 +214,7 @@ export function filledClosing({ entries, leftovers, ...rest }: SentClosing): Clo
     return { ...rest, leftovers: filled({ entries, occurrences: leftovers }).occurrences }
 }
 
+/** The closing of a day. */
 export function useClosing(date: MaybeRefOrGetter<string>) {
     // What “now” means is asked anew each time it is opened.
     const isNow = computed(() => toValue(date) === 'now')
@@ -244,6 +251,7 @@ export function useDone(until: MaybeRefOrGetter<string>) {
     })
 }
 
+/** Named choices of what is shown. */
 export const useFilters = createSharedComposable(() => {
     const query = useQuery({
         queryKey: ['filters'],
@@ -257,6 +265,7 @@ export const useFilters = createSharedComposable(() => {
     }
 })
 
+/** How full the days of many weeks are. */
 export function useRuler(from: MaybeRefOrGetter<string>, weeks: MaybeRefOrGetter<number>) {
     return useQuery({
         queryKey: computed(() => ['ruler', toValue(from), toValue(weeks)]),

@@ -21,6 +21,7 @@ const KEYS = [
     'timings',
     'session',
 ] as const
+/** The name of a kind of read, as the server names it in X-Stale. */
 export type ReadKey = (typeof KEYS)[number]
 
 /** The keys to ask for anew, of those paths that the server says are stale, or of all. */

@@ -2,6 +2,7 @@
 import { ref, watch } from 'vue'
 import { note, useChanges } from './useChanges'
 
+/** The note at the foot of the page, for some seconds or until it is pressed away. */
 const { undo } = useChanges()
 const shown = ref(false)
 let timer: ReturnType<typeof setTimeout> | undefined

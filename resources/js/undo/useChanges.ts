@@ -13,6 +13,7 @@ export const note = reactive<{ text: string; kind: 'done' | 'trouble'; undoable:
     id: 0,
 })
 
+/** Shows a note at the foot of the page: what was done, with a press that undoes it, or what went wrong. */
 export function say(text: string, options: { trouble?: boolean; undoable?: boolean } = {}): void {
     Object.assign(note, {
         text,

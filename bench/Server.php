@@ -91,7 +91,9 @@ final class Server
     public function kept(string $name, \Closure $make): void
     {
         $folder = (string) getenv('BENCH_KEEP');
-        $file = "{$folder}/".date('Y-m-d')."-{$name}.sqlite";
+        // Another schema or another life is other data.
+        $made = array_map(fn (string $one): string => (string) hash_file('crc32b', $one), (array) glob(__DIR__.'/../database/*/*.php'));
+        $file = "{$folder}/".date('Y-m-d')."-{$name}-".hash('crc32b', implode($made)).'.sqlite';
         if ($folder !== '' && is_file($file)) {
             copy($file, "{$this->folder}/db.sqlite");
             $this->signIn();

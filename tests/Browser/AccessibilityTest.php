@@ -21,8 +21,8 @@ function looked(Page $page, string $view): void
         'days' => $page->visit('/days/5')->see('[data-test=block]'),
         'sheet' => $page->visit('/week')->press('[data-test=block]')->see('[data-test=next]'),
         'more' => $page->visit('/week')->press('[data-test=block]')->press('[data-test=more]')->see('[data-test=labels]'),
-        'areas' => $page->visit('/week')->press('[data-test=areas]')->see('[data-test=area]'),
-        'settings' => $page->visit('/week')->press('[data-test=settings]')->see('[data-test=zone]'),
+        'areas' => $page->visit('/week')->press('[data-test=account]')->press('[data-test=areas]')->see('[data-test=area]'),
+        'settings' => $page->visit('/week')->press('[data-test=account]')->press('[data-test=settings]')->see('[data-test=zone]'),
         'find' => $page
             ->visit('/week')
             ->press('[data-test=find]')
@@ -31,7 +31,8 @@ function looked(Page $page, string $view): void
         'chosen' => $page->visit('/week')->focus('[data-test=block]')->keys('x')->see('[data-test=chosen]'),
         'filing' => $page
             ->visit('/week')
-            ->press('[data-test=shown] .tools > .tool:nth-last-of-type(2)')
+            ->press('[data-test=account]')
+            ->press('[data-test=filing]')
             ->see('[data-test=filing-words]'),
         'close' => $page->visit('/close')->see('[data-test=closing] .columns'),
         'tomorrow' => $page->visit('/close')->press('[data-test=step-tomorrow]')->see('[data-test=take-in]'),

@@ -12,12 +12,12 @@ test('from the first account to a week that stays as it was left', function () {
     $page->script("const z = document.querySelector('#zone'); z.value = 'Europe/Berlin'; z.dispatchEvent(new Event('change'))");
     $page->press('[data-test=send]')->see('[data-test=board]');
     $page
-        ->press('[data-test=areas]')
+        ->press('[data-test=account]')->press('[data-test=areas]')
         ->type('[data-test=new-area]', 'Glasshouse')
         ->press('[data-test=colour-teal]')
         ->press('[data-test=add-area]');
     $page->see('[data-test=area][data-name=Glasshouse]');
-    $page->reload()->press('[data-test=settings]')->press('[data-test=sign-out]');
+    $page->reload()->press('[data-test=account]')->press('[data-test=sign-out]');
     $page
         ->type('#email', 'ida@example.test')
         ->type('#password', 'a long password')
@@ -188,7 +188,7 @@ test('a reminder shows at its moment, once, and stays in the list until it is an
 });
 
 test('a calendar is deleted with its entries moved, and brought back', function () {
-    $page = demo($this)->press('[data-test=areas]');
+    $page = demo($this)->press('[data-test=account]')->press('[data-test=areas]');
     $page->press("[data-test=calendar][data-name='Choir'] [data-test=calendar-remove]")->see('[data-test=remove-question]');
     $page->press('[data-test=remove-move]')->untilSame([], fn () => $page->all("[data-test=calendar][data-name='Choir']"));
     $page->press('[data-test=undo]')->see("[data-test=calendar][data-name='Choir']");

@@ -38,7 +38,7 @@ test('a whole morning: from the musts, a stint, a tick, and something late gets 
         ->see('[data-test=day-task].must[data-title="Label the fern trays"]');
     expect($page->see('[data-test=day-task][data-title="Label the fern trays"]')->getText())->toContain('rolled on 3 times');
     // And all of it is found under what was done.
-    $page->press('[data-test=view-done]')->see('[data-test=done-line][data-title="Costs page for the grant"]');
+    $page->press('[data-test=room-done]')->see('[data-test=done-line][data-title="Costs page for the grant"]');
 });
 
 test('the basket by what presses, in groups, by hand, with something kept at hand', function () {

@@ -75,7 +75,7 @@ test('the done press of a mail ticks it off, once', function () {
     $page = demo($this);
     soon($page, 'Water the ferns', 'mail');
     $page->see('[data-test=bell-count]');
-    $page->press('[data-test=settings]')->press('[data-test=post-box]')->see('[data-test=mail][data-subject="Water the ferns"]');
+    $page->press('[data-test=account]')->press('[data-test=settings]')->press('[data-test=post-box]')->see('[data-test=mail][data-subject="Water the ferns"]');
     $link = $page->script(
         "return [...document.querySelector('[data-test=mail-body]').shadowRoot.querySelectorAll('a')].find((one) => one.textContent.trim() === 'Done').href",
     );
@@ -88,7 +88,7 @@ test('the done press of a mail ticks it off, once', function () {
 });
 
 test('an entry follows its calendar until it is given its own reminders, in ways of its own', function () {
-    $page = demo($this)->press('[data-test=areas]');
+    $page = demo($this)->press('[data-test=account]')->press('[data-test=areas]');
     $page
         ->press('[data-test=calendar][data-name="Training"] [data-test=defaults]')
         ->press('[data-test=calendar-defaults] [data-test="remind-PT30M"]');

@@ -114,7 +114,7 @@ test('a double booking is made and resolved by a drag, said while dragging and l
     $page->carry('[data-test=block][data-title="Radio talk"]', "[data-test=day-hours][data-date='{$sat}']", $at(0.25));
     $page->see('[data-test="word-double bookings"]');
     expect($page->see('[data-test="word-double bookings"]')->getText())
-        ->toContain('1 double booking this week')
+        ->toContain('1 double booking')
         ->and($page->blocks('Radio talk'))
         ->toBe(["{$sat} 14:15"])
         ->and($page->all('[data-test=block].conflict'))
@@ -216,7 +216,7 @@ test('several are chosen and go together, and a copy goes where Alt drags it', f
 test('what is shown stands in the address, comes back with the back button, and is kept under a name', function () {
     $page = demo($this);
     $all = count($page->all('[data-test=block]'));
-    $page->press('[data-test=word-kinds]')->press('[data-test=shown] .press:nth-of-type(3)');
+    $page->press('[data-test=shown-fold]')->press('[data-test=word-kinds]')->press('[data-test=one-event]');
     $page->untilSame([], fn () => $page->all('[data-test=list-task]'));
     expect($page->script('return location.search'))
         ->toBe('?kinds=event')
@@ -227,7 +227,7 @@ test('what is shown stands in the address, comes back with the back button, and 
     $page->script('history.back()');
     $page->see('[data-test=board] [data-test=hours]');
     expect($page->script('return location.search'))->toBe('?kinds=event');
-    $page->press('[data-test=word-filters]')->type('[data-test=shown] .keep input', 'Only events');
+    $page->press('[data-test=word-filters]')->type('[data-test=filter-name] input', 'Only events');
     $page
         ->keys(WebDriverKeys::ENTER)
         ->untilSame(true, fn () => str_contains($page->see('[data-test=note]')->getText(), 'Only events'));
@@ -239,7 +239,7 @@ test('what is shown stands in the address, comes back with the back button, and 
         ->press('[data-test=word-filters]')
         ->press('[data-test=kept-filter]')
         ->untilSame('?kinds=event', fn () => $page->script('return location.search'));
-    $page->press('[data-test=word-colouring]')->press('[data-test=shown] .press:nth-of-type(2)')->see('[data-test=legend]');
+    $page->press('[data-test=word-colouring]')->press('[data-test=one-effort]')->see('[data-test=legend]');
     expect($page->see('[data-test=legend]')->getText())->toContain('demanding');
 });
 

@@ -1,320 +1,166 @@
 <script setup lang="ts">
 import SentenceWord from '@/shared/SentenceWord.vue'
-import { MOST_DAYS, usePeriod } from '@/period/usePeriod'
-import { useAreas, useBoard, useFilters } from '@/state/server'
+import { useAreas, useFilters } from '@/state/server'
 import { useView } from '@/state/view'
-import { say, useChanges } from '@/undo/useChanges'
-import { answerOf, api, sentence } from '@/api/client'
-import { namedDate, timeOf } from '@/shared/time'
-import { useAccount } from '@/state/server'
-import { computed, ref } from 'vue'
-import { useRoute, useRouter } from 'vue-router'
+import { computed } from 'vue'
+import KeptFilters from './KeptFilters.vue'
+import OneOf from './OneOf.vue'
+import SomeOf from './SomeOf.vue'
 import { NONE, SCHEMES, useChoice, type Part } from './useChoice'
+import { useDiffering } from './useDiffering'
 
-/** What is shown, as a sentence with words to press. */
-const route = useRoute()
-const router = useRouter()
+/**
+ * What is shown, as a sentence with words to press. Opened it says all that can be chosen; while something is filtered it
+ * stays and says what differs.
+ */
+const KINDS = [
+    ['', 'everything'],
+    ['task', 'tasks'],
+    ['event', 'events'],
+] as const
+const DONE = [
+    ['', 'open or done'],
+    ['open', 'still open'],
+    ['done', 'done'],
+] as const
+const REPEATS = [
+    ['all', 'every time'],
+    ['next', 'only the next time'],
+    ['none', 'without routines'],
+] as const
+const IMPORTANCE = ['must', 'should', 'could', NONE].map(
+    (one) => [one, one === NONE ? 'not said' : one] as const,
+)
+const EFFORT = ['light', 'steady', 'demanding', NONE].map(
+    (one) => [one, one === NONE ? 'not said' : one] as const,
+)
+
 const view = useView()
-const account = useAccount()
-const { send } = useChanges()
-const { view: name, days, from, isNarrow, go } = usePeriod()
-const { choice, scheme, repeats, isFiltered, set, turn, take } = useChoice()
+const { choice, scheme, repeats, set } = useChoice()
 const { calendars } = useAreas()
-const { filters, labels } = useFilters()
+const { labels } = useFilters()
+const { differs, isPlain } = useDiffering()
 
-const listed = (part: Part, none: string, all: string): string => {
+const whole = computed(() => view.isSentenceOpen)
+const says = (part: Part): boolean => whole.value || differs(part)
+const wordsOf = (list: readonly (readonly [string, string])[], part: Part): string =>
+    list.find(([value]) => value === (choice.value[part]?.[0] ?? ''))?.[1] ?? list[0]![1]
+const joined = (part: Part, none: string, all: string): string => {
     const list = choice.value[part] ?? []
     return list.length === 0 ? all : list.map((one) => (one === NONE ? none : one)).join(' or ')
 }
-const KINDS: Record<string, string> = { task: 'tasks', event: 'events' }
-const DONE: Record<string, string> = { open: 'still open', done: 'done' }
-const kindWords = computed(() => KINDS[choice.value.kinds?.[0] ?? ''] ?? 'everything')
 const calendarWords = computed(() => {
     const list = choice.value.calendars ?? []
-    return list.length === 0
-        ? 'every calendar'
-        : list.length === 1
-          ? (calendars.value.find((one) => one.id === list[0])?.name ?? 'one calendar')
-          : `${list.length} calendars`
+    if (list.length === 0) return 'every calendar'
+    return list.length === 1
+        ? (calendars.value.find((one) => one.id === list[0])?.name ?? 'one calendar')
+        : `${list.length} calendars`
 })
-const doneWords = computed(() => DONE[choice.value.done?.[0] ?? ''] ?? 'open or done')
-const repeatWords = computed(
-    () => ({ all: 'every time', next: 'only the next time', none: 'without routines' })[repeats.value],
-)
-const isWorkOnly = computed(() => route.query.work === '1')
-
-function turnWork(): void {
-    const query = { ...route.query }
-    if (query.work) delete query.work
-    else query.work = '1'
-    void router.replace({ path: route.path, query })
-}
-
-const filterName = ref('')
-async function keep(close: () => void): Promise<void> {
-    try {
-        await send(() =>
-            answerOf(api.POST('/filters', { body: { name: filterName.value, choice: choice.value } })),
-        )
-        say(`Kept the filter “${filterName.value}”.`, { undoable: true })
-        filterName.value = ''
-        close()
-    } catch (error) {
-        say(sentence(error), { trouble: true })
-    }
-}
-async function forget(id: string): Promise<void> {
-    await send(() => answerOf(api.DELETE('/filters/{filter}', { params: { path: { filter: id } } }))).catch(
-        (error: unknown) => say(sentence(error), { trouble: true }),
-    )
-}
-
-const hasHours = computed(() => name.value === 'day' || name.value === 'days' || name.value === 'week')
-const board = useBoard(
-    from,
-    days,
-    computed(() => (repeats.value === 'next' ? 'next' : 'all')),
-    hasHours,
-)
-const clashes = computed(() =>
-    hasHours.value
-        ? (board.data.value?.conflicts ?? []).map((one) => {
-              const [first, second] = [one.first, one.second].map((key) =>
-                  board.data.value?.occurrences.find((other) => other.key === key),
-              )
-              return { day: one.day, first, second }
-          })
-        : [],
-)
-const clashWords = computed(
-    () =>
-        `${clashes.value.length === 1 ? '1 double booking' : `${clashes.value.length} double bookings`} ${name.value === 'week' && !isNarrow.value ? 'this week' : 'here'}`,
-)
-
-function see(key: string | undefined, close: () => void): void {
-    close()
-    if (key) document.querySelector<HTMLElement>(`[data-tile][data-key="${CSS.escape(key)}"]`)?.focus()
-}
-function print(): void {
-    window.print()
-}
+const one = (part: Part, all = ''): string => choice.value[part]?.[0] ?? all
+const some = (part: Part): string[] => choice.value[part] ?? []
+const setOne = (part: Part, value: string, all = ''): void => set(part, value === all ? [] : [value])
 </script>
 
 <template>
-    <div class="shown" role="toolbar" aria-label="What is shown" data-test="shown">
+    <div
+        v-if="whole || !isPlain"
+        id="shown"
+        class="shown"
+        role="toolbar"
+        aria-label="What is shown"
+        data-test="shown"
+    >
         <span class="words">
             Showing
-            <SentenceWord :words="kindWords" label="kinds">
-                <button
-                    v-for="[value, words] in [
-                        ['', 'everything'],
-                        ['task', 'tasks'],
-                        ['event', 'events'],
-                    ] as const"
-                    :key="value"
-                    class="press"
-                    :aria-pressed="(choice.kinds?.[0] ?? '') === value"
-                    @click="set('kinds', value ? [value] : [])"
-                >
-                    {{ words }}
-                </button>
+            <SentenceWord v-if="says('kinds')" :words="wordsOf(KINDS, 'kinds')" label="kinds">
+                <OneOf
+                    label="kinds"
+                    :options="KINDS"
+                    :model-value="one('kinds') as ''"
+                    @update:model-value="(value) => setOne('kinds', value)"
+                />
             </SentenceWord>
-            in
-            <SentenceWord :words="calendarWords" label="calendars">
-                <button class="press" :aria-pressed="!choice.calendars?.length" @click="set('calendars', [])">
-                    every calendar
-                </button>
-                <label v-for="one in calendars" :key="one.id"
-                    ><input
-                        type="checkbox"
-                        :checked="choice.calendars?.includes(one.id)"
-                        @change="turn('calendars', one.id)"
+            <template v-else>everything</template>
+            <template v-if="says('calendars')">
+                in
+                <SentenceWord :words="calendarWords" label="calendars">
+                    <SomeOf
+                        label="calendars"
+                        :options="calendars.map((calendar) => [calendar.id, calendar.name])"
+                        :model-value="some('calendars')"
+                        @update:model-value="(list) => set('calendars', list)"
                     />
-                    {{ one.name }}</label
-                > </SentenceWord
-            ><span class="rest"
+                </SentenceWord> </template
+            ><template v-if="says('done')"
                 >,
-                <SentenceWord :words="doneWords" label="done">
-                    <button
-                        v-for="[value, words] in [
-                            ['', 'open or done'],
-                            ['open', 'still open'],
-                            ['done', 'done'],
-                        ] as const"
-                        :key="value"
-                        class="press"
-                        :aria-pressed="(choice.done?.[0] ?? '') === value"
-                        @click="set('done', value ? [value] : [])"
-                    >
-                        {{ words }}
-                    </button> </SentenceWord
+                <SentenceWord :words="wordsOf(DONE, 'done')" label="done">
+                    <OneOf
+                        label="done"
+                        :options="DONE"
+                        :model-value="one('done') as ''"
+                        @update:model-value="(value) => setOne('done', value)"
+                    />
+                </SentenceWord> </template
+            ><template v-if="says('importance')"
                 >,
                 <SentenceWord
-                    :words="listed('importance', 'no importance', 'any importance')"
+                    :words="joined('importance', 'no importance', 'any importance')"
                     label="importance"
                 >
-                    <label v-for="one in ['must', 'should', 'could', NONE]" :key="one"
-                        ><input
-                            type="checkbox"
-                            :checked="choice.importance?.includes(one)"
-                            @change="turn('importance', one)"
-                        />
-                        {{ one === NONE ? 'not said' : one }}</label
-                    > </SentenceWord
+                    <SomeOf
+                        label="importance"
+                        :options="IMPORTANCE"
+                        :model-value="some('importance')"
+                        @update:model-value="(list) => set('importance', list)"
+                    />
+                </SentenceWord> </template
+            ><template v-if="says('effort')"
                 >,
-                <SentenceWord :words="listed('effort', 'no effort said', 'any effort')" label="effort">
-                    <label v-for="one in ['light', 'steady', 'demanding', NONE]" :key="one"
-                        ><input
-                            type="checkbox"
-                            :checked="choice.effort?.includes(one)"
-                            @change="turn('effort', one)"
-                        />
-                        {{ one === NONE ? 'not said' : one }}</label
-                    > </SentenceWord
+                <SentenceWord :words="joined('effort', 'no effort said', 'any effort')" label="effort">
+                    <SomeOf
+                        label="effort"
+                        :options="EFFORT"
+                        :model-value="some('effort')"
+                        @update:model-value="(list) => set('effort', list)"
+                    />
+                </SentenceWord> </template
+            ><template v-if="says('labels')"
                 >,
-                <SentenceWord :words="listed('labels', 'no label', 'any label')" label="labels">
+                <SentenceWord :words="joined('labels', 'no label', 'any label')" label="labels">
                     <p v-if="labels.length === 0" class="none">
                         No entry carries a label yet. Give one in a sheet, under More.
                     </p>
-                    <label v-for="one in [...labels, ...(labels.length ? [NONE] : [])]" :key="one"
-                        ><input
-                            type="checkbox"
-                            :checked="choice.labels?.includes(one)"
-                            @change="turn('labels', one)"
-                        />
-                        {{ one === NONE ? 'no label' : one }}</label
-                    > </SentenceWord
+                    <SomeOf
+                        v-else
+                        label="labels"
+                        :options="[...labels.map((label) => [label, label] as const), [NONE, 'no label']]"
+                        :model-value="some('labels')"
+                        @update:model-value="(list) => set('labels', list)"
+                    />
+                </SentenceWord> </template
+            ><template v-if="says('repeats')"
                 >; routines
-                <SentenceWord :words="repeatWords" label="repeats">
-                    <button
-                        v-for="[value, words] in [
-                            ['all', 'every time'],
-                            ['next', 'only the next time'],
-                            ['none', 'without routines'],
-                        ] as const"
-                        :key="value"
-                        class="press"
-                        :aria-pressed="repeats === value"
-                        @click="set('repeats', value === 'all' ? [] : [value])"
-                    >
-                        {{ words }}
-                    </button> </SentenceWord
+                <SentenceWord :words="wordsOf(REPEATS, 'repeats')" label="repeats">
+                    <OneOf
+                        label="repeats"
+                        :options="REPEATS"
+                        :model-value="repeats"
+                        @update:model-value="(value) => setOne('repeats', value, 'all')"
+                    />
+                </SentenceWord> </template
+            ><template v-if="says('colour')"
                 >; coloured by
                 <SentenceWord :words="scheme" label="colouring">
-                    <button
-                        v-for="one in SCHEMES"
-                        :key="one"
-                        class="press"
-                        :aria-pressed="scheme === one"
-                        @click="set('colour', one === 'calendar' ? [] : [one])"
-                    >
-                        {{ one }}
-                    </button> </SentenceWord
-                >.
-            </span>
+                    <OneOf
+                        label="colouring"
+                        :options="SCHEMES.map((name) => [name, name] as const)"
+                        :model-value="scheme"
+                        @update:model-value="(value) => setOne('colour', value, 'calendar')"
+                    />
+                </SentenceWord> </template
+            >.
         </span>
-        <span class="tools">
-            <SentenceWord v-if="clashes.length > 0" :words="clashWords" label="double bookings" class="clash">
-                <template #default="{ close }">
-                    <div v-for="(one, i) in clashes.slice(0, 12)" :key="i" class="pair" data-test="clash">
-                        <b>{{ namedDate(one.day) }}</b>
-                        <button
-                            v-for="side in [one.first, one.second]"
-                            :key="side?.key"
-                            class="plain"
-                            @click="see(side?.key, close)"
-                        >
-                            {{
-                                side ? `${timeOf(side.start, account.clock)} ${side.title}` : 'left out here'
-                            }}
-                        </button>
-                    </div>
-                </template>
-            </SentenceWord>
-            <SentenceWord
-                v-if="filters.length > 0 || isFiltered"
-                :words="isFiltered ? 'keep or clear' : 'kept filters'"
-                label="filters"
-            >
-                <template #default="{ close }">
-                    <button
-                        v-if="isFiltered"
-                        class="press"
-                        data-test="clear-filter"
-                        @click="
-                            () => {
-                                take({ colour: choice.colour, repeats: choice.repeats })
-                                close()
-                            }
-                        "
-                    >
-                        show all again
-                    </button>
-                    <span v-for="one in filters" :key="one.id" class="kept"
-                        ><button
-                            class="press"
-                            data-test="kept-filter"
-                            @click="
-                                () => {
-                                    take(one.choice)
-                                    close()
-                                }
-                            "
-                        >
-                            {{ one.name }}</button
-                        ><button class="plain" :aria-label="`Forget ${one.name}`" @click="forget(one.id)">
-                            ×
-                        </button></span
-                    >
-                    <form v-if="isFiltered" class="keep" @submit.prevent="keep(close)">
-                        <input
-                            v-model="filterName"
-                            maxlength="60"
-                            placeholder="keep it as …"
-                            aria-label="Name of the filter"
-                        /><button class="press">Keep</button>
-                    </form>
-                </template>
-            </SentenceWord>
-            <button
-                v-if="name === 'week' && !isNarrow"
-                class="plain tool"
-                :aria-pressed="isWorkOnly"
-                data-test="work-days"
-                @click="turnWork"
-            >
-                {{ isWorkOnly ? 'all days' : 'work days' }}
-            </button>
-            <span v-if="(name === 'day' || name === 'days') && !isNarrow" class="count">
-                <button
-                    class="plain tool"
-                    :disabled="days <= 1"
-                    aria-label="A day fewer"
-                    @click="days <= 2 ? go({ view: 'day' }) : go({ view: 'days', count: days - 1 })"
-                >
-                    −
-                </button>
-                {{ days === 1 ? '1 day' : `${days} days` }}
-                <button
-                    class="plain tool"
-                    :disabled="days >= MOST_DAYS"
-                    aria-label="A day more"
-                    data-test="more-days"
-                    @click="go({ view: 'days', count: days + 1 })"
-                >
-                    +
-                </button>
-            </span>
-            <button class="plain tool" @click="view.panel = 'filing'">filing</button>
-            <button
-                v-if="name === 'week' || name === 'month'"
-                class="plain tool"
-                data-test="paper"
-                @click="print"
-            >
-                on paper
-            </button>
-        </span>
+        <KeptFilters />
     </div>
 </template>
 
@@ -339,96 +185,18 @@ function print(): void {
     line-height: 22px;
 }
 .shown :deep(.word) {
+    min-height: 22px;
     font-weight: 550;
     border-bottom-width: 1px;
-}
-.tools :deep(.word) {
-    min-height: 24px;
-}
-.tools {
-    display: flex;
-    gap: 11px;
-    align-items: center;
-    white-space: nowrap;
-}
-.tool {
-    min-height: 24px;
-    text-decoration: underline;
-    text-underline-offset: 3px;
-    text-decoration-color: var(--plum-line);
-    color: var(--ink);
-}
-.tool:disabled {
-    opacity: 0.4;
-}
-.count {
-    display: inline-flex;
-    gap: 8px;
-    align-items: center;
-    color: var(--ink);
-}
-.count .tool {
-    text-decoration: none;
-    width: 24px;
-    border: 1px solid var(--line-strong);
-    border-radius: 6px;
-    text-align: center;
-}
-.clash,
-.tools :deep(.word) {
-    --c-text: var(--ink);
-}
-.clash:deep(.word) {
-    --c: var(--trouble);
-    --c-text: var(--trouble);
-}
-.pair {
-    display: grid;
-    gap: 2px;
-    padding: 3px 0;
-    color: var(--ink);
-}
-.pair .plain:hover {
-    text-decoration: underline;
-}
-.kept {
-    display: flex;
-    gap: 8px;
-    align-items: center;
-    justify-content: space-between;
-}
-.keep {
-    display: flex;
-    gap: 6px;
-}
-.keep input {
-    width: 130px;
-    border: 1px solid var(--line-strong);
-    border-radius: 6px;
-    padding: 2px 6px;
-    background: var(--paper);
 }
 .none {
     margin: 0;
     max-width: 200px;
 }
-label {
-    display: flex;
-    gap: 6px;
-    align-items: center;
-    color: var(--ink);
-}
 @media (max-width: 760px) {
     .shown {
         flex-wrap: wrap;
         gap: 4px 12px;
-    }
-    .rest,
-    .tools > .tool {
-        display: none;
-    }
-    .words {
-        flex: none;
     }
 }
 @media print {

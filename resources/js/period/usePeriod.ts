@@ -1,13 +1,16 @@
 import { dateOf, dayNumber, monthName, plusDays, span, startOfWeek } from '@/shared/time'
 import { useAccount } from '@/state/server'
-import { createSharedComposable, useMediaQuery } from '@vueuse/core'
+import { createSharedComposable, useMediaQuery, useSessionStorage } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useFresh } from './useFresh'
 
-/** The views that have an address; `days` comes with a number of days besides. */
-export const VIEWS = ['day', 'week', 'month', 'year', 'ahead', 'done'] as const
-export type ViewName = (typeof VIEWS)[number] | 'days'
+/** The views of the board, in the order of their switch; `days` comes with a number of days besides. */
+export const VIEWS = ['day', 'days', 'week', 'month', 'year', 'ahead'] as const
+/** A view of the board, or the room of what was done, which is turned over in the same way. */
+export type ViewName = (typeof VIEWS)[number] | 'done'
+/** The view of the board that was last seen: the way back from another room. */
+const lastView = useSessionStorage<(typeof VIEWS)[number]>('last-view', 'week')
 /** So many days side by side can still be read. */
 export const MOST_DAYS = 14
 
@@ -21,10 +24,14 @@ export const usePeriod = createSharedComposable(() => {
 
     const today = computed(() => now.value.slice(0, 10))
     const view = computed<ViewName>(
-        () =>
-            (['day', 'days', 'week', 'month', 'year', 'ahead', 'done'] as const).find(
-                (name) => name === route.name,
-            ) ?? 'week',
+        () => ([...VIEWS, 'done'] as const).find((name) => name === route.name) ?? 'week',
+    )
+    watch(
+        view,
+        (name) => {
+            if (name !== 'done' && name === route.name) lastView.value = name
+        },
+        { immediate: true },
     )
     /** A page without a date stays with the day it was opened for; that a new one has begun is said. */
     const opened = ref(today.value)
@@ -107,6 +114,9 @@ export const usePeriod = createSharedComposable(() => {
             })
     }
 
+    /** Into the board, where one was last. */
+    const toBoard = (): void => go({ view: lastView.value })
+
     return {
         now,
         today,
@@ -123,6 +133,7 @@ export const usePeriod = createSharedComposable(() => {
         isNarrow,
         unit,
         go,
+        toBoard,
         step,
     }
 })

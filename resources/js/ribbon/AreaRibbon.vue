@@ -92,11 +92,14 @@ function turn(area: Area, event: MouseEvent): void {
 
 <style scoped>
 .ribbon {
-    flex: 1;
-    min-width: 0;
+    flex: none;
     display: flex;
+    min-width: 0;
+    height: 46px;
     overflow-x: auto;
     scrollbar-width: none;
+    border-bottom: 1px solid var(--line);
+    background: var(--sheet);
 }
 .legend {
     flex: none;
@@ -189,11 +192,11 @@ b {
 }
 @media (max-width: 760px) {
     .ribbon {
-        flex: none;
-        height: 46px;
+        height: 40px;
     }
     .tab {
-        flex: 0 0 128px;
+        flex: 0 0 auto;
+        min-width: 128px;
     }
 }
 </style>

@@ -1,25 +1,19 @@
 <script setup lang="ts">
 import { answerOf, api, Refused, sentence } from '@/api/client'
 import { CHANNELS, type Channel } from '@/reminders/triggers'
-import { askToLeave } from '@/shared/covered'
 import TimeField from '@/shared/TimeField.vue'
 import { longWeekday } from '@/shared/time'
 import SidePanel from '@/shared/SidePanel.vue'
-import { clearDrafts } from '@/state/drafts'
 import { useAccount } from '@/state/server'
-import { unsaved } from '@/state/unsaved'
 import { say, useChanges } from '@/undo/useChanges'
-import { useQuery, useQueryClient } from '@tanstack/vue-query'
+import { useQuery } from '@tanstack/vue-query'
 import { computed, reactive, ref } from 'vue'
-import { useRouter } from 'vue-router'
 import AccountSection from './AccountSection.vue'
 import ZoneChange from './ZoneChange.vue'
 
 /** What the account can set, saved together. */
 const emit = defineEmits<{ close: [] }>()
 const account = useAccount()
-const client = useQueryClient()
-const router = useRouter()
 const { send } = useChanges()
 
 const form = reactive({
@@ -96,15 +90,6 @@ async function save(): Promise<void> {
         if (error instanceof Refused) mistakes.value = error.errors
         say(sentence(error), { trouble: true })
     }
-}
-async function signOut(): Promise<void> {
-    if (unsaved.size > 0 && !(await askToLeave('Signing out clears it from this device.'))) return
-    await answerOf(api.DELETE('/session'))
-    await clearDrafts()
-    unsaved.clear()
-    emit('close')
-    client.clear()
-    await router.replace('/sign-in')
 }
 </script>
 
@@ -354,8 +339,7 @@ async function signOut(): Promise<void> {
                 {{ lines[0] }}
             </p>
             <div class="foot">
-                <button class="press main" data-test="save-settings">Save</button
-                ><button type="button" class="press" data-test="sign-out" @click="signOut">Sign out</button>
+                <button class="press main" data-test="save-settings">Save</button>
             </div>
         </form>
         <AccountSection />

@@ -23,6 +23,7 @@ import NewDayStrip from '@/shared/NewDayStrip.vue'
 import SmallQuestion from './SmallQuestion.vue'
 import TopBar from './TopBar.vue'
 import UnreadableStrip from './UnreadableStrip.vue'
+import PeriodRow from './PeriodRow.vue'
 import { usePeriod } from '@/period/usePeriod'
 
 const EntrySheet = defineAsyncComponent(() => import('@/sheet/EntrySheet.vue'))
@@ -35,21 +36,7 @@ const FilingPanel = defineAsyncComponent(() => import('@/filing/FilingPanel.vue'
 const account = useAccount()
 const view = useView()
 const basket = useBasket()
-const {
-    now,
-    today,
-    hasNewDay,
-    toNewDay,
-    view: name,
-    date,
-    from,
-    title,
-    isPresent,
-    isNarrow,
-    unit,
-    go,
-    step,
-} = usePeriod()
+const { now, today, hasNewDay, toNewDay, view: name, date, from, isNarrow, go } = usePeriod()
 const { shown } = useChoice()
 const { drop, move, words } = useMoves()
 
@@ -89,39 +76,8 @@ function answer(scope: 'one' | 'onward' | 'whole'): void {
 <template>
     <div class="page" :class="{ narrow: isNarrow }">
         <TopBar />
-        <div class="ribbon-row">
-            <div class="period">
-                <button
-                    class="press step"
-                    :aria-label="`The ${unit} before`"
-                    title="Page up"
-                    data-test="before"
-                    @click="step(-1)"
-                >
-                    ‹
-                </button>
-                <h1 data-test="period" :class="{ long: title.length > 11 }">{{ title }}</h1>
-                <button
-                    class="press step"
-                    :aria-label="`The ${unit} after`"
-                    title="Page down"
-                    data-test="after"
-                    @click="step(1)"
-                >
-                    ›
-                </button>
-                <button
-                    class="press now"
-                    :disabled="isPresent"
-                    title="Home"
-                    data-test="now-press"
-                    @click="go({ date: today })"
-                >
-                    Now
-                </button>
-            </div>
-            <AreaRibbon :tallies="view.tallies" />
-        </div>
+        <PeriodRow />
+        <AreaRibbon :tallies="view.tallies" />
         <ShownSentence />
         <UnreadableStrip />
         <NewDayStrip
@@ -194,35 +150,6 @@ function answer(scope: 'one' | 'onward' | 'whole'): void {
     flex-direction: column;
     overflow: hidden;
 }
-.ribbon-row {
-    display: flex;
-    flex: none;
-    height: 50px;
-    border-bottom: 1px solid var(--line);
-    background: var(--sheet);
-    min-width: 0;
-}
-.period {
-    flex: none;
-    width: 280px;
-    display: flex;
-    align-items: center;
-    gap: 8px;
-    padding: 0 12px 0 14px;
-    border-right: 1px solid var(--line);
-}
-.period h1 {
-    font-size: 20px;
-    white-space: nowrap;
-    flex: 1;
-    text-align: center;
-}
-.period h1.long {
-    font-size: 16.5px;
-}
-.step {
-    padding: 2px 8px;
-}
 .body {
     flex: 1;
     min-height: 0;
@@ -245,16 +172,6 @@ function answer(scope: 'one' | 'onward' | 'whole'): void {
     position: fixed;
     z-index: 2500;
     max-width: calc(100vw - 16px);
-}
-.narrow .ribbon-row {
-    height: auto;
-    flex-direction: column;
-}
-.narrow .period {
-    width: auto;
-    height: 42px;
-    border-right: 0;
-    border-bottom: 1px solid var(--line);
 }
 .narrow .body {
     flex-direction: column;

@@ -1,28 +1,14 @@
 <script setup lang="ts">
 import CaptureLine from '@/capture/CaptureLine.vue'
-import ReminderBell from '@/reminders/ReminderBell.vue'
 import RunningTiming from '@/day/RunningTiming.vue'
+import { usePeriod } from '@/period/usePeriod'
+import ReminderBell from '@/reminders/ReminderBell.vue'
 import { useView } from '@/state/view'
-import { usePeriod, type ViewName } from '@/period/usePeriod'
+import AccountMenu from './AccountMenu.vue'
 
-/** The bar at the top: views, the line, what waits, the account. */
+/** The bar at the top: the rooms, the line, Find, what waits, the account. */
 const view = useView()
 const period = usePeriod()
-const SECTIONS: [ViewName, string][] = [
-    ['day', 'Day'],
-    ['week', 'Week'],
-    ['month', 'Month'],
-    ['year', 'Year'],
-    ['ahead', 'Ahead'],
-    ['done', 'Done'],
-]
-
-function turn(name: ViewName): void {
-    view.panel = null
-    period.go({ view: name })
-}
-const isHere = (name: ViewName): boolean =>
-    !view.panel && (period.view.value === name || (name === 'day' && period.view.value === 'days'))
 </script>
 
 <template>
@@ -30,56 +16,29 @@ const isHere = (name: ViewName): boolean =>
         <RouterLink to="/week" class="mark" aria-label="Plum Rota, the present week"
             ><img src="/plum.svg" alt="" width="26" height="26" /><span>Plum Rota</span></RouterLink
         >
-        <nav class="sections" aria-label="Sections">
+        <nav class="rooms" aria-label="Rooms">
             <button
-                v-for="[name, words] in SECTIONS"
-                :key="name"
-                class="section"
-                :class="{ here: isHere(name) }"
-                :aria-current="isHere(name) ? 'page' : undefined"
-                :data-test="`view-${name}`"
-                @click="turn(name)"
+                class="room"
+                :aria-current="period.view.value !== 'done' ? 'page' : undefined"
+                data-test="room-board"
+                @click="period.toBoard"
             >
-                {{ words }}
-            </button>
-            <i aria-hidden="true" />
-            <button
-                class="section"
-                :class="{ here: view.panel === 'find' }"
-                data-test="find"
-                title="Find: Q"
-                @click="view.panel = 'find'"
-            >
-                Find
+                Board
             </button>
             <button
-                class="section"
-                :class="{ here: view.panel === 'areas' }"
-                data-test="areas"
-                @click="view.panel = 'areas'"
+                class="room"
+                :aria-current="period.view.value === 'done' ? 'page' : undefined"
+                data-test="room-done"
+                @click="period.go({ view: 'done' })"
             >
-                Areas
-            </button>
-            <button
-                class="section"
-                :class="{ here: view.panel === 'settings' }"
-                data-test="settings"
-                @click="view.panel = 'settings'"
-            >
-                Settings
-            </button>
-            <button
-                class="section keys"
-                title="All keys: ?"
-                aria-label="All keys"
-                @click="view.panel = 'keys'"
-            >
-                ?
+                Done
             </button>
         </nav>
         <CaptureLine />
+        <button class="find" data-test="find" @click="view.panel = 'find'">Find <kbd>Q</kbd></button>
         <RunningTiming />
         <ReminderBell />
+        <AccountMenu />
     </header>
 </template>
 
@@ -104,18 +63,19 @@ const isHere = (name: ViewName): boolean =>
     font-variation-settings: 'SOFT' 60;
     white-space: nowrap;
 }
-.sections {
+.rooms {
     display: flex;
     gap: 1px;
     align-items: center;
 }
-.sections i {
-    width: 1px;
-    height: 16px;
-    margin: 0 5px;
-    background: color-mix(in srgb, var(--on-plum) 30%, transparent);
+.find {
+    flex: none;
+    display: flex;
+    align-items: center;
+    gap: 6px;
 }
-.section {
+.room,
+.find {
     background: none;
     border: 0;
     color: var(--on-plum-muted);
@@ -123,10 +83,11 @@ const isHere = (name: ViewName): boolean =>
     padding: 5px 9px;
     border-radius: 7px;
 }
-.section:hover {
+.room:hover,
+.find:hover {
     color: var(--on-plum);
 }
-.section.here {
+.room[aria-current] {
     background: var(--sheet);
     color: var(--plum-deep);
     font-weight: 650;
@@ -135,7 +96,7 @@ const isHere = (name: ViewName): boolean =>
     outline-color: var(--on-plum);
 }
 @media (prefers-color-scheme: dark) {
-    .section.here {
+    .room[aria-current] {
         color: var(--ink);
     }
 }
@@ -143,21 +104,15 @@ const isHere = (name: ViewName): boolean =>
     .bar {
         flex-wrap: wrap;
         height: auto;
-        padding: 8px 10px;
-        gap: 8px;
+        padding: 6px 10px;
+        gap: 6px 8px;
     }
     .mark span,
-    .keys,
-    .sections i {
+    .find kbd {
         display: none;
     }
-    .sections {
+    .rooms {
         flex: 1;
-        overflow-x: auto;
-        scrollbar-width: none;
-    }
-    .section {
-        padding: 5px 8px;
     }
     .bar :deep(.capture) {
         order: 3;

@@ -19,6 +19,8 @@ export const useView = defineStore('view', () => {
     const openedFolds = ref<Set<string>>(new Set())
     const sheet = ref<SheetTarget | null>(null)
     const panel = ref<'areas' | 'settings' | 'keys' | 'find' | 'filing' | null>(null)
+    /** Whether the sentence of what is shown is opened, with all that can be chosen. */
+    const isSentenceOpen = ref(false)
     /** Hours by area of the stretch that is shown, for the ribbon. */
     const tallies = shallowRef<AreaTally[]>([])
     /** What is shown, for the keys and for choosing several. */
@@ -68,6 +70,7 @@ export const useView = defineStore('view', () => {
         openedFolds,
         sheet,
         panel,
+        isSentenceOpen,
         tallies,
         occurrences,
         chosen,

@@ -92,7 +92,10 @@ final class Server
     {
         $folder = (string) getenv('BENCH_KEEP');
         // Another schema or another life is other data.
-        $made = array_map(fn (string $one): string => (string) hash_file('crc32b', $one), (array) glob(__DIR__.'/../database/*/*.php'));
+        $made = array_map(
+            fn (string $one): string => (string) hash_file('crc32b', $one),
+            glob(__DIR__.'/../database/*/*.php') ?: [],
+        );
         $file = "{$folder}/".date('Y-m-d')."-{$name}-".hash('crc32b', implode($made)).'.sqlite';
         if ($folder !== '' && is_file($file)) {
             copy($file, "{$this->folder}/db.sqlite");

@@ -195,6 +195,23 @@ final class Page
         return $this;
     }
 
+    /** Presses at a point of the window and lets go at another: a press where both are the same, else a stroke. */
+    public function stroke(float $fromX, float $fromY, float $toX, float $toY): self
+    {
+        $body = $this->see('body');
+        $box = $this->box($body);
+        $actions = new WebDriverActions($this->driver);
+        $actions
+            ->moveToElement($body, (int) ($fromX - $box['width'] / 2), (int) ($fromY - $box['height'] / 2))
+            ->clickAndHold();
+        for ($step = 1; $step <= 4; $step++) {
+            $actions->moveByOffset((int) (($toX - $fromX) / 4), (int) (($toY - $fromY) / 4));
+        }
+        $actions->release()->perform();
+
+        return $this;
+    }
+
     /** @return array{x: float, y: float, width: float, height: float} */
     public function box(RemoteWebElement $element): array
     {

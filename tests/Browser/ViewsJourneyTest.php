@@ -14,13 +14,6 @@ function tileDates(Page $page, string $tile, string $title): array
     );
 }
 
-function caught(Page $page, string $line, string $title): void
-{
-    $page->type('[data-test=capture]', $line)->see('[data-test=understood] .facts');
-    $page->keys(WebDriverKeys::ENTER);
-    $page->untilSame(true, fn () => str_contains($page->see('[data-test=note]')->getText(), $title));
-}
-
 test('one move in the month, and every view shows it', function () {
     $page = demo($this);
     [$mon, , $wed] = nextWeek();
@@ -185,7 +178,7 @@ test('several are chosen and go together, and a copy goes where Alt drags it', f
     }
     expect($page->see('[data-test=chosen]')->getText())->toContain('2 chosen');
     $page
-        ->press('[data-test=chosen-later]')
+        ->press('[data-test=chosen-1]')
         ->untilSame(
             [["{$tue} 13:00"], ["{$tue} 14:00"]],
             fn () => [$page->blocks('Mend the gate'), $page->blocks('Oil the hinges')],

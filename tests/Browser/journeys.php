@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use Facebook\WebDriver\WebDriverKeys;
 use Tests\Browser\Page;
 
 /**
@@ -37,4 +38,12 @@ function nextWeek(): array
     $monday = (new DateTimeImmutable('monday this week', new DateTimeZone('Europe/Berlin')))->modify('+7 days');
 
     return array_map(fn (int $day): string => $monday->modify("+{$day} days")->format('Y-m-d'), range(0, 6));
+}
+
+/** Catches something by the line at the top. */
+function caught(Page $page, string $line, string $title): void
+{
+    $page->type('[data-test=capture]', $line)->see('[data-test=understood] .facts');
+    $page->keys(WebDriverKeys::ENTER);
+    $page->untilSame(true, fn () => str_contains($page->see('[data-test=note]')->getText(), $title));
 }

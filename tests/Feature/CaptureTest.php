@@ -73,3 +73,24 @@ test('the last working day is the one before a holiday, by the line as by the sh
     // 1 January is a holiday and a Friday.
     expect($this->shown('2026-12-28', 10))->toBe(['01-04 Pay the wages']);
 });
+
+test('a line that is offered at a place goes there, unless it names another', function () {
+    $here = ['start' => '2026-11-27T14:30', 'all_day' => false, 'length' => 45];
+    $this->api('POST', 'capture/reading', ['line' => 'prick out the lobelia', ...$here])->assertJson([
+        'title' => 'prick out the lobelia',
+        'start' => '2026-11-27T14:30:00',
+        'length' => 45,
+    ]);
+    $this->api('POST', 'capture', ['line' => 'prick out the lobelia for 20 min', ...$here])
+        ->assertCreated()
+        ->assertJson(['start' => '2026-11-27T14:30:00', 'end' => '2026-11-27T14:50:00', 'estimate' => null]);
+    $this->api('POST', 'capture', ['line' => 'order labels tomorrow', ...$here])->assertJson([
+        'start' => '2026-11-26',
+        'all_day' => true,
+    ]);
+    $this->api('POST', 'capture', ['line' => 'sweep for 20 min', 'start' => '2026-11-28', 'all_day' => true, 'length' => 1])
+        ->assertJson(['start' => '2026-11-28', 'all_day' => true, 'estimate' => 20]);
+    $this->api('POST', 'capture', ['line' => 'sweep', 'start' => '2026-11-31', 'all_day' => true, 'length' => 1])
+        ->assertUnprocessable()
+        ->assertJsonStructure(['errors' => ['start']]);
+});

@@ -102,7 +102,8 @@ test('put off it is quiet, and comes back in the same ways', function () {
     $this->at('2026-11-26T07:05:00+01:00');
     ($this->pass)();
     $id = $this->api('GET', 'reminders')->json('waiting.0.id');
-    $this->api('POST', "reminders/{$id}/answer", ['answer' => 'later', 'when' => 'ten'])->assertNoContent();
+    $this->api('POST', "reminders/{$id}/answer", ['answer' => 'later', 'when' => 'ten'])
+        ->assertOk();
     expect(($this->titles)())
         ->toBe([])
         ->and(($this->pushed)()[0]['answered'])
@@ -118,7 +119,9 @@ test('put off it is quiet, and comes back in the same ways', function () {
         ->toHaveCount(2);
     // Ticked off meanwhile, what was put off does not come back.
     $id = $this->api('GET', 'reminders')->json('waiting.0.id');
-    $this->api('POST', "reminders/{$id}/answer", ['answer' => 'later', 'when' => '2026-11-26T09:00:00'])->assertNoContent();
+    $this->api('POST', "reminders/{$id}/answer", ['answer' => 'later', 'when' => '2026-11-26T09:00:00'])
+        ->assertOk()
+        ->assertJsonPath('comes_back', '2026-11-26T09:00:00');
     $this->api(
         'PUT',
         'entries/'.Delivery::query()->firstOrFail()->entry_id.'/occurrences/2026-11-26T07:15:00/done',
@@ -395,7 +398,7 @@ test('what was put off for weeks does not come once its occurrence is done, what
     $this->at('2026-11-26T07:10:00+01:00');
     ($this->pass)();
     $delivery = Delivery::query()->where('recurrence_id', '2026-11-26T07:15:00')->sole();
-    $this->api('POST', "reminders/{$delivery->id}/answer", ['answer' => 'later', 'when' => '2027-01-20T09:00:00'])->assertNoContent();
+    $this->api('POST', "reminders/{$delivery->id}/answer", ['answer' => 'later', 'when' => '2027-01-20T09:00:00'])->assertOk();
     $this->at('2027-01-10T09:00:00+01:00');
     $this->api('PUT', "entries/{$entry['id']}/occurrences/2026-11-26T07:15:00/done")->assertNoContent();
     $this->api('PATCH', "entries/{$entry['id']}", ['title' => 'Vents'])->assertOk();

@@ -14,6 +14,7 @@ use Illuminate\Support\Facades\DB;
 use PlumRota\Core\Reminding\Snooze;
 use PlumRota\Core\Schedule\NoSuchOccurrence;
 use PlumRota\Core\Time\InvalidTime;
+use PlumRota\Core\Time\LocalDateTime;
 
 /** What is done about a reminder that has fallen. Answered in one place, it is quiet in all others. */
 final readonly class AnswerReminder
@@ -31,7 +32,7 @@ final readonly class AnswerReminder
             ->update(['shown_at' => CarbonImmutable::now()->getTimestamp()]) === 1;
     }
 
-    /** ResolvedOccurrence, and nothing more. */
+    /** Seen, and nothing more. */
     public function dismiss(Delivery $delivery): void
     {
         DB::transaction(fn () => $this->quiet($delivery));
@@ -70,10 +71,11 @@ final readonly class AnswerReminder
      * It is quiet until then and comes back by the same channels (RFC 9074 6).
      *
      * @param  string  $choice  ten, hour, evening, morning, or a date and time on the account's walls
+     * @return LocalDateTime when it comes back, on the account's walls
      *
      * @throws InvalidTime when that has passed
      */
-    public function later(User $user, Delivery $delivery, string $choice): void
+    public function later(User $user, Delivery $delivery, string $choice): LocalDateTime
     {
         $at = (new Snooze($user->timeZone(), CarbonImmutable::now()->getTimestamp()))->moment($choice);
         DB::transaction(function () use ($delivery, $at): void {
@@ -98,6 +100,8 @@ final readonly class AnswerReminder
                 ->update(['answered_at' => CarbonImmutable::now()->getTimestamp()]);
             User::query()->whereKey($delivery->user_id)->increment('revision');
         });
+
+        return $user->timeZone()->wall($at);
     }
 
     /** All that told of the same occurrence are answered; what was put off and has not come back yet does not come any more. */

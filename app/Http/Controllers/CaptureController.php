@@ -18,13 +18,16 @@ final class CaptureController
     {
         $user = Account::of($request);
 
-        return response()->json($reading->describe($user, $reading->read($user, $request->string('line')->value())));
+        return response()->json($reading->describe(
+            $user,
+            $reading->read($user, $request->string('line')->value())->offeredAt($request->place()),
+        ));
     }
 
     public function store(CaptureRequest $request, CaptureReading $reading, CaptureEntry $capture): JsonResponse
     {
         $user = Account::of($request);
-        $draft = $reading->read($user, $request->string('line')->value(), $request->readOn());
+        $draft = $reading->read($user, $request->string('line')->value(), $request->readOn())->offeredAt($request->place());
         if ($draft->title === '') {
             throw ValidationException::withMessages(['line' => 'It needs a title: a word or two for what it is.']);
         }

@@ -42,14 +42,20 @@ final class ReminderController
         return response()->noContent();
     }
 
-    public function answer(AnswerRequest $request, int $delivery, AnswerReminder $answer): Response
+    /** What is put off is answered with when it comes back. */
+    public function answer(AnswerRequest $request, int $delivery, AnswerReminder $answer): Response|JsonResponse
     {
         $user = Account::of($request);
         $found = $this->find($request, $delivery);
-        match ($request->string('answer')->value()) {
+        $what = $request->string('answer')->value();
+        if ($what === 'later') {
+            return response()->json([
+                'comes_back' => (string) $answer->later($user, $found, $request->string('when')->value()),
+            ]);
+        }
+        match ($what) {
             'done' => $answer->done($user, $found),
             'skip' => $answer->skip($user, $found),
-            'later' => $answer->later($user, $found, $request->string('when')->value()),
             default => $answer->dismiss($found),
         };
 

@@ -5,11 +5,15 @@ declare(strict_types=1);
 namespace App\Http\Requests;
 
 use Illuminate\Foundation\Http\FormRequest;
+use Illuminate\Validation\Validator;
 use PlumRota\Core\Capture\CaptureReader;
+use PlumRota\Core\Schedule\Placement;
 use PlumRota\Core\Time\LocalDate;
 
 final class CaptureRequest extends FormRequest
 {
+    private ?Placement $place = null;
+
     /** @return array<string, mixed> */
     public function rules(): array
     {
@@ -18,6 +22,9 @@ final class CaptureRequest extends FormRequest
             'kind' => ['sometimes', 'nullable', 'in:task,event'],
             'today' => ['sometimes', 'nullable', new KnownDate('On which day was it read?')],
             'over_protected' => ['sometimes', 'boolean'],
+            'start' => ['sometimes', 'nullable', 'string', 'max:30'],
+            'all_day' => ['required_with:start', 'boolean'],
+            'length' => ['required_with:start', 'integer', DroppedPlace::LENGTHS],
         ];
     }
 
@@ -28,6 +35,22 @@ final class CaptureRequest extends FormRequest
             'line.required' => 'Write what it is.',
             'line.max' => 'A line has room for '.CaptureReader::LONGEST_LINE.' characters. Put the rest into the notes.',
         ];
+    }
+
+    /** @return list<\Closure(Validator): void> */
+    public function after(): array
+    {
+        return [
+            function (Validator $validator): void {
+                $this->place = DroppedPlace::of($this, $validator, leastDays: 1);
+            },
+        ];
+    }
+
+    /** Where the line was offered: where it goes when it names no place itself. */
+    public function place(): ?Placement
+    {
+        return $this->place;
     }
 
     /** The day on which its reading was shown. */

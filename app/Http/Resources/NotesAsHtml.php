@@ -4,11 +4,12 @@ declare(strict_types=1);
 
 namespace App\Http\Resources;
 
+use League\CommonMark\Extension\ExternalLink\ExternalLinkExtension;
 use League\CommonMark\GithubFlavoredMarkdownConverter;
 
 /**
  * Notes in Markdown as HTML that can be shown: what a person wrote as HTML is shown as it was written, links lead only to safe
- * places.
+ * places and open apart.
  */
 final class NotesAsHtml
 {
@@ -18,13 +19,23 @@ final class NotesAsHtml
     {
         /** @var GithubFlavoredMarkdownConverter|null $converter */
         static $converter;
-        $converter ??= new GithubFlavoredMarkdownConverter([
+        $converter ??= self::converter();
+
+        return $notes === '' ? '' : trim((string) $converter->convert($notes));
+    }
+
+    private static function converter(): GithubFlavoredMarkdownConverter
+    {
+        $converter = new GithubFlavoredMarkdownConverter([
             'html_input' => 'escape',
             'allow_unsafe_links' => false,
             'max_nesting_level' => self::DEEPEST,
             'renderer' => ['soft_break' => "<br>\n"],
+            // A link opens apart, and where it leads learns nothing of this page.
+            'external_link' => ['internal_hosts' => [], 'open_in_new_window' => true, 'nofollow' => ''],
         ]);
+        $converter->getEnvironment()->addExtension(new ExternalLinkExtension());
 
-        return $notes === '' ? '' : trim((string) $converter->convert($notes));
+        return $converter;
     }
 }

@@ -40,4 +40,32 @@ final readonly class Draft
         public OffDay $offDay = OffDay::Keep,
     ) {
     }
+
+    /** The same at a place, if it names none of its own; how long it was said to take is then how long it lasts. */
+    public function offeredAt(?Placement $place): self
+    {
+        if ($place === null || $this->placement !== null) {
+            return $this;
+        }
+        $lasts = $this->estimate !== null && ! $place->allDay
+            ? Placement::timed($place->start, $this->estimate, $place->zone)
+            : $place;
+
+        return new self(
+            $this->title,
+            $this->isTask,
+            $lasts,
+            $this->rule,
+            $this->afterDone,
+            $this->calendar,
+            $this->due,
+            $this->importance,
+            $place->allDay ? $this->estimate : null,
+            $this->reminders,
+            $this->segments,
+            $this->notBefore,
+            $this->around,
+            $this->offDay,
+        );
+    }
 }

@@ -37,6 +37,7 @@ const facts = computed(() =>
         class="line"
         tabindex="0"
         data-tile
+        data-carry
         data-test="ahead-line"
         :data-title="one.title"
         :data-key="one.key"

@@ -21,6 +21,7 @@ const pages = computed(() => query.data.value?.pages ?? [])
 watchEffect(() => {
     view.tallies = pages.value[0]?.areas ?? []
     view.occurrences = pages.value.flatMap((page) => page.occurrences)
+    view.days = pages.value.flatMap((page) => page.days)
 })
 
 interface Chapter {

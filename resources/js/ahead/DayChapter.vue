@@ -1,9 +1,12 @@
 <script setup lang="ts">
 import type { BoardDay, Occurrence } from '@/api/types'
+import { drag } from '@/board/drag'
 import { inListOrder } from '@/board/listOrder'
+import { offerDay } from '@/board/offerDay'
 import DateChapter from '@/shared/DateChapter.vue'
 import { length, minuteOf, time } from '@/shared/time'
 import { useAccount } from '@/state/server'
+import { useView } from '@/state/view'
 import { computed } from 'vue'
 import AheadLine from './AheadLine.vue'
 
@@ -16,6 +19,10 @@ const props = defineProps<{
 }>()
 
 const account = useAccount()
+const view = useView()
+const isTarget = computed(
+    () => drag.target !== null && 'date' in drag.target && drag.target.date === props.day.date,
+)
 const minutes = computed(() => props.day.placed + props.day.listed)
 const words = computed(() => {
     const { capacity } = props.day
@@ -61,7 +68,14 @@ const rows = computed<Row[]>(() => {
 </script>
 
 <template>
-    <DateChapter :date="day.date" :today="today" :quiet="starting.length === 0" data-test="chapter">
+    <DateChapter
+        :date="day.date"
+        :today="today"
+        :quiet="starting.length === 0"
+        :class="{ target: isTarget }"
+        data-drop="date"
+        data-test="chapter"
+    >
         <template #facts>
             <span v-if="day.holiday" class="holiday">{{ day.holiday }}</span>
             <span v-if="day.theme">{{ day.theme }}</span>
@@ -81,12 +95,40 @@ const rows = computed<Row[]>(() => {
         <AheadLine v-for="one in listed" :key="one.key" :one="one" />
         <template v-for="row in rows" :key="row.key">
             <AheadLine v-if="row.one" :one="row.one" />
-            <p v-else class="free">{{ row.words }}</p>
+            <p
+                v-else
+                class="free"
+                data-drop="gap"
+                data-test="free"
+                :data-date="day.date"
+                :data-minute="row.minute"
+            >
+                {{ row.words }}
+            </p>
         </template>
+        <button class="plain add" data-test="add-here" @click="offerDay(view, day.date, $event)">
+            add to this day
+        </button>
     </DateChapter>
 </template>
 
 <style scoped>
+.target {
+    outline: 2px dashed var(--plum);
+    outline-offset: -3px;
+    background: var(--plum-soft);
+}
+.add {
+    justify-self: start;
+    padding: 2px 8px;
+    color: var(--muted);
+    font-size: 12px;
+    text-decoration: underline;
+    text-underline-offset: 2px;
+}
+.add:hover {
+    color: var(--ink);
+}
 span.holiday {
     font-style: italic;
     color: var(--ink);

@@ -40,6 +40,8 @@ const WORDS: Record<Sort, string> = { pressing: 'by what presses', hand: 'by han
         :class="{ folded: view.basketFolded, target: isTarget }"
         data-drop="basket"
         data-test="basket"
+        data-one-stop="[data-tile]"
+        tabindex="-1"
         aria-label="Basket"
     >
         <button

@@ -17,7 +17,7 @@ const text = computed(() =>
 
 <template>
     <div
-        v-if="drag.carried && drag.target?.kind !== 'hours'"
+        v-if="drag.carried && !drag.byKey && drag.target?.kind !== 'hours'"
         class="chip"
         :style="{
             transform: `translate(${drag.x + 12}px, ${drag.y + 10}px)`,

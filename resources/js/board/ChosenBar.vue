@@ -12,6 +12,12 @@ const account = useAccount()
 const { calendars } = useAreas()
 const { labels } = useFilters()
 const { many } = useMoves()
+const STEPS: [string, number][] = [
+    ['a week earlier', -7],
+    ['a day earlier', -1],
+    ['a day later', 1],
+    ['a week later', 7],
+]
 const label = ref('')
 const chosen = computed(() => view.occurrences.filter((one) => view.chosen.has(one.key)))
 const hasRoutine = computed(() => chosen.value.some((one) => one.routine))
@@ -35,15 +41,14 @@ function give(close: () => void): void {
         <b>{{ view.chosen.size }} chosen</b>
         <span class="do">
             Move
-            <button class="press" @click="many('move', { days: -1, minutes: 0 }, 'Moved')">
-                a day earlier
-            </button>
             <button
+                v-for="[words, days] in STEPS"
+                :key="words"
                 class="press"
-                data-test="chosen-later"
-                @click="many('move', { days: 1, minutes: 0 }, 'Moved')"
+                :data-test="`chosen-${days}`"
+                @click="many('move', { days, minutes: 0 }, 'Moved')"
             >
-                a day later
+                {{ words }}
             </button>
             <SentenceWord words="to a date" label="date">
                 <template #default="{ close }"

@@ -2,14 +2,17 @@
 import type { Board, Occurrence } from '@/api/types'
 import { endsWithin } from './bars'
 import { dayNumber, plusDays } from '@/shared/time'
+import { useView } from '@/state/view'
 import { computed, ref } from 'vue'
 import BandBar from './BandBar.vue'
 import DueMarks from './DueMarks.vue'
+import { offerDay } from './offerDay'
 import ListTask from './ListTask.vue'
 import { drag } from './drag'
 import { inListOrder } from './listOrder'
 
 const props = defineProps<{ board: Board; shown: (one: Occurrence) => boolean; today: string }>()
+const view = useView()
 
 /** Rows a day shows before the rest hides behind a count. */
 const MOST_ROWS = 5
@@ -96,6 +99,7 @@ const targeted = computed(() => (drag.target?.kind === 'list' ? drag.target.date
             :data-date="day.date"
             data-test="day-list"
             :style="{ gridColumn: i + 2, paddingTop: `${4 + day.rows * 22}px` }"
+            @click.self="offerDay(view, day.date, $event)"
         >
             <ListTask v-for="task in day.tasks" :key="task.one.key" :one="task.one" :place="task.place" />
             <button v-if="day.more > 0" class="plain more" @click="opened = true">{{ day.more }} more</button>

@@ -44,6 +44,7 @@ watch(
 watchEffect(() => {
     view.tallies = query.data.value?.areas ?? []
     view.occurrences = query.data.value?.occurrences ?? []
+    view.days = query.data.value?.days ?? []
 })
 
 const isEmpty = computed(() => !!board.value && board.value.occurrences.length === 0)
@@ -51,7 +52,13 @@ const columns = computed(() => `44px repeat(${board.value?.days.length ?? 7}, mi
 </script>
 
 <template>
-    <main class="board" :aria-busy="query.isFetching.value" data-test="board" :data-from="board?.from">
+    <main
+        class="board"
+        :aria-busy="query.isFetching.value"
+        data-test="board"
+        data-one-stop="[data-tile]"
+        :data-from="board?.from"
+    >
         <template v-if="board">
             <div class="heads" :style="{ gridTemplateColumns: columns }">
                 <div class="corner" />

@@ -2,7 +2,7 @@
 import type { Occurrence } from '@/api/types'
 import { length, moment, time } from '@/shared/time'
 import { paint, useAccount } from '@/state/server'
-import { computed } from 'vue'
+import { computed, nextTick, ref, watch } from 'vue'
 import { drag } from './drag'
 import { yOf, type HoursLayout } from './hours'
 import { asking, useMoves } from './useMoves'
@@ -35,6 +35,13 @@ const ghost = computed(() => {
     }
 })
 
+/** Moved on by keys, it may leave what is in sight. */
+const element = ref<HTMLElement | null>(null)
+watch(
+    () => drag.byKey && ghost.value?.place.top,
+    () => void nextTick(() => drag.byKey && element.value?.scrollIntoView({ block: 'nearest' })),
+)
+
 const { tooLate } = useMoves()
 const late = computed(() => (drag.carried && drag.target ? tooLate(drag.carried, drag.target) : ''))
 
@@ -64,7 +71,7 @@ const meets = computed(() => {
 </script>
 
 <template>
-    <div v-if="ghost" class="ghost" :style="ghost.place">
+    <div v-if="ghost" ref="element" class="ghost" data-test="ghost" :style="ghost.place">
         <span class="words">{{ ghost.copies ? 'a copy, ' : '' }}{{ ghost.text }}</span>
         <span v-if="late" class="words meets" data-test="too-late">{{ late }}</span>
         <span v-else-if="meets" class="words meets" data-test="meets">{{ meets }}</span>

@@ -9,7 +9,8 @@ import DayColumn from './DayColumn.vue'
 import DragGhost from './DragGhost.vue'
 import { useHoursForDragging, useScrollingWhileCarrying } from './drag'
 import { LEAST_HEIGHT, layBlocks } from './blocks'
-import { heightOfHour, layHours, minuteAt, snapped, yOf } from './hours'
+import { heightOfHour, layHours, yOf } from './hours'
+import { useDrawing } from './useDrawing'
 
 const props = defineProps<{
     board: Board
@@ -78,10 +79,7 @@ function gaps(day: BoardDay) {
         }))
 }
 
-function freshAt(day: BoardDay, event: MouseEvent): void {
-    const top = (event.currentTarget as HTMLElement).getBoundingClientRect().top
-    view.fresh(moment(day.date, snapped(minuteAt(layout.value, event.clientY - top) - 7, 15)), false)
-}
+const { drawn, begin } = useDrawing(layout)
 </script>
 
 <template>
@@ -120,7 +118,7 @@ function freshAt(day: BoardDay, event: MouseEvent): void {
                 data-drop="hours"
                 :data-date="day.date"
                 data-test="day-hours"
-                @dblclick.self="freshAt(day, $event)"
+                @pointerdown.self="begin(day.date, $event)"
             >
                 <div
                     v-for="minute in marks"
@@ -141,6 +139,18 @@ function freshAt(day: BoardDay, event: MouseEvent): void {
                     </div></template
                 >
                 <DayColumn :blocks="blocks" />
+                <div
+                    v-if="drawn?.date === day.date"
+                    class="drawn"
+                    data-test="drawn"
+                    :style="{
+                        top: `${yOf(layout, drawn.from)}px`,
+                        height: `${yOf(layout, drawn.to) - yOf(layout, drawn.from)}px`,
+                    }"
+                >
+                    {{ timeOf(moment(day.date, drawn.from), account.clock) }} ·
+                    {{ length(drawn.to - drawn.from) }}
+                </div>
                 <div
                     v-if="day.date === now.slice(0, 10)"
                     class="now"
@@ -215,6 +225,20 @@ function freshAt(day: BoardDay, event: MouseEvent): void {
 }
 .day.today {
     background: color-mix(in srgb, var(--plum-soft) 45%, var(--sheet));
+}
+.drawn {
+    position: absolute;
+    left: 2px;
+    right: 3px;
+    z-index: 3;
+    padding: 1px 6px;
+    overflow: hidden;
+    border: 1.5px dashed var(--plum);
+    border-radius: 6px;
+    background: color-mix(in srgb, var(--plum-soft) 75%, transparent);
+    color: var(--plum);
+    font-size: 12px;
+    pointer-events: none;
 }
 .line {
     position: absolute;

@@ -42,6 +42,8 @@ export const drag = reactive<{
     grip: Grip
     target: Target | null
     copies: boolean
+    /** Held by the keyboard: it stays where it is until it is moved on, placed or given up. */
+    byKey: boolean
     x: number
     y: number
 }>({
@@ -49,6 +51,7 @@ export const drag = reactive<{
     grip: 'whole',
     target: null,
     copies: false,
+    byKey: false,
     x: 0,
     y: 0,
 })
@@ -95,6 +98,8 @@ function targetAt(
                 : {}),
         }
     if (under.dataset.drop === 'date') return { kind: 'date', date }
+    if (under.dataset.drop === 'gap')
+        return { kind: 'hours', date, minute: Number(under.dataset.minute), minutes: carried.minutes }
     return under.dataset.drop === 'basket' && carried.isTask
         ? { kind: 'basket', ...(carried.start === null ? { before: tileBelow(under, y) } : {}) }
         : null
@@ -192,7 +197,9 @@ export function useCarrying(options: Options): void {
     onScopeDispose(() => listening?.unset())
 }
 
-function putDown(): void {
+/** Lets go of what is carried. */
+export function putDown(): void {
+    drag.byKey = false
     marked?.classList.remove('drop-before')
     tile?.classList.remove('carried')
     document.body.classList.remove('carrying')

@@ -57,14 +57,32 @@ describe('moving by key', () => {
         })
     })
     it('goes by days and weeks where days lie in weeks', () => {
-        expect(keyTarget(key('ArrowDown', { altKey: true }), carried, true)).toEqual({
+        expect(keyTarget(key('ArrowDown', { altKey: true }), carried, 'weeks')).toEqual({
             kind: 'date',
             date: '2026-12-02',
         })
-        expect(keyTarget(key('ArrowLeft', { altKey: true }), carried, true)).toEqual({
+        expect(keyTarget(key('ArrowLeft', { altKey: true }), carried, 'weeks')).toEqual({
             kind: 'date',
             date: '2026-11-24',
         })
+    })
+    it('goes by days up and down where days lie one after the other, and by weeks with Shift', () => {
+        expect(keyTarget(key('ArrowDown', { altKey: true }), carried, 'list')).toMatchObject({
+            kind: 'hours',
+            date: '2026-11-26',
+        })
+        expect(keyTarget(key('ArrowUp', { altKey: true, shiftKey: true }), carried, 'list')).toMatchObject({
+            kind: 'hours',
+            date: '2026-11-18',
+        })
+        expect(keyTarget(key('ArrowRight', { altKey: true, shiftKey: true }), carried)).toMatchObject({
+            kind: 'hours',
+            date: '2026-12-02',
+        })
+    })
+    it('goes from the list into the hours where the day has room', () => {
+        const listed = { ...carried, start: '2026-11-25', allDay: true }
+        expect(keyTarget(key('h'), listed, 'columns', () => 615)).toMatchObject({ minute: 615 })
     })
     it('leaves every other key alone', () => {
         expect(keyTarget(key('ArrowDown'), carried)).toBeNull()

@@ -2,24 +2,38 @@ import type { Occurrence } from '@/api/types'
 import { dayNumber, minuteOf, plusDays } from '@/shared/time'
 import type { Carried, Target } from './drag'
 
-/** Where a key moves the tile that has the focus; null when the key means something else. Where days lie in weeks, up and down are a week. */
-export function keyTarget(event: KeyboardEvent, carried: Carried, inWeeks = false): Target | null {
+/** How days lie on the screen: side by side, in weeks one below the other, or one after the other. */
+export type Lie = 'columns' | 'weeks' | 'list'
+
+/**
+ * Where a key moves the tile that has the focus; null when the key means something else.
+ *
+ * @param hours where on a day something of so many minutes would go that had no hours before: minute of the day
+ */
+export function keyTarget(
+    event: KeyboardEvent,
+    carried: Carried,
+    lie: Lie = 'columns',
+    hours: (date: string, minutes: number) => number = () => 540,
+): Target | null {
     const step = event.shiftKey && !event.altKey ? 5 : 15
     const day = carried.start?.slice(0, 10) ?? ''
     if (event.key === 'b' || event.key === 'B') return carried.isTask ? { kind: 'basket' } : null
     if ((event.key === 'l' || event.key === 'L') && carried.start && !carried.allDay)
         return { kind: 'list', date: day }
     if ((event.key === 'h' || event.key === 'H') && carried.start && carried.allDay)
-        return { kind: 'hours', date: day, minute: 540, minutes: carried.minutes }
+        return { kind: 'hours', date: day, minute: hours(day, carried.minutes), minutes: carried.minutes }
     if (!event.altKey || !carried.start || !event.key.startsWith('Arrow')) return null
-    const sideways = event.key === 'ArrowLeft' ? -1 : event.key === 'ArrowRight' ? 1 : 0
-    if (inWeeks)
-        return { kind: 'date', date: plusDays(day, sideways || (event.key === 'ArrowDown' ? 7 : -7)) }
+    const across = event.key === 'ArrowLeft' ? -1 : event.key === 'ArrowRight' ? 1 : 0
+    const along = event.key === 'ArrowUp' ? -1 : event.key === 'ArrowDown' ? 1 : 0
+    // To another day: by one, with Shift by a week.
+    const sideways = (lie === 'list' ? along : across) * (event.shiftKey ? 7 : 1)
+    if (lie === 'weeks') return { kind: 'date', date: plusDays(day, sideways || along * 7) }
     if (carried.allDay) return sideways === 0 ? null : { kind: 'list', date: plusDays(day, sideways) }
     const minute = minuteOf(carried.start)
     if (sideways !== 0)
         return { kind: 'hours', date: plusDays(day, sideways), minute, minutes: carried.minutes }
-    const down = event.key === 'ArrowDown' ? step : -step
+    const down = (lie === 'list' ? across : along) * step
     return event.shiftKey
         ? { kind: 'hours', date: day, minute, minutes: Math.max(5, carried.minutes + down) }
         : {

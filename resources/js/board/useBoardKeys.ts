@@ -3,14 +3,18 @@ import type { BasketItem, Occurrence } from '@/api/types'
 import { usePocket } from './usePocket'
 import { useChoice } from '@/choice/useChoice'
 import { usePeriod } from '@/period/usePeriod'
-import { namedDate, plusDays } from '@/shared/time'
+import { announce } from '@/shared/announce'
+import { length, namedDate, plusDays } from '@/shared/time'
 import { useView } from '@/state/view'
-import { useChanges } from '@/undo/useChanges'
+import { say, useChanges } from '@/undo/useChanges'
 import { useEventListener } from '@vueuse/core'
 import { computed, nextTick } from 'vue'
 import { useRouter } from 'vue-router'
 import { inListOrder } from './listOrder'
-import { keyTarget, neighbour } from './tileKeys'
+import { drag, putDown, type Target } from './drag'
+import { nextGap } from './nextGap'
+import { keyTarget, neighbour, type Lie } from './tileKeys'
+import { wantFocus } from './useKeptFocus'
 import { carriedItem, carriedOccurrence, useMoves } from './useMoves'
 import type { Shown, useTiles } from './useTiles'
 import { useTicks } from '@/undo/useTicks'
@@ -22,10 +26,13 @@ export function useBoardKeys({ shownBy, open }: ReturnType<typeof useTiles>): vo
     const router = useRouter()
     const pocket = usePocket()
     const { shown, hue } = useChoice()
-    const { drop, many } = useMoves()
+    const { drop, many, words } = useMoves()
     const { tick, skip } = useTicks()
     const { change, undo, redo } = useChanges()
     const visible = computed(() => view.occurrences.filter(shown))
+    const lie = computed<Lie>(() =>
+        period.view.value === 'month' ? 'weeks' : period.view.value === 'ahead' ? 'list' : 'columns',
+    )
 
     function focusTile(key: string): void {
         document.querySelector<HTMLElement>(`[data-tile][data-key="${CSS.escape(key)}"]`)?.focus()
@@ -60,31 +67,28 @@ export function useBoardKeys({ shownBy, open }: ReturnType<typeof useTiles>): vo
     /** All that were chosen go together. */
     function moveChosen(event: KeyboardEvent): boolean {
         if (view.chosen.size < 2 || !event.altKey || !event.key.startsWith('Arrow')) return false
-        const inWeeks = period.view.value === 'month'
+        const across = event.key === 'ArrowLeft' ? -1 : event.key === 'ArrowRight' ? 1 : 0
+        const along = event.key === 'ArrowUp' ? -1 : event.key === 'ArrowDown' ? 1 : 0
         const days =
-            event.key === 'ArrowLeft'
-                ? -1
-                : event.key === 'ArrowRight'
-                  ? 1
-                  : inWeeks
-                    ? event.key === 'ArrowDown'
-                        ? 7
-                        : -7
-                    : 0
-        const minutes = days !== 0 ? 0 : event.key === 'ArrowDown' ? 15 : -15
-        void many('move', { days, minutes }, 'Moved')
+            lie.value === 'list'
+                ? along * (event.shiftKey ? 7 : 1)
+                : across * (event.shiftKey ? 7 : 1) + (lie.value === 'weeks' ? along * 7 : 0)
+        void many('move', { days, minutes: days !== 0 ? 0 : (along || across) * 15 }, 'Moved')
         return true
+    }
+    /** The first free minute of a day that holds it, else nine in the morning. */
+    function hours(date: string, minutes: number): number {
+        const days = view.days.filter((day) => day.date === date)
+        return nextGap(days, minutes, period.now.value)?.minute ?? 540
     }
 
     function onTile(event: KeyboardEvent, element: HTMLElement, one: Occurrence): boolean {
         const box = element.getBoundingClientRect()
         const letter = event.key.toLowerCase()
         if (moveChosen(event)) return true
-        const target = keyTarget(event, carriedOccurrence(one, hue(one)), period.view.value === 'month')
-        if (target) {
-            drop(carriedOccurrence(one, hue(one)), target, { x: box.left, y: box.bottom })
-            void nextTick(() => !one.routine && focusTile(one.key))
-        } else if (event.key === ' ' && one.kind === 'task') void tick(one)
+        const target = keyTarget(event, carriedOccurrence(one, hue(one)), lie.value, hours)
+        if (target) drop(carriedOccurrence(one, hue(one)), target, { x: box.left, y: box.bottom })
+        else if (event.key === ' ' && one.kind === 'task') void tick(one)
         else if (letter === 's' && one.routine) void skip(one)
         else if (letter === 'x') view.choose(one.key)
         else if (letter === 'm' && one.kind === 'task') void turnMust(one)
@@ -116,6 +120,10 @@ export function useBoardKeys({ shownBy, open }: ReturnType<typeof useTiles>): vo
             pocket.turn(item.entry_id)
             return true
         }
+        if (place === ' ') {
+            void tick({ ...item, recurrence_id: 'once', done: false })
+            return true
+        }
         if (place !== 'l' && place !== 'h') return false
         const { today, from, days } = period
         const date =
@@ -124,14 +132,56 @@ export function useBoardKeys({ shownBy, open }: ReturnType<typeof useTiles>): vo
                 : from.value
         const carried = carriedItem(item, hue(item))
         const box = element.getBoundingClientRect()
-        drop(
-            carried,
-            place === 'l'
-                ? { kind: 'list', date }
-                : { kind: 'hours', date, minute: 540, minutes: carried.minutes },
-            { x: box.left, y: box.bottom },
-        )
+        const at = { x: box.left, y: box.bottom }
+        const gap = nextGap(view.days, carried.minutes, period.now.value)
+        if (place === 'l' || view.days.length === 0) {
+            wantFocus(`${item.entry_id}|once`)
+            drop(carried, { kind: 'list', date }, at)
+        } else if (!gap) say(`No free time that is shown holds ${length(carried.minutes)}.`)
+        else if (lie.value === 'list') {
+            wantFocus(`${item.entry_id}|once`)
+            drop(carried, { kind: 'hours', ...gap, minutes: carried.minutes }, at)
+        } else {
+            Object.assign(drag, { carried, byKey: true, grip: 'whole', copies: false, ...at })
+            hold({ kind: 'hours', ...gap, minutes: carried.minutes })
+        }
         return true
+    }
+
+    /** Where what is held by the keyboard would go; said, since it is only drawn. */
+    function hold(target: Target): void {
+        drag.target = target
+        announce(`${words(target)}. Arrows move it, Enter places it, Escape leaves it.`)
+    }
+    /** What is held by the keyboard: moved on, placed or given up. */
+    function onHeld(event: KeyboardEvent): boolean {
+        const { carried, target, x, y } = drag
+        if (!drag.byKey || !carried || target?.kind !== 'hours') return false
+        if (event.key === 'Escape') putDown()
+        else if (event.key === 'Enter') {
+            putDown()
+            wantFocus(`${carried.entryId}|once`)
+            drop(carried, target, { x, y })
+        } else if (event.key.startsWith('Arrow')) {
+            const step = event.shiftKey ? 5 : 15
+            const across = event.key === 'ArrowLeft' ? -1 : event.key === 'ArrowRight' ? 1 : 0
+            const along = event.key === 'ArrowUp' ? -step : event.key === 'ArrowDown' ? step : 0
+            hold({
+                ...target,
+                date: plusDays(target.date, across),
+                minute: Math.min(1440 - step, Math.max(0, target.minute + along)),
+            })
+        } else return false
+        return true
+    }
+
+    /** Into the basket, unfolded where it was folded away. */
+    function toBasket(): void {
+        if (view.basketFolded) view.foldBasket()
+        void nextTick(() => {
+            const basket = document.querySelector<HTMLElement>('[data-test="basket"]')
+            ;(basket?.querySelector<HTMLElement>('[data-tile]') ?? basket)?.focus()
+        })
     }
 
     function onShown(event: KeyboardEvent, tile: HTMLElement, shown: Shown): boolean {
@@ -150,6 +200,7 @@ export function useBoardKeys({ shownBy, open }: ReturnType<typeof useTiles>): vo
         } else if (letter === 'n') document.querySelector<HTMLElement>('[data-test="capture"]')?.focus()
         else if (letter === 'e') view.fresh(period.date.value, true)
         else if (letter === 'q') view.panel = 'find'
+        else if (letter === 'g') toBasket()
         else if (letter === 'd') view.question = 'date'
         else if (letter === 'v') view.question = 'view'
         else if (letter === 'k')
@@ -168,6 +219,17 @@ export function useBoardKeys({ shownBy, open }: ReturnType<typeof useTiles>): vo
         return true
     }
 
+    // Before anybody else: while something is held, arrows and Enter are for it.
+    useEventListener(
+        window,
+        'keydown',
+        (event) => {
+            if (!onHeld(event)) return
+            event.preventDefault()
+            event.stopPropagation()
+        },
+        { capture: true },
+    )
     useEventListener(window, 'keydown', (event) => {
         const target = event.target as HTMLElement
         const isTyping = target.matches('input, textarea, select, [contenteditable]')

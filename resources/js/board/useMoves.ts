@@ -261,7 +261,8 @@ export function useMoves() {
             `${said} ${items.length === 1 ? 'one entry' : `${items.length} entries`}.`,
             work,
         )
-        if (done) view.chosen = new Set()
+        // What was moved, labelled or filed may be wanted once more; what is deleted is gone.
+        if (done && what === 'delete') view.chosen = new Set()
     }
 
     async function copy(carried: Carried, target: Target, mayCover = false): Promise<void> {

@@ -7,9 +7,16 @@ import { attemptFor, type Attempt } from '@/state/attempt'
 import { useUnsaved } from '@/state/unsaved'
 import { useDraft } from '@/state/useDraft'
 import { say, useChanges } from '@/undo/useChanges'
+import type { OfferedPlace } from '@/state/view'
 import { refDebounced } from '@vueuse/core'
 import { computed, onMounted, ref, watch } from 'vue'
 
+/** The line in which a thought is caught: at the top of the page, or opened over whatever one is at. */
+const props = defineProps<{
+    /** Opened for one thought: it has the focus, and is done with once that is caught or given up. */ over?: boolean
+    /** Where it was offered; it goes there unless it names another place. */ place?: OfferedPlace | null
+}>()
+const emit = defineEmits<{ done: [] }>()
 const account = useAccount()
 const { colour } = useAreas()
 const { send } = useChanges()
@@ -33,7 +40,7 @@ watch(settled, async (text) => {
         return
     }
     try {
-        const answer = await answerOf(api.POST('/capture/reading', { body: { line: text } }))
+        const answer = await answerOf(api.POST('/capture/reading', { body: { line: text, ...props.place } }))
         if (turn === asked) reading.value = { ...answer, line: text }
     } catch (error) {
         if (turn === asked && error instanceof Refused)
@@ -80,12 +87,13 @@ const saving = ref<Set<string>>(new Set())
 const covers = ref('')
 const attempt = ref<Attempt | null>(null)
 const draft = useDraft<{ line: string; attempt: Attempt | null }>(
-    'line',
+    props.over ? 'line-over' : 'line',
     () => (line.value.trim() === '' ? null : { line: line.value, attempt: attempt.value }),
     () => line.value,
 )
 useUnsaved('the line', () => line.value.trim() !== '')
 onMounted(async () => {
+    if (props.over) field.value?.focus()
     const found = await draft.find()
     if (!found || line.value !== '') return
     line.value = found.value.line
@@ -101,6 +109,7 @@ async function save(): Promise<void> {
         const sent = {
             line: text,
             kind: kind.value,
+            ...props.place,
             ...(covers.value === text ? { over_protected: true } : {}),
             ...(reading.value?.line === text ? { today: reading.value.today } : {}),
         }
@@ -119,11 +128,14 @@ async function save(): Promise<void> {
                   ? `${entry.in_words} from ${namedDate(entry.start)}`
                   : `on ${namedDate(entry.start)}`
         say(`Caught “${entry.title}”, ${where}.`, { undoable: true })
-        goBack()
+        if (props.over) emit('done')
+        else goBack()
     } catch (error) {
         attempt.value = null
         trouble.value =
-            error instanceof Refused ? (error.errors.line?.[0] ?? error.message) : 'Something went wrong.'
+            error instanceof Refused
+                ? (error.errors.line?.[0] ?? error.errors.start?.[0] ?? error.message)
+                : 'Something went wrong.'
         if (error instanceof Refused && error.errors.protected) {
             covers.value = text
             trouble.value += ' Press Enter once more.'
@@ -134,7 +146,8 @@ async function save(): Promise<void> {
 
 function leave(): void {
     if (line.value !== '') line.value = ''
-    goBack()
+    if (props.over) emit('done')
+    else goBack()
 }
 
 /** To where one was when the thought came. */
@@ -150,29 +163,29 @@ function remember(event: FocusEvent): void {
 </script>
 
 <template>
-    <div class="capture">
+    <div class="capture" :class="{ over }">
         <label class="line">
             <span aria-hidden="true">+</span>
             <span class="out-of-sight">Catch something</span>
             <input
                 ref="field"
                 v-model="line"
-                data-test="capture"
+                :data-test="over ? 'capture-over' : 'capture'"
                 placeholder="Catch a task, an event or a routine in plain English"
                 autocomplete="off"
                 maxlength="500"
-                aria-describedby="understood"
+                :aria-describedby="over ? 'understood-over' : 'understood'"
                 @keydown.enter.prevent="save"
                 @keydown.esc.stop="leave"
                 @focus="remember"
                 @input="hasFocus = true"
                 @blur="hasFocus = false"
             />
-            <kbd title="Press N to come here">N</kbd>
+            <kbd v-if="!over" title="Press N to come here">N</kbd>
         </label>
         <div
-            v-if="line.trim() !== '' && (trouble || (reading && hasFocus))"
-            id="understood"
+            v-if="line.trim() !== '' && (trouble || (reading && (hasFocus || over)))"
+            :id="over ? 'understood-over' : 'understood'"
             class="understood"
             data-test="understood"
         >
@@ -262,6 +275,26 @@ input::placeholder {
     color: var(--ink);
     border: 1px solid var(--line);
     box-shadow: var(--shadow);
+}
+.over {
+    max-width: none;
+}
+.over .line {
+    border-color: var(--line-strong);
+    background: var(--paper);
+    color: var(--ink);
+}
+.over .line:focus-within {
+    border-color: var(--plum);
+}
+.over input::placeholder {
+    color: var(--muted);
+}
+.over .understood {
+    position: static;
+    padding: 10px 0 0;
+    border: 0;
+    box-shadow: none;
 }
 p {
     margin: 0 0 6px;

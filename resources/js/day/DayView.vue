@@ -40,6 +40,7 @@ watch(
 watchEffect(() => {
     view.tallies = board.value?.areas ?? []
     view.occurrences = board.value?.occurrences ?? []
+    view.days = board.value?.days ?? []
 })
 
 const day = computed(() => board.value?.days[0])
@@ -114,7 +115,13 @@ function setHours(minutes: number | null): void {
 </script>
 
 <template>
-    <main class="day-view" :aria-busy="query.isFetching.value" data-test="board" :data-from="board?.from">
+    <main
+        class="day-view"
+        data-one-stop="[data-tile]"
+        :aria-busy="query.isFetching.value"
+        data-test="board"
+        :data-from="board?.from"
+    >
         <template v-if="board && day">
             <section
                 class="work"

@@ -5,7 +5,9 @@ import { inListOrder } from '@/board/listOrder'
 import { useChoice } from '@/choice/useChoice'
 import { length, minutesBetween, namedDate } from '@/shared/time'
 import { paint } from '@/state/server'
+import { useView } from '@/state/view'
 import { computed } from 'vue'
+import { offerDay } from '@/board/offerDay'
 import MonthLine from './MonthLine.vue'
 
 /** A day of the month: its date and load, its titles, and its 24 hours as a strip of coloured slices. */
@@ -19,7 +21,8 @@ const props = defineProps<{
     hiddenBars: number
     height: number
 }>()
-const emit = defineEmits<{ fresh: []; go: [] }>()
+const emit = defineEmits<{ go: [] }>()
+const view = useView()
 
 const { hue } = useChoice()
 const minutes = computed(() => props.day.placed + props.day.listed)
@@ -69,7 +72,7 @@ const isTarget = computed(() => drag.target?.kind === 'date' && drag.target.date
         data-test="month-cell"
         role="group"
         :aria-label="`${namedDate(day.date)}, ${words}${day.over ? ', over full' : ''}`"
-        @dblclick.self="emit('fresh')"
+        @click.self="offerDay(view, day.date, $event)"
     >
         <header :class="{ over: day.over }">
             <button class="plain date" :aria-label="`Show ${namedDate(day.date)}`" @click="emit('go')">
@@ -92,7 +95,11 @@ const isTarget = computed(() => drag.target?.kind === 'date' && drag.target.date
                 :style="{ top: `${slice.top}%`, height: `${slice.height}%`, ...paint(hue(slice.one)) }"
             />
         </div>
-        <div class="titles" :style="{ paddingTop: `${barRows * 19}px` }" @dblclick.self="emit('fresh')">
+        <div
+            class="titles"
+            :style="{ paddingTop: `${barRows * 19}px` }"
+            @click.self="offerDay(view, day.date, $event)"
+        >
             <MonthLine v-for="one in listed" :key="one.key" :one="one" />
             <button v-if="hidden > 0" class="plain more" data-test="month-more" @click="emit('go')">
                 {{ hidden }} more

@@ -49,6 +49,7 @@ function startOfMonthGrid(first: string): string {
 watchEffect(() => {
     view.tallies = month.value?.areas ?? []
     view.occurrences = month.value?.occurrences ?? []
+    view.days = []
 })
 
 const MOST_BARS = 3
@@ -93,7 +94,13 @@ const rowHeight = computed(() => Math.max(92, height.value / Math.max(1, rows.va
 </script>
 
 <template>
-    <main class="month" :aria-busy="query.isFetching.value" data-test="month" :data-from="month?.from">
+    <main
+        class="month"
+        data-one-stop="[data-tile]|.date|.more|.number"
+        :aria-busy="query.isFetching.value"
+        data-test="month"
+        :data-from="month?.from"
+    >
         <template v-if="month">
             <div class="weekdays">
                 <span class="number" /><b v-for="day in month.days.slice(0, 7)" :key="day.date">{{
@@ -128,7 +135,6 @@ const rowHeight = computed(() => Math.max(92, height.value / Math.max(1, rows.va
                         :bar-rows="barRows(row.bars, i)"
                         :hidden-bars="row.hidden.filter((bar) => bar.from <= i && bar.to > i).length"
                         :height="rowHeight"
-                        @fresh="view.fresh(day.date, true)"
                         @go="go({ view: 'day', date: day.date })"
                     />
                     <MonthBar

@@ -82,13 +82,18 @@ describe('reminders that have fallen', () => {
         expect(bell.findAll('[data-test=reminder] .press').map((one) => one.text())).toEqual([
             'Done',
             'Let go',
+            'in 10 min',
             'Open',
             'Seen',
         ])
         bell.unmount()
         client.removeQueries({ queryKey: ['reminders'] })
         await ring([reminder({ id: 3, title: 'Stall', kind: 'event' })])
-        expect(bell.findAll('[data-test=reminder] .press').map((one) => one.text())).toEqual(['Open', 'Seen'])
+        expect(bell.findAll('[data-test=reminder] .press').map((one) => one.text())).toEqual([
+            'in 10 min',
+            'Open',
+            'Seen',
+        ])
     })
     it('come back later, and stay where that is refused', async () => {
         await ring([vents])
@@ -97,11 +102,11 @@ describe('reminders that have fallen', () => {
         item.vm.$emit('later', '2026-11-24T08:00:00')
         await flushPromises()
         expect([note.kind, note.text, notices()]).toEqual(['trouble', 'It lies in the past.', ['Vent check']])
-        answering({ 'POST reminders/1/answer': undefined })
+        answering({ 'POST reminders/1/answer': { comes_back: '2026-11-25T15:20:00' } })
         item.vm.$emit('later', 'hour')
         await flushPromises()
         expect(sent('POST reminders/1/answer')).toEqual({ answer: 'later', when: 'hour' })
-        expect(note.text).toBe('“Vent check” comes back.')
+        expect(note.text).toBe('“Vent check” comes back at 15:20.')
         expect(notices()).toEqual([])
     })
     it('open the sheet at their occurrence, the evening call the closing', async () => {

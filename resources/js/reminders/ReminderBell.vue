@@ -3,7 +3,9 @@ import type { Reminder } from '@/api/types'
 import { usePeriod } from '@/period/usePeriod'
 import { useView } from '@/state/view'
 import { NPopover } from 'naive-ui'
-import { ref } from 'vue'
+import { isCovered } from '@/shared/covered'
+import { useEventListener } from '@vueuse/core'
+import { nextTick, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { useReminders } from './useReminders'
 import WaitingItem from './WaitingItem.vue'
@@ -14,6 +16,20 @@ const router = useRouter()
 const { now } = usePeriod()
 const { waiting, trouble, fresh, answer, later, allow, mayAsk } = useReminders()
 const open = ref(false)
+
+/** By key to the first that waits, at the press that puts it off. */
+useEventListener(window, 'keydown', (event) => {
+    const isTyping = (event.target as HTMLElement).matches('input, textarea, select, [contenteditable]')
+    if (event.key !== 'r' || isTyping || event.ctrlKey || event.metaKey || event.altKey || isCovered.value)
+        return
+    event.preventDefault()
+    open.value = true
+    void nextTick(() =>
+        document
+            .querySelector<HTMLElement>('[data-test=waiting-list] [data-test=soon], [data-test=bell]')
+            ?.focus(),
+    )
+})
 
 function look(one: Reminder): void {
     open.value = false

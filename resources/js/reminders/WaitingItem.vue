@@ -52,6 +52,9 @@ const colours = computed(() => paint((props.one.area_id && area(props.one.area_i
             <button v-if="one.kind === 'task'" class="press" @click="emit('answer', 'skip')">
                 {{ one.routine ? 'Skip' : 'Let go' }}
             </button>
+            <button v-if="one.entry_id" class="press" data-test="soon" @click="emit('later', 'ten')">
+                in 10 min
+            </button>
             <LaterChoice v-if="one.entry_id" :now="now" @choose="(when_) => emit('later', when_)" />
             <button class="press" data-test="open" @click="emit('open')">
                 {{ one.kind === 'evening' ? 'Close it' : 'Open' }}

@@ -1,5 +1,7 @@
 import { answerOf, api, sentence } from '@/api/client'
 import type { Reminder } from '@/api/types'
+import { dateIn, namedDate, timeOf } from '@/shared/time'
+import { useAccount } from '@/state/server'
 import { say, useChanges } from '@/undo/useChanges'
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { useEventListener } from '@vueuse/core'
@@ -14,6 +16,7 @@ const MOST_NOTICES = 3
  */
 export function useReminders() {
     const client = useQueryClient()
+    const account = useAccount()
     const { change } = useChanges()
     const query = useQuery({ queryKey: ['reminders'], queryFn: () => answerOf(api.GET('/reminders')) })
     const waiting = computed(() => query.data.value?.waiting ?? [])
@@ -85,14 +88,16 @@ export function useReminders() {
     }
     async function later(one: Reminder, when: string): Promise<void> {
         try {
-            await answerOf(
+            const answered = await answerOf(
                 api.POST('/reminders/{delivery}/answer', {
                     params: { path: { delivery: one.id } },
                     body: { answer: 'later', when },
                 }),
             )
             forget(one)
-            say(`“${one.title}” comes back.`)
+            const at = answered?.comes_back ?? ''
+            const day = at.slice(0, 10) === dateIn(account.value.zone) ? '' : `${namedDate(at)}, `
+            say(`“${one.title}” comes back at ${day}${timeOf(at, account.value.clock)}.`)
         } catch (error) {
             say(sentence(error), { trouble: true })
         }

@@ -42,8 +42,12 @@ const tabs = computed(() =>
     }),
 )
 
+/** Shows this area and no other, or all again. */
+function onlyThis(area: Area): void {
+    view.soloArea = view.soloArea === area.id ? null : area.id
+}
 function turn(area: Area, event: MouseEvent): void {
-    if (event.altKey) view.soloArea = view.soloArea === area.id ? null : area.id
+    if (event.altKey) onlyThis(area)
     else if (view.soloArea) view.soloArea = null
     else
         void change(area.hidden ? `“${area.name}” is shown again.` : `“${area.name}” is hidden.`, () =>
@@ -58,7 +62,7 @@ function turn(area: Area, event: MouseEvent): void {
 </script>
 
 <template>
-    <nav class="ribbon" aria-label="Life areas">
+    <nav class="ribbon" data-one-stop=".tab" aria-label="Life areas">
         <div v-if="legend.length > 0" class="legend" data-test="legend">
             <span class="by">by {{ scheme }}</span>
             <span v-for="one in legend" :key="one.words" class="item" :style="paint(one.colour)"
@@ -74,8 +78,9 @@ function turn(area: Area, event: MouseEvent): void {
             :aria-pressed="!tab.off"
             data-test="area-tab"
             :data-name="tab.area.name"
-            :title="`${tab.area.name}: ${tab.words}${tab.intended ? ' intended' : ''}. Press to ${tab.area.hidden ? 'show' : 'hide'}, with Alt to see only this one.`"
+            :title="`${tab.area.name}: ${tab.words}${tab.intended ? ' intended' : ''}. Press to ${tab.area.hidden ? 'show' : 'hide'}, with Alt, or O, to see only this one.`"
             @click="turn(tab.area, $event)"
+            @keydown.o.prevent.stop="onlyThis(tab.area)"
         >
             <span class="row"
                 ><b>{{ tab.area.name }}</b

@@ -49,7 +49,7 @@ watch(() => props.from, reveal)
 </script>
 
 <template>
-    <nav ref="scroller" class="ruler" aria-label="Weeks" data-test="ruler">
+    <nav ref="scroller" class="ruler" data-one-stop="button" aria-label="Weeks" data-test="ruler">
         <button class="plain earlier" @click="earlier">earlier</button>
         <RulerStretch
             v-for="stretch in stretches"

@@ -27,7 +27,7 @@ useInfiniteScroll(
 </script>
 
 <template>
-    <main ref="scroller" class="running" :aria-busy="isFetching">
+    <main ref="scroller" class="running" data-one-stop="[data-tile]|.add" :aria-busy="isFetching">
         <div class="column">
             <p v-if="isError" class="empty">
                 {{ failed }} <button class="press" @click="refetch()">Try again</button>

@@ -6,6 +6,7 @@ defineProps<{ done: boolean; label: string }>()
 <template>
     <button
         class="stone"
+        tabindex="-1"
         role="checkbox"
         :aria-checked="done"
         :aria-label="done ? `${label} is done` : `Tick ${label} off`"

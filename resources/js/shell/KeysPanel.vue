@@ -7,9 +7,13 @@ const groups: { name: string; keys: [string, string][] }[] = [
     {
         name: 'Anywhere',
         keys: [
-            ['N', 'catch a thought in the line at the top'],
+            ['N', 'catch something in the line at the top, or over a sheet that is open'],
+            ['Alt+N', 'the same while typing'],
             ['E', 'a new entry, as a sheet'],
             ['Q', 'find something, or ask when it was last'],
+            ['G', 'into the basket'],
+            ['R', 'to what reminds you first'],
+            ['Tab', 'to the next part of the page; arrows go on within it'],
             [
                 'V, then a letter',
                 'another view: D day, N a number of days, W week, M month, Y year, A ahead, F what was finished',
@@ -31,9 +35,10 @@ const groups: { name: string; keys: [string, string][] }[] = [
             ['Enter', 'open it'],
             ['Space', 'tick it off, or not after all'],
             ['Alt and arrows', 'move it by a quarter of an hour, or a day; in the month by a day or a week'],
+            ['Alt+Shift, left or right', 'move it by a week'],
             ['Alt+Shift, up or down', 'make it shorter or longer'],
             ['L', 'onto the day’s list'],
-            ['H', 'into the day’s hours'],
+            ['H', 'into the day’s hours, where they are free'],
             ['B', 'back to the basket'],
             ['M', 'make it a must of its day, or no more'],
             ['S', 'skip this one of a routine'],
@@ -46,7 +51,7 @@ const groups: { name: string; keys: [string, string][] }[] = [
     {
         name: 'With several chosen',
         keys: [
-            ['Alt and arrows', 'move them all'],
+            ['Alt and arrows', 'move them all, with Shift by weeks'],
             ['Delete', 'delete them all'],
             ['Esc', 'let go of the choice'],
         ],
@@ -54,6 +59,8 @@ const groups: { name: string; keys: [string, string][] }[] = [
     {
         name: 'With the pointer',
         keys: [
+            ['a press on an empty hour or day', 'write something there'],
+            ['a stroke over hours', 'the same, as long as the stroke'],
             ['Ctrl and a press', 'choose it'],
             ['Shift while dragging', 'by five minutes'],
             ['Alt while dragging', 'a copy goes there'],
@@ -64,7 +71,8 @@ const groups: { name: string; keys: [string, string][] }[] = [
         name: 'In the basket',
         keys: [
             ['L', 'onto the day’s list'],
-            ['H', 'into the day’s hours'],
+            ['H', 'to the next free time that holds it; arrows move it, Enter places it'],
+            ['Space', 'tick it off'],
             ['P', 'keep it at hand for today, or no more'],
             ['Enter', 'open it'],
         ],
@@ -76,6 +84,13 @@ const groups: { name: string; keys: [string, string][] }[] = [
             ['2', 'from here on'],
             ['3', 'the whole routine'],
             ['Esc', 'leave it as it was'],
+        ],
+    },
+    {
+        name: 'On a life area',
+        keys: [
+            ['Enter', 'hide it, or show it again'],
+            ['O', 'only this one, or all again'],
         ],
     },
     {

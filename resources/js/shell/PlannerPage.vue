@@ -3,6 +3,7 @@ import BasketColumn from '@/basket/BasketColumn.vue'
 import CarriedChip from '@/board/CarriedChip.vue'
 import ScopeChoice from '@/choice/ScopeChoice.vue'
 import { useBoardKeys } from '@/board/useBoardKeys'
+import { useKeptFocus, wantFocus } from '@/board/useKeptFocus'
 import { asking, useMoves } from '@/board/useMoves'
 import { useTiles } from '@/board/useTiles'
 import ChosenBar from '@/board/ChosenBar.vue'
@@ -13,11 +14,13 @@ import AreaRibbon from '@/ribbon/AreaRibbon.vue'
 import DayStrip from '@/ruler/DayStrip.vue'
 import WeekRuler from '@/ruler/WeekRuler.vue'
 import { namedDate, startOfWeek } from '@/shared/time'
+import { useOneStop } from '@/shared/useOneStop'
 import { useAccount, useBasket } from '@/state/server'
 import { useView } from '@/state/view'
 import UndoNote from '@/undo/UndoNote.vue'
-import { useEventListener } from '@vueuse/core'
+import { useElementSize, useEventListener } from '@vueuse/core'
 import { computed, defineAsyncComponent, ref, watch } from 'vue'
+import CatchHere from './CatchHere.vue'
 import DraftsStrip from './DraftsStrip.vue'
 import NewDayStrip from '@/shared/NewDayStrip.vue'
 import SmallQuestion from './SmallQuestion.vue'
@@ -51,16 +54,43 @@ const hasRuler = computed(() => name.value !== 'year' && name.value !== 'done')
 const isPrinting = ref(false)
 useEventListener(window, 'beforeprint', () => (isPrinting.value = true))
 useEventListener(window, 'afterprint', () => (isPrinting.value = false))
+/** Beside where it was dropped, and all of it inside the window. */
+const question = ref<HTMLElement | null>(null)
+const { width, height } = useElementSize(question)
 const scopeAt = computed(() => ({
-    left: `${Math.min(asking.x, window.innerWidth - 432)}px`,
-    top: `${Math.min(asking.y + 8, window.innerHeight - 90)}px`,
+    left: `${Math.max(8, Math.min(asking.x, window.innerWidth - width.value - 8))}px`,
+    top: `${Math.max(8, Math.min(asking.y + 8, window.innerHeight - height.value - 8))}px`,
 }))
 
+useOneStop()
+// From anywhere, a sheet or a panel that is open included.
+useEventListener(
+    window,
+    'keydown',
+    (event) => {
+        const isTyping = (event.target as HTMLElement).matches('input, textarea, select, [contenteditable]')
+        const isOver = view.sheet !== null || view.panel !== null
+        if (event.code !== 'KeyN' || event.ctrlKey || event.metaKey || view.offered) return
+        if (!event.altKey && (isTyping || !isOver)) return
+        event.preventDefault()
+        event.stopPropagation()
+        view.offered = { place: null, x: 0, y: 0 }
+    },
+    { capture: true },
+)
+useKeptFocus()
 useBoardKeys(useTiles())
 watch([name, from], () => (view.chosen = new Set()))
 
-const letBe = (): void =>
-    void Object.assign(asking, { carried: null, target: null, over: null, mayCover: false })
+function letBe(): void {
+    const key = asking.carried?.key
+    Object.assign(asking, { carried: null, target: null, over: null, mayCover: false })
+    if (key) wantFocus(key)
+}
+/** A skip link goes to the first of what it names. */
+function skipTo(selector: string): void {
+    document.querySelector<HTMLElement>(selector)?.focus()
+}
 function cover(): void {
     const { carried, target, copies, x, y } = asking
     letBe()
@@ -75,6 +105,10 @@ function answer(scope: 'one' | 'onward' | 'whole'): void {
 
 <template>
     <div class="page" :class="{ narrow: isNarrow }">
+        <a class="skip" href="#board" @click.prevent="skipTo('main [data-tile], main')">To the board</a>
+        <a class="skip" href="#basket" @click.prevent="skipTo('aside.basket [data-tile], aside.basket')"
+            >To the basket</a
+        >
         <TopBar />
         <PeriodRow />
         <AreaRibbon :tallies="view.tallies" />
@@ -112,7 +146,13 @@ function answer(scope: 'one' | 'onward' | 'whole'): void {
         </div>
         <CarriedChip />
         <ChosenBar />
-        <div v-if="asking.carried && asking.target" class="asking" :style="scopeAt">
+        <div
+            v-if="asking.carried && asking.target"
+            ref="question"
+            class="asking"
+            data-keeps-focus
+            :style="scopeAt"
+        >
             <div v-if="asking.over" class="over" role="alertdialog" aria-label="Protected" data-test="over">
                 <p>“{{ asking.over }}” is protected. Lay it over that all the same?</p>
                 <button class="press main" data-test="over-yes" @click="cover">Lay it there</button
@@ -138,6 +178,7 @@ function answer(scope: 'one' | 'onward' | 'whole'): void {
         <KeysPanel v-if="view.panel === 'keys'" @close="view.panel = null" />
         <FindPanel v-if="view.panel === 'find'" @close="view.panel = null" />
         <FilingPanel v-if="view.panel === 'filing'" @close="view.panel = null" />
+        <CatchHere v-if="view.offered" />
         <UndoNote />
         <OnPaper v-if="isPrinting" />
     </div>
@@ -149,6 +190,19 @@ function answer(scope: 'one' | 'onward' | 'whole'): void {
     display: flex;
     flex-direction: column;
     overflow: hidden;
+}
+.skip {
+    position: absolute;
+    top: -60px;
+    left: 8px;
+    z-index: 3200;
+    padding: 8px 14px;
+    border-radius: var(--radius);
+    background: var(--sheet);
+    color: var(--ink);
+}
+.skip:focus {
+    top: 8px;
 }
 .body {
     flex: 1;

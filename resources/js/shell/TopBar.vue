@@ -16,7 +16,7 @@ const period = usePeriod()
         <RouterLink to="/week" class="mark" aria-label="Plum Rota, the present week"
             ><img src="/plum.svg" alt="" width="26" height="26" /><span>Plum Rota</span></RouterLink
         >
-        <nav class="rooms" aria-label="Rooms">
+        <nav class="rooms" data-one-stop=".room" aria-label="Rooms">
             <button
                 class="room"
                 :aria-current="period.view.value !== 'done' ? 'page' : undefined"

@@ -36,7 +36,7 @@ const nameOf = (name: ViewName): string => (name === 'done' ? 'Done' : NAMES[nam
             {{ nameOf(view) }} <span aria-hidden="true">▾</span>
         </button>
     </NDropdown>
-    <nav v-else class="switch" aria-label="View">
+    <nav v-else class="switch" data-one-stop=".view" aria-label="View">
         <button
             v-for="name in VIEWS"
             :key="name"

@@ -1,4 +1,5 @@
-import type { AreaTally, Occurrence } from '@/api/types'
+import type { AreaTally, BoardDay, Occurrence } from '@/api/types'
+import { minuteOf, moment } from '@/shared/time'
 import { useSessionStorage, useStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { ref, shallowRef } from 'vue'
@@ -14,6 +15,8 @@ export const useView = defineStore('view', () => {
     const soloCalendar = useSessionStorage<string | null>('only-calendar', null)
     const basketFolded = ref(localStorage.getItem('basket') === 'folded')
     const basketSort = useStorage<Sort>('basket-sort', 'pressing')
+    /** The line opened over the page: at a place beside a point of the window, or in its middle and for nowhere yet. */
+    const offered = shallowRef<{ place: OfferedPlace | null; x: number; y: number } | null>(null)
     /** Ids of the basket's tasks as they stand there. */
     const basketOrder = shallowRef<string[]>([])
     const openedFolds = ref<Set<string>>(new Set())
@@ -25,6 +28,8 @@ export const useView = defineStore('view', () => {
     const tallies = shallowRef<AreaTally[]>([])
     /** What is shown, for the keys and for choosing several. */
     const occurrences = shallowRef<Occurrence[]>([])
+    /** The days that are shown with their hours, and what is free of each. */
+    const days = shallowRef<BoardDay[]>([])
     /** Keys of the occurrences that were chosen together. */
     const chosen = ref<Set<string>>(new Set())
     /** Two letters of a key sequence, or a date to go to: what the small question in the middle asks. */
@@ -53,12 +58,17 @@ export const useView = defineStore('view', () => {
         }
     }
     /** The sheet of a new entry. */
-    function fresh(start: string, allDay: boolean): void {
+    function fresh(start: string, allDay: boolean, minutes: number | null = null): void {
         sheet.value = {
             entryId: null,
             recurrenceId: null,
             date: null,
-            fresh: { start, end: null, all_day: allDay },
+            fresh: {
+                start,
+                end:
+                    minutes === null || allDay ? null : moment(start.slice(0, 10), minuteOf(start) + minutes),
+                all_day: allDay,
+            },
         }
     }
     return {
@@ -68,11 +78,13 @@ export const useView = defineStore('view', () => {
         basketSort,
         basketOrder,
         openedFolds,
+        offered,
         sheet,
         panel,
         isSentenceOpen,
         tallies,
         occurrences,
+        days,
         chosen,
         question,
         foldBasket,
@@ -82,6 +94,13 @@ export const useView = defineStore('view', () => {
         fresh,
     }
 })
+
+/** A place at which something new is offered: a date and days, or a date and time and minutes. */
+export interface OfferedPlace {
+    start: string
+    all_day: boolean
+    length: number
+}
 
 /** An entry to open, as it stands or new with some fields given. */
 export interface SheetTarget {

@@ -2,7 +2,10 @@
 import { ref, watch } from 'vue'
 import { note, useChanges } from './useChanges'
 
-/** The note at the foot of the page, for some seconds or until it is pressed away. */
+/**
+ * The note at the foot of the page, for some seconds or until it is pressed away. It takes a line of its own from below, so that
+ * it never lies over what one may press next.
+ */
 const { undo } = useChanges()
 const shown = ref(false)
 let timer: ReturnType<typeof setTimeout> | undefined
@@ -30,25 +33,20 @@ watch(
 
 <style scoped>
 .note {
-    position: fixed;
-    left: 50%;
-    bottom: 16px;
-    transform: translateX(-50%);
-    z-index: 3000;
+    flex: none;
     display: flex;
     gap: 14px;
     align-items: center;
-    max-width: calc(100vw - 32px);
-    padding: 9px 14px;
-    border-radius: var(--radius);
+    justify-content: center;
+    min-height: 38px;
+    padding: 7px 14px;
     background: var(--plum-deep);
     color: var(--on-plum);
-    box-shadow: var(--shadow);
 }
 .note.trouble {
     background: var(--trouble-soft);
     color: var(--trouble);
-    border: 1px solid var(--trouble);
+    border-top: 1px solid var(--trouble);
 }
 .undo {
     font-weight: 600;

@@ -33,6 +33,7 @@ watch(
 )
 watchEffect(() => {
     view.occurrences = year.value?.occurrences ?? []
+    view.days = []
     view.tallies = year.value?.areas ?? []
 })
 
@@ -102,7 +103,13 @@ function words(day: Day, month: (typeof months.value)[number]): string {
 </script>
 
 <template>
-    <main class="year" :aria-busy="query.isFetching.value" data-test="year" :data-year="year?.year">
+    <main
+        class="year"
+        data-one-stop="[data-tile]|.day|.name"
+        :aria-busy="query.isFetching.value"
+        data-test="year"
+        :data-year="year?.year"
+    >
         <template v-if="year">
             <div class="row head" aria-hidden="true">
                 <span /><b

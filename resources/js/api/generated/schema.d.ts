@@ -2099,6 +2099,11 @@ export interface components {
                     over_protected?: boolean;
                     line: string;
                     kind?: components["schemas"]["Kind"] | null;
+                    /** @description Where the line was offered, with all_day and length: a date, or a date and time. It goes there when it names no place itself. */
+                    start?: string | null;
+                    all_day?: boolean;
+                    /** @description Minutes, or days when all_day */
+                    length?: number;
                     /** @description The day on which its reading was shown; just after midnight what it says of days still holds */
                     today?: string | null;
                 };
@@ -4273,6 +4278,18 @@ export interface operations {
             };
         };
         responses: {
+            /** @description Put off */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        /** @description Wall time of the account */
+                        comes_back: string;
+                    };
+                };
+            };
             /** @description Answered */
             204: {
                 headers: {

@@ -1,0 +1,144 @@
+<?php
+
+declare(strict_types=1);
+
+use Facebook\WebDriver\WebDriverKeys;
+use Tests\Browser\Page;
+
+/** What takes how many presses; the numbers are counted here. */
+
+/** @return string what has the focus: the title of a tile, or the name of a test hook */
+function focused(Page $page): string
+{
+    return (string) $page->script(
+        'const a = document.activeElement; return a?.dataset.title ?? a?.closest("[data-title]")?.dataset.title ?? a?.dataset.test ?? a?.tagName ?? ""',
+    );
+}
+
+test('a thought is caught by one key with a sheet, Find or the areas open, and they stay as they are', function () {
+    $page = demo($this);
+    $open = [
+        'sheet' => fn () => $page->press('[data-test=list-task]')->see('[data-test=title]'),
+        'find' => fn () => $page->press('[data-test=find]')->see('[data-test=find-field]'),
+        'areas' => fn () => $page->press('[data-test=account]')->press('[data-test=areas]')->see('[data-test=area]'),
+    ];
+    foreach ($open as $what => $opens) {
+        $opens();
+        $page->holding(WebDriverKeys::ALT, fn () => $page->keys('n'))->see('[data-test=capture-over]');
+        $page->untilSame('capture-over', fn () => focused($page));
+        $page->keys("order twine for the {$what}", WebDriverKeys::ENTER);
+        $page->see("[data-test=basket-card][data-title='Order twine for the {$what}']");
+        $page->untilSame([], fn () => $page->all('[data-test=catch-over]'));
+        expect($page->all(['sheet' => '[data-test=sheet]', 'find' => '[data-test=find-field]', 'areas' => '[data-test=area]'][$what]))
+            ->not->toBe([]);
+        $page->visit('/week')->see('[data-test=board] [data-test=hours]');
+    }
+});
+
+test('an empty hour takes the line by a press, and a stroke gives its length', function () {
+    $page = demo($this, alwaysAwake: true)->press('[data-test=after]');
+    [, , , , , $sat] = nextWeek();
+    $page->see("[data-test=day-hours][data-date='{$sat}']");
+    [$x, $y] = $page->script(
+        <<<'JS'
+        const day = document.querySelector(`[data-test=day-hours][data-date='${arguments[0]}']`)
+        const hours = document.querySelector('[data-test=hours]').getBoundingClientRect()
+        const box = day.getBoundingClientRect()
+        const taken = [...day.querySelectorAll('.block, .comb')].map((one) => one.getBoundingClientRect())
+        // The first free stretch of ninety pixels that is in sight.
+        for (let y = hours.top + 30; y < hours.bottom - 120; y += 10)
+            if (taken.every((one) => one.bottom < y - 4 || one.top > y + 94)) return [box.left + box.width / 2, y]
+        return null
+        JS
+        ,
+        $sat,
+    );
+    $page->stroke($x, $y, $x, $y);
+    $page->untilSame('capture-over', fn () => focused($page));
+    $page->keys('air the shed', WebDriverKeys::ENTER)->see('[data-test=block][data-title="Air the shed"]');
+    $page->untilSame([], fn () => $page->all('[data-test=catch-here]'));
+    expect($page->blocks('Air the shed')[0])->toStartWith($sat);
+    // The pointer gives the length: sixty pixels are more than an hour.
+    $page->stroke($x + 20, $y + 30, $x + 20, $y + 90);
+    $words = $page->see('[data-test=catch-here] b')->getText();
+    expect($words)->toContain(' h');
+    $page->keys('turn the compost', WebDriverKeys::ENTER)->see('[data-test=block][data-title="Turn the compost"]');
+});
+
+test('the basket is one key away, and a task of it goes by one key to the next free time', function () {
+    $page = demo($this, alwaysAwake: true)->press('[data-test=after]');
+    $page->untilSame(true, fn () => $page->all('[data-test=block]') !== []);
+    $page->keys('g');
+    $page->untilSame('Re-putty the north pane', fn () => focused($page));
+    $page->keys(WebDriverKeys::ARROW_DOWN)->untilSame('Grant report, costs page', fn () => focused($page));
+    $page->keys('h')->see('[data-test=ghost]');
+    $offered = $page->see('[data-test=ghost]')->getText();
+    $page->keys(WebDriverKeys::ARROW_DOWN);
+    $page->untilSame(true, fn () => $page->see('[data-test=ghost]')->getText() !== $offered);
+    $page->keys(WebDriverKeys::ARROW_UP)->keys(WebDriverKeys::ENTER);
+    $page->see('[data-test=block][data-title="Grant report, costs page"]');
+    $page->untilSame('Grant report, costs page', fn () => focused($page));
+    // It lies over nothing.
+    expect($page->all('[data-test=block].conflict[data-title="Grant report, costs page"]'))->toBe([]);
+    // The same move again, from where one is.
+    $before = $page->blocks('Grant report, costs page');
+    $page->holding(WebDriverKeys::ALT, fn () => $page->keys(WebDriverKeys::ARROW_DOWN));
+    $page->untilSame(true, fn () => $page->blocks('Grant report, costs page') !== $before);
+    $page->untilSame('Grant report, costs page', fn () => focused($page));
+});
+
+test('after the question how far a move reaches, the focus is on the entry', function () {
+    $page = demo($this, alwaysAwake: true)->press('[data-test=after]');
+    $page->see('[data-test=block][data-title="Volunteers"]');
+    $page->focus('[data-test=block][data-title="Volunteers"]');
+    $was = $page->blocks('Volunteers');
+    foreach ([1, 2] as $time) {
+        $page->holding(WebDriverKeys::ALT, fn () => $page->keys(WebDriverKeys::ARROW_DOWN));
+        $page->see('[data-test=scope]');
+        $page->keys('1')->untilSame([], fn () => $page->all('[data-test=scope]'));
+        $page->untilSame('Volunteers', fn () => focused($page));
+    }
+    expect($page->blocks('Volunteers'))->not->toBe($was);
+});
+
+test('a part of the page is one Tab stop, and arrows go on in it', function () {
+    $page = demo($this);
+    $stops = [];
+    $page->script('document.querySelector(".skip").focus()');
+    // From the first skip link around the page: every stop once, by the part of the page it is in.
+    for ($i = 0; $i < 60; $i++) {
+        $page->keys(WebDriverKeys::TAB);
+        $stop = $page->script(
+            'const a = document.activeElement; return a.closest("[data-one-stop]")?.matches("main, nav, aside") ? (a.matches("[data-tile]") ? "tile of " : "") + (a.closest("[data-one-stop]").dataset.test ?? a.closest("[data-one-stop]").className) : a.dataset.test ?? a.className',
+        );
+        if ($stop === 'skip' && $i > 0 || $stop === '') {
+            break;
+        }
+        $stops[] = $stop;
+    }
+    $count = array_count_values($stops);
+    expect(count($stops))->toBeLessThan(45);
+    expect($count['ruler'] ?? 0)
+        ->toBe(1)
+        ->and($count['ribbon'] ?? 0)
+        ->toBe(1)
+        ->and($count['tile of basket'] ?? 0)
+        ->toBe(1)
+        ->and($count['tile of board'] ?? 0)
+        ->toBe(1);
+});
+
+test('several that were chosen go a week later and once more, and stay chosen', function () {
+    $page = demo($this)->press('[data-test=after]');
+    [$mon] = nextWeek();
+    caught($page, "mend the gate {$mon} 13:00 for 30 min", 'Mend the gate');
+    caught($page, "oil the hinges {$mon} 14:00 for 30 min", 'Oil the hinges');
+    $page->focus('[data-test=block][data-title="Mend the gate"]')->keys('x');
+    $page->focus('[data-test=block][data-title="Oil the hinges"]')->keys('x');
+    $page->press('[data-test=chosen-1]')->untilSame(
+        [(new DateTimeImmutable($mon))->modify('+1 day')->format('Y-m-d').' 13:00'],
+        fn () => $page->blocks('Mend the gate'),
+    );
+    expect($page->see('[data-test=chosen] b')->getText())->toBe('2 chosen');
+    $page->press('[data-test=chosen-7]')->untilSame([], fn () => $page->blocks('Mend the gate'));
+});

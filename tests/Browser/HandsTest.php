@@ -19,7 +19,7 @@ test('a thought is caught by one key with a sheet, Find or the areas open, and t
     $page = demo($this);
     $open = [
         'sheet' => fn () => $page->press('[data-test=list-task]')->see('[data-test=title]'),
-        'find' => fn () => $page->press('[data-test=find]')->see('[data-test=find-field]'),
+        'find' => fn () => $page->press('[data-test=find]')->untilSame('find-field', fn () => focused($page)),
         'areas' => fn () => $page->press('[data-test=account]')->press('[data-test=areas]')->see('[data-test=area]'),
     ];
     foreach ($open as $what => $opens) {

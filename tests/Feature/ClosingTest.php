@@ -269,3 +269,17 @@ test('what the day says is left over from before is what the closing of the day 
     }
     expect(max($told))->toBeGreaterThan(3);
 });
+
+test('the lines of a closed day are found by their words, and stand among what was done', function () {
+    $answers = [['question' => 'What went well?', 'answer' => 'The lobelia came up; 100% of it.'], ['question' => 'What did not?', 'answer' => '']];
+    $this->api('PUT', 'closings/2026-11-24', ['answers' => $answers, 'closed' => true])->assertNoContent();
+    $found = fn (string $words): array => array_column($this->api('GET', 'search?q='.rawurlencode($words))->assertOk()->json('lines'), 'answer');
+    expect($found('LOBELIA up'))
+        ->toBe(['The lobelia came up; 100% of it.'])
+        ->and($found('lobelia down'))
+        ->toBe([])
+        ->and($found('%'))
+        ->toBe([]);
+    $day = $this->api('GET', 'done?from=2026-11-24&days=2')->assertOk()->json('days.0');
+    expect($day['date'])->toBe('2026-11-24')->and(array_column($day['lines'], 'question'))->toBe(['What went well?']);
+});

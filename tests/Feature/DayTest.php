@@ -587,3 +587,31 @@ test('what counts from when it was done goes by its last finish, however long ag
             'all_day' => true, 'start' => '2026-06-01', 'end' => '2026-06-01'])->json('next'), 'start'))
         ->toBe(['2026-11-28']);
 });
+
+test('a timing is set right, and lies over no other', function () {
+    $sieve = $this->entry(['title' => 'Sieve the compost']);
+    $this->api('POST', 'timings', ['entry_id' => $sieve['id']])->assertCreated();
+    $this->travel(30)->minutes();
+    $pots = $this->entry(['title' => 'Wash the pots']);
+    $this->api('POST', 'timings', ['entry_id' => $pots['id']])->assertCreated();
+    $this->travel(20)->minutes();
+    $list = fn (array $entry): array => $this->api('GET', "timings?entry_id={$entry['id']}&recurrence_id=once")->assertOk()->json('timings');
+    [$first] = $list($sieve);
+    expect($first)->toMatchArray(['started' => '2026-11-25T10:20:00', 'ended' => '2026-11-25T10:50:00', 'minutes' => 30]);
+    $set = fn (string $started, string $ended) => $this->api('PATCH', "timings/{$first['id']}", compact('started', 'ended'));
+    $set('2026-11-25T09:45', '2026-11-25T10:30')->assertNoContent();
+    expect($list($sieve))->toMatchArray([['id' => $first['id'], 'started' => '2026-11-25T09:45:00', 'ended' => '2026-11-25T10:30:00', 'minutes' => 45]]);
+    foreach ([
+        ['2026-11-25T10:00', '2026-11-25T10:55', 'From 10:50 to 11:10 something else was timed.'],
+        ['2026-11-25T10:00', '2026-11-25T10:00', 'It ended after it was started.'],
+        ['2026-11-25T10:00', '2026-11-25T12:00', 'It ended before now.'],
+        ['2026-11-31T10:00', '2026-11-25T12:00', null],
+    ] as [$started, $ended, $says]) {
+        $answer = $set($started, $ended)->assertUnprocessable();
+        if ($says !== null) {
+            $answer->assertJsonPath('message', $says);
+        }
+    }
+    $this->api('POST', 'undo')->assertOk();
+    expect($list($sieve)[0]['minutes'])->toBe(30);
+});

@@ -61,6 +61,44 @@ final readonly class RunTiming
         $this->writes->run($user, 'Stopped timing', fn () => $timing->update(['ended_at' => $at]));
     }
 
+    /**
+     * Sets right from when to when it lasted.
+     *
+     * @param  int  $startedAt  Unix seconds
+     * @param  int  $endedAt  Unix seconds
+     *
+     * @throws InvalidTime when it would end before it started, later than now, or run while something else was timed
+     */
+    public function correct(User $user, Timing $timing, int $startedAt, int $endedAt): void
+    {
+        $now = CarbonImmutable::now()->getTimestamp();
+        if ($endedAt <= $startedAt) {
+            throw new InvalidTime('It ended after it was started.');
+        }
+        if ($endedAt > $now) {
+            throw new InvalidTime('It ended before now.');
+        }
+        $other = $user
+            ->timings()
+            ->whereKeyNot($timing->id)
+            ->where('started_at', '<', $endedAt)
+            ->whereRaw('coalesce(ended_at, ?) > ?', [$now, $startedAt])
+            ->orderBy('started_at')
+            ->first();
+        if ($other !== null) {
+            throw new InvalidTime(sprintf(
+                'From %s to %s something else was timed.',
+                substr((string) $user->timeZone()->wall($other->started_at), 11, 5),
+                substr((string) $user->timeZone()->wall($other->ended_at ?? $now), 11, 5),
+            ));
+        }
+        $this->writes->run(
+            $user,
+            'Set a timing right',
+            fn () => $timing->update(['started_at' => $startedAt, 'ended_at' => $endedAt]),
+        );
+    }
+
     public function remove(User $user, Timing $timing): void
     {
         $this->writes->run($user, 'Took a timing out', fn () => $timing->delete());

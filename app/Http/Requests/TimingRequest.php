@@ -13,7 +13,7 @@ final class TimingRequest extends FormRequest
     {
         return [
             'entry_id' => [
-                $this->isMethod('POST') && $this->route('timing') === null ? 'required' : 'sometimes',
+                $this->route('timing') === null ? 'required' : 'sometimes',
                 'string',
                 'max:30',
             ],

@@ -6,6 +6,7 @@ namespace App\Queries\Planning;
 
 use App\Access\Visible;
 use App\Mapping\SeriesOf;
+use App\Models\Timing;
 use App\Models\User;
 use App\Reading\TimingRows;
 use Carbon\CarbonImmutable;
@@ -40,6 +41,35 @@ final readonly class Timings
             'bell' => $timing->stint()->bell(),
             'forgotten' => $timing->stint()->isForgotten(CarbonImmutable::now()->getTimestamp()),
         ];
+    }
+
+    /**
+     * What was timed of one occurrence, the earliest first.
+     *
+     * @return list<array{id: string, started: string, ended: string|null, minutes: int}> wall times of the account
+     */
+    public function list(User $user, string $entryId, string $recurrenceId): array
+    {
+        $zone = $user->timeZone();
+        $now = CarbonImmutable::now()->getTimestamp();
+
+        return array_values(
+            $user
+                ->timings()
+                ->where('entry_id', $entryId)
+                ->where('recurrence_id', $recurrenceId)
+                ->orderBy('started_at')
+                ->get()
+                ->map(
+                    fn (Timing $timing): array => [
+                        'id' => $timing->id,
+                        'started' => (string) $zone->wall($timing->started_at),
+                        'ended' => $timing->ended_at === null ? null : (string) $zone->wall($timing->ended_at),
+                        'minutes' => Stint::minutes([$timing->stint()], $now),
+                    ],
+                )
+                ->all(),
+        );
     }
 
     /**

@@ -7,17 +7,22 @@ namespace App\Queries\Screens;
 use App\Access\Visible;
 use App\Models\User;
 use App\Queries\Planning\Timings;
+use App\Reading\ClosingLines;
 use App\Reading\OverrideRows;
 use PlumRota\Core\Time\LocalDate;
 
 /** What was done, day by day: when, by whom, and how long it took where that was timed. */
 final readonly class DoneByDay
 {
-    public function __construct(private Timings $timings, private OverrideRows $rows)
+    public function __construct(private Timings $timings, private OverrideRows $rows, private ClosingLines $lines)
     {
     }
 
-    /** @return list<array{date: string, done: list<array<string, mixed>>}> the latest day first */
+    /**
+     * Days on which something was done, or that were closed with a line or two.
+     *
+     * @return list<array{date: string, done: list<array<string, mixed>>, lines: list<array<string, string>>}> the latest day first
+     */
     public function show(User $user, LocalDate $first, int $days): array
     {
         $zone = $user->timeZone();
@@ -48,6 +53,16 @@ final readonly class DoneByDay
             ];
         }
 
-        return array_map(fn (string $date): array => ['date' => $date, 'done' => $byDay[$date]], array_keys($byDay));
+        $lines = [];
+        foreach ($this->lines->between($user, (string) $first, (string) $first->plusDays($days - 1)) as $line) {
+            $lines[$line['date']][] = $line;
+        }
+        $dates = array_keys($byDay + $lines);
+        rsort($dates);
+
+        return array_map(
+            fn (string $date): array => ['date' => $date, 'done' => $byDay[$date] ?? [], 'lines' => $lines[$date] ?? []],
+            $dates,
+        );
     }
 }

@@ -8,6 +8,7 @@ use App\Access\Visible;
 use App\Mapping\SeriesOf;
 use App\Models\User;
 use App\Queries\Occurrences\DaysOff;
+use App\Reading\ClosingLines;
 use App\Reading\EntryRow;
 use App\Reading\EntryRows;
 use App\Reading\OverrideRows;
@@ -36,6 +37,7 @@ final readonly class Search
         private EntryRows $entryRows,
         private OverrideRows $overrideRows,
         private SearchRows $searchRows,
+        private ClosingLines $closingLines,
     ) {
     }
 
@@ -72,15 +74,21 @@ final readonly class Search
             }
         }
 
-        return ['found' => $found, 'answer' => $answer];
+        return ['found' => $found, 'answer' => $answer, 'lines' => $this->closingLines->with($user, self::words($words))];
     }
 
     /** What was typed as a query of FTS5: every word quoted, the beginnings of words enough. */
     private static function match(string $text, string $join): string
     {
+        return implode(" {$join} ", array_map(fn (string $word): string => "\"{$word}\"*", self::words($text)));
+    }
+
+    /** @return list<string> */
+    private static function words(string $text): array
+    {
         preg_match_all('/[\p{L}\p{N}]+/u', mb_substr(mb_scrub($text), 0, 200), $words);
 
-        return implode(" {$join} ", array_map(fn (string $word): string => "\"{$word}\"*", array_slice($words[0], 0, 12)));
+        return array_slice($words[0], 0, 12);
     }
 
     /**

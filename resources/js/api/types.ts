@@ -47,5 +47,6 @@ export type RunningTiming = Schemas['RunningTiming']
 export type DoneItem = Schemas['DoneItem']
 export type Decision = Schemas['Decision']
 export type Closing = Omit<Schemas['Closing'], 'entries' | 'leftovers'> & { leftovers: Occurrence[] }
+export type Timing = Schemas['Timing']
 export type Step = Schemas['Step']
 export type Missed = Schemas['Missed']

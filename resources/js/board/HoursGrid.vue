@@ -3,7 +3,7 @@ import type { Board, BoardDay, Occurrence } from '@/api/types'
 import { length, minuteOf, moment, time, timeOf } from '@/shared/time'
 import { useAccount } from '@/state/server'
 import { useView } from '@/state/view'
-import { useElementSize } from '@vueuse/core'
+import { useRoom } from '@/undo/useRoom'
 import { computed, ref, watchEffect } from 'vue'
 import DayColumn from './DayColumn.vue'
 import DragGhost from './DragGhost.vue'
@@ -22,7 +22,7 @@ const props = defineProps<{
 const account = useAccount()
 const view = useView()
 const scroller = ref<HTMLElement | null>(null)
-const { height: room, width } = useElementSize(scroller)
+const { height: room, width } = useRoom(scroller)
 
 const wakes = computed(() => Math.min(...props.board.days.map((day) => day.wakes)))
 const sleeps = computed(() => Math.max(...props.board.days.map((day) => day.sleeps)))

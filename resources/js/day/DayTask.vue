@@ -8,6 +8,7 @@ import { useView } from '@/state/view'
 import { computed } from 'vue'
 import { dueWords } from '@/shared/dueWords'
 import PutOff from './PutOff.vue'
+import TimingsWord from './TimingsWord.vue'
 import { useTiming } from './useTiming'
 
 /** A task of the day as it is worked: large when it is a must, a line when not. */
@@ -39,7 +40,6 @@ const facts = computed(() =>
             ? `since ${namedDate(props.one.since)}, rolled on ${times(props.one.rolled ?? 0)}`
             : '',
         props.one.put_off ? `put off ${times(props.one.put_off)}` : '',
-        props.minutes > 0 ? `${length(props.minutes)} worked` : '',
     ]
         .filter(Boolean)
         .join(' · '),
@@ -75,6 +75,7 @@ const facts = computed(() =>
                 >{{ facts }}</span
             >
         </div>
+        <TimingsWord v-if="minutes > 0" :one="one" :minutes="minutes" />
         <span v-if="place === null && when" class="when">{{ when }}</span>
         <span v-if="!one.done" class="presses">
             <button v-if="isRunning" class="press" data-test="stop-here" @click="running && stop(running)">

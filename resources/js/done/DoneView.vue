@@ -32,7 +32,7 @@ const days = computed(() =>
                 }),
             ),
         }))
-        .filter((day) => day.done.length > 0),
+        .filter((day) => day.done.length > 0 || day.lines.length > 0),
 )
 view.occurrences = []
 view.tallies = []
@@ -80,7 +80,7 @@ function open(one: { entry_id: string; recurrence_id: string }): void {
                     [
                         calendar(one.calendar_id)?.name,
                         one.timed
-                            ? `${length(one.timed)} timed${one.estimate ? `, ${length(one.estimate)} thought` : ''}`
+                            ? `${length(one.timed)} timed${one.estimate ? `, ${length(one.estimate)} estimated` : ''}`
                             : '',
                         `by ${one.by}`,
                     ]
@@ -88,11 +88,22 @@ function open(one: { entry_id: string; recurrence_id: string }): void {
                         .join(' · ')
                 }}</span>
             </article>
+            <p v-for="line in day.lines" :key="line.question" class="line" data-test="done-closing-line">
+                <span>{{ line.question }}</span> {{ line.answer }}
+            </p>
         </DateChapter>
     </RunningList>
 </template>
 
 <style scoped>
+.line {
+    margin: 2px 0;
+    font-style: italic;
+}
+.line span {
+    color: var(--muted);
+    font-style: normal;
+}
 article {
     display: flex;
     align-items: center;

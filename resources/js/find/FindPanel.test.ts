@@ -45,15 +45,16 @@ describe('finding', () => {
     })
 
     it('asks once the typing rests, for nothing but words', async () => {
-        await look('   ', { found: [], answer: null })
+        await look('   ', { found: [], answer: null, lines: [] })
         expect(asked.some((each) => each.path.startsWith('search'))).toBe(false)
-        await look(' orchid & valve ', { found: [], answer: null })
+        await look(' orchid & valve ', { found: [], answer: null, lines: [] })
         expect(asked.at(-1)?.path).toBe('search?q=orchid%20%26%20valve')
         expect(document.body.textContent).toContain('Nothing is written anywhere with these words.')
     })
     it('says of each when it was done, when it was and when it is next', async () => {
         await look('a', {
             answer: null,
+            lines: [],
             found: [
                 one('Vents', {
                     routine: true,
@@ -87,6 +88,7 @@ describe('finding', () => {
                 at: '2026-11-25',
                 done: true,
             },
+            lines: [],
         })
         expect(within('[data-test=answer]')[0]?.textContent?.replace(/\s+/g, ' ')).toContain(
             'Label the trays: done Wed 25 Nov 2026, today.',
@@ -98,7 +100,7 @@ describe('finding', () => {
         ])
     })
     it('opens the sheet, or shows the week', async () => {
-        await look('stall', { answer: null, found: [one('Stall', { last: '2026-09-12' })] })
+        await look('stall', { answer: null, lines: [], found: [one('Stall', { last: '2026-09-12' })] })
         within('[data-test=found] .what')[0]?.click()
         expect(useView().sheet).toEqual({ entryId: 'Stall', recurrenceId: null, date: null })
         within('[data-test=found] .week')[0]?.click()

@@ -86,13 +86,13 @@ const dayOf = (one: Found): string | null => one.last_done ?? one.last ?? one.ne
             ><button class="press" @click="show(result.answer.at)">Show that week</button>
         </p>
         <p v-if="!result" class="hint">
-            Titles, notes, places, steps and labels are looked through, past and done included. Ask “when did
-            the boiler service last happen?” for a date.
+            Titles, notes, places, steps, labels and the lines of closed days are looked through, past and
+            done included. Ask “when did the boiler service last happen?” for a date.
         </p>
-        <p v-else-if="result.found.length === 0" class="hint">
+        <p v-else-if="result.found.length === 0 && result.lines.length === 0" class="hint">
             Nothing is written anywhere with these words. Fewer words find more.
         </p>
-        <ul v-else class="found">
+        <ul v-else-if="result.found.length > 0" class="found">
             <li
                 v-for="(one, i) in result.found"
                 :key="`${one.entry_id}${one.recurrence_id}${i}`"
@@ -114,10 +114,29 @@ const dayOf = (one: Found): string | null => one.last_done ?? one.last ?? one.ne
                 </p>
             </li>
         </ul>
+        <template v-if="result && result.lines.length > 0">
+            <h2>From closed days</h2>
+            <ul class="found">
+                <li
+                    v-for="line in result.lines"
+                    :key="`${line.date}${line.question}`"
+                    data-test="closing-line"
+                >
+                    <button class="plain what" @click="show(line.date)">
+                        <b>{{ fullDate(line.date) }}</b><span>{{ line.question }}</span>
+                    </button>
+                    <p class="snippet">{{ line.answer }}</p>
+                </li>
+            </ul>
+        </template>
     </SidePanel>
 </template>
 
 <style scoped>
+h2 {
+    margin-top: 18px;
+    font-size: 16px;
+}
 .field {
     width: 100%;
     padding: 8px 12px;

@@ -5,7 +5,7 @@ import { usePeriod } from '@/period/usePeriod'
 import { plusDays, shortWeekday, weekNumber } from '@/shared/time'
 import { useMonth, usePrefetch } from '@/state/server'
 import { useView } from '@/state/view'
-import { useElementSize } from '@vueuse/core'
+import { useRoom } from '@/undo/useRoom'
 import { computed, ref, watch, watchEffect } from 'vue'
 import MonthCell from './MonthCell.vue'
 import MonthBar from './MonthBar.vue'
@@ -89,7 +89,7 @@ const slices = computed(() => {
     return map
 })
 const grid = ref<HTMLElement | null>(null)
-const { height } = useElementSize(grid)
+const { height } = useRoom(grid)
 const rowHeight = computed(() => Math.max(92, height.value / Math.max(1, rows.value.length)))
 </script>
 

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
 import { note, useChanges } from './useChanges'
+import { foot } from './useRoom'
 
 /**
  * The note at the foot of the page, for some seconds or until it is pressed away. It takes a line of its own from below, so that
@@ -8,6 +9,12 @@ import { note, useChanges } from './useChanges'
  */
 const { undo } = useChanges()
 const shown = ref(false)
+const line = ref<HTMLElement | null>(null)
+// Before it is painted: what is laid out by the height of the page knows what the note takes; drawers end above it.
+watch(line, (element) => {
+    foot.value = element?.offsetHeight ?? 0
+    document.documentElement.style.setProperty('--foot', `${foot.value}px`)
+})
 let timer: ReturnType<typeof setTimeout> | undefined
 
 watch(
@@ -22,7 +29,7 @@ watch(
 </script>
 
 <template>
-    <div v-if="shown" class="note" :class="note.kind" data-test="note">
+    <div v-if="shown" ref="line" class="note" :class="note.kind" data-test="note">
         <span>{{ note.text }}</span>
         <button v-if="note.undoable" class="plain undo" data-test="undo" @click="undo()">
             Undo <kbd>Ctrl+Z</kbd>
@@ -33,6 +40,8 @@ watch(
 
 <style scoped>
 .note {
+    position: relative;
+    z-index: 3000;
     flex: none;
     display: flex;
     gap: 14px;

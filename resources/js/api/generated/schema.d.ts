@@ -333,7 +333,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        get: operations["getTimings"];
         put?: never;
         /** @description Times work on an occurrence; what was timed before ends. */
         post: operations["startTiming"];
@@ -376,7 +376,8 @@ export interface paths {
         delete: operations["removeTiming"];
         options?: never;
         head?: never;
-        patch?: never;
+        /** @description From when to when it really lasted; it may not lie over another timing. */
+        patch: operations["correctTiming"];
         trace?: never;
     };
     "/closings/{date}": {
@@ -1625,7 +1626,23 @@ export interface components {
             now: string;
             revision: number;
         };
+        Timing: {
+            id: string;
+            /** @description Wall time of the account */
+            started: string;
+            /** @description null while it runs */
+            ended: string | null;
+            minutes: number;
+        };
+        /** @description A line that was written when a day was closed */
+        ClosingLine: {
+            date: string;
+            question: string;
+            answer: string;
+        };
         SearchResult: {
+            /** @description Of closings, the latest first */
+            lines: components["schemas"]["ClosingLine"][];
             answer: null | {
                 title: string;
                 entry_id: string;
@@ -2723,6 +2740,7 @@ export interface operations {
                     "application/json": {
                         days: {
                             date: string;
+                            lines: components["schemas"]["ClosingLine"][];
                             done: components["schemas"]["DoneItem"][];
                         }[];
                     };
@@ -2741,6 +2759,32 @@ export interface operations {
         requestBody?: never;
         responses: {
             200: components["responses"]["Running"];
+        };
+    };
+    getTimings: {
+        parameters: {
+            query: {
+                entry_id: string;
+                recurrence_id?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What was timed of one occurrence, the earliest first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        timings: components["schemas"]["Timing"][];
+                    };
+                };
+            };
+            422: components["responses"]["Invalid"];
         };
     };
     startTiming: {
@@ -2814,6 +2858,36 @@ export interface operations {
                 content?: never;
             };
             404: components["responses"]["Refused"];
+        };
+    };
+    correctTiming: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                timing: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description Wall time of the account */
+                    started: string;
+                    ended: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Set right */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            404: components["responses"]["Refused"];
+            422: components["responses"]["Invalid"];
         };
     };
     getClosing: {

@@ -1,0 +1,80 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Access\Changeable;
+use App\Actions\Timings\RunTiming;
+use App\Http\Requests\Account;
+use App\Http\Requests\CorrectTimingRequest;
+use App\Http\Requests\TimingRequest;
+use App\Models\Timing;
+use App\Models\User;
+use App\Queries\Planning\Timings;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+
+/** Work that is timed: started, stopped, set right and taken out. */
+final class TimingController
+{
+    public function running(Request $request, Timings $timings): JsonResponse
+    {
+        return response()->json(['running' => $timings->running(Account::of($request))]);
+    }
+
+    /** What was timed of one occurrence. */
+    public function index(TimingRequest $request, Timings $timings): JsonResponse
+    {
+        return response()->json([
+            'timings' => $timings->list(
+                Account::of($request),
+                $request->string('entry_id')->value(),
+                $request->string('recurrence_id', 'once')->value(),
+            ),
+        ]);
+    }
+
+    public function start(TimingRequest $request, RunTiming $run, Timings $timings): JsonResponse
+    {
+        $user = Account::of($request);
+        $run->start(
+            $user,
+            Changeable::by($user)->entry($request->string('entry_id')->value()),
+            $request->string('recurrence_id', 'once')->value(),
+            $request->planned(),
+        );
+
+        return response()->json(['running' => $timings->running($user)], 201);
+    }
+
+    public function stop(TimingRequest $request, string $timing, RunTiming $run): Response
+    {
+        $user = Account::of($request);
+        $run->stop($user, $this->find($user, $timing), $request->endedAt());
+
+        return response()->noContent();
+    }
+
+    public function correct(CorrectTimingRequest $request, string $timing, RunTiming $run): Response
+    {
+        $user = Account::of($request);
+        $run->correct($user, $this->find($user, $timing), $request->startedAt(), $request->endedAt());
+
+        return response()->noContent();
+    }
+
+    public function forget(Request $request, string $timing, RunTiming $run): Response
+    {
+        $user = Account::of($request);
+        $run->remove($user, $this->find($user, $timing));
+
+        return response()->noContent();
+    }
+
+    private function find(User $user, string $id): Timing
+    {
+        return $user->timings()->findOrFail($id);
+    }
+}

@@ -43,7 +43,11 @@ final class DemoSeeder extends Seeder
 
     private const ZONE = 'Europe/Berlin';
 
-    private const HISTORY_WEEKS = 10;
+    /** A year of ticks, and so many weeks more of routines before it. */
+    private const HISTORY_WEEKS = 54;
+
+    /** An even number of weeks that leaves the phase of rhythms of two weeks, three days and ten days as the scenario has it. */
+    private const BACK = 7 * 58;
 
     /** Of what has hours, by calendar. */
     private const DEFAULTS = [
@@ -131,10 +135,10 @@ final class DemoSeeder extends Seeder
         $this->user->update(['default_calendar_id' => $this->calendars['Glasshouse']->id]);
     }
 
-    /** Everything of the scenario that comes round; the start lies far enough back for ten weeks of history. */
+    /** Everything of the scenario that comes round; the start lies far enough back for a year of history. */
     private function routines(): void
     {
-        $back = $this->monday->plusDays(-7 * 16);
+        $back = $this->monday->plusDays(-self::BACK);
         $this->routine('Vent check', 'Glasshouse', 'FREQ=WEEKLY;BYDAY=MO,WE,FR', '07:15', 15, [
             'labels' => ['rounds'],
             'effort' => 'light',
@@ -155,7 +159,7 @@ final class DemoSeeder extends Seeder
             null,
             1,
             ['estimate' => 20],
-            $this->monday->plusDays(1 - 70),
+            $this->monday->plusDays(1 - 410),
         );
         $this->routine(
             'Sticky traps',
@@ -164,7 +168,7 @@ final class DemoSeeder extends Seeder
             null,
             1,
             ['estimate' => 15],
-            $this->monday->plusDays(3 - 98),
+            $this->monday->plusDays(3 - self::BACK),
         );
         $this->routine('Boiler flue check', 'Glasshouse', 'FREQ=MONTHLY;BYDAY=1TU', '09:00', 45, [
             'labels' => ['rounds'],
@@ -216,7 +220,7 @@ final class DemoSeeder extends Seeder
             '17:00',
             40,
             ['labels' => ['Dad'], 'effort' => 'steady', 'missed' => 'roll'],
-            $this->monday->plusDays(-70),
+            $this->monday->plusDays(-self::BACK - 4),
         );
         $this->routine('Choir', 'Choir', 'FREQ=WEEKLY;BYDAY=TH;BYMONTH=1,2,3,4,5,6,7,9,10,11,12', '19:30', 90, [
             'kind' => 'event',
@@ -549,7 +553,7 @@ final class DemoSeeder extends Seeder
         ]);
     }
 
-    /** Ten weeks of ticks with gaps, and this week's up to now: which ones is fixed by the name and the date. */
+    /** A year of ticks with gaps, and this week's up to now: which ones is fixed by the name and the date. */
     private function history(): void
     {
         $timeline = new Timeline($this->zone);
@@ -583,7 +587,10 @@ final class DemoSeeder extends Seeder
         $isThisWeek = $occurrence->seen->from->dayNumber() >= $this->monday->dayNumber();
         $chance = crc32($entry->title.$occurrence->recurrenceId) % 100;
 
-        return $over <= $now->seconds && $chance < ($isThisWeek ? 92 : 81);
+        // The run before work slips in the spring, when the glasshouse begins early.
+        $slips = $entry->title === 'Hill run' && in_array($occurrence->seen->from->date()->month, [3, 4, 5], true);
+
+        return $over <= $now->seconds && $chance < ($isThisWeek ? 92 : ($slips ? 38 : 81));
     }
 
     private function afterDone(string $title, string $calendar, string $rule, int $minutes): void
@@ -615,7 +622,7 @@ final class DemoSeeder extends Seeder
         ?LocalDate $from = null,
     ): Entry {
         $parsed = RuleParser::parse($rule);
-        $earliest = LocalDateTime::parse(($from ?? $this->monday->plusDays(-7 * 16)).'T'.($time ?? '00:00'));
+        $earliest = LocalDateTime::parse(($from ?? $this->monday->plusDays(-self::BACK)).'T'.($time ?? '00:00'));
         $start = RecurrenceSet::firstOnOrAfter($parsed, $earliest) ?? $earliest;
         $placement = $time === null ? Placement::allDay($start->date(), $length) : Placement::timed($start, $length, $this->zone);
         /** @var list<string> $except */
@@ -685,7 +692,7 @@ final class DemoSeeder extends Seeder
     private function christmasThursdays(): array
     {
         $off = [];
-        foreach ([$this->today->year, $this->today->year + 1] as $year) {
+        foreach ([$this->today->year - 1, $this->today->year, $this->today->year + 1] as $year) {
             for ($day = LocalDate::of($year, 12, 24); $day->isBefore(LocalDate::of($year + 1, 1, 2)); $day = $day->plusDays(1)) {
                 if ($day->weekday() === Weekday::TH) {
                     $off[] = $day.'T19:30:00';

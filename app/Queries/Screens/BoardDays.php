@@ -24,10 +24,10 @@ final readonly class BoardDays
      * @param  list<DayLoad>  $loads
      * @param  array<string, int>  $conflicts  by date
      * @param  LoadOfDays|null  $load  where free gaps are wanted as well
-     * @param  array<string, list<array<string, mixed>>>  $due  by date, where it is wanted
+     * @param  array<string, list<array<string, mixed>>>|null  $due  by date, where it is wanted
      * @return list<array<string, mixed>> the schema BoardDay of the contract
      */
-    public function shown(User $user, array $loads, array $conflicts, ?LoadOfDays $load = null, array $due = []): array
+    public function shown(User $user, array $loads, array $conflicts, ?LoadOfDays $load = null, ?array $due = null): array
     {
         $week = $user->week;
         $works = $user->work_days;
@@ -57,10 +57,8 @@ final readonly class BoardDays
                     'holiday' => $holidays[$date] ?? null,
                     ...$load === null
                         ? []
-                        : [
-                            'free' => $load->free($i, $settings['wakes'], $settings['sleeps'], self::LEAST_FREE),
-                            'due' => $due[$date] ?? [],
-                        ],
+                        : ['free' => $load->free($i, $settings['wakes'], $settings['sleeps'], self::LEAST_FREE)],
+                    ...$due === null ? [] : ['due' => $due[$date] ?? []],
                 ];
             },
             array_keys($loads),

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Queries\Screens;
 
 use App\Models\User;
+use App\Queries\Occurrences\Deadlines;
 use App\Queries\Occurrences\NextOnly;
 use App\Queries\Occurrences\OccurrencesBetween;
 use App\Queries\Occurrences\ResolvedOccurrence;
@@ -28,6 +29,7 @@ final readonly class Month
         private HoursByArea $hours,
         private NextOnly $nextOnly,
         private Unreadable $unreadable,
+        private Deadlines $deadlines,
     ) {
     }
 
@@ -69,7 +71,12 @@ final readonly class Month
 
         return [
             'from' => (string) $first,
-            'days' => $this->days->shown($user, $load->loads(DayPlan::capacities($user, $first, $days)), $clashes),
+            'days' => $this->days->shown(
+                $user,
+                $load->loads(DayPlan::capacities($user, $first, $days)),
+                $clashes,
+                due: $this->deadlines->on($user, $first, $days),
+            ),
             'entries' => (object) $entries,
             'occurrences' => $nextOnly
                 ? array_map(

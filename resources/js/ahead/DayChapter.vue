@@ -120,7 +120,8 @@ const rows = computed<Row[]>(() => {
 }
 .add {
     justify-self: start;
-    padding: 2px 8px;
+    margin-left: 86px;
+    padding: 4px 0;
     color: var(--muted);
     font-size: 12px;
     text-decoration: underline;

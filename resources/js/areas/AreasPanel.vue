@@ -172,7 +172,7 @@ function solo(kind: 'area' | 'calendar', id: string): void {
                         :aria-label="`Hours a week intended for ${area.name}`"
                         @change="intend(area, $event)"
                     />
-                    h a week</label
+                    h a week meant</label
                 >
                 <span class="acts">
                     <button
@@ -256,12 +256,12 @@ function solo(kind: 'area' | 'calendar', id: string): void {
                             :aria-pressed="account.default_calendar_id === one.id"
                             :title="
                                 account.default_calendar_id === one.id
-                                    ? 'What is caught goes here'
-                                    : 'Let what is caught go here'
+                                    ? 'New entries go here'
+                                    : 'Let new entries go here'
                             "
                             @click="makeDefault(one)"
                         >
-                            Catches
+                            New entries go here
                         </button>
                         <button
                             class="press"

@@ -31,7 +31,7 @@ watchEffect(() => {
 const sort = computed({ get: () => view.basketSort, set: (one) => (view.basketSort = one) })
 const minutes = computed(() => visible.value.reduce((sum, item) => sum + (item.estimate ?? 0), 0))
 const isTarget = computed(() => drag.target?.kind === 'basket' && drag.target.before === undefined)
-const WORDS: Record<Sort, string> = { pressing: 'by what presses', hand: 'by hand', area: 'by life area' }
+const WORDS: Record<Sort, string> = { pressing: 'most urgent first', hand: 'by hand', area: 'by life area' }
 </script>
 
 <template>

@@ -1,4 +1,4 @@
-import { moment } from '@/shared/time'
+import { minuteOf, moment } from '@/shared/time'
 import { useView } from '@/state/view'
 import { useEventListener } from '@vueuse/core'
 import { computed, ref, type Ref } from 'vue'
@@ -18,9 +18,16 @@ export function useDrawing(layout: Ref<HoursLayout>) {
         () => stroke.value !== null && Math.abs(stroke.value.y - stroke.value.startY) > STROKE,
     )
 
+    /** While the line is open beside it, the place it is for. */
+    const offeredHere = computed(() => {
+        const place = view.offered?.place
+        if (!place || place.all_day) return null
+        const from = minuteOf(place.start)
+        return { date: place.start.slice(0, 10), from, to: Math.min(1440, from + place.length) }
+    })
     const at = (y: number): number => minuteAt(layout.value, y - (stroke.value?.top ?? 0))
     const drawn = computed(() => {
-        if (!stroke.value || !isStroke.value) return null
+        if (!stroke.value || !isStroke.value) return offeredHere.value
         const { date, startY, y } = stroke.value
         const [first, last] = [Math.min(startY, y), Math.max(startY, y)]
         const from = Math.floor(at(first) / STEP) * STEP

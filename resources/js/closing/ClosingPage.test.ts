@@ -94,7 +94,7 @@ describe('closing a day', () => {
 
     it('shows one leftover at a time, with how many there are', () => {
         expect(shown()).toBe('Count fleece')
-        expect(page.find('.count').text()).toBe('1 of 3 left over')
+        expect(page.find('.count').text()).toBe('3 of 3 still to be decided')
         expect(page.find('footer').text()).toContain('Next: Water seedlings · Oil the hinges')
         expect(page.find('.so-far').text()).toBe('0 of 3 decided')
     })

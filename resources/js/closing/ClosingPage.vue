@@ -3,7 +3,7 @@ import { answerOf, api, sentence } from '@/api/client'
 import type { Closing, Decision, Occurrence } from '@/api/types'
 import HoursGrid from '@/board/HoursGrid.vue'
 import CaptureLine from '@/capture/CaptureLine.vue'
-import { longWeekday, namedDate, plusDays } from '@/shared/time'
+import { length, longWeekday, namedDate, plusDays } from '@/shared/time'
 import NewDayStrip from '@/shared/NewDayStrip.vue'
 import { useFresh } from '@/period/useFresh'
 import { filledClosing, useBoard, useClosing, useWorkingDay } from '@/state/server'
@@ -58,6 +58,11 @@ const board = useBoard(next, 1)
 const working = useWorkingDay(next)
 const tomorrow = computed(() =>
     board.data.value?.from === next.value ? board.data.value.days[0] : undefined,
+)
+
+/** Minutes by which the next day holds more than it has. */
+const tooMuch = computed(() =>
+    tomorrow.value ? tomorrow.value.placed + tomorrow.value.listed - tomorrow.value.capacity : 0,
 )
 
 type Step = 'left' | 'tomorrow' | 'lines'
@@ -331,7 +336,11 @@ useEventListener(window, 'keydown', (event) => {
                     data-test="to-lines"
                     @click="step = 'lines'"
                 >
-                    It holds; on to a few lines
+                    {{
+                        tooMuch > 0
+                            ? `${length(tooMuch)} too much; on to a few lines all the same`
+                            : 'It holds; on to a few lines'
+                    }}
                 </button>
             </section>
             <aside v-if="step !== 'lines'" class="third" :aria-label="`${longWeekday(next)}’s hours`">

@@ -51,7 +51,7 @@ const due = computed(() => (props.one.due ? dueWords(props.one.due, props.now, a
 </script>
 
 <template>
-    <p class="count">{{ number }} of {{ total }} left over</p>
+    <p class="count">{{ total - number + 1 }} of {{ total }} still to be decided</p>
     <article class="card" :style="paint(hue(one))" data-test="leftover" :data-title="one.title">
         <h2>{{ one.title }}</h2>
         <p>

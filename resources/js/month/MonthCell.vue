@@ -35,7 +35,15 @@ const share = computed(() =>
         : Math.min(100, (minutes.value / props.day.capacity) * 100),
 )
 const LINE = 18
-const room = computed(() => Math.max(0, Math.floor((props.height - 32 - props.barRows * 19) / LINE)))
+/** Pixels of the cell that the date takes. */
+const HEAD = 27
+const due = computed(() => props.day.due ?? [])
+const room = computed(() =>
+    Math.max(
+        0,
+        Math.floor((props.height - HEAD - props.barRows * 19) / LINE) - Math.min(1, due.value.length),
+    ),
+)
 /** What has hours in their order, then the list as its day orders it. */
 const ordered = computed(() =>
     [...props.tasks].sort(
@@ -51,6 +59,10 @@ const listed = computed(() =>
 )
 const hidden = computed(() => ordered.value.length - listed.value.length + props.hiddenBars)
 
+const dueWords = computed(
+    () =>
+        `due: ${due.value[0]?.title ?? ''}${due.value.length > 1 ? ` and ${due.value.length - 1} more` : ''}`,
+)
 const slices = computed(() =>
     props.timed
         .map((one) => {
@@ -100,6 +112,15 @@ const isTarget = computed(() => drag.target?.kind === 'date' && drag.target.date
             :style="{ paddingTop: `${barRows * 19}px` }"
             @click.self="offerDay(view, day.date, $event)"
         >
+            <p
+                v-if="due.length > 0"
+                class="due"
+                :class="{ late: due.some((one) => one.late) }"
+                data-test="month-due"
+                :title="dueWords"
+            >
+                {{ dueWords }}
+            </p>
             <MonthLine v-for="one in listed" :key="one.key" :one="one" />
             <button v-if="hidden > 0" class="plain more" data-test="month-more" @click="emit('go')">
                 {{ hidden }} more
@@ -109,6 +130,19 @@ const isTarget = computed(() => drag.target?.kind === 'date' && drag.target.date
 </template>
 
 <style scoped>
+.due {
+    margin: 0;
+    height: 18px;
+    line-height: 18px;
+    overflow: hidden;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+    color: var(--muted);
+    font-size: 11.5px;
+}
+.due.late {
+    color: var(--trouble);
+}
 .cell {
     position: relative;
     grid-row: 1;

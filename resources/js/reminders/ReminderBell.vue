@@ -57,7 +57,7 @@ function look(one: Reminder): void {
                 <button
                     class="bell"
                     data-test="bell"
-                    :aria-label="`${waiting.length ? `${waiting.length} reminders wait for an answer` : 'No reminder waits'}${trouble.length ? '; some could not be sent' : ''}`"
+                    :aria-label="`${waiting.length ? `${waiting.length === 1 ? '1 reminder waits' : `${waiting.length} reminders wait`} for an answer` : 'No reminder waits'}${trouble.length ? '; some could not be sent' : ''}`"
                 >
                     <svg viewBox="0 0 24 24" width="17" height="17" aria-hidden="true">
                         <circle

@@ -260,7 +260,13 @@ function removeFor(scope: 'one' | 'onward' | 'whole'): void {
                     <div class="pair">
                         <div>
                             <h2>{{ form.rule ? 'Next' : 'When' }}</h2>
-                            <NextDates :next="lands.next" :today="today" />
+                            <NextDates
+                                :next="lands.next"
+                                :today="today"
+                                :rolls-on="
+                                    form.kind === 'task' && form.missed === 'roll' && !entry?.this_one?.done
+                                "
+                            />
                         </div>
                         <div v-if="form.kind === 'task'">
                             <h2>If it is missed</h2>
@@ -317,7 +323,7 @@ function removeFor(scope: 'one' | 'onward' | 'whole'): void {
                 />
                 <p v-if="entry?.this_one && entry.this_one.timed > 0" class="muted">
                     {{ length(entry.this_one.timed) }} worked on it so far{{
-                        entry.estimate ? ` of ${length(entry.estimate)} thought` : ''
+                        entry.estimate ? ` of ${length(entry.estimate)} estimated` : ''
                     }}.
                 </p>
                 <NotesField

@@ -4,7 +4,11 @@ import { fullDate, namedDate, plusDays, timeOf } from '@/shared/time'
 import { useAccount } from '@/state/server'
 
 /** The next dates, with what they meet. */
-const props = defineProps<{ next: RhythmPreview['next']; today: string }>()
+const props = defineProps<{
+    next: RhythmPreview['next']
+    today: string
+    /** An open task that goes on to the next day until it is done. */ rollsOn?: boolean
+}>()
 const account = useAccount()
 
 type Next = RhythmPreview['next'][number]
@@ -35,7 +39,9 @@ function met(one: Next): string {
             <b>{{ date(one) }}</b><span>{{ hours(one) }}</span
             ><span v-if="one.meets.length" class="meets">meets {{ met(one) }}</span>
         </li>
-        <li v-if="next.length === 0" class="none">It does not come again.</li>
+        <li v-if="next.length === 0" class="none">
+            {{ rollsOn ? 'It goes on from day to day until it is done.' : 'It does not come again.' }}
+        </li>
     </ul>
 </template>
 

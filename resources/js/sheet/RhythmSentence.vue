@@ -212,7 +212,7 @@ const isPlainWeekly = computed(() => rule.value.FREQ === 'WEEKLY' && !rule.value
                         {{ name }}{{ interval === 1 ? '' : 's' }}
                     </button>
                 </SentenceWord>
-                <template v-if="form.after_done"> after it is done, first on</template>
+                <template v-if="form.after_done">{{ ' after it is done, first on ' }}</template>
                 <template v-else-if="isPlainWeekly">
                     on
                     <span class="days" role="group" aria-label="Weekdays">

@@ -11,7 +11,7 @@ import { computed, onMounted, ref } from 'vue'
 const view = useView()
 const account = useAccount()
 const box = ref<HTMLElement | null>(null)
-const { width, height } = useElementSize(box)
+const { width, height } = useElementSize(box, undefined, { box: 'border-box' })
 const place = computed(() => view.offered?.place ?? null)
 /** Without a place it stands in the middle, and what lies under it stays as it is. */
 const isOver = computed(() => view.offered !== null && place.value === null)

@@ -116,7 +116,7 @@ function choose(key: string): void {
     gap: 8px;
 }
 h1 {
-    min-width: 118px;
+    min-width: 158px;
     font-size: 20px;
     white-space: nowrap;
     text-align: center;

@@ -56,7 +56,7 @@ useEventListener(window, 'beforeprint', () => (isPrinting.value = true))
 useEventListener(window, 'afterprint', () => (isPrinting.value = false))
 /** Beside where it was dropped, and all of it inside the window. */
 const question = ref<HTMLElement | null>(null)
-const { width, height } = useElementSize(question)
+const { width, height } = useElementSize(question, undefined, { box: 'border-box' })
 const scopeAt = computed(() => ({
     left: `${Math.max(8, Math.min(asking.x, window.innerWidth - width.value - 8))}px`,
     top: `${Math.max(8, Math.min(asking.y + 8, window.innerHeight - height.value - 8))}px`,

@@ -36,10 +36,7 @@ test('by key alone: another view, a new entry, a move, a copy, a tick', function
     [$mon, $tue] = nextWeek();
     $page->script('document.activeElement.blur()');
     $page->keys('d')->see('[data-test=question-date]');
-    $page->script(
-        "const f = document.querySelector('[data-test=question-date]'); f.value = arguments[0]; f.dispatchEvent(new Event('input'))",
-        $mon,
-    );
+    $page->type('[data-test=question-date]', $mon);
     $page
         ->focus('[data-test=question-date]')
         ->keys(WebDriverKeys::ENTER)
@@ -56,10 +53,7 @@ test('by key alone: another view, a new entry, a move, a copy, a tick', function
         ->keys(WebDriverKeys::ALT, WebDriverKeys::ARROW_RIGHT)
         ->untilSame([$tue], fn () => tileDates($page, 'list-task', 'Oil the hinges'));
     $page->focus($tile)->keys('c')->see('[data-test=question-date]');
-    $page->script(
-        "const f = document.querySelector('[data-test=question-date]'); f.value = arguments[0]; f.dispatchEvent(new Event('input'))",
-        $mon,
-    );
+    $page->type('[data-test=question-date]', $mon);
     $page
         ->focus('[data-test=question-date]')
         ->keys(WebDriverKeys::ENTER)

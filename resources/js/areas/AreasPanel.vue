@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NInputNumber } from 'naive-ui'
 import { answerOf, api, Refused, sentence } from '@/api/client'
 import type { Area, Calendar, Colour } from '@/api/types'
 import SidePanel from '@/shared/SidePanel.vue'
@@ -58,13 +59,12 @@ function hide(one: Area | Calendar): void {
         put(one, { hidden: !one.hidden }),
     )
 }
-function intend(area: Area, event: Event): void {
-    const value = (event.target as HTMLInputElement).value
+function intend(area: Area, hours: number | null): void {
     void change(`Changed what is intended for “${area.name}”.`, () =>
         answerOf(
             api.PATCH('/areas/{area}', {
                 params: { path: { area: area.id } },
-                body: { intended_minutes: value === '' ? null : Math.round(Number(value) * 60) },
+                body: { intended_minutes: hours === null ? null : Math.round(hours * 60) },
             }),
         ),
     )
@@ -140,7 +140,7 @@ function solo(kind: 'area' | 'calendar', id: string): void {
 </script>
 
 <template>
-    <SidePanel title="Life areas and calendars" :width="680" @close="emit('close')">
+    <SidePanel title="Life areas and calendars" :width="760" @close="emit('close')">
         <section
             v-for="(area, i) in areas"
             :key="area.id"
@@ -163,14 +163,18 @@ function solo(kind: 'area' | 'calendar', id: string): void {
                     :save="(name) => rename(area, name)"
                 />
                 <label class="intended"
-                    ><input
-                        type="number"
-                        min="0"
-                        max="168"
-                        step="0.5"
-                        :value="area.intended_minutes === null ? '' : area.intended_minutes / 60"
-                        :aria-label="`Hours a week intended for ${area.name}`"
-                        @change="intend(area, $event)"
+                    ><NInputNumber
+                        class="hours"
+                        size="small"
+                        clearable
+                        placeholder=""
+                        :min="0"
+                        :max="168"
+                        :step="0.5"
+                        :update-value-on-input="false"
+                        :value="area.intended_minutes === null ? null : area.intended_minutes / 60"
+                        :input-props="{ 'aria-label': `Hours a week intended for ${area.name}` }"
+                        @update:value="(hours) => intend(area, hours)"
                     />
                     h a week meant</label
                 >
@@ -362,13 +366,9 @@ function solo(kind: 'area' | 'calendar', id: string): void {
     color: var(--muted);
     white-space: nowrap;
 }
-.intended input {
-    width: 56px;
-    border: 1px solid var(--line-strong);
-    border-radius: 6px;
-    background: var(--paper);
-    padding: 2px 5px;
-    color: var(--ink);
+.hours {
+    display: inline-block;
+    width: 96px;
 }
 .calendar {
     padding: 3px 0 3px 26px;

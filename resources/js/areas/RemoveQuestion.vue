@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import CalendarField from '@/choice/CalendarField.vue'
 import type { Calendar } from '@/api/types'
 import { computed, ref } from 'vue'
 
@@ -9,7 +10,7 @@ const emit = defineEmits<{
     leave: []
 }>()
 
-const heir = ref(props.heirs[0]?.id ?? '')
+const heir = ref<string | null>(props.heirs[0]?.id ?? null)
 const count = computed(() => (props.entries === 1 ? 'its one entry' : `its ${props.entries} entries`))
 </script>
 
@@ -30,9 +31,11 @@ const count = computed(() => (props.entries === 1 ? 'its one entry' : `its ${pro
                 >
                     Move {{ entries === 1 ? 'it' : 'them' }} to
                 </button>
-                <select v-model="heir" aria-label="The calendar that takes the entries">
-                    <option v-for="one in heirs" :key="one.id" :value="one.id">{{ one.name }}</option>
-                </select>
+                <CalendarField
+                    v-model="heir"
+                    label="The calendar that takes the entries"
+                    :among="heirs.map((one) => one.id)"
+                />
             </template>
             <button
                 class="press grave"

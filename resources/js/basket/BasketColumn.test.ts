@@ -93,7 +93,7 @@ describe('the basket', () => {
     it('stands in groups when asked', async () => {
         await look()
         await basket.find('[data-test="word-basket order"]').trigger('click')
-        await basket.find('[data-test=grouped]').setValue(true)
+        await basket.find('[data-test=grouped]').trigger('click')
         expect(heads()).toEqual(['Late 1', 'Due soon 1', 'Later 1', 'No date 2'])
     })
     it('keeps a few at hand, until midnight', async () => {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NCheckbox } from 'naive-ui'
 import type { BasketItem } from '@/api/types'
 import { drag } from '@/board/drag'
 import { length } from '@/shared/time'
@@ -85,9 +86,8 @@ const WORDS: Record<Sort, string> = { pressing: 'most urgent first', hand: 'by h
                         >
                             {{ WORDS[one] }}
                         </button>
-                        <label v-if="sort !== 'area'"
-                            ><input v-model="grouped" type="checkbox" data-test="grouped" /> in groups: late,
-                            due soon, later, no date</label
+                        <NCheckbox v-if="sort !== 'area'" v-model:checked="grouped" data-test="grouped"
+                            >in groups: late, due soon, later, no date</NCheckbox
                         >
                     </template>
                 </SentenceWord>

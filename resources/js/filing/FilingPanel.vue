@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import CalendarField from '@/choice/CalendarField.vue'
+import { NButton, NInput } from 'naive-ui'
 import { answerOf, api, Refused, sentence } from '@/api/client'
 import type { Colour, FilingRule } from '@/api/types'
 import ColourChoice from '@/shared/ColourChoice.vue'
@@ -11,7 +13,7 @@ import { computed, ref } from 'vue'
 
 /** Rules that file an entry by words in its title, each with what it would change now. */
 const emit = defineEmits<{ close: [] }>()
-const { calendars, calendar, colour } = useAreas()
+const { calendar, colour } = useAreas()
 const { change, send } = useChanges()
 const query = useQuery({ queryKey: ['filing'], queryFn: () => answerOf(api.GET('/filing')) })
 const rules = computed(() => query.data.value?.rules ?? [])
@@ -92,17 +94,21 @@ async function remove(rule: FilingRule): Promise<void> {
             <h2>Another one</h2>
             <p class="sentence">
                 If the title has
-                <input
-                    v-model="draft.words"
-                    maxlength="60"
+                <NInput
+                    v-model:value="draft.words"
+                    class="words"
+                    size="small"
+                    :maxlength="60"
                     placeholder="a word"
-                    aria-label="Words"
+                    :input-props="{ 'aria-label': 'Words' }"
                     data-test="filing-words"
                 />, put it into
-                <select v-model="draft.calendar_id" aria-label="Calendar" data-test="filing-calendar">
-                    <option :value="null">no other calendar</option>
-                    <option v-for="one in calendars" :key="one.id" :value="one.id">{{ one.name }}</option>
-                </select>
+                <CalendarField
+                    v-model="draft.calendar_id"
+                    label="Calendar"
+                    none="no other calendar"
+                    data-test="filing-calendar"
+                />
                 and colour it
                 <ColourChoice
                     :value="draft.colour"
@@ -122,12 +128,16 @@ async function remove(rule: FilingRule): Promise<void> {
                               .join(', ')}${would.length > 8 ? ' and others' : ''}.`
                 }}
             </p>
-            <button class="press main" data-test="filing-add">Add the rule</button>
+            <NButton type="primary" attr-type="submit" data-test="filing-add">Add the rule</NButton>
         </form>
     </SidePanel>
 </template>
 
 <style scoped>
+.words {
+    display: inline-block;
+    width: 150px;
+}
 .hint {
     color: var(--muted);
 }

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { NButton, NCheckbox, NInput, NInputNumber } from 'naive-ui'
+import SelectField from '@/shared/SelectField.vue'
+import { zoneOptions } from '@/shared/zoneOptions'
 import { answerOf, api, Refused, sentence } from '@/api/client'
 import { CHANNELS, type Channel } from '@/reminders/triggers'
 import TimeField from '@/shared/TimeField.vue'
@@ -41,7 +44,12 @@ const form = reactive({
     })),
 })
 const mistakes = ref<Record<string, string[]>>({})
-const zones = [...new Set([...Intl.supportedValuesOf('timeZone'), account.value.zone])].sort()
+const zones = zoneOptions(account.value.zone)
+const weekdays = Array.from({ length: 7 }, (_, i) => [i + 1, longWeekday(`2024-01-0${i + 1}`)] as const)
+const CLOCKS = [
+    ['24', '13:30'],
+    ['12', '1:30 pm'],
+] as const
 
 const countries = useQuery({
     queryKey: ['countries'],
@@ -96,14 +104,12 @@ async function save(): Promise<void> {
 <template>
     <SidePanel title="Settings" @close="emit('close')">
         <form @submit.prevent="save">
-            <label>Your name <input v-model="form.name" maxlength="100" /></label>
+            <label>Your name <NInput v-model:value="form.name" :maxlength="100" /></label>
             <p v-if="mistakes.name" class="mistake">{{ mistakes.name[0] }}</p>
             <label
                 >Time zone
-                <select v-model="form.zone" data-test="zone">
-                    <option v-for="zone in zones" :key="zone">{{ zone }}</option>
-                </select></label
-            >
+                <SelectField v-model="form.zone" label="Time zone" :options="zones" data-test="zone"
+            /></label>
             <p v-if="mistakes.zone" class="mistake">{{ mistakes.zone[0] }}</p>
             <ZoneChange
                 v-if="form.zone !== account.zone"
@@ -113,24 +119,17 @@ async function save(): Promise<void> {
             />
             <label
                 >The week begins on
-                <select v-model.number="form.first_weekday">
-                    <option v-for="n in 7" :key="n" :value="n">{{ longWeekday(`2024-01-0${n}`) }}</option>
-                </select></label
-            >
-            <label
-                >Clock
-                <select v-model="form.clock">
-                    <option value="24">13:30</option>
-                    <option value="12">1:30 pm</option>
-                </select></label
-            >
+                <SelectField v-model="form.first_weekday" label="The week begins on" :options="weekdays"
+            /></label>
+            <label>Clock <SelectField v-model="form.clock" label="Clock" :options="CLOCKS" /></label>
             <label
                 >Public holidays of
-                <select v-model="form.holidays" data-test="holidays">
-                    <option :value="null">no country</option>
-                    <option v-for="[code, name] in named" :key="code" :value="code">{{ name }}</option>
-                </select></label
-            >
+                <SelectField
+                    v-model="form.holidays"
+                    label="Public holidays of"
+                    :options="[[null, 'no country'], ...named]"
+                    data-test="holidays"
+            /></label>
             <p class="muted">They stand in every view, and routines may give way on them.</p>
             <h2>Each weekday</h2>
             <p class="muted">
@@ -153,21 +152,22 @@ async function save(): Promise<void> {
                         <tr v-for="(day, i) in form.week" :key="i">
                             <th>{{ longWeekday(`2024-01-0${i + 1}`) }}</th>
                             <td>
-                                <input
-                                    type="checkbox"
+                                <NCheckbox
                                     :checked="form.work_days.includes(i + 1)"
                                     :aria-label="`Work on ${longWeekday(`2024-01-0${i + 1}`)}`"
-                                    @change="turnWorkDay(i + 1)"
+                                    @update:checked="turnWorkDay(i + 1)"
                                 />
                             </td>
                             <td>
-                                <input
-                                    v-model.number="day.hours"
-                                    type="number"
-                                    min="0"
-                                    max="24"
-                                    step="0.25"
-                                    :aria-label="`Hours on ${longWeekday(`2024-01-0${i + 1}`)}`"
+                                <NInputNumber
+                                    v-model:value="day.hours"
+                                    size="small"
+                                    :min="0"
+                                    :max="24"
+                                    :step="0.25"
+                                    :input-props="{
+                                        'aria-label': `Hours on ${longWeekday(`2024-01-0${i + 1}`)}`,
+                                    }"
                                 />
                             </td>
                             <td>
@@ -187,10 +187,14 @@ async function save(): Promise<void> {
                                 />
                             </td>
                             <td>
-                                <input
-                                    v-model="day.theme"
-                                    maxlength="40"
-                                    :aria-label="`What ${longWeekday(`2024-01-0${i + 1}`)} is mainly for`"
+                                <NInput
+                                    v-model:value="day.theme"
+                                    size="small"
+                                    placeholder=""
+                                    :maxlength="40"
+                                    :input-props="{
+                                        'aria-label': `What ${longWeekday(`2024-01-0${i + 1}`)} is mainly for`,
+                                    }"
                                 />
                             </td>
                         </tr>
@@ -209,12 +213,13 @@ async function save(): Promise<void> {
             <label
                 >A stint lasts
                 <span
-                    ><input
-                        v-model.number="form.stint_minutes"
-                        type="number"
-                        min="5"
-                        max="120"
+                    ><NInputNumber
+                        v-model:value="form.stint_minutes"
                         class="short"
+                        size="small"
+                        :min="5"
+                        :max="120"
+                        :input-props="{ 'aria-label': 'minutes of a stint' }"
                         data-test="stint-minutes"
                     />
                     minutes</span
@@ -223,31 +228,32 @@ async function save(): Promise<void> {
             <label
                 >A day holds up to
                 <span
-                    ><input
-                        v-model.number="form.must_limit"
-                        type="number"
-                        min="1"
-                        max="9"
+                    ><NInputNumber
+                        v-model:value="form.must_limit"
                         class="short"
-                        aria-label="musts a day"
+                        size="small"
+                        :min="1"
+                        :max="9"
+                        :input-props="{ 'aria-label': 'musts a day' }"
                     />
                     musts and
-                    <input
-                        v-model.number="form.other_limit"
-                        type="number"
-                        min="0"
-                        max="40"
+                    <NInputNumber
+                        v-model:value="form.other_limit"
                         class="short"
-                        aria-label="others a day"
+                        size="small"
+                        :min="0"
+                        :max="40"
+                        :input-props="{ 'aria-label': 'others a day' }"
                     />
                     others</span
                 ></label
             >
             <label class="top"
                 >Asked when a day is closed
-                <textarea
-                    v-model="form.closing_questions"
-                    rows="4"
+                <NInput
+                    v-model:value="form.closing_questions"
+                    type="textarea"
+                    :rows="4"
                     placeholder="one a line"
                     data-test="questions"
                 />
@@ -283,11 +289,11 @@ async function save(): Promise<void> {
             <label
                 >The day’s agenda
                 <span
-                    ><input
-                        type="checkbox"
+                    ><NCheckbox
                         :checked="form.agenda_at !== null"
+                        aria-label="The day’s agenda"
                         data-test="agenda"
-                        @change="form.agenda_at = form.agenda_at === null ? 420 : null" />
+                        @update:checked="form.agenda_at = form.agenda_at === null ? 420 : null" />
                     <template v-if="form.agenda_at !== null"
                         >at
                         <TimeField
@@ -299,11 +305,11 @@ async function save(): Promise<void> {
             <label
                 >A call to close it
                 <span
-                    ><input
-                        type="checkbox"
+                    ><NCheckbox
                         :checked="form.evening_at !== null"
+                        aria-label="A call to close it"
                         data-test="evening"
-                        @change="form.evening_at = form.evening_at === null ? 1260 : null" />
+                        @update:checked="form.evening_at = form.evening_at === null ? 1260 : null" />
                     <template v-if="form.evening_at !== null"
                         >at
                         <TimeField
@@ -339,7 +345,7 @@ async function save(): Promise<void> {
                 {{ lines[0] }}
             </p>
             <div class="foot">
-                <button class="press main" data-test="save-settings">Save</button>
+                <NButton type="primary" attr-type="submit" data-test="save-settings">Save</NButton>
             </div>
         </form>
         <AccountSection />
@@ -357,21 +363,13 @@ label {
     grid-template-columns: 150px 1fr;
     align-items: center;
 }
-input,
-select,
-textarea {
-    border: 1px solid var(--line-strong);
-    border-radius: 6px;
-    background: var(--paper);
-    padding: 5px 8px;
-    min-width: 0;
-}
 h2 {
     font-size: 16px;
     margin-top: 8px;
 }
-input.short {
-    width: 62px;
+label .short {
+    display: inline-block;
+    width: 92px;
 }
 .top {
     align-items: start;
@@ -419,7 +417,7 @@ thead th {
 td {
     padding: 3px 6px 3px 0;
 }
-td input:not([type='checkbox']) {
+td :deep(.field input) {
     width: 100%;
 }
 .foot {

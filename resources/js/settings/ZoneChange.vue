@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NRadio } from 'naive-ui'
 import { answerOf, api } from '@/api/client'
 import { namedDate, timeOf, type Clock } from '@/shared/time'
 import { useQuery } from '@tanstack/vue-query'
@@ -23,15 +24,13 @@ const week = useQuery({
     <fieldset v-if="week.data.value?.wall.length" class="zone" data-test="zone-change">
         <legend>Routines</legend>
         <div v-for="[way, words] in WAYS" :key="way" class="way">
-            <label
-                ><input
-                    v-model="keep"
-                    type="radio"
-                    name="routines-keep"
-                    :value="way"
-                    :data-test="`keep-${way}`"
-                />
-                {{ words }}</label
+            <NRadio
+                :checked="keep === way"
+                name="routines-keep"
+                :value="way"
+                :data-test="`keep-${way}`"
+                @update:checked="keep = way"
+                >{{ words }}</NRadio
             >
             <ul :aria-label="`The next week, if they ${words}`">
                 <li v-for="(one, i) in week.data.value[way].slice(0, SHOWN)" :key="i">

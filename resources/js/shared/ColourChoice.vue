@@ -1,9 +1,21 @@
 <script setup lang="ts">
 import type { Colour } from '@/api/types'
+import { nextTick, ref } from 'vue'
 
 /** One of the colours of calendars, chosen by its name. */
 const props = defineProps<{ value: Colour | null; label: string; inherits?: string }>()
 const emit = defineEmits<{ choose: [colour: Colour | null] }>()
+const group = ref<HTMLElement | null>(null)
+/** Arrows choose the next or the one before, as in any radio group; only the chosen one is a Tab stop. */
+function step(way: number): void {
+    const all = [...(props.inherits ? [null] : []), ...COLOURS]
+    const next = all[(all.indexOf(props.value) + way + all.length) % all.length] ?? null
+    emit('choose', next)
+    void nextTick(() => group.value?.querySelector<HTMLElement>('[aria-checked=true]')?.focus())
+}
+const isStop = (one: Colour | null): boolean =>
+    props.value === one || (props.value === null && !props.inherits && one === COLOURS[0])
+
 const COLOURS: Colour[] = [
     'indigo',
     'teal',
@@ -21,13 +33,23 @@ const COLOURS: Colour[] = [
 </script>
 
 <template>
-    <div class="colours" role="radiogroup" :aria-label="label">
+    <div
+        ref="group"
+        class="colours"
+        role="radiogroup"
+        :aria-label="label"
+        @keydown.right.prevent.stop="step(1)"
+        @keydown.down.prevent.stop="step(1)"
+        @keydown.left.prevent.stop="step(-1)"
+        @keydown.up.prevent.stop="step(-1)"
+    >
         <button
             v-if="props.inherits"
             type="button"
             class="press"
             role="radio"
             :aria-checked="value === null"
+            :tabindex="isStop(null) ? 0 : -1"
             @click="emit('choose', null)"
         >
             {{ inherits }}
@@ -39,6 +61,7 @@ const COLOURS: Colour[] = [
             class="colour"
             role="radio"
             :aria-checked="value === one"
+            :tabindex="isStop(one) ? 0 : -1"
             :aria-label="one"
             :title="one"
             :data-test="`colour-${one}`"

@@ -6,7 +6,8 @@ import { dateIn, fullDate, length } from '@/shared/time'
 import { paint, useAccount, useAreas } from '@/state/server'
 import type { SheetTarget } from '@/state/view'
 import { useEventListener, useNow } from '@vueuse/core'
-import { NDrawer } from 'naive-ui'
+import CalendarField from '@/choice/CalendarField.vue'
+import { NCheckbox, NDrawer } from 'naive-ui'
 import { computed, nextTick, ref, watch } from 'vue'
 import DueField from './DueField.vue'
 import EntryPast from './EntryPast.vue'
@@ -36,7 +37,7 @@ const props = defineProps<{ target: SheetTarget }>()
 const emit = defineEmits<{ close: [] }>()
 
 const account = useAccount()
-const { areas, calendars, calendar, colour } = useAreas()
+const { calendars, calendar, colour } = useAreas()
 const open = ref(true)
 const title = ref<HTMLTextAreaElement | null>(null)
 const sheet = useEntryForm(props.target, open)
@@ -143,13 +144,12 @@ function removeFor(scope: 'one' | 'onward' | 'whole'): void {
         >
             <div class="inside">
                 <div class="top">
-                    <select v-model="form.calendar_id" aria-label="Calendar" class="calendar">
-                        <optgroup v-for="area in areas" :key="area.id" :label="area.name">
-                            <option v-for="one in area.calendars" :key="one.id" :value="one.id">
-                                {{ one.name }}
-                            </option>
-                        </optgroup>
-                    </select>
+                    <CalendarField
+                        :model-value="form.calendar_id"
+                        label="Calendar"
+                        data-test="sheet-calendar"
+                        @update:model-value="(id) => form && id !== null && (form.calendar_id = id)"
+                    />
                     <span aria-hidden="true">·</span>
                     <span class="kinds" role="group" aria-label="Kind">
                         <button
@@ -292,15 +292,12 @@ function removeFor(scope: 'one' | 'onward' | 'whole'): void {
                             :has-travel="form.travel > 0"
                             :inherited="inherited"
                         />
-                        <label
+                        <NCheckbox
                             v-if="form.reminders === null ? inherited.length > 0 : form.reminders.length > 0"
+                            v-model:checked="form.always_through"
                             class="through"
-                            ><input
-                                v-model="form.always_through"
-                                type="checkbox"
-                                data-test="always-through"
-                            />
-                            also in quiet hours</label
+                            data-test="always-through"
+                            >also in quiet hours</NCheckbox
                         >
                     </div>
                 </div>
@@ -456,14 +453,6 @@ function removeFor(scope: 'one' | 'onward' | 'whole'): void {
     gap: 8px;
     align-items: center;
     color: var(--muted);
-}
-.calendar {
-    border: 0;
-    background: none;
-    color: var(--c-text);
-    font-weight: 600;
-    padding: 2px 0;
-    max-width: 200px;
 }
 .kinds {
     display: inline-flex;

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { NCheckbox, NInputNumber } from 'naive-ui'
+import SelectField from '@/shared/SelectField.vue'
+import { zoneOptions } from '@/shared/zoneOptions'
 import ColourChoice from '@/shared/ColourChoice.vue'
 import { useAccount, useFilters } from '@/state/server'
 import { computed } from 'vue'
@@ -10,7 +13,7 @@ defineProps<{ mistakes: Record<string, string[]> }>()
 
 const account = useAccount()
 const { labels } = useFilters()
-const zones = [...new Set([...Intl.supportedValuesOf('timeZone'), account.value.zone])].sort()
+const zones = zoneOptions(account.value.zone)
 const claims = computed<'busy' | 'tentative' | 'free'>(() =>
     !form.value.busy ? 'free' : form.value.tentative ? 'tentative' : 'busy',
 )
@@ -29,10 +32,6 @@ const clocks = computed({
 function claim(one: 'busy' | 'tentative' | 'free'): void {
     form.value.busy = one !== 'free'
     form.value.tentative = one === 'tentative'
-}
-function number(event: Event): number | null {
-    const value = (event.target as HTMLInputElement).value
-    return value === '' ? null : Math.round(Number(value))
 }
 function steps(event: Event): void {
     const lines = (event.target as HTMLTextAreaElement).value
@@ -90,12 +89,17 @@ function turnLabel(label: string): void {
         </div>
         <label v-if="form.kind === 'task'"
             >Estimate
-            <input
-                type="number"
-                min="0"
-                max="6000"
-                :value="form.estimate ?? ''"
-                @input="form.estimate = number($event)"
+            <NInputNumber
+                v-model:value="form.estimate"
+                class="minutes"
+                size="small"
+                clearable
+                placeholder=""
+                :min="0"
+                :max="6000"
+                :precision="0"
+                :input-props="{ 'aria-label': 'Estimate in minutes' }"
+                data-test="estimate"
             />
             min <em v-if="mistakes.estimate" class="mistake">{{ mistakes.estimate[0] }}</em></label
         >
@@ -115,41 +119,49 @@ function turnLabel(label: string): void {
         <template v-if="!form.all_day">
             <label
                 >Travel before
-                <input
-                    type="number"
-                    min="0"
-                    max="1440"
+                <NInputNumber
                     :value="form.travel"
-                    @input="form.travel = number($event) ?? 0"
+                    class="minutes"
+                    size="small"
+                    :min="0"
+                    :max="1440"
+                    :precision="0"
+                    :input-props="{ 'aria-label': 'Minutes of travel before' }"
+                    @update:value="(minutes) => (form.travel = minutes ?? 0)"
                 />
                 min <em v-if="mistakes.travel" class="mistake">{{ mistakes.travel[0] }}</em></label
             >
             <label
                 >Margin after
-                <input
-                    type="number"
-                    min="0"
-                    max="1440"
+                <NInputNumber
                     :value="form.margin"
+                    class="minutes"
+                    size="small"
+                    :min="0"
+                    :max="1440"
+                    :precision="0"
+                    :input-props="{ 'aria-label': 'Minutes of margin after' }"
                     data-test="margin"
-                    @input="form.margin = number($event) ?? 0"
+                    @update:value="(minutes) => (form.margin = minutes ?? 0)"
                 />
                 min <em v-if="mistakes.margin" class="mistake">{{ mistakes.margin[0] }}</em></label
             >
             <label
                 >Starts by the clocks of
-                <select v-model="clocks" data-test="zone">
-                    <option :value="null">{{ account.zone }}</option>
-                    <option value="wherever">wherever I am</option>
-                    <option v-for="zone in zones" :key="zone" :value="zone">{{ zone }}</option>
-                </select></label
-            >
+                <SelectField
+                    v-model="clocks"
+                    label="Starts by the clocks of"
+                    :options="[[null, account.zone], ['wherever', 'wherever I am'], ...zones]"
+                    data-test="zone"
+            /></label>
             <label v-if="!form.floating"
                 >ends by those of
-                <select v-model="form.end_zone" data-test="end-zone">
-                    <option :value="null">the same place</option>
-                    <option v-for="zone in zones" :key="zone" :value="zone">{{ zone }}</option>
-                </select>
+                <SelectField
+                    v-model="form.end_zone"
+                    label="Ends by the clocks of"
+                    :options="[[null, 'the same place'], ...zones]"
+                    data-test="end-zone"
+                />
                 <em v-if="mistakes.zone" class="mistake">{{ mistakes.zone[0] }}</em></label
             >
         </template>
@@ -211,13 +223,17 @@ function turnLabel(label: string): void {
             />
         </label>
         <div class="group">
-            <label><input v-model="form.protected" type="checkbox" /> protected</label>
-            <label><input v-model="form.private" type="checkbox" /> private</label>
+            <NCheckbox v-model:checked="form.protected" data-test="protected">protected</NCheckbox>
+            <NCheckbox v-model:checked="form.private" data-test="private">private</NCheckbox>
         </div>
     </div>
 </template>
 
 <style scoped>
+.minutes {
+    display: inline-block;
+    width: 100px;
+}
 .more {
     display: grid;
     grid-template-columns: 1fr 1fr;

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { inWords, read, CHANNELS, write, type Anchor, type Channel } from '@/reminders/triggers'
+import SelectField from '@/shared/SelectField.vue'
 import TimeField from '@/shared/TimeField.vue'
 import { useAccount } from '@/state/server'
 import { computed, ref } from 'vue'
@@ -15,6 +16,14 @@ const props = defineProps<{
 
 const account = useAccount()
 const MOST = 10
+const DAYS: [number, string][] = [
+    [0, 'on the day'],
+    [1, 'the day before'],
+    [2, '2 days before'],
+    [7, '7 days before'],
+    [14, '14 days before'],
+    [30, '30 days before'],
+]
 const channels = ref<Channel[]>(['screen'])
 const anchor = ref<Anchor>('start')
 const days = ref(0)
@@ -108,12 +117,13 @@ function turn(channel: Channel): void {
                 >
                 <span v-if="anchors.length > 1"
                     >before the
-                    <select v-model="anchor" aria-label="Before what" data-test="anchor">
-                        <option v-for="[value, words] in anchors" :key="value" :value="value">
-                            {{ words }}
-                        </option>
-                    </select></span
-                >
+                    <SelectField
+                        v-model="anchor"
+                        class="field"
+                        label="Before what"
+                        :options="anchors"
+                        data-test="anchor"
+                /></span>
                 <span
                     ><button
                         v-for="one in offers"
@@ -127,14 +137,7 @@ function turn(channel: Channel): void {
                     </button></span
                 >
                 <span class="clock">
-                    <select v-model="days" aria-label="On which day">
-                        <option :value="0">on the day</option>
-                        <option :value="1">the day before</option>
-                        <option :value="2">2 days before</option>
-                        <option :value="7">7 days before</option>
-                        <option :value="14">14 days before</option>
-                        <option :value="30">30 days before</option>
-                    </select>
+                    <SelectField v-model="days" class="field" label="On which day" :options="DAYS" />
                     at
                     <TimeField
                         :minute="at"
@@ -202,12 +205,9 @@ function turn(channel: Channel): void {
     text-underline-offset: 2px;
     font-size: 12px;
 }
-select {
-    border: 1px solid var(--line-strong);
-    border-radius: 6px;
-    background: var(--sheet);
-    padding: 1px 4px;
-    color: var(--ink);
+.field {
+    display: inline-block;
+    width: 140px;
 }
 @media (prefers-color-scheme: dark) {
     .offers .press[aria-pressed='true'] {

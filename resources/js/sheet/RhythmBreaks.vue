@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DateField from '@/shared/DateField.vue'
 import { fullDate, shortDate } from '@/shared/time'
 import { computed, ref } from 'vue'
 import type { Form } from './form'
@@ -93,8 +94,8 @@ function addDate(field: 'extra_dates' | 'except_dates'): void {
                 </button></span
             >
             <span class="fromto"
-                >only from <input v-model="from" type="date" aria-label="Season from" /> to
-                <input v-model="to" type="date" aria-label="Season to" />
+                >only from <DateField v-model="from" label="Season from" /> to
+                <DateField v-model="to" label="Season to" />
                 <button type="button" class="press" @click="addSeason">Add</button></span
             >
             <small>Of the dates the day and the month count, every year.</small> </SentenceWord
@@ -112,8 +113,8 @@ function addDate(field: 'extra_dates' | 'except_dates'): void {
                 </button></span
             >
             <span class="fromto"
-                >nothing from <input v-model="from" type="date" aria-label="Pause from" /> to
-                <input v-model="to" type="date" aria-label="Pause to" />
+                >nothing from <DateField v-model="from" label="Pause from" /> to
+                <DateField v-model="to" label="Pause to" />
                 <button type="button" class="press" @click="addPause">Add</button></span
             > </SentenceWord
         >.
@@ -132,7 +133,7 @@ function addDate(field: 'extra_dates' | 'except_dates'): void {
                     </button></span
                 >
                 <span class="fromto"
-                    >{{ words }} <input v-model="single" type="date" :aria-label="label" />
+                    >{{ words }} <DateField v-model="single" :label="label" />
                     <button type="button" class="press" @click="addDate(field)">Add</button></span
                 > </SentenceWord
             >{{ i === 0 ? ', ' : '.' }}</template

@@ -1,3 +1,5 @@
+import { flushPromises } from '@vue/test-utils'
+import DateField from '@/shared/DateField.vue'
 import { aPage, account, open } from '@/testing/page'
 import type { VueWrapper } from '@vue/test-utils'
 import { describe, expect, it } from 'vitest'
@@ -172,9 +174,12 @@ describe('when and how often, as a sentence', () => {
             '2026-11-25T07:45:00',
             'An entry lasts up to 366 days.',
         ])
-        await length.find('[data-test=end-day]').setValue('2026-11-27')
+        const ends = length.findAllComponents(DateField)[0]!
+        ends.vm.$emit('update:modelValue', '2026-11-27')
+        await flushPromises()
         expect([form.end, word('length')?.props('words')]).toEqual(['2026-11-27T07:45:00', '2 days 30 min'])
-        await length.find('[data-test=end-day]').setValue('2026-11-24')
+        ends.vm.$emit('update:modelValue', '2026-11-24')
+        await flushPromises()
         expect([form.end, length.find('[role=alert]').exists()]).toEqual(['2026-11-27T07:45:00', true])
         await length.find('[data-test=length]').setValue('1440')
         expect([form.end, word('length')?.props('words')]).toEqual(['2026-11-26T07:15:00', '1 day'])

@@ -5,6 +5,7 @@ import TimeField from '@/shared/TimeField.vue'
 import { useAccount } from '@/state/server'
 import { computed, ref } from 'vue'
 import DateChoice from '@/shared/DateChoice.vue'
+import DateField from '@/shared/DateField.vue'
 import { LONGEST_DAYS, lengthOf, setAllDay, setDate, setEnd, setLength, setTime, type Form } from './form'
 import { LETTERS, parts, untilDate, untilPart, weekdays, withParts } from './rule'
 import SentenceWord from '@/shared/SentenceWord.vue'
@@ -344,16 +345,12 @@ const isPlainWeekly = computed(() => rule.value.FREQ === 'WEEKLY' && !rule.value
                 >
                 <span class="number"
                     >{{ form.all_day ? 'to the end of' : 'to' }}
-                    <input
-                        type="date"
-                        class="date"
-                        :min="form.start.slice(0, 10)"
-                        :value="form.end?.slice(0, 10)"
-                        aria-label="Day it ends"
+                    <DateField
+                        :model-value="form.end?.slice(0, 10) ?? ''"
+                        label="Day it ends"
+                        :first-weekday="account.first_weekday"
                         data-test="end-day"
-                        @change="
-                            typedEnd(($event.target as HTMLInputElement).value, minuteOf(form.end ?? ''))
-                        " /><TimeField
+                        @update:model-value="(day) => typedEnd(day, minuteOf(form.end ?? ''))" /><TimeField
                         v-if="!form.all_day"
                         :minute="minuteOf(form.end ?? '')"
                         :clock="account.clock"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NCheckbox } from 'naive-ui'
 import { answerOf, api } from '@/api/client'
 import type { Entry, Step } from '@/api/types'
 import { useChanges } from '@/undo/useChanges'
@@ -82,15 +83,13 @@ async function takeOut(at: number): Promise<void> {
         >
             <li v-for="(step, i) in steps" :key="`${step.text} ${i}`" data-test="step">
                 <span class="handle" aria-hidden="true" title="Drag to put it elsewhere">⠿</span>
-                <label :class="{ done: step.done }"
-                    ><input
-                        type="checkbox"
-                        :checked="step.done"
-                        @change="tick(step)"
-                        @keydown.alt.up.prevent="shift(i, -1)"
-                        @keydown.alt.down.prevent="shift(i, 1)"
-                    />
-                    {{ step.text }}</label
+                <NCheckbox
+                    :class="{ done: step.done }"
+                    :checked="step.done"
+                    @update:checked="tick(step)"
+                    @keydown.alt.up.prevent="shift(i, -1)"
+                    @keydown.alt.down.prevent="shift(i, 1)"
+                    >{{ step.text }}</NCheckbox
                 >
                 <button type="button" class="plain out" data-test="step-out" @click="takeOut(i)">
                     a task of its own

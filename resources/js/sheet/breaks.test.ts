@@ -1,3 +1,6 @@
+import DateField from '@/shared/DateField.vue'
+import { flushPromises } from '@vue/test-utils'
+import SelectField from '@/shared/SelectField.vue'
 import ScopeChoice from '@/choice/ScopeChoice.vue'
 import { aPage, account, answering, open } from '@/testing/page'
 import { describe, expect, it } from 'vitest'
@@ -27,10 +30,13 @@ describe('single dates beside a rhythm', () => {
         const form = a({ rule: 'FREQ=WEEKLY', extra_dates: ['2026-12-03'] })
         const breaks = await open(RhythmBreaks, { props: { modelValue: form } })
         await breaks.find('[data-test="word-also on"]').trigger('click')
-        const field = (label: string) => breaks.find(`input[aria-label="${label}"]`)
+        const field = breaks.findAllComponents(DateField).find((one) => one.props('label') === 'also on')
         for (const date of ['2026-11-28', '2026-11-28']) {
-            await field('also on').setValue(date)
-            await field('also on').element.parentElement?.querySelector('button')?.click()
+            field?.vm.$emit('update:modelValue', date)
+            await flushPromises()
+            const add = field?.element.parentElement?.querySelectorAll('button') ?? []
+            ;[...add].find((one) => one.textContent === 'Add')?.click()
+            await flushPromises()
         }
         expect(form.extra_dates).toEqual(['2026-11-28', '2026-12-03'])
         expect(breaks.find('[data-test="word-also on"]').text()).toContain(
@@ -55,14 +61,17 @@ describe('whose clocks a start goes by', () => {
     it('may be those of wherever one is, and of a zone again', async () => {
         const form = a({ end_zone: 'Asia/Tokyo' })
         const fields = await open(MoreFields, { props: { modelValue: form, mistakes: {} } })
-        await fields.find('[data-test=zone]').setValue('wherever')
+        const clocks = fields.findAllComponents(SelectField)[0]!
+        clocks.vm.$emit('update:modelValue', 'wherever')
+        await flushPromises()
         expect([
             form.floating,
             form.zone,
             form.end_zone,
             fields.find('[data-test=end-zone]').exists(),
         ]).toEqual([true, null, null, false])
-        await fields.find('[data-test=zone]').setValue('Asia/Tokyo')
+        clocks.vm.$emit('update:modelValue', 'Asia/Tokyo')
+        await flushPromises()
         expect([form.floating, form.zone]).toEqual([false, 'Asia/Tokyo'])
     })
 })

@@ -1,3 +1,5 @@
+import { flushPromises } from '@vue/test-utils'
+import SelectField from '@/shared/SelectField.vue'
 import TimeField from '@/shared/TimeField.vue'
 import { aPage, account, open, press } from '@/testing/page'
 import type { VueWrapper } from '@vue/test-utils'
@@ -87,17 +89,19 @@ describe('the reminders of an entry', () => {
         await list.find('[data-test=channel-screen]').trigger('click')
         expect(list.find('[data-test=channel-screen]').attributes('aria-pressed')).toBe('true')
     })
+    const field = (css: string) =>
+        list.findAllComponents(SelectField).find((one) => one.element === list.find(css).element)
+    const anchors = (): string[] =>
+        ((field('[data-test=anchor]')?.vm.$props as { options?: [string, string][] })?.options ?? []).map(
+            ([, words]) => words,
+        )
     it('can be reckoned from the end, the due time and the time to leave, where there are any', async () => {
         await begin([])
-        expect(list.findAll('[data-test=anchor] option').map((one) => one.text())).toEqual(['start', 'end'])
+        expect(anchors()).toEqual(['start', 'end'])
         await begin([], { hasDue: true, hasTravel: true })
-        expect(list.findAll('[data-test=anchor] option').map((one) => one.text())).toEqual([
-            'start',
-            'end',
-            'due time',
-            'time to leave',
-        ])
-        await list.find('[data-test=anchor]').setValue('leave')
+        expect(anchors()).toEqual(['start', 'end', 'due time', 'time to leave'])
+        field('[data-test=anchor]')?.vm.$emit('update:modelValue', 'leave')
+        await flushPromises()
         await list
             .findAll('.offers .press')
             .find((one) => one.attributes('data-test')?.startsWith('remind-PT10M'))
@@ -109,7 +113,8 @@ describe('the reminders of an entry', () => {
     })
     it('fall at a clock time on a day before', async () => {
         await begin([], { allDay: true })
-        await list.find('select').setValue('1')
+        field('.clock .select')?.vm.$emit('update:modelValue', 1)
+        await flushPromises()
         await list.find('[data-test=time]').setValue('18:00')
         await list.findAll('.clock .press').at(-1)?.trigger('click')
         expect(given()).toEqual(['-P1D@18:00'])

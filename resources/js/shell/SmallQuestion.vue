@@ -2,6 +2,8 @@
 import { answerOf, api } from '@/api/client'
 import { minuteOf, moment, namedDate } from '@/shared/time'
 import DateChoice from '@/shared/DateChoice.vue'
+import { readDate } from '@/shared/readDate'
+import { NInput, NModal } from 'naive-ui'
 import { useAccount } from '@/state/server'
 import { useView } from '@/state/view'
 import { useChanges } from '@/undo/useChanges'
@@ -11,10 +13,11 @@ import { usePeriod, type ViewName } from '@/period/usePeriod'
 /** The small question in the middle that a key opens: which view, which date, a copy on which date. */
 const view = useView()
 const account = useAccount()
-const { date, go } = usePeriod()
+const { date, today, go } = usePeriod()
 const { change } = useChanges()
 const box = ref<HTMLElement | null>(null)
-const typed = ref(date.value)
+const typed = ref('')
+const isOdd = ref(false)
 const VIEWS: [ViewName, string, string][] = [
     ['day', 'D', 'Day'],
     ['days', 'N', 'A number of days'],
@@ -56,6 +59,11 @@ function choose(day: string): void {
         )
     }
 }
+function chooseTyped(): void {
+    const day = typed.value.trim() === '' ? date.value : readDate(typed.value, today.value)
+    isOdd.value = day === null
+    if (day !== null) choose(day)
+}
 function key(event: KeyboardEvent): void {
     const chosen =
         view.question === 'view' ? VIEWS.find(([, letter]) => letter === event.key.toUpperCase()) : undefined
@@ -70,7 +78,7 @@ function key(event: KeyboardEvent): void {
 </script>
 
 <template>
-    <div class="veil" @click.self="leave">
+    <NModal show transform-origin="center" @mask-click="leave" @esc="leave">
         <div
             ref="box"
             class="box"
@@ -108,29 +116,23 @@ function key(event: KeyboardEvent): void {
             </template>
             <template v-else>
                 <h2>{{ view.question === 'copy' ? `Copy “${tile?.title}” to` : 'Go to' }}</h2>
-                <form @submit.prevent="choose(typed)">
-                    <input v-model="typed" type="date" aria-label="Date" data-test="question-date" /><button
-                        class="press main"
-                    >
+                <form @submit.prevent="chooseTyped">
+                    <NInput
+                        v-model:value="typed"
+                        placeholder="26 Nov, or 26/11/2026"
+                        :status="isOdd ? 'error' : undefined"
+                        :input-props="{ 'aria-label': 'Date', 'data-test': 'question-date' } as object"
+                    /><button class="press main">
                         {{ view.question === 'copy' ? 'Copy' : 'Go' }}
                     </button>
                 </form>
-                <DateChoice :value="typed || null" :first-weekday="account.first_weekday" @choose="choose" />
+                <DateChoice :value="date" :first-weekday="account.first_weekday" @choose="choose" />
             </template>
         </div>
-    </div>
+    </NModal>
 </template>
 
 <style scoped>
-.veil {
-    position: fixed;
-    inset: 0;
-    z-index: 2700;
-    display: grid;
-    place-items: start center;
-    padding-top: 14vh;
-    background: rgb(53 19 43 / 0.18);
-}
 .box {
     display: flex;
     flex-direction: column;

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NCheckbox } from 'naive-ui'
 import { answerOf, api, sentence } from '@/api/client'
 import { signedInAgain, signedOut } from '@/api/signedOut'
 import { useAccount } from '@/state/server'
@@ -69,9 +70,8 @@ function leave(): void {
                         required
                         data-test="over-password"
                 /></label>
-                <label class="check"
-                    ><input v-model="remember" type="checkbox" /> Stay signed in on this device for thirty
-                    days</label
+                <NCheckbox v-model:checked="remember"
+                    >Stay signed in on this device for thirty days</NCheckbox
                 >
                 <p v-if="trouble" class="mistake" role="alert">{{ trouble }}</p>
                 <div class="foot">
@@ -108,11 +108,6 @@ label {
     flex-direction: column;
     gap: 4px;
     font-weight: 600;
-}
-.check {
-    flex-direction: row;
-    align-items: center;
-    font-weight: 400;
 }
 input:not([type='checkbox']) {
     padding: 8px 10px;

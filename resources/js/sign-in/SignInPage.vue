@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { NCheckbox } from 'naive-ui'
+import SelectField from '@/shared/SelectField.vue'
+import { zoneOptions } from '@/shared/zoneOptions'
 import { answerOf, api, Refused } from '@/api/client'
 import { useSession } from '@/state/server'
 import { useQueryClient } from '@tanstack/vue-query'
@@ -24,7 +27,7 @@ const way = computed<Way>(() =>
               : 'sign-in',
 )
 const isNew = computed(() => way.value === 'first' || way.value === 'join')
-const zones = Intl.supportedValuesOf('timeZone')
+const zones = zoneOptions(Intl.DateTimeFormat().resolvedOptions().timeZone)
 const form = reactive({
     name: '',
     email: '',
@@ -145,15 +148,13 @@ async function send(): Promise<void> {
                 </p>
             </template>
             <template v-if="isNew">
-                <label for="zone">Time zone</label>
-                <select id="zone" v-model="form.zone">
-                    <option v-for="zone in zones" :key="zone">{{ zone }}</option>
-                </select>
+                <label
+                    >Time zone <SelectField v-model="form.zone" label="Time zone" :options="zones"
+                /></label>
                 <p v-if="mistakes.zone" class="mistake">{{ mistakes.zone[0] }}</p>
             </template>
-            <label v-if="way === 'sign-in'" class="check"
-                ><input v-model="form.remember" type="checkbox" data-test="remember" /> Stay signed in on this
-                device for thirty days</label
+            <NCheckbox v-if="way === 'sign-in'" v-model:checked="form.remember" data-test="remember"
+                >Stay signed in on this device for thirty days</NCheckbox
             >
             <p v-if="trouble" class="mistake" role="alert">{{ trouble }}</p>
             <button class="press main" :disabled="busy" data-test="send">{{ WORDS[way] }}</button>
@@ -222,13 +223,6 @@ h1 {
 label {
     font-weight: 600;
     margin-top: 10px;
-}
-.check {
-    display: flex;
-    gap: 8px;
-    align-items: center;
-    margin-top: 14px;
-    font-weight: 400;
 }
 input:not([type='checkbox']),
 select {

@@ -99,9 +99,9 @@ test('steps are ticked, and the last one offers the whole', function () {
     $page
         ->press('[data-test=step]:nth-child(3) [data-test=step-out]')
         ->untilSame(2, fn () => count($page->all('[data-test=step]')));
-    $page->press('[data-test=step]:nth-child(1) input');
+    $page->press('[data-test=step]:nth-child(1) .n-checkbox');
     $page->untilSame(1, fn () => count($page->all('[data-test=step] .done')));
-    $page->press('[data-test=step]:nth-child(2) input')->press('[data-test=tick-whole]');
+    $page->press('[data-test=step]:nth-child(2) .n-checkbox')->press('[data-test=tick-whole]');
     $page->see('[data-test=basket-card][data-title="Buy glass"]');
     $page->untilSame(
         true,

@@ -125,9 +125,7 @@ test('nothing is laid over what is protected without asking', function () {
     [, $tue, , $thu] = nextWeek();
     caught($page, "quiet work {$thu} 10:00-12:00", 'Quiet work');
     $page->press('[data-test=block][data-title="Quiet work"]')->press('[data-test=more]');
-    $page->script(
-        "[...document.querySelectorAll('.more label')].find((label) => label.textContent.includes('protected')).querySelector('input').click()",
-    );
+    $page->press('[data-test=protected]');
     $page->press('[data-test=save]')->see('[data-test=block][data-title="Quiet work"].protected');
     caught($page, "mend the gate {$tue} 13:00 for 30 min", 'Mend the gate');
     $perHour = $page->script("return document.querySelector('.line').getBoundingClientRect().height");
@@ -280,9 +278,20 @@ test('a file and an older state, in the sheet', function () {
     $page->untilSame(["{$mon} 13:00"], fn () => $page->blocks('Mend the gate'));
 });
 
-test('a week and a month fit on one sheet of paper each', function () {
+test('a week fits on one sheet of paper; what a month or a list has more goes on to another', function () {
     $page = demo($this);
     expect($page->printedPages())->toBe(1);
     $page->press('[data-test=view-month]')->see('[data-test=month-cell]');
-    expect($page->printedPages())->toBe(1);
+    expect($page->printedPages())->toBe(2);
+    $page->press('[data-test=view-ahead]')->see('[data-test=chapter]');
+    expect($page->printedPages())->toBeGreaterThan(1);
+    // Nothing is left out: each entry of the month has its line.
+    $page->press('[data-test=view-month]')->see('[data-test=month-cell]');
+    $page->script("window.dispatchEvent(new Event('beforeprint'))");
+    $page->untilSame(true, fn () => $page->all('.paper p') !== []);
+    [$lines, $occurrences] = $page->script(
+        "return [document.querySelectorAll('.paper p:not(.blank)').length, document.querySelectorAll('[data-test=month-cell] [data-tile], [data-test=month-bar]').length]",
+    );
+    expect($lines)->toBeGreaterThan($occurrences);
+    expect($page->script("return document.querySelector('.paper footer').textContent"))->toContain('Glasshouse');
 });

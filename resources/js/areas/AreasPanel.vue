@@ -164,6 +164,7 @@ function solo(kind: 'area' | 'calendar', id: string): void {
                 />
                 <label class="intended"
                     ><NInputNumber
+                        :show-button="false"
                         class="hours"
                         size="small"
                         clearable
@@ -368,7 +369,7 @@ function solo(kind: 'area' | 'calendar', id: string): void {
 }
 .hours {
     display: inline-block;
-    width: 96px;
+    width: 66px;
 }
 .calendar {
     padding: 3px 0 3px 26px;

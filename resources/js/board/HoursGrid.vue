@@ -58,6 +58,10 @@ function isWaking(day: BoardDay, minute: number): boolean {
     return minute >= day.wakes && minute < day.sleeps
 }
 
+/** A full hour, as short as the clock allows: 6, or 6 am. */
+const hourWords = (minute: number): string =>
+    account.value.clock === '24' ? String(minute / 60) : time(minute % 1440, '12').replace(':00', '')
+
 const nowMinute = computed(() => minuteOf(props.now))
 
 /** Free time of the day, named; what of today is over is not free any more. */
@@ -107,7 +111,7 @@ const { drawn, begin } = useDrawing(layout)
                     v-if="dates.includes(now.slice(0, 10))"
                     class="now-time"
                     :style="{ top: `${yOf(layout, nowMinute)}px` }"
-                    >{{ timeOf(now, account.clock) }}</span
+                    >{{ timeOf(now, account.clock).replace(/ [ap]m$/, '') }}</span
                 >
             </div>
             <div
@@ -172,7 +176,9 @@ const { drawn, begin } = useDrawing(layout)
                     @click="view.turnFold(stretch.name)"
                 >
                     <template v-if="stretch.folded">
-                        <span class="fold-words">{{ stretch.from / 60 }}–{{ stretch.to / 60 }} folded</span>
+                        <span class="fold-words"
+                            >{{ hourWords(stretch.from) }}–{{ hourWords(stretch.to) }} folded</span
+                        >
                         <span
                             v-for="(day, i) in board.days"
                             :key="day.date"
@@ -186,7 +192,7 @@ const { drawn, begin } = useDrawing(layout)
                         </span>
                     </template>
                     <span v-else class="fold-words"
-                        >fold {{ stretch.from / 60 }}–{{ stretch.to / 60 }} again</span
+                        >fold {{ hourWords(stretch.from) }}–{{ hourWords(stretch.to) }} again</span
                     >
                 </button>
             </template>

@@ -134,7 +134,7 @@ export function useBoardKeys({ shownBy, open }: ReturnType<typeof useTiles>): vo
         const box = element.getBoundingClientRect()
         const at = { x: box.left, y: box.bottom }
         const gap = nextGap(view.days, carried.minutes, period.now.value)
-        if (place === 'l' || view.days.length === 0) {
+        if (place === 'l' || !view.days.some((day) => day.free)) {
             wantFocus(`${item.entry_id}|once`)
             drop(carried, { kind: 'list', date }, at)
         } else if (!gap) say(`No free time that is shown holds ${length(carried.minutes)}.`)

@@ -87,13 +87,17 @@ const saving = ref<Set<string>>(new Set())
 const covers = ref('')
 const attempt = ref<Attempt | null>(null)
 const draft = useDraft<{ line: string; attempt: Attempt | null }>(
-    props.over ? 'line-over' : 'line',
-    () => (line.value.trim() === '' ? null : { line: line.value, attempt: attempt.value }),
+    'line',
+    () => (props.over || line.value.trim() === '' ? null : { line: line.value, attempt: attempt.value }),
     () => line.value,
 )
 useUnsaved('the line', () => line.value.trim() !== '')
 onMounted(async () => {
-    if (props.over) field.value?.focus()
+    // What is opened for one thought begins empty.
+    if (props.over) {
+        field.value?.focus()
+        return
+    }
     const found = await draft.find()
     if (!found || line.value !== '') return
     line.value = found.value.line

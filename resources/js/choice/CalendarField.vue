@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useAreas } from '@/state/server'
 import { NSelect, type SelectGroupOption, type SelectOption } from 'naive-ui'
-import { computed } from 'vue'
+import { computed, ref, useId } from 'vue'
 
 /** A calendar, under the life area it belongs to. */
 const props = defineProps<{
@@ -26,6 +26,8 @@ const options = computed<(SelectOption | SelectGroupOption)[]>(() => [
         }))
         .filter((area) => area.children.length > 0),
 ])
+const isOpen = ref(false)
+const listId = useId()
 </script>
 
 <template>
@@ -36,7 +38,16 @@ const options = computed<(SelectOption | SelectGroupOption)[]>(() => [
         :value="value ?? (none === undefined ? null : NONE)"
         :options="options"
         :consistent-menu-width="false"
-        :input-props="{ 'aria-label': label, role: 'combobox', spellcheck: false }"
+        :show="isOpen"
+        :menu-props="{ id: listId }"
+        :input-props="{
+            'aria-label': label,
+            'aria-expanded': isOpen,
+            'aria-controls': listId,
+            role: 'combobox',
+            spellcheck: false,
+        }"
+        @update:show="(shown: boolean) => (isOpen = shown)"
         @update:value="(next: string) => (value = next === NONE ? null : next)"
     />
 </template>

@@ -49,7 +49,7 @@ function startOfMonthGrid(first: string): string {
 watchEffect(() => {
     view.tallies = month.value?.areas ?? []
     view.occurrences = month.value?.occurrences ?? []
-    view.days = []
+    view.days = month.value?.days ?? []
 })
 
 const MOST_BARS = 3

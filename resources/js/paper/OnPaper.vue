@@ -1,81 +1,87 @@
 <script setup lang="ts">
-import { useChoice } from '@/choice/useChoice'
-import { barsOf } from '@/board/bars'
 import { usePeriod } from '@/period/usePeriod'
-import { longWeekday, plusDays, shortDate, shortWeekday, timeOf, weekday } from '@/shared/time'
-import { useAccount } from '@/state/server'
-import { useView } from '@/state/view'
+import { longWeekday, monthName, plusDays, shortDate, shortWeekday, weekday } from '@/shared/time'
 import { computed } from 'vue'
+import PaperLines from './PaperLines.vue'
+import { usePaper } from './usePaper'
 
-/** The week or the month for a sheet of A4, with blank lines to write on. Only the printer sees it. */
-const view = useView()
-const account = useAccount()
-const { view: name, from, weeks, date, title } = usePeriod()
-const { shown } = useChoice()
-const isMonth = computed(() => name.value === 'month')
-const WEEK_LINES = 31
+/**
+ * What is shown for sheets of A4, with lines to write on: days side by side, a month in its weeks, or a list of days. Nothing is left
+ * out; what one sheet does not hold goes on to the next. Only the printer sees it.
+ */
+const { view, from, days: count, weeks, date, title } = usePeriod()
+const { lines, load, legend, days: loads } = usePaper()
 
-const visible = computed(() => view.occurrences.filter(shown))
-const days = computed(() =>
-    Array.from({ length: isMonth.value ? weeks.value * 7 : 7 }, (_, i) => plusDays(from.value, i)),
+/** Lines that a day has at least, those to write on among them. */
+const LINES = { columns: 31, month: 6 }
+const form = computed<'columns' | 'month' | 'list'>(() =>
+    view.value === 'month' ? 'month' : view.value === 'ahead' || view.value === 'year' ? 'list' : 'columns',
 )
-const bars = computed(() => barsOf(visible.value, from.value, days.value.length))
-function lines(day: string, i: number): { text: string; task: boolean }[] {
-    const whole = bars.value
-        .filter((bar) => bar.from <= i && bar.to > i)
-        .map((bar) => ({ text: bar.parts[0]?.title ?? '', task: false }))
-    const rest = visible.value
-        .filter((one) => one.start.slice(0, 10) === day && !bars.value.some((bar) => bar.parts.includes(one)))
-        .sort((a, b) => Number(b.all_day) - Number(a.all_day) || a.start.localeCompare(b.start))
-        .map((one) => ({
-            text: `${one.all_day ? '' : `${timeOf(one.start, account.value.clock)} `}${one.private ? 'private' : one.title}`,
-            task: one.kind === 'task',
-        }))
-    return [...whole, ...rest]
-}
-const most = computed(() => (isMonth.value ? (weeks.value > 5 ? 6 : 8) : WEEK_LINES))
-const shownDays = computed(() =>
-    days.value.map((day, i) => {
-        const all = lines(day, i)
-        const kept = all.length > most.value ? all.slice(0, most.value - 1) : all
+const byDate = computed(() => new Map(loads.value.map((day) => [day.date, day])))
+const dates = computed(() => {
+    if (view.value === 'ahead') return loads.value.map((day) => day.date)
+    if (view.value === 'year')
+        return Array.from({ length: 366 }, (_, i) => plusDays(from.value, i)).filter((day) =>
+            day.startsWith(from.value.slice(0, 4)),
+        )
+    const all = form.value === 'month' ? weeks.value * 7 : count.value
+    return Array.from({ length: all }, (_, i) => plusDays(from.value, i))
+})
+const sheet = computed(() =>
+    dates.value.map((day) => {
+        const all = lines(day, byDate.value.get(day), view.value === 'year')
         return {
             day,
-            kept,
-            more: all.length - kept.length,
-            blank: Math.max(0, most.value - kept.length - (all.length > kept.length ? 1 : 0)),
-            outside: isMonth.value && day.slice(0, 7) !== date.value.slice(0, 7),
+            lines: all,
+            load: load(byDate.value.get(day)),
+            blank: form.value === 'list' ? 1 : Math.max(1, LINES[form.value] - all.length),
+            outside: form.value === 'month' && day.slice(0, 7) !== date.value.slice(0, 7),
         }
     }),
 )
+/** A list says nothing of days on which there is nothing. */
+const listed = computed(() =>
+    form.value === 'list' ? sheet.value.filter((one) => one.lines.length > 0) : sheet.value,
+)
+function head(day: string): string {
+    if (form.value === 'month') return String(Number(day.slice(8)))
+    return form.value === 'list'
+        ? `${longWeekday(day)} ${Number(day.slice(8))} ${monthName(day)}`
+        : `${shortWeekday(day)} ${shortDate(day)}`
+}
 </script>
 
 <template>
-    <section
-        v-if="name === 'week' || name === 'month'"
-        class="paper"
-        :class="{ month: isMonth }"
-        aria-hidden="true"
-    >
+    <section v-if="view !== 'done'" class="paper" :class="form" aria-hidden="true">
         <h1>{{ title }}</h1>
-        <div v-if="isMonth" class="weekdays">
-            <b v-for="i in 7" :key="i">{{ longWeekday(days[i - 1] ?? from) }}</b>
+        <div v-if="form === 'month'" class="weekdays">
+            <b v-for="i in 7" :key="i">{{ longWeekday(dates[i - 1] ?? from) }}</b>
         </div>
-        <div class="days" :style="{ gridTemplateRows: isMonth ? `repeat(${weeks}, minmax(0, 1fr))` : '1fr' }">
+        <div
+            class="days"
+            :style="
+                form === 'list'
+                    ? {}
+                    : { gridTemplateColumns: `repeat(${form === 'month' ? 7 : count}, minmax(0, 1fr))` }
+            "
+        >
             <article
-                v-for="one in shownDays"
+                v-for="one in listed"
                 :key="one.day"
                 :class="{ outside: one.outside, rest: weekday(one.day) > 5 }"
             >
                 <h2>
-                    {{
-                        isMonth ? Number(one.day.slice(8)) : `${shortWeekday(one.day)} ${shortDate(one.day)}`
-                    }}
+                    {{ head(one.day) }} <small>{{ one.load }}</small>
                 </h2>
-                <p v-for="(line, i) in one.kept" :key="i"><i v-if="line.task" />{{ line.text }}</p>
-                <p v-if="one.more > 0">and {{ one.more }} more</p>
+                <PaperLines :lines="one.lines" />
                 <p v-for="i in one.blank" :key="`blank ${i}`" class="blank" />
             </article>
         </div>
+        <footer>
+            <span v-for="[mark, name] in legend" :key="name"
+                ><b>{{ mark }}</b> {{ name }}</span
+            >
+        </footer>
     </section>
 </template>
 
@@ -90,11 +96,12 @@ const shownDays = computed(() =>
     }
     html,
     body,
-    #page {
+    #page,
+    #page > div {
         height: auto !important;
         background: #fff !important;
     }
-    #page > .page {
+    .page:has(> .paper) {
         display: block !important;
         height: auto !important;
         overflow: visible !important;
@@ -102,26 +109,28 @@ const shownDays = computed(() =>
     .page > :not(.paper) {
         display: none !important;
     }
+    .n-drawer-container,
+    .n-modal-container {
+        display: none !important;
+    }
     .paper {
-        display: flex;
-        flex-direction: column;
+        display: block;
         width: 277mm;
-        height: 188mm;
         color: #000;
         font: 9pt/1 var(--sans);
-        break-after: avoid;
-        overflow: hidden;
     }
     .paper h1 {
         font-size: 16pt;
         margin: 0 0 2mm;
     }
     .paper .days {
-        flex: 1;
-        min-height: 0;
         display: grid;
-        grid-template-columns: repeat(7, minmax(0, 1fr));
         border: 0.3mm solid #666;
+    }
+    .paper.list .days {
+        display: block;
+        columns: 2;
+        border: 0;
     }
     .paper .weekdays {
         display: grid;
@@ -133,40 +142,76 @@ const shownDays = computed(() =>
         border-left: 0.2mm solid #999;
         border-bottom: 0.2mm solid #999;
         padding: 1.2mm;
-        overflow: hidden;
+    }
+    .paper.list article {
+        break-inside: avoid;
+        border: 0;
+        margin-bottom: 2mm;
+    }
+    .paper.month article {
+        break-inside: avoid;
     }
     .paper article.outside {
-        color: #777;
+        color: #666;
     }
     .paper article.rest {
         background: #f6f4f1;
     }
     .paper h2 {
+        display: flex;
+        justify-content: space-between;
+        align-items: baseline;
         font-size: 10pt;
         margin: 0 0 0.8mm;
     }
+    .paper small {
+        flex: none;
+        font: 7pt/1 var(--sans);
+    }
     .paper p {
+        display: flex;
+        align-items: center;
+        gap: 1mm;
         margin: 0;
-        height: 5.4mm;
-        line-height: 5.2mm;
+        height: 5.2mm;
         border-bottom: 0.15mm solid #bbb;
         white-space: nowrap;
         overflow: hidden;
-        text-overflow: clip;
+    }
+    .paper .text {
+        flex: 1;
+        min-width: 0;
+        overflow: hidden;
+        text-overflow: ellipsis;
     }
     .paper.month p {
         height: 3.5mm;
-        line-height: 3.4mm;
         font-size: 7pt;
     }
+    .paper .done .text {
+        text-decoration: line-through;
+    }
+    .paper .place {
+        padding: 0 0.8mm;
+        border: 0.2mm solid #000;
+    }
     .paper i {
-        display: inline-block;
+        flex: none;
         width: 1.7mm;
         height: 2.2mm;
-        margin-right: 1mm;
         border: 0.2mm solid #000;
         border-radius: 50%;
         transform: rotate(18deg);
+    }
+    .paper i.full {
+        background: #000;
+        print-color-adjust: exact;
+    }
+    .paper footer {
+        display: flex;
+        gap: 5mm;
+        padding-top: 1.5mm;
+        font-size: 7.5pt;
     }
 }
 </style>

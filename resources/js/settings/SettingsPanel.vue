@@ -161,6 +161,7 @@ async function save(): Promise<void> {
                             <td>
                                 <NInputNumber
                                     v-model:value="day.hours"
+                                    :show-button="false"
                                     size="small"
                                     :min="0"
                                     :max="24"
@@ -215,6 +216,7 @@ async function save(): Promise<void> {
                 <span
                     ><NInputNumber
                         v-model:value="form.stint_minutes"
+                        :show-button="false"
                         class="short"
                         size="small"
                         :min="5"
@@ -230,6 +232,7 @@ async function save(): Promise<void> {
                 <span
                     ><NInputNumber
                         v-model:value="form.must_limit"
+                        :show-button="false"
                         class="short"
                         size="small"
                         :min="1"
@@ -239,6 +242,7 @@ async function save(): Promise<void> {
                     musts and
                     <NInputNumber
                         v-model:value="form.other_limit"
+                        :show-button="false"
                         class="short"
                         size="small"
                         :min="0"
@@ -369,7 +373,7 @@ h2 {
 }
 label .short {
     display: inline-block;
-    width: 92px;
+    width: 62px;
 }
 .top {
     align-items: start;

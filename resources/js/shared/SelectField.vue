@@ -1,6 +1,6 @@
 <script setup lang="ts" generic="T extends string | number | null">
 import { NSelect } from 'naive-ui'
-import { computed } from 'vue'
+import { computed, ref, useId } from 'vue'
 
 /** One of several values, each with its words; typing finds one. */
 const props = defineProps<{ options: readonly (readonly [T, string])[]; label: string }>()
@@ -13,6 +13,8 @@ function choose(place: number): void {
     const option = props.options[place]
     if (option) value.value = option[0]
 }
+const isOpen = ref(false)
+const listId = useId()
 </script>
 
 <template>
@@ -22,7 +24,16 @@ function choose(place: number): void {
         :value="chosen < 0 ? null : chosen"
         :options="listed"
         :consistent-menu-width="false"
-        :input-props="{ 'aria-label': label, role: 'combobox', spellcheck: false }"
+        :show="isOpen"
+        :menu-props="{ id: listId }"
+        :input-props="{
+            'aria-label': label,
+            'aria-expanded': isOpen,
+            'aria-controls': listId,
+            role: 'combobox',
+            spellcheck: false,
+        }"
+        @update:show="(shown: boolean) => (isOpen = shown)"
         @update:value="choose"
     />
 </template>

@@ -91,6 +91,7 @@ function turnLabel(label: string): void {
             >Estimate
             <NInputNumber
                 v-model:value="form.estimate"
+                :show-button="false"
                 class="minutes"
                 size="small"
                 clearable
@@ -120,6 +121,7 @@ function turnLabel(label: string): void {
             <label
                 >Travel before
                 <NInputNumber
+                    :show-button="false"
                     :value="form.travel"
                     class="minutes"
                     size="small"
@@ -134,6 +136,7 @@ function turnLabel(label: string): void {
             <label
                 >Margin after
                 <NInputNumber
+                    :show-button="false"
                     :value="form.margin"
                     class="minutes"
                     size="small"
@@ -232,7 +235,7 @@ function turnLabel(label: string): void {
 <style scoped>
 .minutes {
     display: inline-block;
-    width: 100px;
+    width: 84px;
 }
 .more {
     display: grid;

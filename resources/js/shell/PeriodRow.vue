@@ -27,9 +27,7 @@ const options = computed(() => [
               },
           ]
         : []),
-    ...(['week', 'month'].includes(view.value)
-        ? [{ key: 'paper', label: 'On paper', props: tested('paper') }]
-        : []),
+    ...(view.value !== 'done' ? [{ key: 'paper', label: 'On paper', props: tested('paper') }] : []),
 ])
 
 function choose(key: string): void {

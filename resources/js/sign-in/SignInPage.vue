@@ -149,7 +149,8 @@ async function send(): Promise<void> {
             </template>
             <template v-if="isNew">
                 <label
-                    >Time zone <SelectField v-model="form.zone" label="Time zone" :options="zones"
+                    >Time zone
+                    <SelectField v-model="form.zone" label="Time zone" :options="zones" data-test="zone"
                 /></label>
                 <p v-if="mistakes.zone" class="mistake">{{ mistakes.zone[0] }}</p>
             </template>

@@ -12,9 +12,12 @@ test('from the first account to a week that stays as it was left', function () {
     // Any zone is found by typing.
     $page->press('[data-test=zone]')->keys('Europe/Berl')->see('.n-base-select-option');
     $page->keys(WebDriverKeys::ENTER)->untilSame(true, fn () => str_contains($page->see('[data-test=zone]')->getText(), 'Europe/Berlin'));
-    $page->press('[data-test=send]')->see('[data-test=board]');
+    $page->press('[data-test=send]')->see('[data-test=first-steps]');
+    $page->press('[data-test=first-Music]')->press('[data-test=first-begin]')->untilSame([], fn () => $page->all('[data-test=first-steps]'));
+    $page->see('[data-test=area-tab][data-name=Music]');
     $page
-        ->press('[data-test=account]')->press('[data-test=areas]')
+        ->press('[data-test=account]')
+        ->press('[data-test=areas]')
         ->type('[data-test=new-area]', 'Glasshouse')
         ->press('[data-test=colour-teal]')
         ->press('[data-test=add-area]');
@@ -34,8 +37,10 @@ test('from the first account to a week that stays as it was left', function () {
         ->toContain('7:15, 15 min');
     $page->keys(WebDriverKeys::ENTER)->see('[data-test=note]');
 
+    // It is brought into view wherever it lands.
+    $page->see('[data-test=block][data-title="Vent check"]');
     [$mon, $tue, $wed, $thu, $fri] = nextWeek();
-    $page->press('[data-test=after]');
+    $page->visit("/week/{$mon}");
     $page->untilSame(
         ["{$mon} 7:15", "{$tue} 7:15", "{$wed} 7:15", "{$thu} 7:15", "{$fri} 7:15"],
         fn () => $page->blocks('Vent check'),

@@ -7,7 +7,8 @@ import { paint, useAccount, useAreas } from '@/state/server'
 import { useView } from '@/state/view'
 import { say, useChanges } from '@/undo/useChanges'
 import { useQueryClient } from '@tanstack/vue-query'
-import { ref } from 'vue'
+import { nextColour } from '@/shared/colours'
+import { computed, ref } from 'vue'
 import CalendarDefaults from './CalendarDefaults.vue'
 import ColourChoice from '@/shared/ColourChoice.vue'
 import NameField from './NameField.vue'
@@ -23,7 +24,9 @@ const { change, send } = useChanges()
 /** Whose colours are open, whose deletion is being asked about. */
 const colouring = ref<string | null>(null)
 const removing = ref<string | null>(null)
-const fresh = ref({ name: '', colour: 'forest' as Colour })
+/** A new area gets the next colour, unless another is chosen. */
+const fresh = ref<{ name: string; colour: Colour | null }>({ name: '', colour: null })
+const freshColour = computed(() => fresh.value.colour ?? nextColour(areas.value.map((area) => area.colour)))
 const freshMistake = ref('')
 
 /** Changes what an area and a calendar both have. */
@@ -111,9 +114,11 @@ function remove(one: Area | Calendar, fate: { entries: 'move' | 'delete'; move_t
 async function add(): Promise<void> {
     freshMistake.value = ''
     try {
-        await send(() => answerOf(api.POST('/areas', { body: fresh.value })))
+        await send(() =>
+            answerOf(api.POST('/areas', { body: { name: fresh.value.name, colour: freshColour.value } })),
+        )
         say(`Added “${fresh.value.name}”.`, { undoable: true })
-        fresh.value.name = ''
+        fresh.value = { name: '', colour: null }
     } catch (error) {
         freshMistake.value =
             error instanceof Refused
@@ -330,7 +335,7 @@ function solo(kind: 'area' | 'calendar', id: string): void {
                 /><button class="press main" data-test="add-area">Add</button>
             </div>
             <ColourChoice
-                :value="fresh.colour"
+                :value="freshColour"
                 label="Colour of the new life area"
                 @choose="(colour) => colour && (fresh.colour = colour)"
             />

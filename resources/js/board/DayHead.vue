@@ -124,8 +124,9 @@ h2 {
 }
 .facts {
     display: flex;
+    flex-wrap: wrap;
     justify-content: space-between;
-    gap: 6px;
+    gap: 0 6px;
     font-size: 11px;
     color: var(--muted);
     white-space: nowrap;

@@ -7,7 +7,8 @@ import { attemptFor, type Attempt } from '@/state/attempt'
 import { useUnsaved } from '@/state/unsaved'
 import { useDraft } from '@/state/useDraft'
 import { say, useChanges } from '@/undo/useChanges'
-import type { OfferedPlace } from '@/state/view'
+import { usePeriod } from '@/period/usePeriod'
+import { useView, type OfferedPlace } from '@/state/view'
 import { refDebounced } from '@vueuse/core'
 import { computed, onMounted, ref, watch } from 'vue'
 
@@ -20,6 +21,8 @@ const emit = defineEmits<{ done: [] }>()
 const account = useAccount()
 const { colour } = useAreas()
 const { send } = useChanges()
+const view = useView()
+const { go } = usePeriod()
 const line = ref('')
 const settled = refDebounced(line, 120)
 const reading = ref<(CaptureReading & { line: string }) | null>(null)
@@ -125,6 +128,8 @@ async function save(): Promise<void> {
         if (line.value === text) line.value = ''
         reading.value = null
         kind.value = null
+        // On an empty board the first of what comes round is brought into view, wherever it lands.
+        if (entry.start !== null && view.occurrences.length === 0) go({ date: entry.start.slice(0, 10) })
         const where =
             entry.start === null
                 ? 'in the basket'

@@ -17,6 +17,7 @@ import { useRoute, useRouter } from 'vue-router'
 import FewLines from './FewLines.vue'
 import LeftOver from './LeftOver.vue'
 import MoveIn from './MoveIn.vue'
+import CatchHere from '@/capture/CatchHere.vue'
 import TomorrowPlan from './TomorrowPlan.vue'
 
 /** Closing a day: what is left over is decided, the next day laid out, a few lines written. It can be left and taken up again. */
@@ -358,6 +359,7 @@ useEventListener(window, 'keydown', (event) => {
             The day could not be fetched. <button class="press" @click="query.refetch()">Try again</button>
         </p>
         <p v-else class="waiting">Gathering what is left over…</p>
+        <CatchHere v-if="view.offered" />
         <UndoNote />
     </div>
 </template>

@@ -97,7 +97,8 @@ function open(one: { entry_id: string; recurrence_id: string }): void {
 
 <style scoped>
 .line {
-    margin: 2px 0;
+    margin: 3px 0;
+    padding-left: 71px;
     font-style: italic;
 }
 .line span {

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Colour } from '@/api/types'
+import { COLOURS } from './colours'
 import { nextTick, ref } from 'vue'
 
 /** One of the colours of calendars, chosen by its name. */
@@ -15,21 +16,6 @@ function step(way: number): void {
 }
 const isStop = (one: Colour | null): boolean =>
     props.value === one || (props.value === null && !props.inherits && one === COLOURS[0])
-
-const COLOURS: Colour[] = [
-    'indigo',
-    'teal',
-    'ochre',
-    'brick',
-    'olive',
-    'rose',
-    'steel',
-    'amber',
-    'violet',
-    'forest',
-    'cyan',
-    'slate',
-]
 </script>
 
 <template>

@@ -20,7 +20,7 @@ import { useView } from '@/state/view'
 import UndoNote from '@/undo/UndoNote.vue'
 import { useElementSize, useEventListener } from '@vueuse/core'
 import { computed, defineAsyncComponent, ref, watch } from 'vue'
-import CatchHere from './CatchHere.vue'
+import CatchHere from '@/capture/CatchHere.vue'
 import DraftsStrip from './DraftsStrip.vue'
 import NewDayStrip from '@/shared/NewDayStrip.vue'
 import SmallQuestion from './SmallQuestion.vue'
@@ -34,6 +34,7 @@ const AreasPanel = defineAsyncComponent(() => import('@/areas/AreasPanel.vue'))
 const SettingsPanel = defineAsyncComponent(() => import('@/settings/SettingsPanel.vue'))
 const KeysPanel = defineAsyncComponent(() => import('./KeysPanel.vue'))
 const FindPanel = defineAsyncComponent(() => import('@/find/FindPanel.vue'))
+const FirstSteps = defineAsyncComponent(() => import('./FirstSteps.vue'))
 const FilingPanel = defineAsyncComponent(() => import('@/filing/FilingPanel.vue'))
 
 const account = useAccount()
@@ -179,6 +180,7 @@ function answer(scope: 'one' | 'onward' | 'whole'): void {
         <FindPanel v-if="view.panel === 'find'" @close="view.panel = null" />
         <FilingPanel v-if="view.panel === 'filing'" @close="view.panel = null" />
         <CatchHere v-if="view.offered" />
+        <FirstSteps v-if="view.isFirst" />
         <UndoNote />
         <OnPaper v-if="isPrinting" />
     </div>

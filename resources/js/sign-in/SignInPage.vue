@@ -4,6 +4,7 @@ import SelectField from '@/shared/SelectField.vue'
 import { zoneOptions } from '@/shared/zoneOptions'
 import { answerOf, api, Refused } from '@/api/client'
 import { useSession } from '@/state/server'
+import { useView } from '@/state/view'
 import { useQueryClient } from '@tanstack/vue-query'
 import { computed, reactive, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
@@ -12,6 +13,7 @@ import { useRoute, useRouter } from 'vue-router'
 const router = useRouter()
 const route = useRoute()
 const client = useQueryClient()
+const view = useView()
 const session = useSession()
 type Way = 'sign-in' | 'first' | 'join' | 'forgotten' | 'reset'
 const forgot = ref(false)
@@ -87,6 +89,7 @@ async function send(): Promise<void> {
                   }),
               )
             : await answerOf(api.POST('/session', { body: { email, password, remember } }))
+        if (isNew.value) view.isFirst = true
         client.setQueryData(['session'], answer)
         await router.replace('/week')
     } catch (error) {

@@ -22,6 +22,8 @@ export const useView = defineStore('view', () => {
     const openedFolds = ref<Set<string>>(new Set())
     const sheet = ref<SheetTarget | null>(null)
     const panel = ref<'areas' | 'settings' | 'keys' | 'find' | 'filing' | null>(null)
+    /** A new account, which is asked what it begins with. */
+    const isFirst = ref(false)
     /** Whether the sentence of what is shown is opened, with all that can be chosen. */
     const isSentenceOpen = ref(false)
     /** Hours by area of the stretch that is shown, for the ribbon. */
@@ -81,6 +83,7 @@ export const useView = defineStore('view', () => {
         offered,
         sheet,
         panel,
+        isFirst,
         isSentenceOpen,
         tallies,
         occurrences,

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import CaptureLine from '@/capture/CaptureLine.vue'
+import CaptureLine from './CaptureLine.vue'
 import { length, moment, minuteOf, namedDate, timeOf } from '@/shared/time'
 import { useAccount } from '@/state/server'
 import { useView } from '@/state/view'

@@ -153,7 +153,7 @@ function look(one: Reminder): void {
     padding: 0 4px;
 }
 .list {
-    width: min(380px, 92vw);
+    width: min(440px, 92vw);
     max-height: 70vh;
     overflow-y: auto;
     padding: 12px 14px;

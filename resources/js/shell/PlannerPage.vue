@@ -6,9 +6,8 @@ import { useBoardKeys } from '@/board/useBoardKeys'
 import { useKeptFocus, wantFocus } from '@/board/useKeptFocus'
 import { asking, useMoves } from '@/board/useMoves'
 import { useTiles } from '@/board/useTiles'
-import ChosenBar from '@/board/ChosenBar.vue'
-import ShownSentence from '@/choice/ShownSentence.vue'
 import { useChoice } from '@/choice/useChoice'
+import { useDiffering } from '@/choice/useDiffering'
 import OnPaper from '@/paper/OnPaper.vue'
 import AreaRibbon from '@/ribbon/AreaRibbon.vue'
 import DayStrip from '@/ruler/DayStrip.vue'
@@ -19,16 +18,21 @@ import { useAccount, useBasket } from '@/state/server'
 import { useView } from '@/state/view'
 import UndoNote from '@/undo/UndoNote.vue'
 import { useElementSize, useEventListener } from '@vueuse/core'
-import { computed, defineAsyncComponent, ref, watch } from 'vue'
-import CatchHere from '@/capture/CatchHere.vue'
+import { computed, defineAsyncComponent, onMounted, ref, watch } from 'vue'
 import DraftsStrip from './DraftsStrip.vue'
 import NewDayStrip from '@/shared/NewDayStrip.vue'
-import SmallQuestion from './SmallQuestion.vue'
 import TopBar from './TopBar.vue'
 import UnreadableStrip from './UnreadableStrip.vue'
 import PeriodRow from './PeriodRow.vue'
 import { usePeriod } from '@/period/usePeriod'
 
+const loadQuestion = (): Promise<typeof import('./SmallQuestion.vue')> => import('./SmallQuestion.vue')
+const SmallQuestion = defineAsyncComponent(loadQuestion)
+// A key that asks is followed by a letter at once: it is there before it is asked for.
+onMounted(() => setTimeout(() => void loadQuestion()))
+const ChosenBar = defineAsyncComponent(() => import('@/board/ChosenBar.vue'))
+const ShownSentence = defineAsyncComponent(() => import('@/choice/ShownSentence.vue'))
+const CatchHere = defineAsyncComponent(() => import('@/capture/CatchHere.vue'))
 const EntrySheet = defineAsyncComponent(() => import('@/sheet/EntrySheet.vue'))
 const AreasPanel = defineAsyncComponent(() => import('@/areas/AreasPanel.vue'))
 const SettingsPanel = defineAsyncComponent(() => import('@/settings/SettingsPanel.vue'))
@@ -42,6 +46,7 @@ const view = useView()
 const basket = useBasket()
 const { now, today, hasNewDay, toNewDay, view: name, date, from, isNarrow, go } = usePeriod()
 const { shown } = useChoice()
+const { isPlain } = useDiffering()
 const { drop, move, words } = useMoves()
 
 const rulerWeek = computed(() =>
@@ -113,7 +118,7 @@ function answer(scope: 'one' | 'onward' | 'whole'): void {
         <TopBar />
         <PeriodRow />
         <AreaRibbon :tallies="view.tallies" />
-        <ShownSentence />
+        <ShownSentence v-if="view.isSentenceOpen || !isPlain" />
         <UnreadableStrip />
         <NewDayStrip
             v-if="hasNewDay"
@@ -146,7 +151,7 @@ function answer(scope: 'one' | 'onward' | 'whole'): void {
             <RouterView />
         </div>
         <CarriedChip />
-        <ChosenBar />
+        <ChosenBar v-if="view.chosen.size > 0" />
         <div
             v-if="asking.carried && asking.target"
             ref="question"

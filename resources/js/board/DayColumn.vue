@@ -140,6 +140,7 @@ const combs = computed(() =>
             v-if="block.one.kind === 'task'"
             class="stone"
             role="checkbox"
+            tabindex="-1"
             :aria-checked="block.one.done"
             :aria-label="block.one.done ? `${block.one.title} is done` : `Tick ${block.one.title} off`"
             data-test="stone"

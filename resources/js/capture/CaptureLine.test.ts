@@ -118,7 +118,11 @@ describe('catching a line', () => {
             today: '2026-11-25',
         })
         expect((field().element as HTMLInputElement).value).toBe('')
-        expect([note.text, note.undoable]).toEqual(['Caught “Sow chicory”, on Thu 26 Nov.', true])
+        // The first time it says what else can be done.
+        expect([note.text, note.undoable]).toEqual([
+            'Caught “Sow chicory”, on Thu 26 Nov. A press on an empty hour takes one too.',
+            true,
+        ])
     })
     it('can be told that it is an event, where it has a day', async () => {
         await type('Sow chicory')
@@ -191,7 +195,7 @@ describe('catching a line', () => {
         await pressed
         await flushPromises()
         expect((field().element as HTMLInputElement).value).toBe('Sow chicory and cress')
-        expect(note.text).toBe('Caught “Sow chicory”, in the basket.')
+        expect(note.text).toContain('Caught “Sow chicory”, in the basket.')
     })
     it('goes back to where one was, with Escape and with Enter', async () => {
         const before = document.createElement('button')

@@ -9,7 +9,7 @@ import { useDraft } from '@/state/useDraft'
 import { say, useChanges } from '@/undo/useChanges'
 import { usePeriod } from '@/period/usePeriod'
 import { useView, type OfferedPlace } from '@/state/view'
-import { refDebounced } from '@vueuse/core'
+import { refDebounced, useLocalStorage } from '@vueuse/core'
 import { computed, onMounted, ref, watch } from 'vue'
 
 /** The line in which a thought is caught: at the top of the page, or opened over whatever one is at. */
@@ -26,6 +26,8 @@ const { go } = usePeriod()
 const line = ref('')
 const settled = refDebounced(line, 120)
 const reading = ref<(CaptureReading & { line: string }) | null>(null)
+/** Whether it was said that an empty hour can be pressed. */
+const knowsPress = useLocalStorage('knows-press', false)
 const kind = ref<'task' | 'event' | null>(null)
 const trouble = ref('')
 const field = ref<HTMLInputElement | null>(null)
@@ -136,7 +138,10 @@ async function save(): Promise<void> {
                 : entry.in_words
                   ? `${entry.in_words} from ${namedDate(entry.start)}`
                   : `on ${namedDate(entry.start)}`
-        say(`Caught “${entry.title}”, ${where}.`, { undoable: true })
+        // Said once; after that it stands among the keys.
+        const hint = props.over || knowsPress.value ? '' : ' A press on an empty hour takes one too.'
+        knowsPress.value = true
+        say(`Caught “${entry.title}”, ${where}.${hint}`, { undoable: true })
         if (props.over) emit('done')
         else goBack()
     } catch (error) {

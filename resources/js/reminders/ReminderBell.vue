@@ -20,8 +20,8 @@ const open = ref(false)
 /** By key to the first that waits, at the press that puts it off. */
 useEventListener(window, 'keydown', (event) => {
     const isTyping = (event.target as HTMLElement).matches('input, textarea, select, [contenteditable]')
-    if (event.key !== 'r' || isTyping || event.ctrlKey || event.metaKey || event.altKey || isCovered.value)
-        return
+    const isElsewhere = isCovered.value || view.sheet || view.panel || view.question || view.offered
+    if (event.key !== 'r' || isTyping || isElsewhere || event.ctrlKey || event.metaKey || event.altKey) return
     event.preventDefault()
     open.value = true
     void nextTick(() =>

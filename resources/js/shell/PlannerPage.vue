@@ -76,8 +76,9 @@ useEventListener(
     (event) => {
         const isTyping = (event.target as HTMLElement).matches('input, textarea, select, [contenteditable]')
         const isOver = view.sheet !== null || view.panel !== null
-        if (event.code !== 'KeyN' || event.ctrlKey || event.metaKey || view.offered) return
-        if (!event.altKey && (isTyping || !isOver)) return
+        if (event.ctrlKey || event.metaKey || view.offered) return
+        // With Alt some keyboards write another letter; the key is the same.
+        if (event.altKey ? event.code !== 'KeyN' : event.key !== 'n' || isTyping || !isOver) return
         event.preventDefault()
         event.stopPropagation()
         view.offered = { place: null, x: 0, y: 0 }

@@ -272,7 +272,9 @@ test('what the day says is left over from before is what the closing of the day 
 
 test('the lines of a closed day are found by their words, and stand among what was done', function () {
     $answers = [['question' => 'What went well?', 'answer' => 'The lobelia came up; 100% of it.'], ['question' => 'What did not?', 'answer' => '']];
-    $this->api('PUT', 'closings/2026-11-24', ['answers' => $answers, 'closed' => true])->assertNoContent();
+    $closed = $this->api('PUT', 'closings/2026-11-24', ['answers' => $answers, 'closed' => true])->assertNoContent();
+    // Whoever has Find or Done open asks anew.
+    expect(explode(',', (string) $closed->headers->get('X-Stale')))->toContain('done', 'search');
     $found = fn (string $words): array => array_column($this->api('GET', 'search?q='.rawurlencode($words))->assertOk()->json('lines'), 'answer');
     expect($found('LOBELIA up'))
         ->toBe(['The lobelia came up; 100% of it.'])

@@ -78,6 +78,15 @@ final readonly class RunTiming
         if ($endedAt > $now) {
             throw new InvalidTime('It ended before now.');
         }
+        $this->writes->run($user, 'Set a timing right', function () use ($user, $timing, $startedAt, $endedAt, $now): void {
+            $this->refuseOverlap($user, $timing, $startedAt, $endedAt, $now);
+            $timing->update(['started_at' => $startedAt, 'ended_at' => $endedAt]);
+        });
+    }
+
+    /** @throws InvalidTime */
+    private function refuseOverlap(User $user, Timing $timing, int $startedAt, int $endedAt, int $now): void
+    {
         $other = $user
             ->timings()
             ->whereKeyNot($timing->id)
@@ -86,17 +95,13 @@ final readonly class RunTiming
             ->orderBy('started_at')
             ->first();
         if ($other !== null) {
+            $zone = $user->timeZone();
             throw new InvalidTime(sprintf(
                 'From %s to %s something else was timed.',
-                substr((string) $user->timeZone()->wall($other->started_at), 11, 5),
-                substr((string) $user->timeZone()->wall($other->ended_at ?? $now), 11, 5),
+                substr((string) $zone->wall($other->started_at), 11, 5),
+                substr((string) $zone->wall($other->ended_at ?? $now), 11, 5),
             ));
         }
-        $this->writes->run(
-            $user,
-            'Set a timing right',
-            fn () => $timing->update(['started_at' => $startedAt, 'ended_at' => $endedAt]),
-        );
     }
 
     public function remove(User $user, Timing $timing): void

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import type { Deadline } from '@/api/types'
-import { useChoice } from '@/choice/useChoice'
 import { timeOf } from '@/shared/time'
 import { paint, useAccount, useAreas } from '@/state/server'
 import { useView } from '@/state/view'
 import { computed, ref } from 'vue'
+import { useOpenDeadlines } from './useOpenDeadlines'
 
 /** What is due on a day, wherever the work on it is placed; what is done needs no mark. */
 const props = defineProps<{ due: Deadline[] }>()
@@ -14,9 +14,8 @@ const account = useAccount()
 const view = useView()
 const { colour } = useAreas()
 const all = ref(false)
-const { shown } = useChoice()
-/** Filters, hidden areas and “only this” hold for deadlines as for what stands on the day. */
-const open = computed(() => props.due.filter((one) => !one.done && shown({ ...one, kind: 'task' })))
+const openOf = useOpenDeadlines()
+const open = computed(() => openOf(props.due))
 const seen = computed(() =>
     all.value || open.value.length <= MOST ? open.value : open.value.slice(0, MOST - 1),
 )

@@ -8,6 +8,7 @@ import { paint } from '@/state/server'
 import { useView } from '@/state/view'
 import { computed } from 'vue'
 import { offerDay } from '@/board/offerDay'
+import { useOpenDeadlines } from '@/board/useOpenDeadlines'
 import MonthLine from './MonthLine.vue'
 
 /** A day of the month: its date and load, its titles, and its 24 hours as a strip of coloured slices. */
@@ -37,7 +38,8 @@ const share = computed(() =>
 const LINE = 18
 /** Pixels of the cell that the date takes. */
 const HEAD = 27
-const due = computed(() => props.day.due ?? [])
+const openDeadlines = useOpenDeadlines()
+const due = computed(() => openDeadlines(props.day.due))
 const room = computed(() =>
     Math.max(
         0,

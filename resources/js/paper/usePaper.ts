@@ -1,5 +1,6 @@
 import type { BoardDay, Occurrence } from '@/api/types'
 import { inListOrder } from '@/board/listOrder'
+import { useOpenDeadlines } from '@/board/useOpenDeadlines'
 import { useChoice } from '@/choice/useChoice'
 import { dueDate, length, plusDays, timeOf } from '@/shared/time'
 import { useAccount, useAreas } from '@/state/server'
@@ -24,6 +25,7 @@ export function usePaper() {
     const account = useAccount()
     const { areas } = useAreas()
     const { shown } = useChoice()
+    const openDeadlines = useOpenDeadlines()
     const visible = computed(() => view.occurrences.filter(shown))
 
     /** Each life area by the fewest first letters, two at least, that tell it from the others. */
@@ -81,7 +83,7 @@ export function usePaper() {
                 : `${timeOf(one.start, account.value.clock)}–${timeOf(one.end, account.value.clock)} `
         return [
             ...musts.map((one, i) => line(one, 'must', i + 1, `${timeText(one)}${title(one)}`)),
-            ...(day?.due ?? []).map((one) => ({
+            ...openDeadlines(day?.due).map((one) => ({
                 key: `due ${one.entry_id} ${one.recurrence_id}`,
                 lead: 'due' as const,
                 number: null,
@@ -90,7 +92,10 @@ export function usePaper() {
                 area: marks.value.get(one.area_id) ?? '',
             })),
             ...onDay
-                .filter((one) => one.all_day && (one.kind === 'event' || one.minutes > 1440))
+                .filter(
+                    (one) =>
+                        one.all_day && (one.kind === 'event' || one.minutes > 1440) && !musts.includes(one),
+                )
                 .map((one) => {
                     const last = plusDays(one.end.slice(0, 10), -1)
                     const goesOn = one.start.slice(0, 10) < date || last > date

@@ -52,6 +52,8 @@ async function begin(): Promise<void> {
             const colour = nextColour(taken)
             taken.push(colour)
             await send(() => answerOf(api.POST('/areas', { body: { name, colour } })))
+            // Pressed once more after a failure, only what is missing is made.
+            turn(name)
         }
         const week = account.value.week.map((day) => ({ ...day, wakes: form.wakes, sleeps: form.sleeps }))
         await send(() => answerOf(api.PATCH('/account', { body: { week, holidays: form.holidays } })))

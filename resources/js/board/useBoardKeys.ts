@@ -4,6 +4,7 @@ import { usePocket } from './usePocket'
 import { useChoice } from '@/choice/useChoice'
 import { usePeriod } from '@/period/usePeriod'
 import { announce } from '@/shared/announce'
+import { isTyping } from '@/shared/isTyping'
 import { length, namedDate, plusDays } from '@/shared/time'
 import { useView } from '@/state/view'
 import { say, useChanges } from '@/undo/useChanges'
@@ -232,8 +233,7 @@ export function useBoardKeys({ shownBy, open }: ReturnType<typeof useTiles>): vo
     )
     useEventListener(window, 'keydown', (event) => {
         const target = event.target as HTMLElement
-        const isTyping = target.matches('input, textarea, select, [contenteditable]')
-        if (isTyping || event.defaultPrevented || view.sheet || view.panel || view.question) return
+        if (isTyping(event) || event.defaultPrevented || view.sheet || view.panel || view.question) return
         const tile = target.closest<HTMLElement>('[data-tile]')
         const shown = tile && shownBy(tile)
         const plain = !event.ctrlKey && !event.metaKey

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { useView } from '@/state/view'
-import { useDiffering } from './useDiffering'
+import { useChoice } from './useChoice'
 
 /** Opens the sentence that says what is shown; one word while that is everything. */
 const view = useView()
-const { isPlain } = useDiffering()
+const { isPlain } = useChoice()
 </script>
 
 <template>

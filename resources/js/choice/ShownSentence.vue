@@ -7,7 +7,6 @@ import KeptFilters from './KeptFilters.vue'
 import OneOf from './OneOf.vue'
 import SomeOf from './SomeOf.vue'
 import { NONE, SCHEMES, useChoice, type Part } from './useChoice'
-import { useDiffering } from './useDiffering'
 
 /**
  * What is shown, as a sentence with words to press. Opened it says all that can be chosen; while something is filtered it
@@ -36,10 +35,9 @@ const EFFORT = ['light', 'steady', 'demanding', NONE].map(
 )
 
 const view = useView()
-const { choice, scheme, repeats, set } = useChoice()
+const { choice, scheme, repeats, differs, isPlain, set } = useChoice()
 const { calendars } = useAreas()
 const { labels } = useFilters()
-const { differs, isPlain } = useDiffering()
 
 const whole = computed(() => view.isSentenceOpen)
 const says = (part: Part): boolean => whole.value || differs(part)

@@ -96,6 +96,10 @@ export const useChoice = createSharedComposable(() => {
         ),
     )
 
+    /** Whether a part differs from showing everything, coloured by calendar. */
+    const differs = (part: Part): boolean => (choice.value[part]?.length ?? 0) > 0
+    const isPlain = computed(() => !PARTS.some(differs))
+
     function set(part: Part, list: string[]): void {
         const next = { ...choice.value, [part]: list }
         void router.replace({
@@ -180,5 +184,5 @@ export const useChoice = createSharedComposable(() => {
         return []
     })
 
-    return { choice, scheme, repeats, isFiltered, set, turn, take, shown, hue, legend }
+    return { choice, scheme, repeats, isFiltered, differs, isPlain, set, turn, take, shown, hue, legend }
 })

@@ -4,6 +4,7 @@ import { usePeriod } from '@/period/usePeriod'
 import { useView } from '@/state/view'
 import { NPopover } from 'naive-ui'
 import { isCovered } from '@/shared/covered'
+import { isTyping } from '@/shared/isTyping'
 import { useEventListener } from '@vueuse/core'
 import { nextTick, ref } from 'vue'
 import { useRouter } from 'vue-router'
@@ -19,9 +20,9 @@ const open = ref(false)
 
 /** By key to the first that waits, at the press that puts it off. */
 useEventListener(window, 'keydown', (event) => {
-    const isTyping = (event.target as HTMLElement).matches('input, textarea, select, [contenteditable]')
     const isElsewhere = isCovered.value || view.sheet || view.panel || view.question || view.offered
-    if (event.key !== 'r' || isTyping || isElsewhere || event.ctrlKey || event.metaKey || event.altKey) return
+    if (event.key !== 'r' || isTyping(event) || isElsewhere || event.ctrlKey || event.metaKey || event.altKey)
+        return
     event.preventDefault()
     open.value = true
     void nextTick(() =>

@@ -1,13 +1,25 @@
 <script setup lang="ts" generic="T extends string | number | null">
-import { NSelect } from 'naive-ui'
+import { NSelect, type SelectGroupOption, type SelectOption } from 'naive-ui'
 import { computed, ref, useId } from 'vue'
 
-/** One of several values, each with its words; typing finds one. */
-const props = defineProps<{ options: readonly (readonly [T, string])[]; label: string }>()
+/** One of several values, each with its words and, where there are such, the group it stands under; typing finds one. */
+const props = defineProps<{
+    options: readonly (readonly [value: T, words: string, group?: string])[]
+    label: string
+}>()
 const value = defineModel<T>({ required: true })
 
 /** The component knows no null; places in the list stand for the values. */
-const listed = computed(() => props.options.map(([, words], i) => ({ value: i, label: words })))
+const listed = computed(() => {
+    const items = props.options.map(([, words, group], i) => ({ value: i, label: words, group }))
+    const groups = [...new Set(items.map((one) => one.group))]
+    return groups.flatMap((group): (SelectOption | SelectGroupOption)[] => {
+        const children = items.filter((one) => one.group === group)
+        return group === undefined
+            ? children
+            : [{ type: 'group' as const, key: group, label: group, children }]
+    })
+})
 const chosen = computed(() => props.options.findIndex(([one]) => one === value.value))
 function choose(place: number): void {
     const option = props.options[place]
@@ -33,8 +45,8 @@ const listId = useId()
             role: 'combobox',
             spellcheck: false,
         }"
-        @update:show="(shown: boolean) => (isOpen = shown)"
         @update:value="choose"
+        @update:show="(shown: boolean) => (isOpen = shown)"
     />
 </template>
 

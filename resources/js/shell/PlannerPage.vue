@@ -7,13 +7,13 @@ import { useKeptFocus, wantFocus } from '@/board/useKeptFocus'
 import { asking, useMoves } from '@/board/useMoves'
 import { useTiles } from '@/board/useTiles'
 import { useChoice } from '@/choice/useChoice'
-import { useDiffering } from '@/choice/useDiffering'
 import OnPaper from '@/paper/OnPaper.vue'
 import AreaRibbon from '@/ribbon/AreaRibbon.vue'
 import DayStrip from '@/ruler/DayStrip.vue'
 import WeekRuler from '@/ruler/WeekRuler.vue'
 import { namedDate, startOfWeek } from '@/shared/time'
 import { useOneStop } from '@/shared/useOneStop'
+import { isTyping } from '@/shared/isTyping'
 import { useAccount, useBasket } from '@/state/server'
 import { useView } from '@/state/view'
 import UndoNote from '@/undo/UndoNote.vue'
@@ -45,8 +45,7 @@ const account = useAccount()
 const view = useView()
 const basket = useBasket()
 const { now, today, hasNewDay, toNewDay, view: name, date, from, isNarrow, go } = usePeriod()
-const { shown } = useChoice()
-const { isPlain } = useDiffering()
+const { shown, isPlain } = useChoice()
 const { drop, move, words } = useMoves()
 
 const rulerWeek = computed(() =>
@@ -74,11 +73,10 @@ useEventListener(
     window,
     'keydown',
     (event) => {
-        const isTyping = (event.target as HTMLElement).matches('input, textarea, select, [contenteditable]')
         const isOver = view.sheet !== null || view.panel !== null
         if (event.ctrlKey || event.metaKey || view.offered) return
         // With Alt some keyboards write another letter; the key is the same.
-        if (event.altKey ? event.code !== 'KeyN' : event.key !== 'n' || isTyping || !isOver) return
+        if (event.altKey ? event.code !== 'KeyN' : event.key !== 'n' || isTyping(event) || !isOver) return
         event.preventDefault()
         event.stopPropagation()
         view.offered = { place: null, x: 0, y: 0 }

@@ -5,5 +5,9 @@ import { defineConfig } from 'vitest/config'
 export default defineConfig({
     plugins: [vue()],
     resolve: { alias: { '@': fileURLToPath(new URL('./resources/js', import.meta.url)) } },
-    test: { include: ['resources/js/**/*.test.{ts,js}'], environment: 'happy-dom' },
+    test: {
+        include: ['resources/js/**/*.test.{ts,js}'],
+        environment: 'happy-dom',
+        css: { include: [/tokens\.css/] },
+    },
 })

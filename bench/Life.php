@@ -43,11 +43,19 @@ final class Life
     /** @var list<array{entry_id: string, recurrence_id: string, start: string}> open occurrences of routines, with hours */
     private array $open = [];
 
-    /** @param  int  $tenths  years of it */
-    public function __construct(public readonly int $tenths)
+    /**
+     * @param  int  $history  years of it
+     * @param  int  $ended  tenths of the ended routines that there are after ten years
+     * @param  int  $accounts  tenths of the 2,000 other accounts
+     */
+    public function __construct(public readonly string $name, int $history, int $ended, int $accounts)
     {
-        $this->server = new Server(['BENCH_TENTHS' => (string) $tenths]);
-        $this->server->kept("life-{$tenths}", function (): void {
+        $this->server = new Server([
+            'BENCH_HISTORY' => (string) $history,
+            'BENCH_ENDED' => (string) $ended,
+            'BENCH_ACCOUNTS' => (string) $accounts,
+        ]);
+        $this->server->kept("life-{$history}-{$ended}-{$accounts}", function (): void {
             $this->server->artisan('db:seed', '--force', '--class=LongLifeSeeder');
             $this->server->artisan('reminders:work', '--once'); // what fell until now is handed over, everybody is planned
         });

@@ -105,6 +105,7 @@ final class Server
         }
         $make();
         if ($folder !== '') {
+            is_dir($folder) || mkdir($folder, recursive: true);
             $database = new \PDO("sqlite:{$this->folder}/db.sqlite");
             $database->exec('vacuum into '.$database->quote($file));
         }

@@ -20,10 +20,10 @@ use PlumRota\Core\Time\LocalDateTime;
 
 /**
  * Data as old and as large as a real person's, for measuring: 500 routines, half of them rolling on and some counted from when
- * they
- * were done, ticked up to today with gaps; single entries of the past; deliveries; other accounts beside. Everything that grows
- * with
- * age is given as so many tenths: 10 for ten years of it, 1 for one.
+ * they were done, ticked up to today with gaps; single entries of the past; deliveries; other accounts beside.
+ *
+ * What grows comes in tenths of what there is after ten years, each kind by itself: BENCH_HISTORY (years of ticks, past single
+ * entries, deliveries, kept answers, steps of history), BENCH_ENDED (ended routines), BENCH_ACCOUNTS (other accounts).
  */
 final class LongLifeSeeder extends Seeder
 {
@@ -53,22 +53,24 @@ final class LongLifeSeeder extends Seeder
 
     public function run(): void
     {
-        $tenths = max(1, (int) (getenv('BENCH_TENTHS') ?: 10));
+        [$years, $ended, $accounts] = array_map(
+            fn (string $name): int => max(1, (int) (getenv($name) ?: 10)),
+            ['BENCH_HISTORY', 'BENCH_ENDED', 'BENCH_ACCOUNTS'],
+        );
         $this->user = User::query()->firstOrFail();
         $this->today = $this->user->wallNow()->date();
         $this->calendars = array_keys(Visible::to($this->user)->areaOfCalendar());
-        DB::transaction(function () use ($tenths): void {
-            $years = $tenths;
+        DB::transaction(function () use ($years, $ended, $accounts): void {
             foreach (range(0, self::ROUTINES - 1) as $i) {
                 $this->routine($i, $years, null);
             }
-            foreach (range(0, self::ENDED * $tenths - 1) as $i) {
+            foreach (range(0, self::ENDED * $ended - 1) as $i) {
                 $this->routine($i, 2, $this->today->plusDays(-400 - ($i % ($years * 300))));
             }
-            $this->pastEntries(self::PAST_ENTRIES * $tenths, $years);
-            $this->deliveries(self::DELIVERIES * $tenths, $years);
-            $this->others(self::ACCOUNTS * $tenths);
-            $this->traces(self::ANSWERS * $tenths, self::STEPS * $tenths);
+            $this->pastEntries(self::PAST_ENTRIES * $years, $years);
+            $this->deliveries(self::DELIVERIES * $years, $years);
+            $this->others(self::ACCOUNTS * $accounts);
+            $this->traces(self::ANSWERS * $years, self::STEPS * $years);
         });
         DB::statement('analyze');
     }

@@ -8,7 +8,9 @@ import { createApp } from 'vue'
 import App from './App.vue'
 import { router } from './router'
 import { signStyles } from '@/shared/signStyles'
+import { mixHues } from '@/shared/mixHues'
 import { queryClient } from '@/state/client'
 
 signStyles()
+mixHues()
 createApp(App).use(createPinia()).use(router).use(VueQueryPlugin, { queryClient }).mount('#page')

@@ -3,7 +3,7 @@ import type { Occurrence } from '@/api/types'
 import { useChoice } from '@/choice/useChoice'
 import StoneTick from '@/shared/StoneTick.vue'
 import { dueDate, length, namedDate, timeOf } from '@/shared/time'
-import { paint, useAccount, useAreas } from '@/state/server'
+import { useAccount, useAreas } from '@/state/server'
 import { useView } from '@/state/view'
 import { computed } from 'vue'
 
@@ -42,7 +42,7 @@ const facts = computed(() =>
         :data-title="one.title"
         :data-key="one.key"
         :data-date="one.start.slice(0, 10)"
-        :style="paint(hue(one))"
+        :data-hue="hue(one)"
         :class="{
             done: one.done,
             must: one.importance === 'must',

@@ -3,7 +3,7 @@ import { NInputNumber } from 'naive-ui'
 import { answerOf, api, Refused, sentence } from '@/api/client'
 import type { Area, Calendar, Colour } from '@/api/types'
 import SidePanel from '@/shared/SidePanel.vue'
-import { paint, useAccount, useAreas } from '@/state/server'
+import { useAccount, useAreas } from '@/state/server'
 import { useView } from '@/state/view'
 import { say, useChanges } from '@/undo/useChanges'
 import { useQueryClient } from '@tanstack/vue-query'
@@ -150,7 +150,7 @@ function solo(kind: 'area' | 'calendar', id: string): void {
             v-for="(area, i) in areas"
             :key="area.id"
             class="area"
-            :style="paint(area.colour)"
+            :data-hue="area.colour"
             data-test="area"
             :data-name="area.name"
         >
@@ -234,7 +234,7 @@ function solo(kind: 'area' | 'calendar', id: string): void {
                 v-for="(one, j) in area.calendars"
                 :key="one.id"
                 class="calendar"
-                :style="paint(one.colour ?? area.colour)"
+                :data-hue="one.colour ?? area.colour"
                 data-test="calendar"
                 :data-name="one.name"
             >

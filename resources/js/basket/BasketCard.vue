@@ -4,7 +4,7 @@ import { useChoice } from '@/choice/useChoice'
 import { dueWords } from '@/shared/dueWords'
 import StoneTick from '@/shared/StoneTick.vue'
 import { length, namedDate, times } from '@/shared/time'
-import { paint, useAccount } from '@/state/server'
+import { useAccount } from '@/state/server'
 import { computed } from 'vue'
 
 /** A task of the basket. */
@@ -46,7 +46,7 @@ const facts = computed(() => {
         data-test="basket-card"
         :data-title="item.title"
         :data-basket="item.entry_id"
-        :style="paint(hue(item))"
+        :data-hue="hue(item)"
         :aria-label="`${item.title}, ${facts}${kept ? ', in the pocket' : ''}`"
     >
         <StoneTick :done="false" :label="item.title" />
@@ -84,7 +84,6 @@ const facts = computed(() => {
     border-radius: var(--radius);
     background: var(--sheet);
     cursor: grab;
-    touch-action: none;
     user-select: none;
     transition: box-shadow 140ms;
 }

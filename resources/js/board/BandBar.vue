@@ -3,7 +3,6 @@ import type { Occurrence } from '@/api/types'
 import { useChoice } from '@/choice/useChoice'
 import StoneTick from '@/shared/StoneTick.vue'
 import { namedDate } from '@/shared/time'
-import { paint } from '@/state/server'
 import { useView } from '@/state/view'
 
 /** From which day of those shown to which, and in which row. */
@@ -24,11 +23,11 @@ const view = useView()
         :data-key="one.key"
         :data-date="one.start"
         :data-ends="ends"
+        :data-hue="hue(one)"
         :class="{ done: one.done, chosen: view.chosen.has(one.key) }"
         :style="{
             gridColumn: `${firstColumn + from} / ${firstColumn + to}`,
             marginTop: `${4 + row * 22}px`,
-            ...paint(hue(one)),
         }"
         :aria-label="`${one.title}, all day, ${namedDate(one.start)}`"
         :title="one.title"
@@ -68,7 +67,6 @@ const view = useView()
     background: color-mix(in srgb, var(--c) 20%, var(--sheet));
     font-size: 12.5px;
     cursor: grab;
-    touch-action: none;
     user-select: none;
     min-width: 0;
     z-index: 1;

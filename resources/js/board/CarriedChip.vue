@@ -19,9 +19,9 @@ const text = computed(() =>
     <div
         v-if="drag.carried && !drag.byKey && drag.target?.kind !== 'hours'"
         class="chip"
+        :data-hue="drag.carried.colour"
         :style="{
             transform: `translate(${drag.x + 12}px, ${drag.y + 10}px)`,
-            '--c': `var(--${drag.carried.colour})`,
         }"
     >
         <b>{{ drag.carried.title }}</b> {{ text }}<em v-if="late">, {{ late }}</em>

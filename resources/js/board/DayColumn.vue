@@ -2,21 +2,23 @@
 import type { Occurrence } from '@/api/types'
 import { useChoice } from '@/choice/useChoice'
 import { length, namedDate, timeOf } from '@/shared/time'
-import { paint, useAccount, useAreas } from '@/state/server'
+import { useAccount, useAreas } from '@/state/server'
 import { useView } from '@/state/view'
 import { computed } from 'vue'
-import type { Block } from './blocks'
+import { RouterLink, useRoute } from 'vue-router'
+import type { Block, Crowd } from './blocks'
 
 /**
  * The blocks of one day in its hours. They are plain markup in one part, each naming what it shows: a full week has
  * hundreds of them, and they must be there within a blink of turning the page.
  */
-const props = defineProps<{ blocks: Block[] }>()
+const props = defineProps<{ blocks: Block[]; crowds: Crowd[]; date: string }>()
 
 const account = useAccount()
 const { calendar } = useAreas()
 const { hue } = useChoice()
 const view = useView()
+const route = useRoute()
 
 function reading(one: Occurrence, from: string, to: string): string {
     return [
@@ -54,8 +56,10 @@ function looks({ one, height, width }: Block): string {
     return [
         'block',
         height < 34 && 'short',
+        height >= 26 && height < 34 && width < 100 && 'paired',
         height < 54 && 'snug',
         width < 100 && 'slim',
+        one.kind === 'task' && 'ticked',
         one.done && 'done',
         one.protected && 'protected',
         one.meets.length > 0 && 'conflict',
@@ -70,12 +74,10 @@ const drawn = computed(() =>
         const { one, top, height, continues } = block
         const [from, to] = [timeOf(one.start, account.value.clock), timeOf(one.end, account.value.clock)]
         const isShort = height < 34
-        const colours = Object.entries(paint(hue(one)))
-            .map(([name, value]) => `${name}:${value}`)
-            .join(';')
-        const across = `left:calc(${(one.lane / one.lanes) * 100}% + 2px);width:calc(${100 / one.lanes}% - 5px);${colours}`
+        const across = `left:calc(${(block.lane / block.lanes) * 100}% + 2px);width:calc(${100 / block.lanes}% - 5px)`
         return {
             one,
+            hue: hue(one),
             looks: looks(block),
             style: `top:${top}px;height:${height}px;${across}`,
             reading: reading(one, from, to),
@@ -89,12 +91,13 @@ const drawn = computed(() =>
 )
 /** Travel before and margin after, as pale combs. */
 const combs = computed(() =>
-    drawn.value.flatMap(({ one, across }, i) => {
+    drawn.value.flatMap(({ one, hue, across }, i) => {
         const { top, height, travel, margin } = props.blocks[i]!
         return [
             ...(travel > 0
                 ? [
                       {
+                          hue,
                           key: `${one.key} before`,
                           looks: 'comb',
                           style: `top:${top - travel}px;height:${travel}px;${across}`,
@@ -105,6 +108,7 @@ const combs = computed(() =>
             ...(margin > 0
                 ? [
                       {
+                          hue,
                           key: `${one.key} after`,
                           looks: 'comb after',
                           style: `top:${top + height}px;height:${margin}px;${across}`,
@@ -118,7 +122,14 @@ const combs = computed(() =>
 </script>
 
 <template>
-    <i v-for="comb in combs" :key="comb.key" :class="comb.looks" :style="comb.style" :title="comb.words" />
+    <i
+        v-for="comb in combs"
+        :key="comb.key"
+        :class="comb.looks"
+        :data-hue="comb.hue"
+        :style="comb.style"
+        :title="comb.words"
+    />
     <article
         v-for="block in drawn"
         :key="block.one.key"
@@ -133,6 +144,7 @@ const combs = computed(() =>
         :data-entry="block.one.entry_id"
         :data-date="block.date"
         :data-ends="block.ends"
+        :data-hue="block.hue"
         :aria-label="block.reading"
         :title="block.reading"
     >
@@ -145,12 +157,20 @@ const combs = computed(() =>
             :aria-label="block.one.done ? `${block.one.title} is done` : `Tick ${block.one.title} off`"
             data-test="stone"
         />
-        <div class="words">
-            <span class="title">{{ block.one.title }}</span>
-            <span class="when">{{ block.when }}</span>
-            <span v-if="block.facts" class="more">{{ block.facts }}</span>
-        </div>
+        <span class="title">{{ block.one.title }}</span>
+        <span class="when">{{ block.when }}</span>
+        <span v-if="block.facts" class="more">{{ block.facts }}</span>
     </article>
+    <RouterLink
+        v-for="crowd in crowds"
+        :key="`crowd ${crowd.top}`"
+        class="crowd"
+        :to="{ name: 'day', params: { date }, query: route.query }"
+        :style="`top:${crowd.top}px;height:${crowd.height}px;left:calc(${100 - 100 / crowd.lanes}% + 2px);width:calc(${100 / crowd.lanes}% - 5px)`"
+        :title="`${crowd.titles.join(', ')}. Press to see the whole day.`"
+        data-test="crowd"
+        >and {{ crowd.titles.length }} more</RouterLink
+    >
 </template>
 
 <style scoped>
@@ -159,16 +179,11 @@ const combs = computed(() =>
     z-index: 1;
     border: 0 solid transparent;
     border-inline-width: 6px;
-    background: repeating-linear-gradient(
-            90deg,
-            color-mix(in srgb, var(--c) 45%, transparent) 0 1px,
-            transparent 1px 6px
-        )
-        padding-box;
-    box-shadow: 0 -1px 0 color-mix(in srgb, var(--c) 45%, transparent);
+    background: repeating-linear-gradient(90deg, var(--c-comb) 0 1px, transparent 1px 6px) padding-box;
+    box-shadow: 0 -1px 0 var(--c-comb);
 }
 .comb.after {
-    box-shadow: 0 1px 0 color-mix(in srgb, var(--c) 45%, transparent);
+    box-shadow: 0 1px 0 var(--c-comb);
 }
 .block {
     position: absolute;
@@ -176,15 +191,40 @@ const combs = computed(() =>
     contain: layout paint;
     overflow: hidden;
     border-radius: 6px;
-    border: 1px solid color-mix(in srgb, var(--c) 34%, var(--sheet));
+    border: 1px solid var(--c-edge);
     border-top: 3px solid var(--c);
-    background-color: color-mix(in srgb, var(--c) 15%, var(--sheet));
+    background-color: var(--c-tint);
     padding: 1px 5px;
-    display: flex;
-    gap: 3px;
+    line-height: 1.22;
     cursor: grab;
-    touch-action: none;
     user-select: none;
+}
+.block.ticked {
+    padding-left: 24px;
+}
+.block .stone {
+    position: absolute;
+    left: 5px;
+    top: 1px;
+}
+.crowd {
+    position: absolute;
+    z-index: 2;
+    display: grid;
+    place-items: center;
+    overflow: hidden;
+    border: 1px dashed var(--line-strong);
+    border-radius: 6px;
+    background: var(--paper);
+    color: var(--plum);
+    font-size: 11px;
+    line-height: 1.1;
+    text-align: center;
+}
+@media (prefers-color-scheme: dark) {
+    .crowd {
+        color: var(--load);
+    }
 }
 .block:hover,
 .block:focus-visible {
@@ -194,11 +234,12 @@ const combs = computed(() =>
     z-index: 4;
 }
 .block.protected {
-    background-image: repeating-linear-gradient(
-        135deg,
-        color-mix(in srgb, var(--c) 13%, transparent) 0 8px,
-        transparent 8px 16px
-    );
+    background-image: repeating-linear-gradient(135deg, var(--c-weave) 0 8px, transparent 8px 16px);
+}
+/* On the weave the colour as text would not reach 4.5:1. */
+.block.protected .when,
+.block.protected .more {
+    color: var(--ink);
 }
 .block.free {
     border-style: dashed;
@@ -206,10 +247,15 @@ const combs = computed(() =>
 }
 .block.short {
     border-top-width: 1px;
-    border-top-color: color-mix(in srgb, var(--c) 34%, var(--sheet));
+    border-top-color: var(--c-edge);
     border-left: 4px solid var(--c);
+    display: flex;
     align-items: center;
+    gap: 4px;
     padding: 0 4px;
+}
+.block.short.ticked {
+    padding-left: 18px;
 }
 .block.conflict {
     outline: 2px solid var(--trouble);
@@ -219,13 +265,13 @@ const combs = computed(() =>
     outline-color: var(--plum);
 }
 .block.done {
-    background-color: color-mix(in srgb, var(--c) 6%, var(--sheet));
-    border-color: color-mix(in srgb, var(--c) 22%, var(--sheet));
-    border-top-color: color-mix(in srgb, var(--c) 50%, var(--sheet));
+    background-color: var(--c-done-tint);
+    border-color: var(--c-done-edge);
+    border-top-color: var(--c-done-mark);
 }
 .block.done.short {
-    border-top-color: color-mix(in srgb, var(--c) 22%, var(--sheet));
-    border-left-color: color-mix(in srgb, var(--c) 50%, var(--sheet));
+    border-top-color: var(--c-done-edge);
+    border-left-color: var(--c-done-mark);
 }
 .block.done .title,
 .block.done .when,
@@ -236,13 +282,6 @@ const combs = computed(() =>
     outline: 3px solid var(--plum);
     outline-offset: 0;
 }
-.words {
-    min-width: 0;
-    flex: 1;
-    display: flex;
-    flex-direction: column;
-    line-height: 1.22;
-}
 .title {
     font-size: 12.5px;
     overflow: hidden;
@@ -252,8 +291,10 @@ const combs = computed(() =>
     -webkit-box-orient: vertical;
     overflow-wrap: anywhere;
 }
+/* Baselines of one line, where it is short, are set by the heights of its lines: they are one box less. */
 .when,
 .more {
+    display: block;
     color: var(--c-text);
     font-size: 11.5px;
     white-space: nowrap;
@@ -262,11 +303,6 @@ const combs = computed(() =>
 }
 .snug .title {
     -webkit-line-clamp: 1;
-}
-.short .words {
-    flex-direction: row;
-    align-items: baseline;
-    gap: 4px;
 }
 .short .title {
     display: block;
@@ -282,6 +318,8 @@ const combs = computed(() =>
     font-size: 11px;
 }
 .short .stone {
+    top: 0;
+    left: 4px;
     height: 100%;
     width: 20px;
     margin: 0 -5px;
@@ -293,12 +331,21 @@ const combs = computed(() =>
 .slim.short .when {
     display: none;
 }
+.slim.short .title {
+    font-size: 11.5px;
+    text-overflow: clip;
+}
+.paired.short .title {
+    display: -webkit-box;
+    white-space: normal;
+    -webkit-line-clamp: 2;
+}
 .slim .when {
     white-space: normal;
 }
-/* Its ends, by which it is made longer or shorter. */
-.block::after,
-.block[data-ends~='top']::before {
+/* Its ends, by which it is made longer or shorter; that is a matter of the pointer that is over it. */
+.block:hover::after,
+.block[data-ends~='top']:hover::before {
     content: '';
     position: absolute;
     left: 0;
@@ -307,7 +354,7 @@ const combs = computed(() =>
     height: 5px;
     cursor: ns-resize;
 }
-.block[data-ends~='top']::before {
+.block[data-ends~='top']:hover::before {
     bottom: auto;
     top: 0;
 }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Occurrence } from '@/api/types'
 import { length, moment, time } from '@/shared/time'
-import { paint, useAccount } from '@/state/server'
+import { useAccount } from '@/state/server'
 import { computed, nextTick, ref, watch } from 'vue'
 import { drag } from './drag'
 import { yOf, type HoursLayout } from './hours'
@@ -23,12 +23,12 @@ const ghost = computed(() => {
         yOf(props.layout, Math.min(1440, target.minute + target.minutes)) - top,
     )
     return {
+        hue: carried.colour,
         place: {
             top: `${top}px`,
             height: `${height}px`,
             left: `calc(44px + (100% - 44px) * ${column / props.days.length} + 2px)`,
             width: `calc((100% - 44px) / ${props.days.length} - 5px)`,
-            ...paint(carried.colour),
         },
         text: `${time(target.minute, account.value.clock)}–${time((target.minute + target.minutes) % 1440, account.value.clock)} · ${length(target.minutes)}`,
         copies: drag.carried !== null && drag.copies,
@@ -71,7 +71,14 @@ const meets = computed(() => {
 </script>
 
 <template>
-    <div v-if="ghost" ref="element" class="ghost" data-test="ghost" :style="ghost.place">
+    <div
+        v-if="ghost"
+        ref="element"
+        class="ghost"
+        data-test="ghost"
+        :data-hue="ghost.hue"
+        :style="ghost.place"
+    >
         <span class="words">{{ ghost.copies ? 'a copy, ' : '' }}{{ ghost.text }}</span>
         <span v-if="late" class="words meets" data-test="too-late">{{ late }}</span>
         <span v-else-if="meets" class="words meets" data-test="meets">{{ meets }}</span>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Deadline } from '@/api/types'
 import { timeOf } from '@/shared/time'
-import { paint, useAccount, useAreas } from '@/state/server'
+import { useAccount, useAreas } from '@/state/server'
 import { useView } from '@/state/view'
 import { computed, ref } from 'vue'
 import { useOpenDeadlines } from './useOpenDeadlines'
@@ -35,7 +35,7 @@ function show(one: Deadline): void {
         :key="`${one.entry_id}|${one.recurrence_id}`"
         class="plain due"
         :class="{ late: one.late }"
-        :style="paint(colour(one.calendar_id))"
+        :data-hue="colour(one.calendar_id)"
         data-test="due-mark"
         :data-title="one.title"
         :title="`Due: ${one.title}`"

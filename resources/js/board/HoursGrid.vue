@@ -54,8 +54,15 @@ function isUnderFold(minute: number): boolean {
     return layout.value.stretches.some((one) => one.folded && one.to === minute)
 }
 
-function isWaking(day: BoardDay, minute: number): boolean {
-    return minute >= day.wakes && minute < day.sleeps
+/** The hours in sight in which a day has not begun or is over. */
+function nights(day: BoardDay) {
+    return [
+        { name: 'morning', from: 0, to: day.wakes },
+        { name: 'evening', from: day.sleeps, to: 1440 },
+    ].map(({ name, from, to }) => {
+        const top = yOf(layout.value, from)
+        return { name, style: { top: `${top}px`, height: `${yOf(layout.value, to) - top}px` } }
+    })
 }
 
 /** A full hour, as short as the clock allows: 6, or 6 am. */
@@ -115,7 +122,7 @@ const { drawn, begin } = useDrawing(layout)
                 >
             </div>
             <div
-                v-for="{ day, blocks } in columns"
+                v-for="{ day, blocks, crowds } in columns"
                 :key="day.date"
                 class="day"
                 :class="{ today: day.date === now.slice(0, 10) }"
@@ -124,13 +131,7 @@ const { drawn, begin } = useDrawing(layout)
                 data-test="day-hours"
                 @pointerdown.self="begin(day.date, $event)"
             >
-                <div
-                    v-for="minute in marks"
-                    :key="minute"
-                    class="line"
-                    :class="{ asleep: !isWaking(day, minute) }"
-                    :style="{ top: `${yOf(layout, minute)}px`, height: `${layout.perHour}px` }"
-                />
+                <div v-for="night in nights(day)" :key="night.name" class="asleep" :style="night.style" />
                 <template v-if="namesGaps"
                     ><div
                         v-for="gap in gaps(day)"
@@ -142,7 +143,7 @@ const { drawn, begin } = useDrawing(layout)
                         {{ gap.words }}
                     </div></template
                 >
-                <DayColumn :blocks="blocks" />
+                <DayColumn :blocks="blocks" :crowds="crowds" :date="day.date" />
                 <div
                     v-if="drawn?.date === day.date"
                     class="drawn"
@@ -161,6 +162,9 @@ const { drawn, begin } = useDrawing(layout)
                     data-test="now"
                     :style="{ top: `${yOf(layout, nowMinute)}px` }"
                 />
+            </div>
+            <div class="lines" aria-hidden="true">
+                <i v-for="minute in marks" :key="minute" :style="{ top: `${yOf(layout, minute)}px` }" />
             </div>
             <DragGhost :layout="layout" :days="dates" :timed="timed" :least-height="LEAST_HEIGHT" />
             <template v-for="stretch in layout.stretches" :key="stretch.name">
@@ -246,16 +250,23 @@ const { drawn, begin } = useDrawing(layout)
     font-size: 12px;
     pointer-events: none;
 }
-.line {
+.lines {
+    position: absolute;
+    inset: 0 0 0 44px;
+    pointer-events: none;
+}
+.lines i {
     position: absolute;
     left: 0;
     right: 0;
-    border-top: 1px solid var(--line);
-    pointer-events: none;
-    opacity: 0.75;
+    border-top: 1px solid color-mix(in srgb, var(--line) 75%, var(--sheet));
 }
-.line.asleep {
+.asleep {
+    position: absolute;
+    left: 0;
+    right: 0;
     background: color-mix(in srgb, var(--well) 70%, transparent);
+    pointer-events: none;
 }
 .now {
     position: absolute;

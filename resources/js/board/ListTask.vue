@@ -3,7 +3,7 @@ import type { Occurrence } from '@/api/types'
 import { useChoice } from '@/choice/useChoice'
 import StoneTick from '@/shared/StoneTick.vue'
 import { dueDate, length } from '@/shared/time'
-import { paint, useAccount } from '@/state/server'
+import { useAccount } from '@/state/server'
 import { useView } from '@/state/view'
 import { computed } from 'vue'
 
@@ -35,7 +35,7 @@ const reading = computed(() =>
         :data-title="one.title"
         :data-key="one.key"
         :data-date="one.start"
-        :style="paint(hue(one))"
+        :data-hue="hue(one)"
         :title="reading"
         :aria-label="`${reading}${one.done ? ', done' : ''}${place ? `, must number ${place}` : ''}`"
     >
@@ -54,7 +54,6 @@ const reading = computed(() =>
     padding-right: 2px;
     border-radius: 4px;
     cursor: grab;
-    touch-action: none;
     user-select: none;
     font-size: 12.5px;
 }

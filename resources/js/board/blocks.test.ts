@@ -36,4 +36,26 @@ describe('blocks in the hours', () => {
         )[0]!.blocks
         expect(block).toMatchObject({ height: LEAST_HEIGHT, travel: 30, margin: 15 })
     })
+    it('draws as many side by side as can be read, and says how many more there are', () => {
+        const many = Array.from({ length: 12 }, (_, lane) =>
+            occurrence('2026-11-25T10:00:00', `2026-11-25T1${lane === 11 ? 2 : 1}:00:00`, {
+                key: `${lane}`,
+                title: `Group ${lane}`,
+                lane,
+                lanes: 12,
+            }),
+        )
+        const [first] = lay(...many)
+        expect(first!.blocks.map((block) => [block.lane, block.lanes])).toEqual([
+            [0, 3],
+            [1, 3],
+        ])
+        expect(first!.crowds).toHaveLength(1)
+        expect(first!.crowds[0]).toMatchObject({ top: 22 + 240, height: 119, lanes: 3 })
+        expect(first!.crowds[0]!.titles).toHaveLength(10)
+        // A day alone has room for all of them.
+        const [alone] = layBlocks(many, [days[0]!], layout, 160)
+        expect(alone!.blocks).toHaveLength(12)
+        expect(alone!.crowds).toEqual([])
+    })
 })

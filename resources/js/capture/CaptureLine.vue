@@ -2,7 +2,7 @@
 import { answerOf, api, keyed, Refused } from '@/api/client'
 import type { CaptureReading } from '@/api/types'
 import { dueDate, length, namedDate, timeOf } from '@/shared/time'
-import { paint, useAccount, useAreas } from '@/state/server'
+import { useAccount, useAreas } from '@/state/server'
 import { attemptFor, type Attempt } from '@/state/attempt'
 import { useUnsaved } from '@/state/unsaved'
 import { useDraft } from '@/state/useDraft'
@@ -214,7 +214,7 @@ function remember(event: FocusEvent): void {
                         >{{ piece.text }}</span
                     >
                 </p>
-                <p class="facts" :style="reading.calendar_id ? paint(colour(reading.calendar_id)) : {}">
+                <p class="facts" :data-hue="reading.calendar_id && colour(reading.calendar_id)">
                     <b>{{ reading.title || 'no title yet' }}</b>
                     <span v-if="reading.calendar" class="calendar">{{ reading.calendar }}</span>
                     <span v-for="fact in facts" :key="fact" class="fact">{{ fact }}</span>

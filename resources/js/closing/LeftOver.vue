@@ -3,7 +3,7 @@ import type { BoardDay, Occurrence } from '@/api/types'
 import { dueWords } from '@/shared/dueWords'
 import { length, namedDate, shortWeekday, times } from '@/shared/time'
 import { useChoice } from '@/choice/useChoice'
-import { paint, useAccount, useAreas } from '@/state/server'
+import { useAccount, useAreas } from '@/state/server'
 import { computed } from 'vue'
 import DayChoice from './DayChoice.vue'
 
@@ -52,7 +52,7 @@ const due = computed(() => (props.one.due ? dueWords(props.one.due, props.now, a
 
 <template>
     <p class="count">{{ total - number + 1 }} of {{ total }} still to be decided</p>
-    <article class="card" :style="paint(hue(one))" data-test="leftover" :data-title="one.title">
+    <article class="card" :data-hue="hue(one)" data-test="leftover" :data-title="one.title">
         <h2>{{ one.title }}</h2>
         <p>
             {{ facts }}<b v-if="due">{{ facts ? ' · ' : '' }}{{ due }}</b>

@@ -4,7 +4,7 @@ import type { BasketItem } from '@/api/types'
 import { useChoice } from '@/choice/useChoice'
 import { dueWords } from '@/shared/dueWords'
 import { length, longWeekday } from '@/shared/time'
-import { paint, useAccount, useBasket } from '@/state/server'
+import { useAccount, useBasket } from '@/state/server'
 import { useChanges } from '@/undo/useChanges'
 import { computed } from 'vue'
 
@@ -34,7 +34,7 @@ function take(item: BasketItem): void {
     <article
         v-for="item in items"
         :key="item.entry_id"
-        :style="paint(hue(item))"
+        :data-hue="hue(item)"
         data-test="take-in"
         :data-title="item.title"
     >

@@ -4,7 +4,7 @@ import type { BoardDay, Occurrence, WorkingDay } from '@/api/types'
 import { inListOrder } from '@/board/listOrder'
 import { useChoice } from '@/choice/useChoice'
 import { length, longWeekday, plusDays, timeOf } from '@/shared/time'
-import { paint, useAccount, useAreas } from '@/state/server'
+import { useAccount, useAreas } from '@/state/server'
 import { isChanging, useChanges } from '@/undo/useChanges'
 import { useQueryClient } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
@@ -145,7 +145,7 @@ function key(event: KeyboardEvent, list: Occurrence[], one: Occurrence): void {
                 :key="one.key"
                 class="must"
                 :tabindex="changes ? 0 : undefined"
-                :style="paint(hue(one))"
+                :data-hue="hue(one)"
                 data-test="must"
                 :data-title="one.title"
                 @keydown="key($event, musts, one)"
@@ -181,7 +181,7 @@ function key(event: KeyboardEvent, list: Occurrence[], one: Occurrence): void {
                 :key="one.key"
                 class="other"
                 :tabindex="changes ? 0 : undefined"
-                :style="paint(hue(one))"
+                :data-hue="hue(one)"
                 data-test="other"
                 :data-title="one.title"
                 @keydown="key($event, others, one)"

@@ -3,7 +3,7 @@ import type { Occurrence } from '@/api/types'
 import { useChoice } from '@/choice/useChoice'
 import StoneTick from '@/shared/StoneTick.vue'
 import { length, namedDate, timeOf, times } from '@/shared/time'
-import { paint, useAccount, useAreas, useRunning } from '@/state/server'
+import { useAccount, useAreas, useRunning } from '@/state/server'
 import { useView } from '@/state/view'
 import { computed } from 'vue'
 import { dueWords } from '@/shared/dueWords'
@@ -62,7 +62,7 @@ const facts = computed(() =>
         :data-title="one.title"
         :data-key="one.key"
         :data-date="one.start.slice(0, 10)"
-        :style="paint(hue(one))"
+        :data-hue="hue(one)"
         :aria-label="`${one.title}, ${facts}${one.done ? ', done' : ''}${place ? `, must number ${place}` : ''}`"
     >
         <span v-if="place" class="place">{{ place }}</span>
@@ -113,7 +113,6 @@ const facts = computed(() =>
     padding: 3px 6px 3px 4px;
     border-bottom: 1px dotted var(--line-strong);
     cursor: grab;
-    touch-action: none;
     user-select: none;
 }
 .task:hover,

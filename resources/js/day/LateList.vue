@@ -3,7 +3,7 @@ import { answerOf, api } from '@/api/client'
 import type { Deadline, WorkingDay } from '@/api/types'
 import { useChoice } from '@/choice/useChoice'
 import { namedDate } from '@/shared/time'
-import { paint, useAccount, useAreas } from '@/state/server'
+import { useAccount, useAreas } from '@/state/server'
 import { useView } from '@/state/view'
 import { useChanges } from '@/undo/useChanges'
 import { computed, ref } from 'vue'
@@ -59,7 +59,7 @@ function open(entryId: string): void {
             :key="`${one.entry_id}|${one.recurrence_id}`"
             data-test="late"
             :data-title="one.title"
-            :style="paint(colour(one.calendar_id))"
+            :data-hue="colour(one.calendar_id)"
         >
             <i aria-hidden="true" /><button class="plain title" @click="open(one.entry_id)">
                 {{ one.title }}</button

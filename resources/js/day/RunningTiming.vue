@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { paint, useAccount, useAreas, useRunning } from '@/state/server'
+import { useAccount, useAreas, useRunning } from '@/state/server'
 import { length } from '@/shared/time'
 import { say } from '@/undo/useChanges'
 import { useNow } from '@vueuse/core'
@@ -73,7 +73,7 @@ function remove(): void {
             <button
                 class="running"
                 :class="{ over: isOver, forgotten: running.forgotten }"
-                :style="running.calendar_id ? paint(colour(running.calendar_id)) : {}"
+                :data-hue="running.calendar_id && colour(running.calendar_id)"
                 data-test="running"
                 :aria-label="`${running.title}, ${isOver ? 'over its time by' : left === null ? 'for' : 'still'} ${face}`"
             >

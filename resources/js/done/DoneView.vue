@@ -4,7 +4,7 @@ import DateChapter from '@/shared/DateChapter.vue'
 import RunningList from '@/shared/RunningList.vue'
 import { length, timeOf } from '@/shared/time'
 import { usePeriod } from '@/period/usePeriod'
-import { paint, useAccount, useAreas, useDone } from '@/state/server'
+import { useAccount, useAreas, useDone } from '@/state/server'
 import { useView } from '@/state/view'
 import { computed } from 'vue'
 
@@ -70,7 +70,7 @@ function open(one: { entry_id: string; recurrence_id: string }): void {
             <article
                 v-for="one in day.done"
                 :key="`${one.entry_id}|${one.recurrence_id}`"
-                :style="paint(one.colour ?? colour(one.calendar_id))"
+                :data-hue="one.colour ?? colour(one.calendar_id)"
                 data-test="done-line"
                 :data-title="one.title"
             >

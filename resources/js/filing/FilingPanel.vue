@@ -5,7 +5,7 @@ import { answerOf, api, Refused, sentence } from '@/api/client'
 import type { Colour, FilingRule } from '@/api/types'
 import ColourChoice from '@/shared/ColourChoice.vue'
 import SidePanel from '@/shared/SidePanel.vue'
-import { paint, useAreas } from '@/state/server'
+import { useAreas } from '@/state/server'
 import { say, useChanges } from '@/undo/useChanges'
 import { useQuery } from '@tanstack/vue-query'
 import { refDebounced } from '@vueuse/core'
@@ -73,7 +73,7 @@ async function remove(rule: FilingRule): Promise<void> {
                 v-for="rule in rules"
                 :key="rule.id"
                 data-test="filing-rule"
-                :style="paint(rule.colour ?? (rule.calendar_id ? colour(rule.calendar_id) : 'slate'))"
+                :data-hue="rule.colour ?? (rule.calendar_id ? colour(rule.calendar_id) : 'slate')"
             >
                 <span
                     >If the title has <b>{{ rule.words }}</b>{{

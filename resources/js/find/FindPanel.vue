@@ -4,7 +4,7 @@ import type { Found } from '@/api/types'
 import { dateIn, dayNumber, fullDate, timeOf } from '@/shared/time'
 import { usePeriod } from '@/period/usePeriod'
 import SidePanel from '@/shared/SidePanel.vue'
-import { paint, useAccount, useAreas } from '@/state/server'
+import { useAccount, useAreas } from '@/state/server'
 import { useView } from '@/state/view'
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { refDebounced } from '@vueuse/core'
@@ -96,7 +96,7 @@ const dayOf = (one: Found): string | null => one.last_done ?? one.last ?? one.ne
             <li
                 v-for="(one, i) in result.found"
                 :key="`${one.entry_id}${one.recurrence_id}${i}`"
-                :style="paint(one.colour ?? colour(one.calendar_id))"
+                :data-hue="one.colour ?? colour(one.calendar_id)"
                 data-test="found"
                 :data-title="one.title"
             >

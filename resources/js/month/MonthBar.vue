@@ -2,7 +2,6 @@
 import type { Occurrence } from '@/api/types'
 import { useChoice } from '@/choice/useChoice'
 import { namedDate, plusDays } from '@/shared/time'
-import { paint } from '@/state/server'
 import { useView } from '@/state/view'
 import { computed, ref } from 'vue'
 import { endsWithin, partAt } from '@/board/bars'
@@ -39,6 +38,7 @@ function hold(event: PointerEvent): void {
         :data-key="one.key"
         :data-date="one.start.slice(0, 10)"
         :data-ends="ends"
+        :data-hue="hue(one)"
         :class="{
             done: parts.every((part) => part.done),
             chosen: parts.some((part) => view.chosen.has(part.key)),
@@ -46,7 +46,6 @@ function hold(event: PointerEvent): void {
         :style="{
             gridColumn: `${2 + from} / ${2 + to}`,
             marginTop: `${27 + row * 19}px`,
-            ...paint(hue(one)),
         }"
         :title="one.title"
         :aria-label="`${one.title}, from ${namedDate(one.start)}`"
@@ -87,7 +86,6 @@ function hold(event: PointerEvent): void {
     text-overflow: ellipsis;
     white-space: nowrap;
     cursor: grab;
-    touch-action: none;
     user-select: none;
     z-index: 1;
     min-width: 0;

@@ -4,7 +4,6 @@ import { drag } from '@/board/drag'
 import { inListOrder } from '@/board/listOrder'
 import { useChoice } from '@/choice/useChoice'
 import { length, minutesBetween, namedDate } from '@/shared/time'
-import { paint } from '@/state/server'
 import { useView } from '@/state/view'
 import { computed } from 'vue'
 import { offerDay } from '@/board/offerDay'
@@ -106,7 +105,8 @@ const isTarget = computed(() => drag.target?.kind === 'date' && drag.target.date
                 v-for="slice in slices"
                 :key="slice.one.key"
                 :class="{ done: slice.one.done }"
-                :style="{ top: `${slice.top}%`, height: `${slice.height}%`, ...paint(hue(slice.one)) }"
+                :style="{ top: `${slice.top}%`, height: `${slice.height}%` }"
+                :data-hue="hue(slice.one)"
             />
         </div>
         <div

@@ -3,7 +3,7 @@ import type { Occurrence } from '@/api/types'
 import { useChoice } from '@/choice/useChoice'
 import StoneTick from '@/shared/StoneTick.vue'
 import { namedDate, timeOf } from '@/shared/time'
-import { paint, useAccount } from '@/state/server'
+import { useAccount } from '@/state/server'
 import { useView } from '@/state/view'
 import { computed } from 'vue'
 
@@ -26,7 +26,7 @@ const when = computed(() => (props.one.all_day ? '' : timeOf(props.one.start, ac
         :data-title="one.title"
         :data-key="one.key"
         :data-date="one.start.slice(0, 10)"
-        :style="paint(hue(one))"
+        :data-hue="hue(one)"
         :class="{
             done: one.done,
             must: one.importance === 'must',
@@ -53,7 +53,6 @@ const when = computed(() => (props.one.all_day ? '' : timeOf(props.one.start, ac
     border-radius: 4px;
     font-size: 12px;
     cursor: grab;
-    touch-action: none;
     user-select: none;
     min-width: 0;
 }

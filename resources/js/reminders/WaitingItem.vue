@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Reminder } from '@/api/types'
 import { dateIn, namedDate } from '@/shared/time'
-import { paint, useAccount, useAreas } from '@/state/server'
+import { useAccount, useAreas } from '@/state/server'
 import { computed } from 'vue'
 import LaterChoice from './LaterChoice.vue'
 
@@ -34,11 +34,11 @@ const when = computed(() => {
         .filter(Boolean)
         .join(' · ')
 })
-const colours = computed(() => paint((props.one.area_id && area(props.one.area_id)?.colour) || 'slate'))
+const hue = computed(() => (props.one.area_id && area(props.one.area_id)?.colour) || 'slate')
 </script>
 
 <template>
-    <article :style="colours" data-test="waiting" :data-title="one.title">
+    <article :data-hue="hue" data-test="waiting" :data-title="one.title">
         <button class="plain title" @click="emit('open')">
             <b>{{ one.kind === 'agenda' ? `Your ${one.title}` : one.title }}</b><span v-if="when">{{
                 when

@@ -3,7 +3,7 @@ import { answerOf, api } from '@/api/client'
 import type { Area, AreaTally } from '@/api/types'
 import { useChoice } from '@/choice/useChoice'
 import { hours } from '@/shared/time'
-import { paint, useAreas } from '@/state/server'
+import { useAreas } from '@/state/server'
 import { useView } from '@/state/view'
 import { useChanges } from '@/undo/useChanges'
 import { computed } from 'vue'
@@ -65,7 +65,7 @@ function turn(area: Area, event: MouseEvent): void {
     <nav class="ribbon" data-one-stop=".tab" aria-label="Life areas">
         <div v-if="legend.length > 0" class="legend" data-test="legend">
             <span class="by">by {{ scheme }}</span>
-            <span v-for="one in legend" :key="one.words" class="item" :style="paint(one.colour)"
+            <span v-for="one in legend" :key="one.words" class="item" :data-hue="one.colour"
                 ><i />{{ one.words }}</span
             >
         </div>
@@ -74,7 +74,7 @@ function turn(area: Area, event: MouseEvent): void {
             :key="tab.area.id"
             class="tab"
             :class="{ off: tab.off }"
-            :style="paint(legend.length > 0 ? 'slate' : tab.area.colour)"
+            :data-hue="legend.length > 0 ? 'slate' : tab.area.colour"
             :aria-pressed="!tab.off"
             data-test="area-tab"
             :data-name="tab.area.name"

@@ -3,7 +3,7 @@ import ScopeChoice from '@/choice/ScopeChoice.vue'
 import { isCovered } from '@/shared/covered'
 import SentenceWord from '@/shared/SentenceWord.vue'
 import { dateIn, fullDate, length } from '@/shared/time'
-import { paint, useAccount, useAreas } from '@/state/server'
+import { useAccount, useAreas } from '@/state/server'
 import type { SheetTarget } from '@/state/view'
 import { useEventListener, useNow } from '@vueuse/core'
 import CalendarField from '@/choice/CalendarField.vue'
@@ -137,7 +137,7 @@ function removeFor(scope: 'one' | 'onward' | 'whole'): void {
         <section
             v-if="form"
             class="sheet"
-            :style="paint(form.colour ?? colour(form.calendar_id))"
+            :data-hue="form.colour ?? colour(form.calendar_id)"
             :aria-label="form.title || 'New entry'"
             data-test="sheet"
             tabindex="-1"

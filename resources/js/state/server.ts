@@ -299,9 +299,3 @@ export const useAreas = createSharedComposable(() => {
     }
     return { query, areas, calendars, area, calendar, colour }
 })
-
-/** The variables that paint something in its colour. */
-export function paint(colour: Colour): Record<string, string> {
-    return (paints[colour] ??= { '--c': `var(--${colour})`, '--c-text': `var(--${colour}-text)` })
-}
-const paints: Partial<Record<Colour, Record<string, string>>> = {}

@@ -4,7 +4,7 @@ import { useChoice } from '@/choice/useChoice'
 import { barsOf } from '@/board/bars'
 import { usePeriod } from '@/period/usePeriod'
 import { length, namedDate, plusDays, shortMonth, shortWeekday, startOfWeek, weekday } from '@/shared/time'
-import { paint, useAccount, useAreas, usePrefetch, useYear } from '@/state/server'
+import { useAccount, useAreas, usePrefetch, useYear } from '@/state/server'
 import { useView } from '@/state/view'
 import { computed, watch, watchEffect } from 'vue'
 
@@ -148,6 +148,7 @@ function words(day: Day, month: (typeof months.value)[number]): string {
                     tabindex="0"
                     data-tile
                     data-test="year-bar"
+                    :data-hue="hue(bar.parts[0]!)"
                     :data-key="bar.parts[0]!.key"
                     :data-title="bar.parts[0]!.title"
                     :title="bar.parts[0]!.title"
@@ -155,7 +156,6 @@ function words(day: Day, month: (typeof months.value)[number]): string {
                     :style="{
                         gridColumn: `${2 + month.offset + bar.from} / ${2 + month.offset + bar.to}`,
                         marginTop: `${18 + bar.row * 15}px`,
-                        ...paint(hue(bar.parts[0]!)),
                     }"
                 >
                     {{ bar.parts[0]!.title }}
@@ -247,7 +247,6 @@ function words(day: Day, month: (typeof months.value)[number]): string {
     box-shadow: inset 0 -3px 0 var(--trouble);
 }
 .day.over span {
-    color: var(--trouble);
     font-weight: 700;
 }
 .day.holiday span {

@@ -19,23 +19,41 @@ use PlumRota\Core\Schedule\Details;
 use PlumRota\Core\Schedule\Override;
 use PlumRota\Core\Schedule\Placement;
 use PlumRota\Core\Schedule\Series;
+use PlumRota\Core\Time\InvalidTime;
 use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\LocalDateTime;
 use PlumRota\Core\Time\Zone;
+use WeakMap;
 
 /** Rows of the database as the core's objects. */
 final class SeriesOf
 {
-    /** Null for a task in the basket, which has no place yet. */
+    /** @var WeakMap<EntryRow, Series>|null what was made of a row, for as long as somebody has the row */
+    private static ?WeakMap $made = null;
+
+    /**
+     * Null for a task in the basket, which has no place yet. A row does not change: several who ask for it are given the same.
+     *
+     * @throws InvalidRule|InvalidTime when a row holds what cannot be reckoned with
+     */
     public static function entry(Entry|EntryRow $entry): ?Series
     {
         if ($entry->start === null) {
             return null;
         }
+        if ($entry instanceof Entry) {
+            return self::series($entry, $entry->start);
+        }
+        self::$made ??= new WeakMap();
 
+        return self::$made[$entry] ??= self::series($entry, $entry->start);
+    }
+
+    private static function series(Entry|EntryRow $entry, string $start): Series
+    {
         return new Series(
             $entry->id,
-            self::placement($entry->all_day, $entry->start, $entry->length, $entry->zone),
+            self::placement($entry->all_day, $start, $entry->length, $entry->zone),
             $entry->rule === null ? null : self::rule($entry->rule),
             array_map(self::moment(...), $entry->extra_dates),
             array_map(self::moment(...), $entry->except_dates),

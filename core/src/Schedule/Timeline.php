@@ -62,18 +62,26 @@ final readonly class Timeline
             }
         }
 
-        if (
-            $changes === [] &&
-            ($series->placement->zone ?? $this->viewer) === $this->viewer &&
-            $this->viewer->isSteady($window->from, $window->to)
-        ) {
-            return $found;
+        return $this->inOrder($found, $window);
+    }
+
+    /**
+     * By when they begin, and by recurrence id where they begin together. Most are in order already: only what was moved is not, and
+     * what lies near a change of clocks.
+     *
+     * @param  list<Occurrence>  $found
+     * @return list<Occurrence>
+     */
+    private function inOrder(array $found, TimeRange $window): array
+    {
+        $begins = array_map($this->beginning($window), $found);
+        for ($i = 1, $number = count($found); $i < $number; $i++) {
+            if ([$begins[$i - 1], $found[$i - 1]->recurrenceId] > [$begins[$i], $found[$i]->recurrenceId]) {
+                $ids = array_map(fn (Occurrence $one): string => $one->recurrenceId, $found);
+                array_multisort($begins, SORT_NUMERIC, $ids, SORT_STRING, $found);
+                break;
+            }
         }
-        $begins = $this->beginning($window);
-        usort(
-            $found,
-            fn (Occurrence $a, Occurrence $b): int => [$begins($a), $a->recurrenceId] <=> [$begins($b), $b->recurrenceId],
-        );
 
         return $found;
     }

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { NInputNumber } from 'naive-ui'
+import { NButton, NInputNumber } from 'naive-ui'
 import { answerOf, api, Refused, sentence } from '@/api/client'
 import type { Area, Calendar, Colour } from '@/api/types'
 import SidePanel from '@/shared/SidePanel.vue'
@@ -185,35 +185,35 @@ function solo(kind: 'area' | 'calendar', id: string): void {
                     h a week meant</label
                 >
                 <span class="acts">
-                    <button
+                    <NButton
                         class="press"
                         :aria-pressed="view.soloArea === area.id"
                         @click="solo('area', area.id)"
                     >
                         Only this
-                    </button>
-                    <button class="press" data-test="area-hide" @click="hide(area)">
+                    </NButton>
+                    <NButton class="press" data-test="area-hide" @click="hide(area)">
                         {{ area.hidden ? 'Show' : 'Hide' }}
-                    </button>
-                    <button
+                    </NButton>
+                    <NButton
                         class="press"
                         :disabled="i === 0"
                         :aria-label="`Move ${area.name} up`"
                         @click="shiftArea(i, -1)"
                     >
                         ↑
-                    </button>
-                    <button
+                    </NButton>
+                    <NButton
                         class="press"
                         :disabled="i === areas.length - 1"
                         :aria-label="`Move ${area.name} down`"
                         @click="shiftArea(i, 1)"
                     >
                         ↓
-                    </button>
-                    <button class="press grave" data-test="area-remove" @click="removing = area.id">
+                    </NButton>
+                    <NButton class="press grave" data-test="area-remove" @click="removing = area.id">
                         Delete
-                    </button>
+                    </NButton>
                 </span>
             </div>
             <ColourChoice
@@ -253,15 +253,15 @@ function solo(kind: 'area' | 'calendar', id: string): void {
                         one.entries === 1 ? '1 entry' : `${one.entries} entries`
                     }}</span>
                     <span class="acts">
-                        <button
+                        <NButton
                             class="press"
                             :aria-expanded="opened === one.id"
                             data-test="defaults"
                             @click="opened = opened === one.id ? null : one.id"
                         >
                             Defaults
-                        </button>
-                        <button
+                        </NButton>
+                        <NButton
                             class="press"
                             :aria-pressed="account.default_calendar_id === one.id"
                             :title="
@@ -272,34 +272,34 @@ function solo(kind: 'area' | 'calendar', id: string): void {
                             @click="makeDefault(one)"
                         >
                             New entries go here
-                        </button>
-                        <button
+                        </NButton>
+                        <NButton
                             class="press"
                             :aria-pressed="view.soloCalendar === one.id"
                             @click="solo('calendar', one.id)"
                         >
                             Only this
-                        </button>
-                        <button class="press" @click="hide(one)">{{ one.hidden ? 'Show' : 'Hide' }}</button>
-                        <button
+                        </NButton>
+                        <NButton class="press" @click="hide(one)">{{ one.hidden ? 'Show' : 'Hide' }}</NButton>
+                        <NButton
                             class="press"
                             :disabled="j === 0"
                             :aria-label="`Move ${one.name} up`"
                             @click="shiftCalendar(area, j, -1)"
                         >
                             ↑
-                        </button>
-                        <button
+                        </NButton>
+                        <NButton
                             class="press"
                             :disabled="j === area.calendars.length - 1"
                             :aria-label="`Move ${one.name} down`"
                             @click="shiftCalendar(area, j, 1)"
                         >
                             ↓
-                        </button>
-                        <button class="press grave" data-test="calendar-remove" @click="removing = one.id">
+                        </NButton>
+                        <NButton class="press grave" data-test="calendar-remove" @click="removing = one.id">
                             Delete
-                        </button>
+                        </NButton>
                     </span>
                 </div>
                 <ColourChoice
@@ -332,7 +332,7 @@ function solo(kind: 'area' | 'calendar', id: string): void {
                     aria-label="Name of the new life area"
                     maxlength="60"
                     data-test="new-area"
-                /><button class="press main" data-test="add-area">Add</button>
+                /><NButton attr-type="submit" class="press" type="primary" data-test="add-area">Add</NButton>
             </div>
             <ColourChoice
                 :value="freshColour"

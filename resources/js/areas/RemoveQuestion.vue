@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NButton } from 'naive-ui'
 import CalendarField from '@/choice/CalendarField.vue'
 import type { Calendar } from '@/api/types'
 import { computed, ref } from 'vue'
@@ -18,33 +19,33 @@ const count = computed(() => (props.entries === 1 ? 'its one entry' : `its ${pro
     <div class="question" role="alert" data-test="remove-question">
         <template v-if="heirs.length === 0">
             <p>“{{ name }}” holds the last calendar. Make another one first: what is caught needs a place.</p>
-            <button class="press" @click="emit('leave')">Keep it</button>
+            <NButton class="press" @click="emit('leave')">Keep it</NButton>
         </template>
         <template v-else>
             <p v-if="entries === 0">Delete “{{ name }}”? It is empty.</p>
             <p v-else>Delete “{{ name }}”, and what becomes of {{ count }}?</p>
             <template v-if="entries > 0">
-                <button
+                <NButton
                     class="press"
                     data-test="remove-move"
                     @click="emit('remove', { entries: 'move', move_to: heir })"
                 >
                     Move {{ entries === 1 ? 'it' : 'them' }} to
-                </button>
+                </NButton>
                 <CalendarField
                     v-model="heir"
                     label="The calendar that takes the entries"
                     :among="heirs.map((one) => one.id)"
                 />
             </template>
-            <button
+            <NButton
                 class="press grave"
                 data-test="remove-delete"
                 @click="emit('remove', { entries: 'delete', move_to: null })"
             >
                 {{ entries === 0 ? 'Delete' : `Delete ${entries === 1 ? 'it' : 'them'} too` }}
-            </button>
-            <button class="press" @click="emit('leave')">Keep it</button>
+            </NButton>
+            <NButton class="press" @click="emit('leave')">Keep it</NButton>
             <p class="after">This can be undone with Ctrl+Z.</p>
         </template>
     </div>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { NCheckbox } from 'naive-ui'
+import { NButton, NCheckbox } from 'naive-ui'
 import type { BasketItem } from '@/api/types'
 import { drag } from '@/board/drag'
 import { length } from '@/shared/time'
@@ -70,7 +70,7 @@ const WORDS: Record<Sort, string> = { pressing: 'most urgent first', hand: 'by h
             <p v-if="visible.length > 1" class="order">
                 <SentenceWord :words="WORDS[sort]" label="basket order">
                     <template #default="{ close }">
-                        <button
+                        <NButton
                             v-for="one in SORTS"
                             :key="one"
                             class="press"
@@ -85,7 +85,7 @@ const WORDS: Record<Sort, string> = { pressing: 'most urgent first', hand: 'by h
                             "
                         >
                             {{ WORDS[one] }}
-                        </button>
+                        </NButton>
                         <NCheckbox v-if="sort !== 'area'" v-model:checked="grouped" data-test="grouped"
                             >in groups: late, due soon, later, no date</NCheckbox
                         >

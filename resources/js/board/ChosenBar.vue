@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NButton } from 'naive-ui'
 import DateChoice from '@/shared/DateChoice.vue'
 import SentenceWord from '@/shared/SentenceWord.vue'
 import { useMoves } from '@/board/useMoves'
@@ -41,7 +42,7 @@ function give(close: () => void): void {
         <b>{{ view.chosen.size }} chosen</b>
         <span class="do">
             Move
-            <button
+            <NButton
                 v-for="[words, days] in STEPS"
                 :key="words"
                 class="press"
@@ -49,7 +50,7 @@ function give(close: () => void): void {
                 @click="many('move', { days, minutes: 0 }, 'Moved')"
             >
                 {{ words }}
-            </button>
+            </NButton>
             <SentenceWord words="to a date" label="date">
                 <template #default="{ close }"
                     ><DateChoice
@@ -64,12 +65,12 @@ function give(close: () => void): void {
                 /></template>
             </SentenceWord>
         </span>
-        <button class="press" data-test="chosen-tick" @click="many('tick', { done: true }, 'Ticked off')">
+        <NButton class="press" data-test="chosen-tick" @click="many('tick', { done: true }, 'Ticked off')">
             Tick off
-        </button>
+        </NButton>
         <SentenceWord words="label" label="label">
             <template #default="{ close }">
-                <button
+                <NButton
                     v-for="one in labels.slice(0, 8)"
                     :key="one"
                     class="press"
@@ -81,7 +82,7 @@ function give(close: () => void): void {
                     "
                 >
                     {{ one }}
-                </button>
+                </NButton>
                 <form class="new" @submit.prevent="give(close)">
                     <input
                         v-model="label"
@@ -89,13 +90,13 @@ function give(close: () => void): void {
                         placeholder="another label"
                         aria-label="Label"
                         data-test="chosen-label"
-                    /><button class="press">Give</button>
+                    /><NButton attr-type="submit" class="press">Give</NButton>
                 </form>
             </template>
         </SentenceWord>
         <SentenceWord words="calendar" label="calendar">
             <template #default="{ close }"
-                ><button
+                ><NButton
                     v-for="one in calendars"
                     :key="one.id"
                     class="press"
@@ -107,12 +108,12 @@ function give(close: () => void): void {
                     "
                 >
                     {{ one.name }}
-                </button></template
+                </NButton></template
             >
         </SentenceWord>
-        <button class="press grave" data-test="chosen-delete" @click="many('delete', {}, 'Deleted')">
+        <NButton class="press grave" data-test="chosen-delete" @click="many('delete', {}, 'Deleted')">
             Delete
-        </button>
+        </NButton>
         <button class="plain" @click="view.chosen = new Set()">Let go <kbd>Esc</kbd></button>
         <small v-if="hasRoutine"
             >Of a routine just the chosen one is meant; labels and calendar are those of the whole.</small

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NButton } from 'naive-ui'
 import type { Board } from '@/api/types'
 import { useChoice } from '@/choice/useChoice'
 import { usePeriod } from '@/period/usePeriod'
@@ -78,7 +79,7 @@ const columns = computed(() => `44px repeat(${board.value?.days.length ?? 7}, mi
             <HoursGrid :board="board" :shown="shown" :now="now" />
         </template>
         <p v-else-if="query.isError.value" class="empty trouble">
-            This could not be fetched. <button class="press" @click="query.refetch()">Try again</button>
+            This could not be fetched. <NButton class="press" @click="query.refetch()">Try again</NButton>
         </p>
         <p v-else class="empty">Laying out your days…</p>
     </main>

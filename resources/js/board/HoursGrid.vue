@@ -54,6 +54,12 @@ function isUnderFold(minute: number): boolean {
     return layout.value.stretches.some((one) => one.folded && one.to === minute)
 }
 
+/** The mark of an hour gives way to the present time beside it. */
+function isUnderNow(minute: number): boolean {
+    const apart = Math.abs(yOf(layout.value, minute) - yOf(layout.value, nowMinute.value))
+    return dates.value.includes(props.now.slice(0, 10)) && apart < 16
+}
+
 /** The hours in sight in which a day has not begun or is over. */
 function nights(day: BoardDay) {
     return [
@@ -109,7 +115,7 @@ const { drawn, begin } = useDrawing(layout)
                     class="mark"
                     :style="{ top: `${yOf(layout, minute)}px` }"
                     >{{
-                        minute === 0 || isUnderFold(minute)
+                        minute === 0 || isUnderFold(minute) || isUnderNow(minute)
                             ? ''
                             : time(minute, account.clock).replace(':00', '')
                     }}</span

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NButton } from 'naive-ui'
 import { answerOf, api, keyed, Refused } from '@/api/client'
 import type { CaptureReading } from '@/api/types'
 import { dueDate, length, namedDate, timeOf } from '@/shared/time'
@@ -220,7 +221,7 @@ function remember(event: FocusEvent): void {
                     <span v-for="fact in facts" :key="fact" class="fact">{{ fact }}</span>
                 </p>
                 <p class="foot">
-                    <button
+                    <NButton
                         v-for="one in ['task', 'event'] as const"
                         :key="one"
                         class="press kind"
@@ -230,7 +231,7 @@ function remember(event: FocusEvent): void {
                         @click="kind = one"
                     >
                         {{ one }}
-                    </button>
+                    </NButton>
                     <span
                         >{{ saving.size > 0 ? 'Saving… ' : '' }}<kbd>Enter</kbd> saves ·
                         <kbd>Esc</kbd> leaves</span

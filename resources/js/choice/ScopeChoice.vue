@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NButton } from 'naive-ui'
 import { answerOf, api } from '@/api/client'
 import type { ReachAccount, Scope } from '@/api/types'
 import { namedDate } from '@/shared/time'
@@ -72,7 +73,7 @@ function key(event: KeyboardEvent): void {
 <template>
     <div ref="box" class="choice" role="group" :aria-label="question" data-test="scope" @keydown="key">
         <span class="question">{{ question }}</span>
-        <button
+        <NButton
             v-for="(choice, i) in choices"
             :key="choice.scope"
             class="press"
@@ -81,7 +82,7 @@ function key(event: KeyboardEvent): void {
             @click="emit('choose', choice.scope)"
         >
             {{ choice.words }} <kbd>{{ i + 1 }}</kbd>
-        </button>
+        </NButton>
         <span v-if="notOne" class="account" data-test="not-one">{{ notOne }}</span>
         <span v-for="line in accounts" :key="line" class="account" data-test="reach">{{ line }}</span>
     </div>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NButton } from 'naive-ui'
 import { answerOf, api, sentence } from '@/api/client'
 import type { Closing, Decision, Occurrence } from '@/api/types'
 import HoursGrid from '@/board/HoursGrid.vue'
@@ -303,9 +304,9 @@ useEventListener(window, 'keydown', (event) => {
                     <div v-else class="nothing">
                         <h2>Nothing is left over</h2>
                         <p>{{ total > 0 ? 'All of it is decided.' : 'Everything of the day was done.' }}</p>
-                        <button class="press main" @click="step = 'tomorrow'">
+                        <NButton class="press" type="primary" @click="step = 'tomorrow'">
                             On to {{ next === today ? 'today' : 'tomorrow' }}
-                        </button>
+                        </NButton>
                     </div>
                     <p v-if="closing.rolls.length > 0" class="alone">
                         Rolls on by itself: {{ closing.rolls.join(', ') }}
@@ -331,9 +332,10 @@ useEventListener(window, 'keydown', (event) => {
                     :extra="step === 'left' ? minutes : 0"
                     :changes="step === 'tomorrow'"
                 />
-                <button
+                <NButton
                     v-if="step === 'tomorrow'"
-                    class="press main on"
+                    class="press on"
+                    type="primary"
                     data-test="to-lines"
                     @click="step = 'lines'"
                 >
@@ -342,7 +344,7 @@ useEventListener(window, 'keydown', (event) => {
                             ? `${length(tooMuch)} too much; on to a few lines all the same`
                             : 'It holds; on to a few lines'
                     }}
-                </button>
+                </NButton>
             </section>
             <aside v-if="step !== 'lines'" class="third" :aria-label="`${longWeekday(next)}’s hours`">
                 <h2>{{ longWeekday(next) }}’s hours</h2>
@@ -356,7 +358,7 @@ useEventListener(window, 'keydown', (event) => {
             </aside>
         </main>
         <p v-else-if="query.isError.value" class="waiting">
-            The day could not be fetched. <button class="press" @click="query.refetch()">Try again</button>
+            The day could not be fetched. <NButton class="press" @click="query.refetch()">Try again</NButton>
         </p>
         <p v-else class="waiting">Gathering what is left over…</p>
         <CatchHere v-if="view.offered" />

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NButton } from 'naive-ui'
 import type { Closing } from '@/api/types'
 import { useUnsaved } from '@/state/unsaved'
 import { useDraft } from '@/state/useDraft'
@@ -53,9 +54,9 @@ const WAYS = { done: 'done after all', day: '', basket: 'back to the basket', le
                 @change="isDirty() && emit('keep', answers, closing.closed)"
             />
         </label>
-        <button class="press main" data-test="finish" @click="emit('keep', answers, true)">
+        <NButton class="press" type="primary" data-test="finish" @click="emit('keep', answers, true)">
             {{ closing.closed ? 'Keep it' : 'Close the day' }}
-        </button>
+        </NButton>
         <details v-if="closing.decisions.length > 0" class="decided">
             <summary>What was decided</summary>
             <ul>

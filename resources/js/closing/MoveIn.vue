@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NButton } from 'naive-ui'
 import { answerOf, api } from '@/api/client'
 import type { BasketItem } from '@/api/types'
 import { useChoice } from '@/choice/useChoice'
@@ -49,7 +50,7 @@ function take(item: BasketItem): void {
                     .join(' · ')
             }}</span>
         </div>
-        <button class="press" @click="take(item)">take in</button>
+        <NButton class="press" @click="take(item)">take in</NButton>
     </article>
     <p v-if="items.length === 0" class="count">The basket is empty.</p>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NButton } from 'naive-ui'
 import { answerOf, api } from '@/api/client'
 import type { BoardDay, Occurrence, WorkingDay } from '@/api/types'
 import { inListOrder } from '@/board/listOrder'
@@ -155,9 +156,9 @@ function key(event: KeyboardEvent, list: Occurrence[], one: Occurrence): void {
                     [when(one), area(one.area_id)?.name].filter(Boolean).join(' · ')
                 }}</span>
                 <span v-if="changes" class="presses"
-                    ><button class="press" :title="`${one.title} is no must: M`" @click="turnMust(one)">
+                    ><NButton class="press" :title="`${one.title} is no must: M`" @click="turnMust(one)">
                         not a must
-                    </button></span
+                    </NButton></span
                 >
             </article>
         </VueDraggable>
@@ -191,18 +192,23 @@ function key(event: KeyboardEvent, list: Occurrence[], one: Occurrence): void {
                 }}</span
                 ><span class="when">{{ when(one) }}</span>
                 <span v-if="changes" class="presses">
-                    <button class="press" data-test="make-must" @click="turnMust(one)">must</button
-                    ><button
+                    <NButton class="press" data-test="make-must" @click="turnMust(one)">must</NButton
+                    ><NButton
                         class="press"
                         :title="`To ${longWeekday(plusDays(day.date, 1))}: O`"
                         data-test="move-on"
                         @click="on(one)"
                     >
                         a day on
-                    </button>
-                    <button v-if="!one.routine" class="press" title="Back to the basket: B" @click="out(one)">
+                    </NButton>
+                    <NButton
+                        v-if="!one.routine"
+                        class="press"
+                        title="Back to the basket: B"
+                        @click="out(one)"
+                    >
                         out
-                    </button>
+                    </NButton>
                 </span>
             </article>
         </VueDraggable>

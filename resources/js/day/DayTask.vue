@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NButton } from 'naive-ui'
 import type { Occurrence } from '@/api/types'
 import { useChoice } from '@/choice/useChoice'
 import StoneTick from '@/shared/StoneTick.vue'
@@ -78,26 +79,26 @@ const facts = computed(() =>
         <TimingsWord v-if="minutes > 0" :one="one" :minutes="minutes" />
         <span v-if="place === null && when" class="when">{{ when }}</span>
         <span v-if="!one.done" class="presses">
-            <button v-if="isRunning" class="press" data-test="stop-here" @click="running && stop(running)">
+            <NButton v-if="isRunning" class="press" data-test="stop-here" @click="running && stop(running)">
                 stop
-            </button>
+            </NButton>
             <template v-else>
-                <button
+                <NButton
                     class="press"
                     data-test="stint"
                     :title="`Work ${account.stint_minutes} minutes on it`"
                     @click="stint(one)"
                 >
                     stint
-                </button>
-                <button
+                </NButton>
+                <NButton
                     class="press"
                     data-test="start"
                     title="Time it for as long as it takes"
                     @click="start(one, null)"
                 >
                     start
-                </button>
+                </NButton>
             </template>
             <PutOff :one="one" :from="one.start.slice(0, 10)" />
         </span>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NButton } from 'naive-ui'
 import { answerOf, api } from '@/api/client'
 import DayBand from '@/board/DayBand.vue'
 import DueMarks from '@/board/DueMarks.vue'
@@ -157,7 +158,7 @@ function setHours(minutes: number | null): void {
                             <template #default="{ close }">
                                 <p class="hint">This one day has</p>
                                 <div class="grid">
-                                    <button
+                                    <NButton
                                         v-for="n in [0, 2, 4, 5, 6, 7, 8, 9, 10]"
                                         :key="n"
                                         class="press"
@@ -169,9 +170,9 @@ function setHours(minutes: number | null): void {
                                         "
                                     >
                                         {{ n === 0 ? 'no hours' : `${n} h` }}
-                                    </button>
+                                    </NButton>
                                 </div>
-                                <button
+                                <NButton
                                     v-if="day.own_hours"
                                     class="press"
                                     @click="
@@ -182,7 +183,7 @@ function setHours(minutes: number | null): void {
                                     "
                                 >
                                     what its weekday has
-                                </button>
+                                </NButton>
                             </template>
                         </SentenceWord>
                         <span>{{ ` · ${load.words}` }}</span><span v-if="day.conflicts > 0" class="booked"
@@ -281,7 +282,7 @@ function setHours(minutes: number | null): void {
             </section>
         </template>
         <p v-else-if="query.isError.value" class="empty">
-            The day could not be fetched. <button class="press" @click="query.refetch()">Try again</button>
+            The day could not be fetched. <NButton class="press" @click="query.refetch()">Try again</NButton>
         </p>
         <p v-else-if="areas.length === 0" class="empty">Make a life area first, under Areas.</p>
         <p v-else class="empty">Laying out the day…</p>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NButton } from 'naive-ui'
 import { answerOf, api } from '@/api/client'
 import type { Deadline, WorkingDay } from '@/api/types'
 import { useChoice } from '@/choice/useChoice'
@@ -64,8 +65,8 @@ function open(entryId: string): void {
             <i aria-hidden="true" /><button class="plain title" @click="open(one.entry_id)">
                 {{ one.title }}</button
             ><b>{{ dueWords(one.due, now, account.clock) }}</b>
-            <button class="press" data-test="late-today" @click="toToday(one)">onto today</button
-            ><button class="press" @click="tick(one)">done</button>
+            <NButton class="press" data-test="late-today" @click="toToday(one)">onto today</NButton
+            ><NButton class="press" @click="tick(one)">done</NButton>
         </article>
         <button v-if="wanted.length > MOST" class="plain more" @click="all = !all">
             {{ all ? 'show fewer' : `${wanted.length - MOST} more late` }}

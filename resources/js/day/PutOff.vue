@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NButton } from 'naive-ui'
 import { answerOf, api } from '@/api/client'
 import { namedDate, plusDays } from '@/shared/time'
 import DateChoice from '@/shared/DateChoice.vue'
@@ -32,7 +33,7 @@ function letGo(): void {
 <template>
     <SentenceWord words="later" label="later">
         <template #default="{ close }">
-            <button
+            <NButton
                 class="press"
                 data-test="to-tomorrow"
                 @click="
@@ -43,8 +44,8 @@ function letGo(): void {
                 "
             >
                 tomorrow
-            </button>
-            <button
+            </NButton>
+            <NButton
                 class="press"
                 @click="
                     () => {
@@ -54,8 +55,8 @@ function letGo(): void {
                 "
             >
                 in a week
-            </button>
-            <button
+            </NButton>
+            <NButton
                 class="press"
                 data-test="let-go"
                 @click="
@@ -66,7 +67,7 @@ function letGo(): void {
                 "
             >
                 let it go
-            </button>
+            </NButton>
             <DateChoice
                 :value="null"
                 :first-weekday="account.first_weekday"

@@ -3,7 +3,7 @@ import { useAccount, useAreas, useRunning } from '@/state/server'
 import { length } from '@/shared/time'
 import { say } from '@/undo/useChanges'
 import { useNow } from '@vueuse/core'
-import { NPopover } from 'naive-ui'
+import { NButton, NPopover } from 'naive-ui'
 import { computed, ref, watch } from 'vue'
 import { useTiming } from './useTiming'
 
@@ -89,11 +89,11 @@ function remove(): void {
                 <b>{{ running.title }}</b>, since {{ startedAt
                 }}{{ running.planned ? `, for ${running.planned} minutes` : '' }}
             </p>
-            <button class="press main" data-test="stop" @click="end(null)">
+            <NButton class="press" type="primary" data-test="stop" @click="end(null)">
                 {{ running.forgotten ? 'Until now' : 'Stop' }}
-            </button>
+            </NButton>
             <template v-if="running.forgotten">
-                <button
+                <NButton
                     v-for="choice in ends"
                     :key="choice.at"
                     class="press"
@@ -101,10 +101,10 @@ function remove(): void {
                     @click="end(choice.at)"
                 >
                     It ended {{ choice.words }}
-                </button>
-                <button class="press" @click="open = false">Still at it</button>
+                </NButton>
+                <NButton class="press" @click="open = false">Still at it</NButton>
             </template>
-            <button class="press" @click="remove">Take it out</button>
+            <NButton class="press" @click="remove">Take it out</NButton>
         </div>
     </NPopover>
 </template>

@@ -84,7 +84,7 @@ async function remove(rule: FilingRule): Promise<void> {
                         rule.colour ? `${rule.calendar_id ? ' and' : ','} colour it ${rule.colour}` : ''
                     }}.</span
                 >
-                <button class="press" @click="apply(rule)">File what is there</button>
+                <NButton class="press" @click="apply(rule)">File what is there</NButton>
                 <button class="plain" :aria-label="`Remove the rule for ${rule.words}`" @click="remove(rule)">
                     ×
                 </button>

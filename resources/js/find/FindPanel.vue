@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NButton } from 'naive-ui'
 import { answerOf, api } from '@/api/client'
 import type { Found } from '@/api/types'
 import { dateIn, dayNumber, fullDate, timeOf } from '@/shared/time'
@@ -82,8 +83,8 @@ const dayOf = (one: Found): string | null => one.last_done ?? one.last ?? one.ne
         <p v-if="result?.answer" class="answer" data-test="answer" role="status">
             <b>{{ result.answer.title }}</b>: {{ result.answer.done ? 'done' : '' }}
             {{ dated(result.answer.at) }}, {{ ago(result.answer.at) }}.
-            <button class="press" @click="open(result.answer)">Open</button
-            ><button class="press" @click="show(result.answer.at)">Show that week</button>
+            <NButton class="press" @click="open(result.answer)">Open</NButton
+            ><NButton class="press" @click="show(result.answer.at)">Show that week</NButton>
         </p>
         <p v-if="!result" class="hint">
             Titles, notes, places, steps, labels and the lines of closed days are looked through, past and

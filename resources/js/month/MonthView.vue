@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NButton } from 'naive-ui'
 import type { Occurrence } from '@/api/types'
 import { useChoice } from '@/choice/useChoice'
 import { usePeriod } from '@/period/usePeriod'
@@ -147,7 +148,8 @@ const rowHeight = computed(() => Math.max(92, height.value / Math.max(1, rows.va
             </div>
         </template>
         <p v-else-if="query.isError.value" class="empty">
-            The month could not be fetched. <button class="press" @click="query.refetch()">Try again</button>
+            The month could not be fetched.
+            <NButton class="press" @click="query.refetch()">Try again</NButton>
         </p>
         <p v-else class="empty">Laying out the month…</p>
     </main>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NButton } from 'naive-ui'
 import { clockText, minuteOf } from '@/shared/time'
 import SentenceWord from '@/shared/SentenceWord.vue'
 import { ref } from 'vue'
@@ -21,7 +22,7 @@ const moment = ref(
 <template>
     <SentenceWord words="later" label="later">
         <template #default="{ close }">
-            <button
+            <NButton
                 v-for="[when, words] in CHOICES"
                 :key="when"
                 class="press"
@@ -34,7 +35,7 @@ const moment = ref(
                 "
             >
                 {{ words }}
-            </button>
+            </NButton>
             <form
                 @submit.prevent="
                     () => {
@@ -43,11 +44,12 @@ const moment = ref(
                     }
                 "
             >
-                <input v-model="moment" type="datetime-local" aria-label="At a moment of your own" /><button
+                <input v-model="moment" type="datetime-local" aria-label="At a moment of your own" /><NButton
+                    attr-type="submit"
                     class="press"
                 >
                     then
-                </button>
+                </NButton>
             </form>
         </template>
     </SentenceWord>

@@ -2,7 +2,7 @@
 import type { Reminder } from '@/api/types'
 import { usePeriod } from '@/period/usePeriod'
 import { useView } from '@/state/view'
-import { NPopover } from 'naive-ui'
+import { NButton, NPopover } from 'naive-ui'
 import { isCovered } from '@/shared/covered'
 import { isTyping } from '@/shared/isTyping'
 import { useEventListener } from '@vueuse/core'
@@ -105,7 +105,7 @@ function look(one: Reminder): void {
                     @open="look(one)"
                 />
                 <p v-if="mayAsk" class="ask">
-                    <button class="press" @click="allow">Also show them outside this page</button>
+                    <NButton class="press" @click="allow">Also show them outside this page</NButton>
                 </p>
             </div>
         </NPopover>

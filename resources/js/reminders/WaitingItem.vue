@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NButton } from 'naive-ui'
 import type { Reminder } from '@/api/types'
 import { dateIn, namedDate } from '@/shared/time'
 import { useAccount, useAreas } from '@/state/server'
@@ -46,20 +47,25 @@ const hue = computed(() => (props.one.area_id && area(props.one.area_id)?.colour
             ><span v-for="line in one.lines" :key="line">{{ line }}</span>
         </button>
         <div class="presses">
-            <button v-if="one.kind === 'task'" class="press" data-test="done" @click="emit('answer', 'done')">
+            <NButton
+                v-if="one.kind === 'task'"
+                class="press"
+                data-test="done"
+                @click="emit('answer', 'done')"
+            >
                 Done
-            </button>
-            <button v-if="one.kind === 'task'" class="press" @click="emit('answer', 'skip')">
+            </NButton>
+            <NButton v-if="one.kind === 'task'" class="press" @click="emit('answer', 'skip')">
                 {{ one.routine ? 'Skip' : 'Let go' }}
-            </button>
-            <button v-if="one.entry_id" class="press" data-test="soon" @click="emit('later', 'ten')">
+            </NButton>
+            <NButton v-if="one.entry_id" class="press" data-test="soon" @click="emit('later', 'ten')">
                 in 10 min
-            </button>
+            </NButton>
             <LaterChoice v-if="one.entry_id" :now="now" @choose="(when_) => emit('later', when_)" />
-            <button class="press" data-test="open" @click="emit('open')">
+            <NButton class="press" data-test="open" @click="emit('open')">
                 {{ one.kind === 'evening' ? 'Close it' : 'Open' }}
-            </button>
-            <button class="press" data-test="dismiss" @click="emit('answer', 'seen')">Seen</button>
+            </NButton>
+            <NButton class="press" data-test="dismiss" @click="emit('answer', 'seen')">Seen</NButton>
         </div>
     </article>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NButton } from 'naive-ui'
 import { answerOf, api, Refused, sentence } from '@/api/client'
 import { useAccount } from '@/state/server'
 import { say } from '@/undo/useChanges'
@@ -105,23 +106,21 @@ async function takeBack(id: number): Promise<void> {
     <section class="account" data-test="account-section">
         <h2>Your account</h2>
         <p class="row">
-            <span>{{ account.email }}</span><button
-                type="button"
+            <span>{{ account.email }}</span><NButton
                 class="press"
                 :aria-expanded="opened === 'email'"
                 data-test="change-email"
                 @click="turn('email')"
             >
-                Another address</button
-            ><button
-                type="button"
+                Another address</NButton
+            ><NButton
                 class="press"
                 :aria-expanded="opened === 'password'"
                 data-test="change-password"
                 @click="turn('password')"
             >
                 Another password
-            </button>
+            </NButton>
         </p>
         <form v-if="opened" class="change" @submit.prevent="save">
             <label v-if="opened === 'email'"
@@ -148,7 +147,9 @@ async function takeBack(id: number): Promise<void> {
                     data-test="new-password"
             /></label>
             <p v-if="mistakes.password" class="mistake" role="alert">{{ mistakes.password[0] }}</p>
-            <button class="press main" data-test="save-credentials">Change it</button>
+            <NButton attr-type="submit" class="press" type="primary" data-test="save-credentials"
+                >Change it</NButton
+            >
         </form>
         <h3>Signed in on</h3>
         <ul data-test="devices">
@@ -157,21 +158,20 @@ async function takeBack(id: number): Promise<void> {
                     ><b>{{ one.name }}</b
                     >{{ one.here ? ', here' : '' }} · since {{ at(one.signed_in_at) }} · seen
                     {{ at(one.seen_at) }}{{ one.remembered ? ' · stays signed in' : '' }}</span
-                ><button
+                ><NButton
                     v-if="!one.here"
-                    type="button"
                     class="press"
                     :aria-label="`Sign out ${one.name}, seen ${at(one.seen_at)}`"
                     @click="end(one.id)"
                 >
                     Sign out
-                </button>
+                </NButton>
             </li>
         </ul>
         <p v-if="(devices.data.value?.devices.length ?? 0) > 1">
-            <button type="button" class="press" data-test="end-others" @click="end(null)">
+            <NButton class="press" data-test="end-others" @click="end(null)">
                 Sign out everywhere else
-            </button>
+            </NButton>
         </p>
         <template v-if="invitations.data.value?.may_invite">
             <h3>Others</h3>
@@ -183,7 +183,7 @@ async function takeBack(id: number): Promise<void> {
                     aria-label="Mail address of whom you invite"
                     required
                     data-test="invite-email"
-                /><button class="press" data-test="invite">Invite</button>
+                /><NButton attr-type="submit" class="press" data-test="invite">Invite</NButton>
             </form>
             <p v-if="mistakes.email && !opened" class="mistake" role="alert">{{ mistakes.email[0] }}</p>
             <p v-if="link" class="muted" role="status">
@@ -193,14 +193,13 @@ async function takeBack(id: number): Promise<void> {
             <ul>
                 <li v-for="one in invitations.data.value.invitations" :key="one.id">
                     <span>{{ one.email }}, good until {{ at(one.expires_at) }}</span
-                    ><button
-                        type="button"
+                    ><NButton
                         class="press"
                         :aria-label="`Take back the invitation of ${one.email}`"
                         @click="takeBack(one.id)"
                     >
                         Take back
-                    </button>
+                    </NButton>
                 </li>
             </ul>
         </template>
@@ -273,7 +272,7 @@ input {
     color: var(--muted);
     overflow-wrap: anywhere;
 }
-.press.main {
+form > .press {
     align-self: start;
 }
 </style>

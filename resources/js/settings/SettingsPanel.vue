@@ -324,16 +324,15 @@ async function save(): Promise<void> {
             ></label>
             <div v-if="form.agenda_at !== null || form.evening_at !== null" class="channels">
                 <span>Both</span
-                ><button
+                ><NButton
                     v-for="channel in CHANNELS"
                     :key="channel"
-                    type="button"
                     class="press"
                     :aria-pressed="form.agenda_channels.includes(channel)"
                     @click="turnChannel(channel)"
                 >
                     {{ channel === 'screen' ? 'on screen' : channel === 'mail' ? 'by mail' : 'on the phone' }}
-                </button>
+                </NButton>
             </div>
             <p class="muted">
                 No mail server and no phone are joined to this yet; stand-ins show what would arrive:

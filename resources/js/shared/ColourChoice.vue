@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NButton } from 'naive-ui'
 import type { Colour } from '@/api/types'
 import { COLOURS } from './colours'
 import { nextTick, ref } from 'vue'
@@ -29,9 +30,8 @@ const isStop = (one: Colour | null): boolean =>
         @keydown.left.prevent.stop="step(-1)"
         @keydown.up.prevent.stop="step(-1)"
     >
-        <button
+        <NButton
             v-if="props.inherits"
-            type="button"
             class="press"
             role="radio"
             :aria-checked="value === null"
@@ -39,7 +39,7 @@ const isStop = (one: Colour | null): boolean =>
             @click="emit('choose', null)"
         >
             {{ inherits }}
-        </button>
+        </NButton>
         <button
             v-for="one in COLOURS"
             :key="one"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NButton } from 'naive-ui'
 import { namedDate } from '@/shared/time'
 
 /** The day has changed while the page was open: it stays where it was until one goes on. */
@@ -9,9 +10,9 @@ const emit = defineEmits<{ go: [] }>()
 <template>
     <div class="strip" role="status" data-test="new-day">
         <span>A new day has begun: {{ namedDate(today) }}. {{ stays }}</span
-        ><button class="press" data-test="to-new-day" @click="emit('go')">
+        ><NButton class="press" data-test="to-new-day" @click="emit('go')">
             Go to {{ namedDate(today) }}
-        </button>
+        </NButton>
     </div>
 </template>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NButton } from 'naive-ui'
 import type { UseInfiniteQueryReturnType } from '@tanstack/vue-query'
 import { useInfiniteScroll } from '@vueuse/core'
 import { ref } from 'vue'
@@ -30,7 +31,7 @@ useInfiniteScroll(
     <main ref="scroller" class="running" data-one-stop="[data-tile]|.add" :aria-busy="isFetching">
         <div class="column">
             <p v-if="isError" class="empty">
-                {{ failed }} <button class="press" @click="refetch()">Try again</button>
+                {{ failed }} <NButton class="press" @click="refetch()">Try again</NButton>
             </p>
             <p v-else-if="data === undefined" class="empty">{{ waiting }}</p>
             <p v-else-if="empty" class="empty"><slot name="empty" /></p>

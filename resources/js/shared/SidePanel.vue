@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { NDrawer } from 'naive-ui'
+import { NButton, NDrawer } from 'naive-ui'
 import { ref } from 'vue'
 
 /** A panel from the right with a title, closed by Escape. */
@@ -19,7 +19,7 @@ const open = ref(true)
         <section class="panel" :aria-label="title">
             <header>
                 <h1>{{ title }}</h1>
-                <button class="press" @click="open = false">Close <kbd>Esc</kbd></button>
+                <NButton class="press" @click="open = false">Close <kbd>Esc</kbd></NButton>
             </header>
             <div class="inside"><slot /></div>
         </section>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NButton } from 'naive-ui'
 import DateChoice from '@/shared/DateChoice.vue'
 import SentenceWord from '@/shared/SentenceWord.vue'
 import TimeField from '@/shared/TimeField.vue'
@@ -34,7 +35,7 @@ function setTime(minute: number): void {
                             }
                         "
                     />
-                    <button
+                    <NButton
                         v-if="due"
                         class="press"
                         @click="
@@ -45,7 +46,7 @@ function setTime(minute: number): void {
                         "
                     >
                         no deadline
-                    </button>
+                    </NButton>
                 </template>
             </SentenceWord>
             <template v-if="due"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NButton } from 'naive-ui'
 import { answerOf, api } from '@/api/client'
 import { fullDate, timeOf } from '@/shared/time'
 import { useAccount } from '@/state/server'
@@ -80,15 +81,14 @@ async function restore(step: Step): Promise<void> {
                 <span class="head"
                     ><b>{{ step.label }}</b>
                     <small>{{ dated(step.at) }}{{ step.undone ? ', taken back' : '' }}</small>
-                    <button
+                    <NButton
                         v-if="step.restorable && !step.undone"
-                        type="button"
                         class="press"
                         data-test="restore"
                         @click="restore(step)"
                     >
                         Put this state back
-                    </button></span
+                    </NButton></span
                 >
                 <span v-for="(one, i) in step.changes" :key="i" class="change"
                     >{{ one.what }}: <s v-if="one.before">{{ one.before }}</s>

@@ -7,7 +7,7 @@ import { useAccount, useAreas } from '@/state/server'
 import type { SheetTarget } from '@/state/view'
 import { useEventListener, useNow } from '@vueuse/core'
 import CalendarField from '@/choice/CalendarField.vue'
-import { NCheckbox, NDrawer } from 'naive-ui'
+import { NButton, NCheckbox, NDrawer } from 'naive-ui'
 import { computed, nextTick, ref, watch } from 'vue'
 import DueField from './DueField.vue'
 import EntryPast from './EntryPast.vue'
@@ -152,7 +152,7 @@ function removeFor(scope: 'one' | 'onward' | 'whole'): void {
                     />
                     <span aria-hidden="true">·</span>
                     <span class="kinds" role="group" aria-label="Kind">
-                        <button
+                        <NButton
                             v-for="one in ['task', 'event'] as const"
                             :key="one"
                             class="press"
@@ -162,20 +162,20 @@ function removeFor(scope: 'one' | 'onward' | 'whole'): void {
                             @click="form.kind = one"
                         >
                             {{ one }}
-                        </button>
+                        </NButton>
                     </span>
                     <span v-if="form.rule" class="routine">routine</span>
                     <span v-if="hasScope && target.date" class="this">
                         This one: <b>{{ fullDate(target.date) }}</b>
-                        <button
+                        <NButton
                             v-if="form.kind === 'task'"
                             class="press"
                             data-test="tick-this"
                             @click="tickThis"
                         >
                             Done
-                        </button>
-                        <button class="press" data-test="skip-this" @click="skipThis">Skip this one</button>
+                        </NButton>
+                        <NButton class="press" data-test="skip-this" @click="skipThis">Skip this one</NButton>
                     </span>
                 </div>
                 <p v-if="takenUp" class="reading" role="status" data-test="taken-up">
@@ -213,15 +213,13 @@ function removeFor(scope: 'one' | 'onward' | 'whole'): void {
                     <RhythmBreaks v-if="form.rule" v-model="form" />
                     <p v-if="mistakes.overlaps" class="mistake" role="alert" data-test="overlaps">
                         {{ mistakes.overlaps[0] }}
-                        <button type="button" class="press" data-test="let-overlap" @click="letOverlap">
+                        <NButton class="press" data-test="let-overlap" @click="letOverlap">
                             Let them
-                        </button>
+                        </NButton>
                     </p>
                     <p v-if="mistakes.protected" class="mistake" role="alert" data-test="protected">
                         {{ mistakes.protected[0] }}
-                        <button type="button" class="press" data-test="lay-over" @click="layOver">
-                            Lay it over
-                        </button>
+                        <NButton class="press" data-test="lay-over" @click="layOver"> Lay it over </NButton>
                     </p>
                     <p v-if="placeMistake" class="mistake" role="alert" data-test="place-mistake">
                         {{ placeMistake }}
@@ -382,35 +380,35 @@ function removeFor(scope: 'one' | 'onward' | 'whole'): void {
                 />
                 <div v-else-if="asking === 'leave'" class="leave" role="alert">
                     <span>What you typed is not saved yet.</span
-                    ><button class="press main" @click="save()">Save</button
-                    ><button class="press" data-test="leave-unsaved" @click="leave">
-                        Leave without saving</button
-                    ><button class="press" @click="asking = null">Stay</button>
+                    ><NButton class="press" type="primary" @click="save()">Save</NButton
+                    ><NButton class="press" data-test="leave-unsaved" @click="leave">
+                        Leave without saving</NButton
+                    ><NButton class="press" @click="asking = null">Stay</NButton>
                 </div>
                 <div v-else class="presses">
-                    <button
-                        class="press main"
+                    <NButton
+                        class="press"
+                        type="primary"
                         :disabled="busy || (!isDirty && !isNew)"
                         data-test="save"
                         @click="save()"
                     >
                         Save {{ kindName }}
-                    </button>
-                    <button class="press" @click="leave">{{ isDirty ? 'Cancel' : 'Close' }}</button>
-                    <button
+                    </NButton>
+                    <NButton class="press" @click="leave">{{ isDirty ? 'Cancel' : 'Close' }}</NButton>
+                    <NButton
                         v-if="!isNew"
                         class="press grave"
                         data-test="delete"
                         @click="hasScope ? (asking = 'delete') : removeFor('whole')"
                     >
                         Delete{{ hasScope ? '…' : '' }}
-                    </button>
+                    </NButton>
                     <SentenceWord v-if="!isNew" words="copy" label="copy">
                         <template #default="{ close }">
-                            <button
+                            <NButton
                                 v-for="one in calendars"
                                 :key="one.id"
-                                type="button"
                                 class="press"
                                 @click="
                                     () => {
@@ -422,7 +420,7 @@ function removeFor(scope: 'one' | 'onward' | 'whole'): void {
                                 {{
                                     one.id === form?.calendar_id ? `again in ${one.name}` : `into ${one.name}`
                                 }}
-                            </button>
+                            </NButton>
                         </template>
                     </SentenceWord>
                     <span class="muted hint">Ctrl + Enter saves</span>

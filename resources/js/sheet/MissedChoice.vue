@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NButton } from 'naive-ui'
 import type { Missed } from '@/api/types'
 
 /** What becomes of a task that is not done on its day. */
@@ -12,10 +13,9 @@ const CHOICES: [Missed, string, string][] = [
 
 <template>
     <div class="choices" role="radiogroup" aria-label="If it is missed">
-        <button
+        <NButton
             v-for="[value, words, rest] in CHOICES"
             :key="value"
-            type="button"
             class="press"
             role="radio"
             :aria-checked="missed === value"
@@ -23,7 +23,7 @@ const CHOICES: [Missed, string, string][] = [
             @click="missed = value"
         >
             {{ words }}<small>{{ rest }}</small>
-        </button>
+        </NButton>
     </div>
 </template>
 

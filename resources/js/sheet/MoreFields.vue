@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { NCheckbox, NInputNumber } from 'naive-ui'
+import { NButton, NCheckbox, NInputNumber } from 'naive-ui'
 import SelectField from '@/shared/SelectField.vue'
 import { zoneOptions } from '@/shared/zoneOptions'
 import ColourChoice from '@/shared/ColourChoice.vue'
@@ -63,29 +63,27 @@ function turnLabel(label: string): void {
     <div class="more">
         <div class="group" role="group" aria-label="Importance">
             <span>Importance</span>
-            <button
+            <NButton
                 v-for="one in ['must', 'should', 'could'] as const"
                 :key="one"
-                type="button"
                 class="press"
                 :aria-pressed="form.importance === one"
                 @click="form.importance = form.importance === one ? null : one"
             >
                 {{ LABELS[one] }}
-            </button>
+            </NButton>
         </div>
         <div class="group" role="group" aria-label="Effort">
             <span>Effort</span>
-            <button
+            <NButton
                 v-for="one in ['light', 'steady', 'demanding'] as const"
                 :key="one"
-                type="button"
                 class="press"
                 :aria-pressed="form.effort === one"
                 @click="form.effort = form.effort === one ? null : one"
             >
                 {{ LABELS[one] }}
-            </button>
+            </NButton>
         </div>
         <label v-if="form.kind === 'task'"
             >Estimate
@@ -105,17 +103,16 @@ function turnLabel(label: string): void {
             min <em v-if="mistakes.estimate" class="mistake">{{ mistakes.estimate[0] }}</em></label
         >
         <div class="group" role="group" aria-label="Time it claims">
-            <button
+            <NButton
                 v-for="(words, one) in CLAIMS"
                 :key="one"
-                type="button"
                 class="press"
                 :aria-pressed="claims === one"
                 :data-test="`claims-${one}`"
                 @click="claim(one)"
             >
                 {{ words }}
-            </button>
+            </NButton>
         </div>
         <template v-if="!form.all_day">
             <label
@@ -177,16 +174,15 @@ function turnLabel(label: string): void {
                 data-test="labels"
                 @change="setLabels"
             />
-            <button
+            <NButton
                 v-for="one in labels.slice(0, 10)"
                 :key="one"
-                type="button"
                 class="press"
                 :aria-pressed="form.labels.includes(one)"
                 @click="turnLabel(one)"
             >
                 {{ one }}
-            </button>
+            </NButton>
             <em
                 v-for="(list, name) in mistakes"
                 v-show="String(name).startsWith('labels')"

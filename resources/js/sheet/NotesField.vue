@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NButton } from 'naive-ui'
 import { nextTick, ref } from 'vue'
 
 /** Notes in Markdown: shown as the server rendered them, safe to show, and written on a press. */
@@ -16,9 +17,7 @@ async function write(): Promise<void> {
 <template>
     <h2>
         <label for="notes">Notes</label>
-        <button v-if="!isWriting" type="button" class="press" data-test="write-notes" @click="write">
-            Write
-        </button>
+        <NButton v-if="!isWriting" class="press" data-test="write-notes" @click="write"> Write </NButton>
     </h2>
     <!-- eslint-disable-next-line vue/no-v-html -- rendered and made safe by the server -->
     <div v-if="!isWriting" class="rendered" data-test="notes-shown" @dblclick="write" v-html="html" />

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NButton } from 'naive-ui'
 import type { Entry } from '@/api/types'
 import { computed } from 'vue'
 import { ofEntry, type Form } from './form'
@@ -24,20 +25,19 @@ function giveBack(name: keyof Form): void {
         <template v-if="place">stands on {{ words(place.start, 'start') }}</template
         ><template v-if="fields.length"
             >{{ place ? ' and ' : '' }}has of its own:
-            <button
+            <NButton
                 v-for="name in fields"
                 :key="name"
-                type="button"
                 class="press"
                 :title="`All have: ${words(whole[name], name)}. Press to give it back.`"
                 @click="giveBack(name)"
             >
                 {{ NAMES[name] }} ×
-            </button></template
+            </NButton></template
         >
-        <button type="button" class="press" data-test="like-others" @click="emit('likeOthers')">
+        <NButton class="press" data-test="like-others" @click="emit('likeOthers')">
             Make it like the others
-        </button>
+        </NButton>
     </p>
 </template>
 

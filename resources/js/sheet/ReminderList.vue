@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NButton } from 'naive-ui'
 import { inWords, read, CHANNELS, write, type Anchor, type Channel } from '@/reminders/triggers'
 import SelectField from '@/shared/SelectField.vue'
 import TimeField from '@/shared/TimeField.vue'
@@ -69,14 +70,9 @@ function turn(channel: Channel): void {
                     ? `As its calendar: ${inherited.map((one) => inWords(one, account.clock)).join('; ')}.`
                     : 'As its calendar: none.'
             }}</span>
-            <button
-                type="button"
-                class="press"
-                data-test="own-reminders"
-                @click="reminders = [...(inherited ?? [])]"
-            >
+            <NButton class="press" data-test="own-reminders" @click="reminders = [...(inherited ?? [])]">
                 its own
-            </button>
+            </NButton>
         </template>
         <template v-else>
             <span v-for="one in own" :key="one" class="set"
@@ -97,10 +93,9 @@ function turn(channel: Channel): void {
             <div class="offers">
                 <span
                     >add,
-                    <button
+                    <NButton
                         v-for="channel in CHANNELS"
                         :key="channel"
-                        type="button"
                         class="press channel"
                         :aria-pressed="channels.includes(channel)"
                         :data-test="`channel-${channel}`"
@@ -113,7 +108,7 @@ function turn(channel: Channel): void {
                                   ? 'by mail'
                                   : 'on the phone'
                         }}
-                    </button></span
+                    </NButton></span
                 >
                 <span v-if="anchors.length > 1"
                     >before the
@@ -125,16 +120,15 @@ function turn(channel: Channel): void {
                         data-test="anchor"
                 /></span>
                 <span
-                    ><button
+                    ><NButton
                         v-for="one in offers"
                         :key="one"
-                        type="button"
                         class="press"
                         :data-test="`remind${one}`"
                         @click="add(one)"
                     >
                         {{ inWords(one.split(';')[0] ?? one, account.clock) }}
-                    </button></span
+                    </NButton></span
                 >
                 <span class="clock">
                     <SelectField v-model="days" class="field" label="On which day" :options="DAYS" />
@@ -145,8 +139,7 @@ function turn(channel: Channel): void {
                         label="At which time"
                         @choose="(minute) => (at = minute)"
                     />
-                    <button
-                        type="button"
+                    <NButton
                         class="press"
                         @click="
                             add(
@@ -161,7 +154,7 @@ function turn(channel: Channel): void {
                         "
                     >
                         Add
-                    </button>
+                    </NButton>
                 </span>
             </div>
         </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NButton } from 'naive-ui'
 import DateField from '@/shared/DateField.vue'
 import { fullDate, shortDate } from '@/shared/time'
 import { computed, ref } from 'vue'
@@ -66,16 +67,15 @@ function addDate(field: 'extra_dates' | 'except_dates'): void {
     <p class="breaks" data-test="breaks">
         On a day off
         <SentenceWord :words="offWords" label="day off">
-            <button
+            <NButton
                 v-for="[value, words] in OFF"
                 :key="value"
-                type="button"
                 class="press"
                 :aria-pressed="form.off_day === value"
                 @click="form.off_day = value"
             >
                 {{ words }}
-            </button>
+            </NButton>
             <small
                 >Days off are weekdays without work and, if a country is chosen in the settings, its public
                 holidays.</small
@@ -96,7 +96,7 @@ function addDate(field: 'extra_dates' | 'except_dates'): void {
             <span class="fromto"
                 >only from <DateField v-model="from" label="Season from" /> to
                 <DateField v-model="to" label="Season to" />
-                <button type="button" class="press" @click="addSeason">Add</button></span
+                <NButton class="press" @click="addSeason">Add</NButton></span
             >
             <small>Of the dates the day and the month count, every year.</small> </SentenceWord
         >, with
@@ -115,7 +115,7 @@ function addDate(field: 'extra_dates' | 'except_dates'): void {
             <span class="fromto"
                 >nothing from <DateField v-model="from" label="Pause from" /> to
                 <DateField v-model="to" label="Pause to" />
-                <button type="button" class="press" @click="addPause">Add</button></span
+                <NButton class="press" @click="addPause">Add</NButton></span
             > </SentenceWord
         >.
         <template v-for="([field, lead, label, words, none], i) in form.after_done ? [] : SINGLE" :key="field"
@@ -134,7 +134,7 @@ function addDate(field: 'extra_dates' | 'except_dates'): void {
                 >
                 <span class="fromto"
                     >{{ words }} <DateField v-model="single" :label="label" />
-                    <button type="button" class="press" @click="addDate(field)">Add</button></span
+                    <NButton class="press" @click="addDate(field)">Add</NButton></span
                 > </SentenceWord
             >{{ i === 0 ? ', ' : '.' }}</template
         >

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NButton } from 'naive-ui'
 import type { RhythmPreview } from '@/api/types'
 import { computed } from 'vue'
 import { giveDay, setDate, type Form } from './form'
@@ -43,7 +44,7 @@ function afterDone(): void {
 
 <template>
     <div class="presses" role="group" aria-label="Common rhythms">
-        <button
+        <NButton
             v-if="form.kind === 'task'"
             class="press"
             :aria-pressed="form.start === null"
@@ -51,16 +52,16 @@ function afterDone(): void {
             @click="setDate(form, null)"
         >
             No day
-        </button>
-        <button
+        </NButton>
+        <NButton
             class="press"
             :aria-pressed="form.start !== null && form.rule === null"
             data-test="press-once"
             @click="once"
         >
             Once
-        </button>
-        <button
+        </NButton>
+        <NButton
             v-for="[name, words] in NAMES"
             :key="name"
             class="press"
@@ -70,8 +71,8 @@ function afterDone(): void {
             @click="press(name)"
         >
             {{ words }}
-        </button>
-        <button
+        </NButton>
+        <NButton
             class="press"
             :aria-pressed="form.after_done"
             :disabled="form.start === null"
@@ -79,7 +80,7 @@ function afterDone(): void {
             @click="afterDone"
         >
             After it is done
-        </button>
+        </NButton>
     </div>
 </template>
 

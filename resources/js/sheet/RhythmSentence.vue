@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NButton } from 'naive-ui'
 import type { RhythmPreview } from '@/api/types'
 import { fullDate, length, longWeekday, minuteOf, time, weekday } from '@/shared/time'
 import TimeField from '@/shared/TimeField.vue'
@@ -203,7 +204,7 @@ const isPlainWeekly = computed(() => rule.value.FREQ === 'WEEKLY' && !rule.value
                         >every
                         <input type="number" min="1" max="999" :value="interval" @change="typedInterval"
                     /></label>
-                    <button
+                    <NButton
                         v-for="[press, name] in UNITS"
                         :key="press"
                         class="press"
@@ -211,7 +212,7 @@ const isPlainWeekly = computed(() => rule.value.FREQ === 'WEEKLY' && !rule.value
                         @click="unit === name || setUnit(press)"
                     >
                         {{ name }}{{ interval === 1 ? '' : 's' }}
-                    </button>
+                    </NButton>
                 </SentenceWord>
                 <template v-if="form.after_done">{{ ' after it is done, first on ' }}</template>
                 <template v-else-if="isPlainWeekly">
@@ -234,7 +235,7 @@ const isPlainWeekly = computed(() => rule.value.FREQ === 'WEEKLY' && !rule.value
                     on
                     <SentenceWord :words="monthlyWords" label="which day">
                         <template #default="{ close }">
-                            <button
+                            <NButton
                                 v-for="[press, name] in MONTHLY"
                                 :key="press"
                                 class="press"
@@ -246,7 +247,7 @@ const isPlainWeekly = computed(() => rule.value.FREQ === 'WEEKLY' && !rule.value
                                 "
                             >
                                 {{ name }}
-                            </button>
+                            </NButton>
                         </template>
                     </SentenceWord>
                 </template>
@@ -271,7 +272,7 @@ const isPlainWeekly = computed(() => rule.value.FREQ === 'WEEKLY' && !rule.value
                             }
                         "
                     />
-                    <button
+                    <NButton
                         v-if="form.kind === 'task'"
                         class="press"
                         @click="
@@ -282,14 +283,14 @@ const isPlainWeekly = computed(() => rule.value.FREQ === 'WEEKLY' && !rule.value
                         "
                     >
                         No day: into the basket
-                    </button>
+                    </NButton>
                 </template>
             </SentenceWord>
             {{ form.all_day ? ',' : 'at' }}
             <SentenceWord v-if="ownHours && !form.all_day" words="the hours of its rhythm" label="time">
                 <template #default="{ close }">
                     <small>Its rhythm names the hours itself; the line below reads them.</small>
-                    <button
+                    <NButton
                         class="press"
                         @click="
                             () => {
@@ -299,7 +300,7 @@ const isPlainWeekly = computed(() => rule.value.FREQ === 'WEEKLY' && !rule.value
                         "
                     >
                         only at {{ time(startMinute, account.clock) }}
-                    </button>
+                    </NButton>
                 </template>
             </SentenceWord>
             <SentenceWord
@@ -315,7 +316,7 @@ const isPlainWeekly = computed(() => rule.value.FREQ === 'WEEKLY' && !rule.value
                         label="Time it starts"
                         @choose="(minute) => setTime(form, minute)"
                 /></span>
-                <button class="press" :aria-pressed="form.all_day" @click="setAllDay(form)">all day</button>
+                <NButton class="press" :aria-pressed="form.all_day" @click="setAllDay(form)">all day</NButton>
             </SentenceWord>
             for
             <SentenceWord :words="lengthWords" label="length">
@@ -333,7 +334,7 @@ const isPlainWeekly = computed(() => rule.value.FREQ === 'WEEKLY' && !rule.value
                     }}</label
                 >
                 <span v-if="!form.all_day" class="grid"
-                    ><button
+                    ><NButton
                         v-for="minutes in MINUTES"
                         :key="minutes"
                         class="press"
@@ -341,7 +342,7 @@ const isPlainWeekly = computed(() => rule.value.FREQ === 'WEEKLY' && !rule.value
                         @click="setLength(form, minutes)"
                     >
                         {{ length(minutes) }}
-                    </button></span
+                    </NButton></span
                 >
                 <span class="number"
                     >{{ form.all_day ? 'to the end of' : 'to' }}
@@ -364,7 +365,7 @@ const isPlainWeekly = computed(() => rule.value.FREQ === 'WEEKLY' && !rule.value
                 >{{ ', going on '
                 }}<SentenceWord :words="ending" label="end">
                     <template #default="{ close }">
-                        <button
+                        <NButton
                             class="press"
                             :aria-pressed="!rule.COUNT && !until"
                             @click="
@@ -375,7 +376,7 @@ const isPlainWeekly = computed(() => rule.value.FREQ === 'WEEKLY' && !rule.value
                             "
                         >
                             without end
-                        </button>
+                        </NButton>
                         <label class="number"
                             >for
                             <input

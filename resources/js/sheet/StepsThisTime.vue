@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { NCheckbox } from 'naive-ui'
+import { NButton, NCheckbox } from 'naive-ui'
 import { answerOf, api } from '@/api/client'
 import type { Entry, Step } from '@/api/types'
 import { useChanges } from '@/undo/useChanges'
@@ -98,10 +98,10 @@ async function takeOut(at: number): Promise<void> {
         </VueDraggable>
         <p v-if="offers" class="offer" role="status">
             That was the last step.
-            <button type="button" class="press main" data-test="tick-whole" @click="emit('whole')">
+            <NButton class="press" type="primary" data-test="tick-whole" @click="emit('whole')">
                 Tick the whole off
-            </button>
-            <button type="button" class="press" @click="offers = false">Not yet</button>
+            </NButton>
+            <NButton class="press" @click="offers = false">Not yet</NButton>
         </p>
     </section>
 </template>

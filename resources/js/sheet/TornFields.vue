@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NButton } from 'naive-ui'
 import type { Form } from './form'
 import { NAMES } from './merge'
 
@@ -19,14 +20,14 @@ const emit = defineEmits<{ choose: [name: keyof Form, isTheirs: boolean] }>()
             <template v-for="name in both" :key="name"
                 ><dt>{{ NAMES[name] }}</dt>
                 <dd>
-                    <button class="press" data-test="keep-mine" @click="emit('choose', name, false)">
+                    <NButton class="press" data-test="keep-mine" @click="emit('choose', name, false)">
                         yours: {{ words(mine[name], name) }}
-                    </button>
+                    </NButton>
                 </dd>
                 <dd>
-                    <button class="press" data-test="take-theirs" @click="emit('choose', name, true)">
+                    <NButton class="press" data-test="take-theirs" @click="emit('choose', name, true)">
                         the other: {{ words(theirs[name], name) }}
-                    </button>
+                    </NButton>
                 </dd></template
             >
         </dl>

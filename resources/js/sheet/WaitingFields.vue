@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NButton } from 'naive-ui'
 import { namedDate } from '@/shared/time'
 import { useAccount } from '@/state/server'
 import { computed } from 'vue'
@@ -36,9 +37,8 @@ const week = computed({
                                 close()
                             }
                         "
-                    /><button
+                    /><NButton
                         v-if="form.not_before"
-                        type="button"
                         class="press"
                         @click="
                             () => {
@@ -48,7 +48,7 @@ const week = computed({
                         "
                     >
                         any day
-                    </button></template
+                    </NButton></template
                 > </SentenceWord
             >, around week
             <input
@@ -85,9 +85,8 @@ const week = computed({
                                     close()
                                 }
                             "
-                        /><button
+                        /><NButton
                             v-if="form.ask_again"
-                            type="button"
                             class="press"
                             @click="
                                 () => {
@@ -97,7 +96,7 @@ const week = computed({
                             "
                         >
                             on no day
-                        </button></template
+                        </NButton></template
                     >
                 </SentenceWord>
             </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NButton } from 'naive-ui'
 import { useAccount } from '@/state/server'
 import { draftsOf, dropDraft, type Draft } from '@/state/drafts'
 import { useView, type SheetTarget } from '@/state/view'
@@ -30,7 +31,7 @@ async function drop(one: Draft): Promise<void> {
     <div v-if="drafts.length > 0" class="strip" role="status" data-test="drafts">
         <span v-for="one in drafts" :key="one.key"
             >Not saved yet: “{{ one.title }}”.
-            <button class="press" data-test="take-up" @click="takeUp(one)">Take it up again</button>
+            <NButton class="press" data-test="take-up" @click="takeUp(one)">Take it up again</NButton>
             <button class="plain" @click="drop(one)">Drop it</button></span
         >
     </div>

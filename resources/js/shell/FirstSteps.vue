@@ -79,17 +79,16 @@ async function begin(): Promise<void> {
             <h1 id="first-title">Three things to begin with</h1>
             <fieldset>
                 <legend>What fills your weeks?</legend>
-                <button
+                <NButton
                     v-for="name in OFFERED"
                     :key="name"
-                    type="button"
                     class="press"
                     :aria-pressed="chosen.includes(name)"
                     :data-test="`first-${name}`"
                     @click="turn(name)"
                 >
                     {{ name }}
-                </button>
+                </NButton>
                 <p>Each becomes a life area with a calendar and a colour. Household is there already.</p>
             </fieldset>
             <fieldset>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { askToLeave, leaving } from '@/shared/covered'
 import { unsaved, useQuestionBeforeClosing } from '@/state/unsaved'
-import { NModal } from 'naive-ui'
+import { NButton, NModal } from 'naive-ui'
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 
@@ -27,10 +27,11 @@ useRouter().beforeEach((to, from) => {
             <h2 id="leave-title">Not saved yet: {{ names }}</h2>
             <p>{{ leaving?.says }}</p>
             <div class="foot">
-                <button class="press main" data-test="stay" @click="leaving?.answer(false)">Stay here</button
-                ><button class="press" data-test="leave-all-the-same" @click="leaving?.answer(true)">
+                <NButton class="press" type="primary" data-test="stay" @click="leaving?.answer(false)"
+                    >Stay here</NButton
+                ><NButton class="press" data-test="leave-all-the-same" @click="leaving?.answer(true)">
                     Leave all the same
-                </button>
+                </NButton>
             </div>
         </div>
     </NModal>

@@ -2,7 +2,7 @@
 import ClashWord from '@/choice/ClashWord.vue'
 import ShownFold from '@/choice/ShownFold.vue'
 import { useView } from '@/state/view'
-import { NDropdown } from 'naive-ui'
+import { NButton, NDropdown } from 'naive-ui'
 import { computed } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { usePeriod } from '@/period/usePeriod'
@@ -43,7 +43,7 @@ function choose(key: string): void {
 <template>
     <div class="row" data-test="room-row">
         <div class="period">
-            <button
+            <NButton
                 class="press step"
                 :aria-label="`The ${unit} before`"
                 title="Page up"
@@ -51,9 +51,9 @@ function choose(key: string): void {
                 @click="step(-1)"
             >
                 ‹
-            </button>
+            </NButton>
             <h1 data-test="period">{{ title }}</h1>
-            <button
+            <NButton
                 class="press step"
                 :aria-label="`The ${unit} after`"
                 title="Page down"
@@ -61,8 +61,8 @@ function choose(key: string): void {
                 @click="step(1)"
             >
                 ›
-            </button>
-            <button
+            </NButton>
+            <NButton
                 class="press"
                 :disabled="isPresent"
                 title="Home"
@@ -70,7 +70,7 @@ function choose(key: string): void {
                 @click="go({ date: today })"
             >
                 Now
-            </button>
+            </NButton>
         </div>
         <ViewSwitch v-if="view !== 'done'" />
         <span class="rest">
@@ -83,14 +83,14 @@ function choose(key: string): void {
                 :options="options"
                 @select="choose"
             >
-                <button
+                <NButton
                     class="press more"
                     data-test="view-more"
                     aria-haspopup="menu"
                     aria-label="More for this view"
                 >
                     ⋯
-                </button>
+                </NButton>
             </NDropdown>
         </span>
     </div>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NButton } from 'naive-ui'
 import BasketColumn from '@/basket/BasketColumn.vue'
 import CarriedChip from '@/board/CarriedChip.vue'
 import ScopeChoice from '@/choice/ScopeChoice.vue'
@@ -160,8 +161,9 @@ function answer(scope: 'one' | 'onward' | 'whole'): void {
         >
             <div v-if="asking.over" class="over" role="alertdialog" aria-label="Protected" data-test="over">
                 <p>“{{ asking.over }}” is protected. Lay it over that all the same?</p>
-                <button class="press main" data-test="over-yes" @click="cover">Lay it there</button
-                ><button class="press" @click="letBe">Leave it</button>
+                <NButton class="press" type="primary" data-test="over-yes" @click="cover"
+                    >Lay it there</NButton
+                ><NButton class="press" @click="letBe">Leave it</NButton>
             </div>
             <ScopeChoice
                 v-else

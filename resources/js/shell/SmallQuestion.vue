@@ -3,7 +3,7 @@ import { answerOf, api } from '@/api/client'
 import { minuteOf, moment, namedDate } from '@/shared/time'
 import DateChoice from '@/shared/DateChoice.vue'
 import { readDate } from '@/shared/readDate'
-import { NInput, NModal } from 'naive-ui'
+import { NButton, NInput, NModal } from 'naive-ui'
 import { useAccount } from '@/state/server'
 import { useView } from '@/state/view'
 import { useChanges } from '@/undo/useChanges'
@@ -96,7 +96,7 @@ function key(event: KeyboardEvent): void {
         >
             <template v-if="view.question === 'view'">
                 <h2>Show</h2>
-                <button
+                <NButton
                     v-for="[name, letter, words] in VIEWS"
                     :key="name"
                     class="press"
@@ -108,11 +108,11 @@ function key(event: KeyboardEvent): void {
                     "
                 >
                     <kbd>{{ letter }}</kbd> {{ words }}
-                </button>
+                </NButton>
             </template>
             <template v-else-if="view.question === 'copy' && !tile">
                 <p>Put the focus on an entry first, then press <kbd>C</kbd>.</p>
-                <button class="press" @click="leave">All right</button>
+                <NButton class="press" @click="leave">All right</NButton>
             </template>
             <template v-else>
                 <h2>{{ view.question === 'copy' ? `Copy “${tile?.title}” to` : 'Go to' }}</h2>
@@ -122,9 +122,9 @@ function key(event: KeyboardEvent): void {
                         placeholder="26 Nov, or 26/11/2026"
                         :status="isOdd ? 'error' : undefined"
                         :input-props="{ 'aria-label': 'Date', 'data-test': 'question-date' } as object"
-                    /><button class="press main">
+                    /><NButton attr-type="submit" class="press" type="primary">
                         {{ view.question === 'copy' ? 'Copy' : 'Go' }}
-                    </button>
+                    </NButton>
                 </form>
                 <DateChoice :value="date" :first-weekday="account.first_weekday" @choose="choose" />
             </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NButton } from 'naive-ui'
 import { useUnreadable } from '@/state/server'
 import { useView } from '@/state/view'
 
@@ -11,12 +12,12 @@ const unreadable = useUnreadable()
     <div v-if="unreadable.length > 0" class="strip" role="status" data-test="unreadable">
         <span v-for="one in unreadable" :key="one.entry_id"
             >“{{ one.title }}” {{ one.says }}.
-            <button
+            <NButton
                 class="press"
                 @click="view.sheet = { entryId: one.entry_id, recurrenceId: null, date: null }"
             >
                 Open it
-            </button></span
+            </NButton></span
         >
     </div>
 </template>

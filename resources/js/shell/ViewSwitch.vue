@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { MOST_DAYS, usePeriod, VIEWS, type ViewName } from '@/period/usePeriod'
-import { NDropdown } from 'naive-ui'
+import { NButton, NDropdown } from 'naive-ui'
 
 /** Which view of the board: one switch, and how many days side by side where that can be chosen. */
 const { view, days, isNarrow, go } = usePeriod()
@@ -27,14 +27,14 @@ const nameOf = (name: ViewName): string => (name === 'done' ? 'Done' : NAMES[nam
         :options="options"
         @select="(name: ViewName) => go({ view: name })"
     >
-        <button
+        <NButton
             class="press"
             data-test="view-menu"
             aria-haspopup="menu"
             :aria-label="`View: ${nameOf(view)}`"
         >
             {{ nameOf(view) }} <span aria-hidden="true">▾</span>
-        </button>
+        </NButton>
     </NDropdown>
     <nav v-else class="switch" data-one-stop=".view" aria-label="View">
         <button
@@ -48,7 +48,7 @@ const nameOf = (name: ViewName): string => (name === 'done' ? 'Done' : NAMES[nam
             {{ NAMES[name] }}
         </button>
         <span v-if="view === 'days'" class="count" role="group" aria-label="How many days">
-            <button
+            <NButton
                 class="press"
                 :disabled="days <= 2"
                 aria-label="A day fewer"
@@ -56,9 +56,9 @@ const nameOf = (name: ViewName): string => (name === 'done' ? 'Done' : NAMES[nam
                 @click="go({ view: 'days', count: days - 1 })"
             >
                 −
-            </button>
+            </NButton>
             {{ days }}
-            <button
+            <NButton
                 class="press"
                 :disabled="days >= MOST_DAYS"
                 aria-label="A day more"
@@ -66,7 +66,7 @@ const nameOf = (name: ViewName): string => (name === 'done' ? 'Done' : NAMES[nam
                 @click="go({ view: 'days', count: days + 1 })"
             >
                 +
-            </button>
+            </NButton>
         </span>
     </nav>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NButton } from 'naive-ui'
 import { outbox, tryNow } from '@/api/outbox'
 import { useNow } from '@vueuse/core'
 import { computed } from 'vue'
@@ -18,7 +19,7 @@ const words = computed(() => {
 <template>
     <div v-if="outbox.waiting.length > 0" class="sign" role="status" data-test="waiting-sign">
         <i aria-hidden="true" /><span>{{ words }} Keep this page open.</span
-        ><button class="press" @click="tryNow()">Try now</button>
+        ><NButton class="press" @click="tryNow()">Try now</NButton>
     </div>
 </template>
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { NCheckbox } from 'naive-ui'
+import { NButton, NCheckbox } from 'naive-ui'
 import { answerOf, api, sentence } from '@/api/client'
 import { signedInAgain, signedOut } from '@/api/signedOut'
 import { useAccount } from '@/state/server'
@@ -75,7 +75,13 @@ function leave(): void {
                 >
                 <p v-if="trouble" class="mistake" role="alert">{{ trouble }}</p>
                 <div class="foot">
-                    <button class="press main" :disabled="busy" data-test="over-send">Sign in</button
+                    <NButton
+                        attr-type="submit"
+                        class="press"
+                        type="primary"
+                        :disabled="busy"
+                        data-test="over-send"
+                        >Sign in</NButton
                     ><button type="button" class="plain" @click="leave">I am somebody else</button>
                 </div>
             </form>

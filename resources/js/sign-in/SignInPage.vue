@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { NCheckbox } from 'naive-ui'
+import { NButton, NCheckbox } from 'naive-ui'
 import SelectField from '@/shared/SelectField.vue'
 import { zoneOptions } from '@/shared/zoneOptions'
 import { answerOf, api, Refused } from '@/api/client'
@@ -161,7 +161,9 @@ async function send(): Promise<void> {
                 >Stay signed in on this device for thirty days</NCheckbox
             >
             <p v-if="trouble" class="mistake" role="alert">{{ trouble }}</p>
-            <button class="press main" :disabled="busy" data-test="send">{{ WORDS[way] }}</button>
+            <NButton attr-type="submit" class="press" type="primary" :disabled="busy" data-test="send">{{
+                WORDS[way]
+            }}</NButton>
             <button
                 v-if="way === 'sign-in'"
                 type="button"

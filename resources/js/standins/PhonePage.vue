@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NButton } from 'naive-ui'
 import { answerOf, api, sentence } from '@/api/client'
 import LaterChoice from '@/reminders/LaterChoice.vue'
 import { useFresh } from '@/period/useFresh'
@@ -87,23 +88,29 @@ async function open(one: Message): Promise<void> {
                 <h2>{{ one.title }}</h2>
                 <p>{{ one.body }}</p>
                 <div v-if="!one.answered" class="presses">
-                    <button
+                    <NButton
                         v-if="one.task"
-                        class="press main"
+                        class="press"
+                        type="primary"
                         data-test="phone-done"
                         @click="answer(one, 'done')"
                     >
                         Done
-                    </button>
-                    <button v-if="one.task" class="press" data-test="phone-skip" @click="answer(one, 'skip')">
+                    </NButton>
+                    <NButton
+                        v-if="one.task"
+                        class="press"
+                        data-test="phone-skip"
+                        @click="answer(one, 'skip')"
+                    >
                         {{ one.routine ? 'Skip' : 'Let go' }}
-                    </button>
+                    </NButton>
                     <LaterChoice
                         v-if="one.delivery_id"
                         :now="now"
                         @choose="(when) => answer(one, 'later', when)"
                     />
-                    <button class="press" @click="open(one)">Open</button>
+                    <NButton class="press" @click="open(one)">Open</NButton>
                 </div>
             </article>
         </section>

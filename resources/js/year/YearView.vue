@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NButton } from 'naive-ui'
 import type { Year } from '@/api/types'
 import { useChoice } from '@/choice/useChoice'
 import { barsOf } from '@/board/bars'
@@ -171,7 +172,7 @@ function words(day: Day, month: (typeof months.value)[number]): string {
             </p>
         </template>
         <p v-else-if="query.isError.value" class="empty">
-            The year could not be fetched. <button class="press" @click="query.refetch()">Try again</button>
+            The year could not be fetched. <NButton class="press" @click="query.refetch()">Try again</NButton>
         </p>
         <p v-else class="empty">Laying out the year…</p>
     </main>

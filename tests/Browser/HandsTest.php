@@ -142,3 +142,54 @@ test('several that were chosen go a week later and once more, and stay chosen', 
     expect($page->see('[data-test=chosen] b')->getText())->toBe('2 chosen');
     $page->press('[data-test=chosen-7]')->untilSame([], fn () => $page->blocks('Mend the gate'));
 });
+
+test('two musts of tomorrow are chosen by two keys, put in order by a drag, and stay so', function () {
+    $this->site->reset(demo: true);
+    // Of the day after tomorrow nothing is said; what tomorrow has is made here, whatever day this runs on.
+    $page = signIn($this->page = Page::open($this->site));
+    foreach (['Label the seed tins', 'Oil the hinges', 'Sort the canes'] as $title) {
+        caught($page, "{$title} tomorrow", $title);
+    }
+    $titles = fn (string $kind): array => array_map(fn ($one) => $one->getAttribute('data-title'), $page->all("[data-test={$kind}]"));
+    $page->visit('/close')->see('[data-test=tomorrow]');
+    $page->press('[data-test=step-tomorrow]');
+    $page->untilSame(true, fn () => in_array(focused($page), $titles('other'), true));
+    $before = $titles('must');
+    [$first, $second] = $titles('other');
+    $page->keys('m', 'm');
+    $page->untilSame([...$before, $first, $second], fn () => $titles('must'));
+
+    $page->keys(WebDriverKeys::ARROW_DOWN);
+    $left = $titles('other');
+    $page->untilSame($left[1], fn () => focused($page));
+    $last = $left[count($left) - 1];
+    if ($before !== []) {
+        $page->see('[data-test=tomorrow] .complaint'); // more than two musts: said when the day was read anew, and takes a line
+    }
+    $page->carry("[data-test=other][data-title='{$last}']", "[data-test=must][data-title='{$first}']", 6);
+    $page->untilSame([...$before, $last, $first, $second], fn () => $titles('must'));
+    $page->visit('/close')->see('[data-test=tomorrow]');
+    $page->untilSame([...$before, $last, $first, $second], fn () => $titles('must'));
+});
+
+test('a weekday routine takes four presses of the pointer beside its name', function () {
+    $page = demo($this, alwaysAwake: true)->press('[data-test=after]');
+    $presses = 0;
+    $press = function (string $what) use ($page, &$presses): void {
+        $page->press($what);
+        $presses++;
+    };
+    [$mon] = nextWeek();
+    $list = $page->script(
+        "const box = document.querySelector(`[data-test=day-list][data-date='\${arguments[0]}']`).getBoundingClientRect(); return [box.left + box.width / 2, box.bottom - 3]",
+        $mon,
+    );
+    $page->stroke($list[0], $list[1], $list[0], $list[1]);
+    $presses++;
+    $press('[data-test=as-sheet]');
+    $page->type('[data-test=title]', 'Sweep the path');
+    $press('[data-test=press-weekdays]');
+    $press('[data-test=save]');
+    $page->untilSame(5, fn () => count($page->all('[data-title="Sweep the path"][data-key]')));
+    expect($presses)->toBe(4);
+});

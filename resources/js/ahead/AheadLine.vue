@@ -80,13 +80,13 @@ const facts = computed(() =>
     width: 88px;
     white-space: nowrap;
     text-align: right;
-    font-size: 12.5px;
+    font-size: 0.7812rem;
     color: var(--c-text);
     font-weight: 600;
 }
 .when small {
     font-weight: 400;
-    font-size: 11px;
+    font-size: 0.6875rem;
     color: var(--muted);
 }
 .line .stone {
@@ -107,13 +107,13 @@ const facts = computed(() =>
     overflow: hidden;
     text-overflow: ellipsis;
     white-space: nowrap;
-    font-size: 14px;
+    font-size: 0.875rem;
 }
 .facts {
     flex: 1;
     min-width: 0;
     color: var(--muted);
-    font-size: 12px;
+    font-size: 0.75rem;
     overflow: hidden;
     text-overflow: ellipsis;
     white-space: nowrap;

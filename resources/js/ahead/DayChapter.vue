@@ -123,7 +123,7 @@ const rows = computed<Row[]>(() => {
     margin-left: 86px;
     padding: 4px 0;
     color: var(--muted);
-    font-size: 12px;
+    font-size: 0.75rem;
     text-decoration: underline;
     text-underline-offset: 2px;
 }
@@ -140,13 +140,13 @@ span.over {
 }
 .going {
     margin: 0 0 3px;
-    font-size: 12px;
+    font-size: 0.75rem;
     color: var(--muted);
 }
 .free {
     margin: 1px 0;
     padding-left: 94px;
-    font-size: 12px;
+    font-size: 0.75rem;
     line-height: 20px;
     color: var(--good);
 }

@@ -126,14 +126,17 @@ async function add(): Promise<void> {
                 : sentence(error)
     }
 }
-function addCalendar(area: Area): void {
-    void change('Added a calendar.', () =>
+/** The calendar that was just added: its name is chosen, for the next words typed to take its place. */
+const fresher = ref<string | null>(null)
+async function addCalendar(area: Area): Promise<void> {
+    const added = await change('Added a calendar.', () =>
         answerOf(
             api.POST('/calendars', {
                 body: { name: `${area.name} ${area.calendars.length + 1}`, area_id: area.id },
             }),
         ),
     )
+    fresher.value = added?.id ?? null
 }
 /** The calendar whose defaults are open. */
 const opened = ref<string | null>(null)
@@ -247,6 +250,7 @@ function solo(kind: 'area' | 'calendar', id: string): void {
                     <NameField
                         :value="one.name"
                         :label="`Name of the calendar ${one.name}`"
+                        :chosen="fresher === one.id"
                         :save="(name) => rename(one, name)"
                     />
                     <span class="entries">{{
@@ -326,12 +330,11 @@ function solo(kind: 'area' | 'calendar', id: string): void {
         <form class="fresh" @submit.prevent="add">
             <h2>Another life area</h2>
             <div class="row">
-                <input
-                    v-model="fresh.name"
+                <NInput
+                    v-model:value="fresh.name"
                     placeholder="Its name"
-                    aria-label="Name of the new life area"
-                    maxlength="60"
-                    data-test="new-area"
+                    :maxlength="60"
+                    :input-props="{ 'aria-label': 'Name of the new life area', 'data-test': 'new-area' }"
                 /><NButton attr-type="submit" class="press" type="primary" data-test="add-area">Add</NButton>
             </div>
             <ColourChoice
@@ -385,7 +388,7 @@ function solo(kind: 'area' | 'calendar', id: string): void {
 .entries {
     color: var(--muted);
     white-space: nowrap;
-    font-size: 12px;
+    font-size: 0.75rem;
 }
 .acts {
     display: flex;
@@ -394,12 +397,12 @@ function solo(kind: 'area' | 'calendar', id: string): void {
 }
 .acts .press {
     padding: 1px 7px;
-    font-size: 12px;
+    font-size: 0.75rem;
 }
 .add {
     margin-left: 26px;
     color: var(--muted);
-    font-size: 12px;
+    font-size: 0.75rem;
 }
 .fresh {
     border-top: 1px solid var(--line);
@@ -416,7 +419,7 @@ function solo(kind: 'area' | 'calendar', id: string): void {
     padding: 6px 9px;
 }
 h2 {
-    font-size: 16px;
+    font-size: 1rem;
 }
 @media (max-width: 760px) {
     .row {

@@ -52,7 +52,7 @@ function keep(values: Partial<Pick<Calendar, 'missed' | 'reminders' | 'reminders
     background: var(--paper);
 }
 h3 {
-    font: 650 12.5px/1.3 var(--sans);
+    font: 650 0.7812rem/1.3 var(--sans);
     margin: 10px 0 5px;
 }
 </style>

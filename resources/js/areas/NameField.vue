@@ -1,13 +1,31 @@
 <script setup lang="ts">
-import { ref, watch } from 'vue'
+import { NInput } from 'naive-ui'
+import { nextTick, ref, watch } from 'vue'
 
 /** A name that is changed where it stands; what the server refuses stays in the field with the reason. */
-const props = defineProps<{ value: string; label: string; save: (name: string) => Promise<string | null> }>()
+const props = defineProps<{
+    value: string
+    label: string
+    save: (name: string) => Promise<string | null>
+    /** It has the focus, all of it chosen, so that typing takes its place. */
+    chosen?: boolean
+}>()
 const text = ref(props.value)
 const mistake = ref('')
+const field = ref<InstanceType<typeof NInput> | null>(null)
 watch(
     () => props.value,
     (value) => (text.value = value),
+)
+watch(
+    () => props.chosen,
+    async (chosen) => {
+        if (!chosen) return
+        await nextTick()
+        field.value?.focus()
+        field.value?.select()
+    },
+    { immediate: true },
 )
 
 async function change(): Promise<void> {
@@ -17,11 +35,12 @@ async function change(): Promise<void> {
 
 <template>
     <span class="field">
-        <input
-            v-model="text"
-            :aria-label="label"
-            maxlength="60"
-            :aria-invalid="mistake !== ''"
+        <NInput
+            ref="field"
+            v-model:value="text"
+            :maxlength="60"
+            :status="mistake ? 'error' : undefined"
+            :input-props="{ 'aria-label': label, 'aria-invalid': mistake !== '' }"
             @change="change"
             @keydown.enter.prevent="change"
             @keydown.esc.stop="text = value"
@@ -35,17 +54,11 @@ async function change(): Promise<void> {
     flex: 1;
     min-width: 0;
 }
-input {
-    width: 100%;
-    border: 1px solid transparent;
-    border-radius: 6px;
+.field :deep(.n-input) {
     background: none;
-    padding: 3px 6px;
     font-weight: 600;
 }
-input:hover,
-input:focus {
-    border-color: var(--line-strong);
-    background: var(--paper);
+.field :deep(.n-input:not(:hover, .n-input--focus) .n-input__border) {
+    border-color: transparent;
 }
 </style>

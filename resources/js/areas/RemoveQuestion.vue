@@ -68,7 +68,7 @@ p {
 }
 .after {
     color: var(--muted);
-    font-size: 12px;
+    font-size: 0.75rem;
 }
 select {
     border: 1px solid var(--line-strong);

@@ -97,13 +97,13 @@ const facts = computed(() => {
 }
 .title {
     display: block;
-    font-size: 13.5px;
+    font-size: 0.8438rem;
     overflow-wrap: anywhere;
 }
 .facts {
     display: block;
     color: var(--muted);
-    font-size: 12px;
+    font-size: 0.75rem;
 }
 .facts.late {
     color: var(--trouble);

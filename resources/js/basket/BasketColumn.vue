@@ -172,12 +172,12 @@ header {
     margin-bottom: 2px;
 }
 h2 {
-    font-size: 15.5px;
+    font-size: 0.9688rem;
 }
 header span {
     margin-left: auto;
     color: var(--muted);
-    font-size: 12px;
+    font-size: 0.75rem;
 }
 .fold {
     color: var(--muted);
@@ -185,7 +185,7 @@ header span {
 }
 .order {
     margin: 0 0 6px;
-    font-size: 12px;
+    font-size: 0.75rem;
     --c: var(--plum-line);
     --c-text: var(--muted);
 }
@@ -212,7 +212,7 @@ label {
     padding: 1px 3px;
 }
 h3 {
-    font: 650 12px/1.3 var(--sans);
+    font: 650 0.75rem/1.3 var(--sans);
     color: var(--muted);
     margin: 5px 0 -2px;
 }
@@ -225,7 +225,7 @@ h3 small {
 .resting {
     min-height: 26px;
     color: var(--muted);
-    font-size: 12px;
+    font-size: 0.75rem;
     text-decoration: underline;
     text-underline-offset: 2px;
 }
@@ -238,7 +238,7 @@ h3 small {
 }
 footer {
     color: var(--muted);
-    font-size: 12px;
+    font-size: 0.75rem;
     padding-top: 10px;
 }
 .folded {
@@ -257,7 +257,7 @@ footer {
 .unfold b {
     font-family: var(--serif);
     color: var(--ink);
-    font-size: 14px;
+    font-size: 0.875rem;
 }
 @media (max-width: 760px) {
     .basket {

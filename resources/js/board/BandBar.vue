@@ -65,7 +65,7 @@ const view = useView()
     border-left: 4px solid var(--c);
     border-radius: 4px;
     background: color-mix(in srgb, var(--c) 20%, var(--sheet));
-    font-size: 12.5px;
+    font-size: 0.7812rem;
     cursor: grab;
     user-select: none;
     min-width: 0;

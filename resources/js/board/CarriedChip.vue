@@ -40,7 +40,7 @@ const text = computed(() =>
     border-radius: 6px;
     background: var(--sheet);
     box-shadow: var(--shadow);
-    font-size: 12px;
+    font-size: 0.75rem;
     max-width: 260px;
 }
 em {

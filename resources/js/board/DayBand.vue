@@ -128,7 +128,7 @@ const targeted = computed(() => (drag.target?.kind === 'list' ? drag.target.date
     grid-column: 1;
     background: var(--paper);
     color: var(--muted);
-    font-size: 11px;
+    font-size: 0.6875rem;
     text-align: right;
     padding: 6px 7px 0 0;
     line-height: 12px;
@@ -153,7 +153,7 @@ const targeted = computed(() => (drag.target?.kind === 'list' ? drag.target.date
     display: block;
     min-height: 24px;
     color: var(--muted);
-    font-size: 11.5px;
+    font-size: 0.7188rem;
     text-decoration: underline;
     text-underline-offset: 2px;
     padding-left: 21px;

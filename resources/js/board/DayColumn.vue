@@ -217,7 +217,7 @@ const combs = computed(() =>
     border-radius: 6px;
     background: var(--paper);
     color: var(--plum);
-    font-size: 11px;
+    font-size: 0.6875rem;
     line-height: 1.1;
     text-align: center;
 }
@@ -283,7 +283,7 @@ const combs = computed(() =>
     outline-offset: 0;
 }
 .title {
-    font-size: 12.5px;
+    font-size: 0.7812rem;
     overflow: hidden;
     text-overflow: ellipsis;
     display: -webkit-box;
@@ -296,7 +296,7 @@ const combs = computed(() =>
 .more {
     display: block;
     color: var(--c-text);
-    font-size: 11.5px;
+    font-size: 0.7188rem;
     white-space: nowrap;
     overflow: hidden;
     text-overflow: ellipsis;
@@ -310,12 +310,12 @@ const combs = computed(() =>
     flex: 1;
     min-width: 0;
     line-height: 1.05;
-    font-size: 12px;
+    font-size: 0.75rem;
 }
 .short .when {
     flex: none;
     line-height: 1.05;
-    font-size: 11px;
+    font-size: 0.6875rem;
 }
 .short .stone {
     top: 0;
@@ -332,7 +332,7 @@ const combs = computed(() =>
     display: none;
 }
 .slim.short .title {
-    font-size: 11.5px;
+    font-size: 0.7188rem;
     text-overflow: clip;
 }
 .paired.short .title {

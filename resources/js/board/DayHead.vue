@@ -75,11 +75,11 @@ const words = computed(() => `${length(minutes.value)} of ${length(props.day.cap
     min-width: 0;
 }
 h2 {
-    font-size: 22px;
+    font-size: 1.375rem;
     line-height: 26px;
 }
 .weekday {
-    font-size: 13.5px;
+    font-size: 0.8438rem;
 }
 .theme {
     min-width: 0;
@@ -89,7 +89,7 @@ h2 {
     border: 1px solid var(--plum-line);
     border-radius: 10px;
     padding: 0 6px;
-    font-size: 11px;
+    font-size: 0.6875rem;
     line-height: 15px;
     color: var(--plum);
     background: var(--sheet);
@@ -127,7 +127,7 @@ h2 {
     flex-wrap: wrap;
     justify-content: space-between;
     gap: 0 6px;
-    font-size: 11px;
+    font-size: 0.6875rem;
     color: var(--muted);
     white-space: nowrap;
     line-height: 14px;

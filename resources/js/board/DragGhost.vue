@@ -101,7 +101,7 @@ const meets = computed(() => {
     bottom: 100%;
     background: var(--plum-deep);
     color: var(--on-plum);
-    font-size: 11px;
+    font-size: 0.6875rem;
     font-weight: 600;
     line-height: 18px;
     padding: 0 6px;

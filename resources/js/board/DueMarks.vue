@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import type { Deadline } from '@/api/types'
+import { useChoice } from '@/choice/useChoice'
 import { timeOf } from '@/shared/time'
-import { useAccount, useAreas } from '@/state/server'
+import { useAccount } from '@/state/server'
 import { useView } from '@/state/view'
 import { computed, ref } from 'vue'
 import { useOpenDeadlines } from './useOpenDeadlines'
@@ -12,7 +13,7 @@ const props = defineProps<{ due: Deadline[] }>()
 const MOST = 2
 const account = useAccount()
 const view = useView()
-const { colour } = useAreas()
+const { hue } = useChoice()
 const all = ref(false)
 const openOf = useOpenDeadlines()
 const open = computed(() => openOf(props.due))
@@ -35,7 +36,7 @@ function show(one: Deadline): void {
         :key="`${one.entry_id}|${one.recurrence_id}`"
         class="plain due"
         :class="{ late: one.late }"
-        :data-hue="colour(one.calendar_id)"
+        :data-hue="hue(one)"
         data-test="due-mark"
         :data-title="one.title"
         :title="`Due: ${one.title}`"
@@ -57,7 +58,7 @@ function show(one: Deadline): void {
     gap: 6px;
     width: 100%;
     min-height: 24px;
-    font-size: 11.5px;
+    font-size: 0.7188rem;
     color: var(--c-text);
 }
 .due span {

@@ -232,7 +232,7 @@ const { drawn, begin } = useDrawing(layout)
     right: 8px;
     transform: translateY(-50%);
     color: var(--muted);
-    font-size: 11px;
+    font-size: 0.6875rem;
 }
 .day {
     position: relative;
@@ -253,7 +253,7 @@ const { drawn, begin } = useDrawing(layout)
     border-radius: 6px;
     background: color-mix(in srgb, var(--plum-soft) 75%, transparent);
     color: var(--plum);
-    font-size: 12px;
+    font-size: 0.75rem;
     pointer-events: none;
 }
 .lines {
@@ -301,7 +301,7 @@ const { drawn, begin } = useDrawing(layout)
     background: var(--plum);
     color: var(--on-plum);
     border-radius: 4px;
-    font-size: 11px;
+    font-size: 0.6875rem;
     line-height: 16px;
     padding: 0 4px;
     white-space: nowrap;
@@ -317,7 +317,7 @@ const { drawn, begin } = useDrawing(layout)
     border: 1px dashed var(--line-strong);
     border-radius: 6px;
     color: var(--good);
-    font-size: 12px;
+    font-size: 0.75rem;
     pointer-events: none;
 }
 .fold {
@@ -329,7 +329,7 @@ const { drawn, begin } = useDrawing(layout)
     border-block: 1px solid var(--line);
     background: repeating-linear-gradient(135deg, var(--well) 0 8px, var(--paper) 8px 16px);
     color: var(--muted);
-    font-size: 11px;
+    font-size: 0.6875rem;
     text-align: left;
     padding: 0;
     z-index: 3;

@@ -55,7 +55,7 @@ const reading = computed(() =>
     border-radius: 4px;
     cursor: grab;
     user-select: none;
-    font-size: 12.5px;
+    font-size: 0.7812rem;
 }
 .task:hover {
     background: var(--plum-soft);
@@ -85,7 +85,7 @@ const reading = computed(() =>
     border-radius: 4px;
     background: var(--plum);
     color: var(--on-plum);
-    font-size: 11px;
+    font-size: 0.6875rem;
     font-weight: 700;
     line-height: 16px;
     text-align: center;

@@ -315,7 +315,7 @@ p {
     margin: 0 0 6px;
 }
 .pieces {
-    font-size: 14px;
+    font-size: 0.875rem;
     white-space: pre-wrap;
     overflow-wrap: anywhere;
     color: var(--muted);
@@ -330,7 +330,7 @@ p {
     flex-wrap: wrap;
     gap: 4px 8px;
     align-items: baseline;
-    font-size: 13px;
+    font-size: 0.8125rem;
 }
 .calendar {
     color: var(--c-text);
@@ -349,13 +349,13 @@ p {
     align-items: center;
     margin: 0;
     color: var(--muted);
-    font-size: 12px;
+    font-size: 0.75rem;
 }
 .foot span {
     margin-left: auto;
 }
 .kind {
     padding: 1px 9px;
-    font-size: 12px;
+    font-size: 0.75rem;
 }
 </style>

@@ -102,12 +102,12 @@ function key(event: KeyboardEvent): void {
 }
 .account {
     width: 100%;
-    font-size: 11.5px;
+    font-size: 0.7188rem;
     color: var(--muted);
 }
 .question {
     width: 100%;
-    font-size: 12px;
+    font-size: 0.75rem;
     color: var(--muted);
 }
 </style>

@@ -173,7 +173,7 @@ const setOne = (part: Part, value: string, all = ''): void => set(part, value ==
     border-bottom: 1px solid var(--line);
     background: var(--paper);
     color: var(--muted);
-    font-size: 12px;
+    font-size: 0.75rem;
     --c: var(--plum-line);
     --c-text: var(--ink);
 }

@@ -383,7 +383,7 @@ useEventListener(window, 'keydown', (event) => {
     color: var(--on-plum);
 }
 .bar h1 {
-    font-size: 20px;
+    font-size: 1.25rem;
     white-space: nowrap;
 }
 nav {
@@ -464,14 +464,14 @@ nav {
     border-left: 1px solid var(--line);
 }
 .third h2 {
-    font-size: 17px;
+    font-size: 1.0625rem;
     margin-bottom: 8px;
 }
 footer {
     margin-top: auto;
     padding-top: 16px;
     color: var(--muted);
-    font-size: 12.5px;
+    font-size: 0.7812rem;
 }
 footer p {
     margin: 0 0 4px;
@@ -485,10 +485,10 @@ footer .plain:hover {
 .alone {
     margin: 8px 0 0;
     color: var(--muted);
-    font-size: 12.5px;
+    font-size: 0.7812rem;
 }
 .nothing h2 {
-    font-size: 22px;
+    font-size: 1.375rem;
 }
 .nothing p {
     color: var(--muted);
@@ -533,7 +533,7 @@ footer .plain:hover {
     }
     .so-far {
         margin-right: auto;
-        font-size: 12px;
+        font-size: 0.75rem;
     }
     .step {
         padding: 5px 9px;

@@ -126,7 +126,7 @@ i b {
 .words {
     width: 124px;
     text-align: right;
-    font-size: 12px;
+    font-size: 0.75rem;
     color: var(--muted);
 }
 .over .words {

@@ -73,7 +73,7 @@ const WAYS = { done: 'done after all', day: '', basket: 'back to the basket', le
     max-width: 560px;
 }
 h1 {
-    font-size: 26px;
+    font-size: 1.625rem;
     margin-bottom: 12px;
 }
 .taken {
@@ -83,7 +83,7 @@ h1 {
 label {
     display: block;
     margin-bottom: 14px;
-    font: 600 15px/1.4 var(--serif);
+    font: 600 0.9375rem/1.4 var(--serif);
 }
 textarea {
     display: block;
@@ -94,7 +94,7 @@ textarea {
     border-radius: 8px;
     background: var(--sheet);
     color: var(--ink);
-    font: 14px/1.5 var(--sans);
+    font: 0.875rem/1.5 var(--sans);
     resize: vertical;
 }
 .press {

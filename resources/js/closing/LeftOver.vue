@@ -99,7 +99,7 @@ const due = computed(() => (props.one.due ? dueWords(props.one.due, props.now, a
     margin-bottom: 16px;
 }
 h2 {
-    font-size: 22px;
+    font-size: 1.375rem;
     line-height: 28px;
     overflow-wrap: anywhere;
 }
@@ -141,12 +141,12 @@ h2 {
     border-radius: 6px;
     background: var(--plum-soft);
     color: var(--plum);
-    font-size: 13px;
+    font-size: 0.8125rem;
 }
 .ways span {
     margin-left: auto;
     color: var(--muted);
-    font-size: 12px;
+    font-size: 0.75rem;
 }
 .ways span.over,
 .ways span.due {

@@ -84,7 +84,7 @@ div {
 .facts {
     display: block;
     color: var(--muted);
-    font-size: 12px;
+    font-size: 0.75rem;
 }
 .late {
     color: var(--trouble);
@@ -92,6 +92,6 @@ div {
 .press {
     padding: 1px 9px;
     min-height: 24px;
-    font-size: 12px;
+    font-size: 0.75rem;
 }
 </style>

@@ -4,12 +4,12 @@ import { answerOf, api } from '@/api/client'
 import type { BoardDay, Occurrence, WorkingDay } from '@/api/types'
 import { inListOrder } from '@/board/listOrder'
 import { useChoice } from '@/choice/useChoice'
+import ReorderList from '@/shared/ReorderList.vue'
 import { length, longWeekday, plusDays, timeOf } from '@/shared/time'
 import { useAccount, useAreas } from '@/state/server'
 import { isChanging, useChanges } from '@/undo/useChanges'
 import { useQueryClient } from '@tanstack/vue-query'
-import { computed, ref, watch } from 'vue'
-import { VueDraggable } from 'vue-draggable-plus'
+import { computed, nextTick, ref, watch } from 'vue'
 import LoadBar from './LoadBar.vue'
 
 /** The next day as it is laid out: its load, its musts in order, and the others; in the second step all of it can be changed. */
@@ -100,10 +100,41 @@ function out(one: Occurrence): void {
         ).then(() => true),
     )
 }
+const section = ref<HTMLElement | null>(null)
+const items = (): HTMLElement[] => [
+    ...(section.value?.querySelectorAll<HTMLElement>('[data-test=must], [data-test=other]') ?? []),
+]
+/** Whoever has come here to change the day begins at the first task that is no must yet. */
+watch(
+    () => props.changes,
+    async (changes) => {
+        await nextTick()
+        if (changes)
+            items()
+                .find((item) => item.dataset.test === 'other')
+                ?.focus()
+    },
+    { immediate: true },
+)
+/** By key the focus goes to the task that comes after it in its list, for the next must. */
+async function turnMustByKey(list: Occurrence[], one: Occurrence): Promise<void> {
+    const after = list[list.indexOf(one) + 1] ?? list[list.indexOf(one) - 1] ?? one
+    turnMust(one)
+    await nextTick()
+    items()
+        .find((item) => item.dataset.key === after.key)
+        ?.focus()
+}
+function step(from: EventTarget | null, by: number): void {
+    const all = items()
+    all[all.findIndex((item) => item === from) + by]?.focus()
+}
 function key(event: KeyboardEvent, list: Occurrence[], one: Occurrence): void {
     if (!props.changes) return
     const letter = event.key.toLowerCase()
-    if (letter === 'm') turnMust(one)
+    const way = { ArrowDown: 1, ArrowUp: -1 }[event.key]
+    if (letter === 'm') void turnMustByKey(list, one)
+    else if (way !== undefined && !event.altKey) step(event.currentTarget, way)
     else if (event.altKey && event.key === 'ArrowUp') shift(list, one, -1)
     else if (event.altKey && event.key === 'ArrowDown') shift(list, one, 1)
     else if (letter === 'o') on(one)
@@ -116,6 +147,7 @@ function key(event: KeyboardEvent, list: Occurrence[], one: Occurrence): void {
 
 <template>
     <section
+        ref="section"
         class="plan"
         :class="{ changes }"
         :aria-label="`${longWeekday(day.date)}, as it is laid out`"
@@ -131,14 +163,12 @@ function key(event: KeyboardEvent, list: Occurrence[], one: Occurrence): void {
         <p v-for="complaint in working?.full ?? []" :key="complaint" class="complaint" role="status">
             {{ complaint }}
         </p>
-        <VueDraggable
+        <ReorderList
             v-model="musts"
+            items=".must"
             group="tomorrow"
             :disabled="!changes"
-            :animation="140"
             class="musts"
-            filter="button"
-            :prevent-on-filter="false"
             @end="keep('Put the day in order.')"
         >
             <article
@@ -148,6 +178,7 @@ function key(event: KeyboardEvent, list: Occurrence[], one: Occurrence): void {
                 :tabindex="changes ? 0 : undefined"
                 :data-hue="hue(one)"
                 data-test="must"
+                :data-key="one.key"
                 :data-title="one.title"
                 @keydown="key($event, musts, one)"
             >
@@ -161,20 +192,18 @@ function key(event: KeyboardEvent, list: Occurrence[], one: Occurrence): void {
                     </NButton></span
                 >
             </article>
-        </VueDraggable>
+        </ReorderList>
         <p v-if="left > 0" class="room" data-test="room">
             choose a {{ ORDINALS[musts.length] }} must<template v-if="changes"
                 >: press “must” beside it, drag it here, or <kbd>M</kbd></template
             >
         </p>
-        <VueDraggable
+        <ReorderList
             v-model="others"
+            items=".other"
             group="tomorrow"
             :disabled="!changes"
-            :animation="140"
             class="others"
-            filter="button"
-            :prevent-on-filter="false"
             @end="keep('Put the day in order.')"
         >
             <article
@@ -184,6 +213,7 @@ function key(event: KeyboardEvent, list: Occurrence[], one: Occurrence): void {
                 :tabindex="changes ? 0 : undefined"
                 :data-hue="hue(one)"
                 data-test="other"
+                :data-key="one.key"
                 :data-title="one.title"
                 @keydown="key($event, others, one)"
             >
@@ -211,7 +241,7 @@ function key(event: KeyboardEvent, list: Occurrence[], one: Occurrence): void {
                     </NButton>
                 </span>
             </article>
-        </VueDraggable>
+        </ReorderList>
         <p v-if="taken === 0" class="none">Nothing is on the list yet.</p>
     </section>
 </template>
@@ -224,7 +254,7 @@ header {
     margin-bottom: 10px;
 }
 h1 {
-    font-size: 26px;
+    font-size: 1.625rem;
     line-height: 32px;
 }
 header span {
@@ -265,7 +295,7 @@ header span {
 }
 .must .title {
     font-weight: 650;
-    font-size: 15px;
+    font-size: 0.9375rem;
 }
 .title {
     min-width: 0;
@@ -276,7 +306,7 @@ header span {
 }
 .when {
     color: var(--muted);
-    font-size: 12px;
+    font-size: 0.75rem;
     white-space: nowrap;
 }
 .room {
@@ -320,7 +350,7 @@ header span {
 }
 .presses .press {
     padding: 1px 8px;
-    font-size: 12px;
+    font-size: 0.75rem;
     min-height: 24px;
 }
 .none {

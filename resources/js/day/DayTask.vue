@@ -126,14 +126,14 @@ const facts = computed(() =>
 }
 .title {
     display: block;
-    font-size: 14px;
+    font-size: 0.875rem;
     overflow: hidden;
     text-overflow: ellipsis;
     white-space: nowrap;
 }
 .facts {
     display: block;
-    font-size: 12px;
+    font-size: 0.75rem;
     color: var(--muted);
     overflow: hidden;
     text-overflow: ellipsis;
@@ -148,7 +148,7 @@ const facts = computed(() =>
 }
 .when {
     flex: none;
-    font-size: 12.5px;
+    font-size: 0.7812rem;
     color: var(--c-text);
 }
 .presses {
@@ -159,7 +159,7 @@ const facts = computed(() =>
 }
 .presses .press {
     padding: 1px 8px;
-    font-size: 12px;
+    font-size: 0.75rem;
     min-height: 24px;
 }
 .must {
@@ -172,7 +172,7 @@ const facts = computed(() =>
     background: var(--sheet);
 }
 .must .title {
-    font: 600 18px/1.25 var(--serif);
+    font: 600 1.125rem/1.25 var(--serif);
     font-variation-settings: 'SOFT' 60;
     white-space: normal;
 }
@@ -205,7 +205,7 @@ const facts = computed(() =>
     padding-block: 4px;
 }
 .done.must .title {
-    font-size: 15px;
+    font-size: 0.9375rem;
 }
 .done .facts {
     display: none;

@@ -329,12 +329,12 @@ header {
     align-items: center;
 }
 h2 {
-    font-size: 26px;
+    font-size: 1.625rem;
     line-height: 32px;
     white-space: nowrap;
 }
 h2 small {
-    font-size: 16px;
+    font-size: 1rem;
     font-weight: 400;
     color: var(--muted);
 }
@@ -348,7 +348,7 @@ h2 small {
     border: 1px solid var(--plum-line);
     border-radius: 10px;
     padding: 0 8px;
-    font-size: 12px;
+    font-size: 0.75rem;
     line-height: 18px;
     color: var(--plum);
     background: var(--sheet);
@@ -420,11 +420,11 @@ h2 small {
     text-underline-offset: 2px;
 }
 h3 {
-    font-size: 15px;
+    font-size: 0.9375rem;
     margin: 14px 0 6px;
 }
 h3 small {
-    font: 400 12px/1 var(--sans);
+    font: 400 0.75rem/1 var(--sans);
     color: var(--muted);
     margin-left: 4px;
 }
@@ -463,7 +463,7 @@ h3 small {
         border-top: 1px solid var(--line);
     }
     h2 {
-        font-size: 22px;
+        font-size: 1.375rem;
     }
     header {
         display: flex;

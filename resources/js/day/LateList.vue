@@ -106,7 +106,7 @@ i {
     overflow: hidden;
     text-overflow: ellipsis;
     white-space: nowrap;
-    font-size: 13.5px;
+    font-size: 0.8438rem;
 }
 .title:hover {
     text-decoration: underline;
@@ -114,24 +114,24 @@ i {
 b {
     color: var(--trouble);
     font-weight: 600;
-    font-size: 12px;
+    font-size: 0.75rem;
     white-space: nowrap;
 }
 .asks span {
     color: var(--muted);
-    font-size: 12px;
+    font-size: 0.75rem;
     white-space: nowrap;
 }
 .press {
     padding: 1px 8px;
-    font-size: 12px;
+    font-size: 0.75rem;
     min-height: 24px;
     white-space: nowrap;
 }
 .more {
     min-height: 24px;
     color: var(--muted);
-    font-size: 12px;
+    font-size: 0.75rem;
     text-decoration: underline;
 }
 </style>

@@ -115,7 +115,7 @@ time {
     flex: none;
     width: 44px;
     text-align: right;
-    font-size: 12.5px;
+    font-size: 0.7812rem;
     color: var(--muted);
 }
 i {
@@ -132,7 +132,7 @@ i {
     overflow: hidden;
     text-overflow: ellipsis;
     white-space: nowrap;
-    font-size: 13.5px;
+    font-size: 0.8438rem;
 }
 .title:hover {
     text-decoration: underline;
@@ -141,7 +141,7 @@ i {
     flex: 1;
     min-width: 0;
     color: var(--muted);
-    font-size: 12px;
+    font-size: 0.75rem;
     overflow: hidden;
     text-overflow: ellipsis;
     white-space: nowrap;

@@ -158,7 +158,7 @@ li span {
     flex: 1;
 }
 h2 {
-    font-size: 16px;
+    font-size: 1rem;
 }
 .sentence {
     line-height: 2.3;

@@ -136,12 +136,12 @@ const dayOf = (one: Found): string | null => one.last_done ?? one.last ?? one.ne
 <style scoped>
 h2 {
     margin-top: 18px;
-    font-size: 16px;
+    font-size: 1rem;
 }
 .field {
     width: 100%;
     padding: 8px 12px;
-    font-size: 16px;
+    font-size: 1rem;
     border: 1px solid var(--line-strong);
     border-radius: var(--radius);
     background: var(--paper);
@@ -154,13 +154,13 @@ h2 {
     border: 1px solid var(--plum-line);
     border-radius: var(--radius);
     background: var(--plum-soft);
-    font-size: 14.5px;
+    font-size: 0.9062rem;
     line-height: 1.5;
 }
 .answer .press {
     margin-left: 8px;
     padding: 1px 9px;
-    font-size: 12.5px;
+    font-size: 0.7812rem;
 }
 .found {
     list-style: none;
@@ -183,11 +183,11 @@ li {
     min-height: 24px;
 }
 .what b {
-    font-size: 14.5px;
+    font-size: 0.9062rem;
 }
 .what span {
     color: var(--c-text);
-    font-size: 12px;
+    font-size: 0.75rem;
 }
 .what:hover b {
     text-decoration: underline;
@@ -195,7 +195,7 @@ li {
 }
 .week {
     color: var(--muted);
-    font-size: 12px;
+    font-size: 0.75rem;
     text-decoration: underline;
     text-underline-offset: 2px;
     min-height: 24px;
@@ -204,7 +204,7 @@ li {
 .facts {
     grid-column: 1 / -1;
     margin: 0;
-    font-size: 12.5px;
+    font-size: 0.7812rem;
 }
 .facts {
     display: flex;

@@ -80,7 +80,7 @@ function hold(event: PointerEvent): void {
     border-left: 4px solid var(--c);
     border-radius: 4px;
     background: color-mix(in srgb, var(--c) 20%, var(--sheet));
-    font-size: 12px;
+    font-size: 0.75rem;
     line-height: 17px;
     overflow: hidden;
     text-overflow: ellipsis;
@@ -102,7 +102,7 @@ function hold(event: PointerEvent): void {
         margin-inline: 2px;
         padding: 0 2px;
         border-left-width: 2px;
-        font-size: 11px;
+        font-size: 0.6875rem;
     }
 }
 </style>

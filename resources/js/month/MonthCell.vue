@@ -140,7 +140,7 @@ const isTarget = computed(() => drag.target?.kind === 'date' && drag.target.date
     text-overflow: ellipsis;
     white-space: nowrap;
     color: var(--muted);
-    font-size: 11.5px;
+    font-size: 0.7188rem;
 }
 .due.late {
     color: var(--trouble);
@@ -182,7 +182,7 @@ header {
     min-width: 0;
 }
 .date {
-    font: 600 15px/22px var(--serif);
+    font: 600 0.9375rem/22px var(--serif);
     min-width: 24px;
     min-height: 24px;
 }
@@ -200,7 +200,7 @@ header {
     min-width: 0;
     flex: 0 1 auto;
     font-style: italic;
-    font-size: 11.5px;
+    font-size: 0.7188rem;
     overflow: hidden;
     text-overflow: ellipsis;
     white-space: nowrap;
@@ -227,7 +227,7 @@ header {
     );
 }
 .full {
-    font-size: 11px;
+    font-size: 0.6875rem;
     font-weight: 700;
     color: var(--trouble);
     white-space: nowrap;
@@ -258,7 +258,7 @@ header {
 .more {
     display: block;
     color: var(--muted);
-    font-size: 11.5px;
+    font-size: 0.7188rem;
     line-height: 18px;
     padding-left: 4px;
     text-decoration: underline;
@@ -279,7 +279,7 @@ header {
     .more {
         white-space: nowrap;
         padding: 0;
-        font-size: 11px;
+        font-size: 0.6875rem;
         text-decoration: none;
     }
 }

@@ -51,7 +51,7 @@ const when = computed(() => (props.one.all_day ? '' : timeOf(props.one.start, ac
     height: 18px;
     padding: 0 2px;
     border-radius: 4px;
-    font-size: 12px;
+    font-size: 0.75rem;
     cursor: grab;
     user-select: none;
     min-width: 0;
@@ -85,7 +85,7 @@ const when = computed(() => (props.one.all_day ? '' : timeOf(props.one.start, ac
 }
 .when {
     flex: none;
-    font-size: 11px;
+    font-size: 0.6875rem;
     color: var(--c-text);
 }
 .must .title {
@@ -113,7 +113,7 @@ const when = computed(() => (props.one.all_day ? '' : timeOf(props.one.start, ac
         display: none;
     }
     .line {
-        font-size: 11px;
+        font-size: 0.6875rem;
     }
     .mark {
         margin: 0 2px 0 0;

@@ -174,7 +174,7 @@ const rowHeight = computed(() => Math.max(92, height.value / Math.max(1, rows.va
 }
 .weekdays b {
     padding: 4px 8px;
-    font: 600 13px/1.3 var(--serif);
+    font: 600 0.8125rem/1.3 var(--serif);
     color: var(--muted);
 }
 .weeks {
@@ -196,7 +196,7 @@ const rowHeight = computed(() => Math.max(92, height.value / Math.max(1, rows.va
     grid-column: 1;
     background: var(--paper);
     color: var(--muted);
-    font-size: 11px;
+    font-size: 0.6875rem;
     text-align: center;
     padding-top: 7px;
     align-self: stretch;

@@ -147,7 +147,7 @@ function look(one: Reminder): void {
     border-radius: 9px;
     background: #e2a33c;
     color: #2a2226;
-    font-size: 11.5px;
+    font-size: 0.7188rem;
     font-weight: 700;
     line-height: 18px;
     text-align: center;
@@ -164,7 +164,7 @@ function look(one: Reminder): void {
     gap: 8px;
 }
 h2 {
-    font-size: 15px;
+    font-size: 0.9375rem;
 }
 .empty {
     color: var(--muted);
@@ -179,7 +179,7 @@ p.failed {
     padding: 6px 10px;
     border-left: 3px solid var(--trouble);
     color: var(--trouble);
-    font-size: 12.5px;
+    font-size: 0.7812rem;
 }
 .notices {
     position: fixed;

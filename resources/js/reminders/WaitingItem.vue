@@ -83,7 +83,7 @@ article {
 }
 .title span {
     color: var(--muted);
-    font-size: 12px;
+    font-size: 0.75rem;
 }
 .presses {
     display: flex;
@@ -96,6 +96,6 @@ article {
 .presses .press {
     padding: 1px 9px;
     min-height: 24px;
-    font-size: 12.5px;
+    font-size: 0.7812rem;
 }
 </style>

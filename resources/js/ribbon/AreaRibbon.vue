@@ -62,13 +62,13 @@ function turn(area: Area, event: MouseEvent): void {
 </script>
 
 <template>
+    <div v-if="legend.length > 0" class="legend" data-test="legend">
+        <span class="by">by {{ scheme }}</span>
+        <span v-for="one in legend" :key="one.words" class="item" :data-hue="one.colour"
+            ><i />{{ one.words }}</span
+        >
+    </div>
     <nav class="ribbon" data-one-stop=".tab" aria-label="Life areas">
-        <div v-if="legend.length > 0" class="legend" data-test="legend">
-            <span class="by">by {{ scheme }}</span>
-            <span v-for="one in legend" :key="one.words" class="item" :data-hue="one.colour"
-                ><i />{{ one.words }}</span
-            >
-        </div>
         <button
             v-for="tab in tabs"
             :key="tab.area.id"
@@ -108,17 +108,14 @@ function turn(area: Area, event: MouseEvent): void {
 }
 .legend {
     flex: none;
-    max-width: 420px;
     display: flex;
     flex-wrap: wrap;
-    gap: 2px 10px;
-    align-content: center;
+    gap: 2px 12px;
     align-items: center;
     padding: 4px 12px;
-    border-right: 1px solid var(--line);
+    border-bottom: 1px solid var(--line);
     background: var(--well);
-    font-size: 12px;
-    overflow: hidden;
+    font-size: 0.75rem;
 }
 .by {
     color: var(--muted);

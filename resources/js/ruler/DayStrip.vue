@@ -58,12 +58,12 @@ const days = computed(() =>
     min-height: 54px;
 }
 .day span {
-    font-size: 11px;
+    font-size: 0.6875rem;
     color: var(--muted);
 }
 .day b {
     font-family: var(--serif);
-    font-size: 17px;
+    font-size: 1.0625rem;
 }
 .day.today b {
     text-decoration: underline;

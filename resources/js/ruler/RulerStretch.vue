@@ -83,7 +83,7 @@ const rows = computed(() =>
 <style scoped>
 .month {
     margin: 7px 2px 2px;
-    font-size: 11px;
+    font-size: 0.6875rem;
     font-weight: 700;
     letter-spacing: 0.02em;
     color: var(--plum);
@@ -106,7 +106,7 @@ const rows = computed(() =>
     width: 20px;
     flex: none;
     text-align: left;
-    font-size: 11px;
+    font-size: 0.6875rem;
     color: var(--muted);
 }
 i {

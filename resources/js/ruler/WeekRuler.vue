@@ -75,7 +75,7 @@ watch(() => props.from, reveal)
 }
 .earlier {
     color: var(--muted);
-    font-size: 11px;
+    font-size: 0.6875rem;
     padding: 0 2px;
     text-decoration: underline;
     text-underline-offset: 2px;

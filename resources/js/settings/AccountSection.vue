@@ -220,11 +220,11 @@ async function takeBack(id: number): Promise<void> {
     border-top: 1px solid var(--line);
 }
 h2 {
-    font-size: 16px;
+    font-size: 1rem;
     margin-top: 8px;
 }
 h3 {
-    font-size: 13px;
+    font-size: 0.8125rem;
     margin: 6px 0 0;
 }
 p,

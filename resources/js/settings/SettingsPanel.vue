@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { textSize, TEXT_SIZES } from '@/shared/textSize'
 import { NButton, NCheckbox, NInput, NInputNumber } from 'naive-ui'
 import SelectField from '@/shared/SelectField.vue'
 import { zoneOptions } from '@/shared/zoneOptions'
@@ -122,6 +123,14 @@ async function save(): Promise<void> {
                 <SelectField v-model="form.first_weekday" label="The week begins on" :options="weekdays"
             /></label>
             <label>Clock <SelectField v-model="form.clock" label="Clock" :options="CLOCKS" /></label>
+            <label
+                >Text on this device
+                <SelectField
+                    v-model="textSize"
+                    label="Text on this device"
+                    :options="TEXT_SIZES"
+                    data-test="text-size"
+            /></label>
             <label
                 >Public holidays of
                 <SelectField
@@ -367,7 +376,7 @@ label {
     align-items: center;
 }
 h2 {
-    font-size: 16px;
+    font-size: 1rem;
     margin-top: 8px;
 }
 label .short {
@@ -415,7 +424,7 @@ th {
 thead th {
     color: var(--muted);
     font-weight: 400;
-    font-size: 12px;
+    font-size: 0.75rem;
 }
 td {
     padding: 3px 6px 3px 0;

@@ -62,7 +62,7 @@ ul {
     list-style: none;
     margin: 4px 0 0;
     padding: 0;
-    font-size: 12.5px;
+    font-size: 0.7812rem;
 }
 li {
     overflow: hidden;
@@ -81,7 +81,7 @@ p {
 p {
     grid-column: 1 / -1;
     margin: 4px 0 0;
-    font-size: 12.5px;
+    font-size: 0.7812rem;
 }
 @media (max-width: 760px) {
     .zone {

@@ -41,17 +41,17 @@ header {
     align-items: baseline;
 }
 h2 {
-    font-size: 26px;
+    font-size: 1.625rem;
     line-height: 30px;
     min-width: 34px;
 }
 .quiet h2 {
-    font-size: 17px;
+    font-size: 1.0625rem;
     line-height: 22px;
     color: var(--muted);
 }
 .weekday {
-    font-size: 14px;
+    font-size: 0.875rem;
 }
 .weekday b {
     color: var(--plum);
@@ -59,7 +59,7 @@ h2 {
 .month {
     grid-column: 2;
     color: var(--muted);
-    font-size: 12px;
+    font-size: 0.75rem;
     margin-top: -3px;
 }
 .quiet .month {
@@ -67,7 +67,7 @@ h2 {
 }
 header :slotted(span) {
     grid-column: 1 / -1;
-    font-size: 12px;
+    font-size: 0.75rem;
     color: var(--muted);
 }
 .entries {

@@ -40,7 +40,7 @@ defineExpose({ close: () => (open.value = false) })
     background: color-mix(in srgb, var(--c) 10%, transparent);
 }
 .word span {
-    font-size: 11px;
+    font-size: 0.6875rem;
     font-weight: 400;
     opacity: 0.8;
 }
@@ -49,6 +49,6 @@ defineExpose({ close: () => (open.value = false) })
     flex-direction: column;
     gap: 6px;
     min-width: 150px;
-    font-size: 13px;
+    font-size: 0.8125rem;
 }
 </style>

@@ -41,7 +41,7 @@ header {
     border-bottom: 1px solid var(--line);
 }
 h1 {
-    font-size: 24px;
+    font-size: 1.5rem;
 }
 .inside {
     flex: 1;

@@ -66,7 +66,7 @@ function setTime(minute: number): void {
 
 <style scoped>
 h2 {
-    font: 650 13.5px/1.3 var(--sans);
+    font: 650 0.8438rem/1.3 var(--sans);
     margin: 16px 0 6px;
 }
 .due {

@@ -119,7 +119,7 @@ ul {
 }
 .times {
     columns: 2;
-    font-size: 12.5px;
+    font-size: 0.7812rem;
     max-height: 190px;
     overflow-y: auto;
 }
@@ -147,7 +147,7 @@ ul {
 .head .press {
     margin-left: auto;
     padding: 0 8px;
-    font-size: 12px;
+    font-size: 0.75rem;
 }
 .undone {
     opacity: 0.65;
@@ -155,7 +155,7 @@ ul {
 .change,
 small {
     color: var(--muted);
-    font-size: 12.5px;
+    font-size: 0.7812rem;
     overflow-wrap: anywhere;
 }
 @media (max-width: 760px) {

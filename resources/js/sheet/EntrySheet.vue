@@ -477,7 +477,7 @@ function removeFor(scope: 'one' | 'onward' | 'whole'): void {
     border-bottom: 1px solid transparent;
     background: none;
     resize: none;
-    font: 600 26px/1.25 var(--serif);
+    font: 600 1.625rem/1.25 var(--serif);
     font-variation-settings: 'SOFT' 60;
     field-sizing: content;
 }
@@ -501,11 +501,11 @@ function removeFor(scope: 'one' | 'onward' | 'whole'): void {
     color: var(--muted);
 }
 h2 {
-    font: 650 13.5px/1.3 var(--sans);
+    font: 650 0.8438rem/1.3 var(--sans);
     margin: 16px 0 6px;
 }
 h2 small {
-    font: 400 13px/1.3 var(--sans);
+    font: 400 0.8125rem/1.3 var(--sans);
     color: var(--muted);
     margin-left: 4px;
 }

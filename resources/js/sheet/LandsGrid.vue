@@ -47,7 +47,7 @@ const months = computed(() =>
     gap: 8px 7px;
 }
 .name {
-    font-size: 11px;
+    font-size: 0.6875rem;
     color: var(--muted);
 }
 .grid {

@@ -39,7 +39,7 @@ const CHOICES: [Missed, string, string][] = [
 }
 small {
     display: block;
-    font-size: 11.5px;
+    font-size: 0.7188rem;
     font-weight: 400;
     color: var(--muted);
 }

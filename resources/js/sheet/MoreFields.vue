@@ -294,7 +294,7 @@ input[type='number'] {
 }
 .labels .press {
     padding: 0 8px;
-    font-size: 12px;
+    font-size: 0.75rem;
 }
 @media (max-width: 760px) {
     .more {

@@ -37,12 +37,12 @@ async function write(): Promise<void> {
 
 <style scoped>
 h2 {
-    font: 650 13.5px/1.3 var(--sans);
+    font: 650 0.8438rem/1.3 var(--sans);
     margin: 16px 0 6px;
 }
 h2 .press {
     font-weight: 400;
-    font-size: 12px;
+    font-size: 0.75rem;
     padding: 0 8px;
     margin-left: 6px;
 }
@@ -75,7 +75,7 @@ h2 .press {
 .rendered :deep(h1),
 .rendered :deep(h2),
 .rendered :deep(h3) {
-    font-size: 15px;
+    font-size: 0.9375rem;
     margin: 8px 0 2px;
 }
 .rendered :deep(table) {

@@ -173,7 +173,7 @@ function turn(channel: Channel): void {
 .offers {
     width: 100%;
     color: var(--muted);
-    font-size: 12px;
+    font-size: 0.75rem;
 }
 .offers .press {
     padding: 1px 8px;
@@ -196,7 +196,7 @@ function turn(channel: Channel): void {
     color: var(--muted);
     text-decoration: underline;
     text-underline-offset: 2px;
-    font-size: 12px;
+    font-size: 0.75rem;
 }
 .field {
     display: inline-block;

@@ -144,7 +144,7 @@ function addDate(field: 'extra_dates' | 'except_dates'): void {
 <style scoped>
 .breaks {
     margin: 6px 0 0;
-    font-size: 13.5px;
+    font-size: 0.8438rem;
     color: var(--muted);
 }
 .set {

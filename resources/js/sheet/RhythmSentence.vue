@@ -409,7 +409,7 @@ const isPlainWeekly = computed(() => rule.value.FREQ === 'WEEKLY' && !rule.value
 <style scoped>
 .sentence {
     margin: 0;
-    font-size: 18px;
+    font-size: 1.125rem;
     line-height: 2.05;
 }
 .days {
@@ -423,7 +423,7 @@ const isPlainWeekly = computed(() => rule.value.FREQ === 'WEEKLY' && !rule.value
     border-radius: 14px;
     border: 1px solid var(--line-strong);
     background: var(--sheet);
-    font-size: 12px;
+    font-size: 0.75rem;
 }
 .day[aria-pressed='true'] {
     background: var(--c-text);
@@ -437,7 +437,7 @@ const isPlainWeekly = computed(() => rule.value.FREQ === 'WEEKLY' && !rule.value
     align-items: center;
 }
 .more {
-    font-size: 15px;
+    font-size: 0.9375rem;
     color: var(--muted);
 }
 small {

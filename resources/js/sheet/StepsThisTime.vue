@@ -2,9 +2,9 @@
 import { NButton, NCheckbox } from 'naive-ui'
 import { answerOf, api } from '@/api/client'
 import type { Entry, Step } from '@/api/types'
+import ReorderList from '@/shared/ReorderList.vue'
 import { useChanges } from '@/undo/useChanges'
 import { computed, ref, watch } from 'vue'
-import { VueDraggable } from 'vue-draggable-plus'
 
 /** The steps as they stand this time: ticked, put in order, or made tasks of their own, each at once. */
 const props = defineProps<{ entry: Entry; recurrenceId: string | null }>()
@@ -74,9 +74,9 @@ async function takeOut(at: number): Promise<void> {
         <h2>
             Steps <small>{{ done }} of {{ steps.length }} done{{ recurrenceId ? ', this time' : '' }}</small>
         </h2>
-        <VueDraggable
+        <ReorderList
             v-model="steps"
-            :animation="140"
+            items="li"
             handle=".handle"
             tag="ol"
             @end="keep('Put the steps in order.')"
@@ -95,7 +95,7 @@ async function takeOut(at: number): Promise<void> {
                     a task of its own
                 </button>
             </li>
-        </VueDraggable>
+        </ReorderList>
         <p v-if="offers" class="offer" role="status">
             That was the last step.
             <NButton class="press" type="primary" data-test="tick-whole" @click="emit('whole')">
@@ -108,11 +108,11 @@ async function takeOut(at: number): Promise<void> {
 
 <style scoped>
 h2 {
-    font: 650 13.5px/1.3 var(--sans);
+    font: 650 0.8438rem/1.3 var(--sans);
     margin: 16px 0 4px;
 }
 small {
-    font: 400 13px/1.3 var(--sans);
+    font: 400 0.8125rem/1.3 var(--sans);
     color: var(--muted);
     margin-left: 4px;
 }
@@ -131,7 +131,7 @@ li {
 .handle {
     color: var(--muted);
     cursor: grab;
-    font-size: 13px;
+    font-size: 0.8125rem;
 }
 label {
     flex: 1;
@@ -146,7 +146,7 @@ label {
 }
 .out {
     color: var(--muted);
-    font-size: 12px;
+    font-size: 0.75rem;
     min-height: 24px;
     text-decoration: underline;
     text-underline-offset: 2px;

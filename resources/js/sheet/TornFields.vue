@@ -53,7 +53,7 @@ dl {
     align-items: center;
     gap: 6px 14px;
     margin: 0 0 12px;
-    font-size: 12.5px;
+    font-size: 0.7812rem;
 }
 dt {
     font-weight: 650;

@@ -62,7 +62,7 @@ function choose(key: string): void {
     background: none;
     color: var(--on-plum);
     font-weight: 650;
-    font-size: 12px;
+    font-size: 0.75rem;
 }
 .account:hover {
     border-color: var(--on-plum);

@@ -47,7 +47,7 @@ async function drop(one: Draft): Promise<void> {
     border-bottom: 1px solid var(--plum-line);
     background: var(--plum-soft);
     color: var(--ink);
-    font-size: 12.5px;
+    font-size: 0.7812rem;
 }
 .press {
     padding: 0 9px;

@@ -137,7 +137,7 @@ async function begin(): Promise<void> {
     box-shadow: var(--shadow);
 }
 h1 {
-    font-size: 22px;
+    font-size: 1.375rem;
 }
 fieldset {
     display: flex;

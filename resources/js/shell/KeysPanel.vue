@@ -121,7 +121,7 @@ const groups: { name: string; keys: [string, string][] }[] = [
 
 <style scoped>
 h2 {
-    font-size: 16px;
+    font-size: 1rem;
     margin: 14px 0 6px;
 }
 dl {

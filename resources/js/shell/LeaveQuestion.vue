@@ -48,7 +48,7 @@ useRouter().beforeEach((to, from) => {
     box-shadow: var(--shadow);
 }
 h2 {
-    font-size: 18px;
+    font-size: 1.125rem;
 }
 p {
     margin: 8px 0 16px;

@@ -115,7 +115,7 @@ function choose(key: string): void {
 }
 h1 {
     min-width: 158px;
-    font-size: 20px;
+    font-size: 1.25rem;
     white-space: nowrap;
     text-align: center;
 }
@@ -140,7 +140,7 @@ h1 {
     }
     h1 {
         min-width: 0;
-        font-size: 17px;
+        font-size: 1.0625rem;
     }
     .rest {
         gap: 8px;

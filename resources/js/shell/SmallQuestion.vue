@@ -144,7 +144,7 @@ function key(event: KeyboardEvent): void {
     box-shadow: var(--shadow);
 }
 h2 {
-    font-size: 17px;
+    font-size: 1.0625rem;
     max-width: 300px;
 }
 .box > .press {

@@ -59,7 +59,7 @@ const period = usePeriod()
     gap: 9px;
     color: inherit;
     text-decoration: none;
-    font: 600 19px/1 var(--serif);
+    font: 600 1.1875rem/1 var(--serif);
     font-variation-settings: 'SOFT' 60;
     white-space: nowrap;
 }

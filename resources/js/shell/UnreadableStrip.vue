@@ -32,7 +32,7 @@ const unreadable = useUnreadable()
     border-bottom: 1px solid var(--trouble);
     background: var(--trouble-soft);
     color: var(--trouble);
-    font-size: 12.5px;
+    font-size: 0.7812rem;
 }
 .press {
     padding: 0 8px;

@@ -39,7 +39,7 @@ const words = computed(() => {
     background: var(--sheet);
     color: var(--ink);
     box-shadow: var(--shadow);
-    font-size: 12.5px;
+    font-size: 0.7812rem;
 }
 i {
     flex: none;

@@ -103,7 +103,7 @@ function leave(): void {
     box-shadow: var(--shadow);
 }
 h2 {
-    font-size: 20px;
+    font-size: 1.25rem;
 }
 p {
     margin: 0;
@@ -120,7 +120,7 @@ input:not([type='checkbox']) {
     border: 1px solid var(--line-strong);
     border-radius: var(--radius);
     background: var(--paper);
-    font-size: 14px;
+    font-size: 0.875rem;
     font-weight: 400;
 }
 input[readonly] {

@@ -213,12 +213,12 @@ async function send(): Promise<void> {
     gap: 10px;
 }
 h1 {
-    font-size: 26px;
+    font-size: 1.625rem;
 }
 .lead {
     color: var(--muted);
     margin: 8px 0 14px;
-    font-size: 14px;
+    font-size: 0.875rem;
 }
 .told {
     margin: 0 0 10px;
@@ -237,20 +237,20 @@ select {
     border: 1px solid var(--line-strong);
     border-radius: var(--radius);
     background: var(--paper);
-    font-size: 14px;
+    font-size: 0.875rem;
 }
 input[aria-invalid='true'] {
     border-color: var(--trouble);
 }
 .hint {
     color: var(--muted);
-    font-size: 12px;
+    font-size: 0.75rem;
     margin: 3px 0 0;
 }
 .press {
     margin-top: 18px;
     padding: 9px;
-    font-size: 14px;
+    font-size: 0.875rem;
 }
 .other {
     margin-top: 12px;

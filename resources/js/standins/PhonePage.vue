@@ -2,6 +2,7 @@
 import { NButton } from 'naive-ui'
 import { answerOf, api, sentence } from '@/api/client'
 import LaterChoice from '@/reminders/LaterChoice.vue'
+import TryChannel from './TryChannel.vue'
 import { useFresh } from '@/period/useFresh'
 import { useQuery } from '@tanstack/vue-query'
 import { useTimeoutFn } from '@vueuse/core'
@@ -75,9 +76,13 @@ async function open(one: Message): Promise<void> {
                 ><span data-test="buzzes">buzzed {{ buzzes }} {{ buzzes === 1 ? 'time' : 'times' }}</span>
             </header>
             <p v-if="trouble" class="mistake" role="alert">{{ trouble }}</p>
-            <p v-if="messages.length === 0" class="none">
-                Nothing was pushed yet. A reminder “on the phone” arrives here.
-            </p>
+            <div v-if="messages.length === 0" class="none">
+                <p>
+                    Nothing was pushed yet. Give an entry a reminder “on the phone” in its sheet, and it
+                    arrives here.
+                </p>
+                <TryChannel channel="phone" />
+            </div>
             <article
                 v-for="one in messages"
                 :key="one.id"
@@ -166,7 +171,7 @@ article {
     background: var(--sheet);
 }
 h2 {
-    font-size: 17px;
+    font-size: 1.0625rem;
 }
 article p {
     margin: 3px 0 0;

@@ -4,6 +4,7 @@ import { useAccount } from '@/state/server'
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import MailBody from './MailBody.vue'
+import TryChannel from './TryChannel.vue'
 
 /** A stand-in for a mailbox: what was mailed, as it would arrive, its presses working. */
 const query = useQuery({
@@ -33,9 +34,13 @@ const when = (at: string): string =>
         </header>
         <div class="columns">
             <nav aria-label="Mails">
-                <p v-if="mails.length === 0" class="none">
-                    Nothing was mailed yet. A reminder “by mail” arrives here.
-                </p>
+                <div v-if="mails.length === 0" class="none">
+                    <p>
+                        Nothing was mailed yet. Give an entry a reminder “by mail” in its sheet, and it
+                        arrives here.
+                    </p>
+                    <TryChannel channel="mail" />
+                </div>
                 <button
                     v-for="one in mails"
                     :key="one.id"
@@ -68,7 +73,7 @@ header {
     border-bottom: 1px solid var(--line);
 }
 h1 {
-    font-size: 22px;
+    font-size: 1.375rem;
 }
 header p {
     margin: 0;
@@ -86,19 +91,19 @@ nav {
     overflow-y: auto;
     background: var(--sheet);
 }
-nav button {
+nav > button {
     display: flex;
     flex-direction: column;
     width: 100%;
     padding: 9px 16px;
     border-bottom: 1px solid var(--line);
 }
-nav button.here {
+nav > button.here {
     background: var(--plum-soft);
 }
 nav span {
     color: var(--muted);
-    font-size: 12px;
+    font-size: 0.75rem;
 }
 .none {
     color: var(--muted);

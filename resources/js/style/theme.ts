@@ -7,7 +7,7 @@ export function themeOverrides(): GlobalThemeOverrides {
     return {
         common: {
             fontFamily: token('sans'),
-            fontSize: '13px',
+            fontSize: '0.8125rem',
             borderRadius: token('radius'),
             primaryColor: token('plum'),
             primaryColorHover: token('load'),
@@ -30,7 +30,7 @@ export function themeOverrides(): GlobalThemeOverrides {
         },
         Drawer: { color: token('sheet') },
         Button: {
-            fontSizeMedium: '13px',
+            fontSizeMedium: '0.8125rem',
             heightMedium: '27px',
             paddingMedium: '0 10px',
             heightSmall: '24px',

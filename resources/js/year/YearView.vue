@@ -201,7 +201,7 @@ function words(day: Day, month: (typeof months.value)[number]): string {
     background: var(--sheet);
 }
 .head b {
-    font: 500 11px/20px var(--sans);
+    font: 500 0.6875rem/20px var(--sans);
     color: var(--muted);
     padding-left: 5px;
 }
@@ -213,7 +213,7 @@ function words(day: Day, month: (typeof months.value)[number]): string {
 .name {
     grid-row: 1;
     grid-column: 1;
-    font: 600 15px/20px var(--serif);
+    font: 600 0.9375rem/20px var(--serif);
     padding: 1px 4px;
     align-self: stretch;
     display: flex;
@@ -239,7 +239,7 @@ function words(day: Day, month: (typeof months.value)[number]): string {
     padding: 1px 0 0 4px;
     display: flex;
     align-items: flex-start;
-    font-size: 11px;
+    font-size: 0.6875rem;
     line-height: 15px;
     color: var(--ink);
     min-width: 0;
@@ -275,7 +275,7 @@ function words(day: Day, month: (typeof months.value)[number]): string {
     border-radius: 3px;
     background: color-mix(in srgb, var(--c) 24%, var(--sheet));
     color: var(--ink);
-    font-size: 11px;
+    font-size: 0.6875rem;
     line-height: 14px;
     overflow: hidden;
     white-space: nowrap;
@@ -291,7 +291,7 @@ function words(day: Day, month: (typeof months.value)[number]): string {
     align-items: center;
     margin: 8px 0 0 44px;
     color: var(--muted);
-    font-size: 11.5px;
+    font-size: 0.7188rem;
 }
 .legend i {
     width: 18px;

@@ -42,6 +42,14 @@ test('one occurrence has a title, an importance and steps of its own', function 
         ->toMatchArray(['title' => 'Vent check', 'importance' => null, 'steps' => 2, 'steps_done' => 0, 'edited' => false]);
 });
 
+test('the first line of notes is shown without the signs of Markdown, and one may have another', function () {
+    $this->api('PATCH', "entries/{$this->id}", ['notes' => "\n## Order of the vents\n- north first", 'scope' => 'whole'])->assertOk();
+    ($this->save)(['notes' => '- '.str_repeat('w', 150)], 'one')->assertOk();
+
+    expect(($this->one)('2026-11-26')['first_line'])->toBe('Order of the vents')
+        ->and(($this->one)('2026-11-25')['first_line'])->toBe(str_repeat('w', 99).'…');
+});
+
 test('what one occurrence has of its own survives a second edit and a tick', function () {
     ($this->save)(['title' => 'Vents and fleece'], 'one')->assertOk();
     ($this->save)(['importance' => 'could'], 'one')->assertOk();

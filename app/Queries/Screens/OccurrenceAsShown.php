@@ -14,6 +14,9 @@ use PlumRota\Core\Planning\Importance;
  */
 final class OccurrenceAsShown
 {
+    /** Signs of the first line of notes. */
+    private const LINE_LENGTH = 100;
+
     /** Fields that a single occurrence may have of its own. */
     private const OWN = [
         'title',
@@ -56,7 +59,7 @@ final class OccurrenceAsShown
             'place' => $entry->place,
             'steps' => count($entry->checklist),
             'steps_done' => self::done($entry->checklist),
-            'has_notes' => $entry->notes !== '',
+            'first_line' => self::firstLine($entry->notes),
             'rank' => Importance::rank($entry->importance, $entry->position),
             'version' => $entry->version,
         ];
@@ -126,8 +129,8 @@ final class OccurrenceAsShown
         if (isset($fields['calendar_id'])) {
             $changed['area_id'] = $seen->areaId;
         }
-        if (isset($fields['notes'])) {
-            $changed['has_notes'] = $fields['notes'] !== '';
+        if (is_string($fields['notes'] ?? null)) {
+            $changed['first_line'] = self::firstLine($fields['notes']);
         }
         if (isset($fields['checklist'])) {
             $steps = $seen->details()->checklist;
@@ -135,6 +138,14 @@ final class OccurrenceAsShown
         }
 
         return $changed;
+    }
+
+    /** Of notes in Markdown the first line that says something, without the signs that begin a heading, a list or a quotation. */
+    private static function firstLine(string $notes): string
+    {
+        $found = preg_match('/^[ \t]*(?:#{1,6}[ \t]+|[-*+>][ \t]+|\d+[.)][ \t]+)?(\S.*)$/mu', $notes, $m) === 1 ? trim($m[1]) : '';
+
+        return mb_strimwidth($found, 0, self::LINE_LENGTH, '…');
     }
 
     /** @param  list<array{text: string, done: bool}>  $steps */

@@ -411,13 +411,6 @@ function solo(kind: 'area' | 'calendar', id: string): void {
     flex-direction: column;
     gap: 8px;
 }
-.fresh input {
-    flex: 1;
-    border: 1px solid var(--line-strong);
-    border-radius: var(--radius);
-    background: var(--paper);
-    padding: 6px 9px;
-}
 h2 {
     font-size: 1rem;
 }

@@ -176,8 +176,11 @@ h2 {
 }
 header span {
     margin-left: auto;
+    white-space: nowrap;
     color: var(--muted);
     font-size: 0.75rem;
+    overflow: hidden;
+    text-overflow: ellipsis;
 }
 .fold {
     color: var(--muted);

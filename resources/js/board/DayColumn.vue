@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Occurrence } from '@/api/types'
 import { useChoice } from '@/choice/useChoice'
+import { textScale } from '@/shared/textSize'
 import { length, namedDate, timeOf } from '@/shared/time'
 import { useAccount, useAreas } from '@/state/server'
 import { useView } from '@/state/view'
@@ -39,7 +40,9 @@ function reading(one: Occurrence, from: string, to: string): string {
         .filter(Boolean)
         .join(', ')
 }
-function facts(one: Occurrence): string {
+/** What there is room for under its hours, the line of its notes last. */
+function facts(one: Occurrence, tall: number, wide: number): string {
+    if (tall < 50) return ''
     return [
         one.place,
         one.steps > 0 ? `${one.steps_done} of ${one.steps} steps` : '',
@@ -47,18 +50,24 @@ function facts(one: Occurrence): string {
         one.private ? 'private' : '',
         one.moved ? 'moved' : '',
         ...one.labels,
+        tall < 74 || wide < SLIM ? '' : one.first_line,
     ]
         .filter(Boolean)
         .join(' · ')
 }
+/** Pixels at the usual size of text: of a block with one line, and of one beside others. */
+const SHORT = 34
+const SLIM = 100
 /** How it looks, as names of styles. */
-function looks({ one, height, width }: Block): string {
+function looks({ one, height, width }: Block, scale: number): string {
+    const [tall, wide] = [height / scale, width / scale]
     return [
         'block',
-        height < 34 && 'short',
-        height >= 26 && height < 34 && width < 100 && 'paired',
-        height < 54 && 'snug',
-        width < 100 && 'slim',
+        tall < SHORT && 'short',
+        tall >= 26 && tall < SHORT && wide < SLIM && 'paired',
+        tall < 54 && 'snug',
+        wide < SLIM && 'slim',
+        tall >= 74 && 'roomy',
         one.kind === 'task' && 'ticked',
         one.done && 'done',
         one.protected && 'protected',
@@ -73,18 +82,18 @@ const drawn = computed(() =>
     props.blocks.map((block) => {
         const { one, top, height, continues } = block
         const [from, to] = [timeOf(one.start, account.value.clock), timeOf(one.end, account.value.clock)]
-        const isShort = height < 34
+        const tall = height / textScale.value
         const across = `left:calc(${(block.lane / block.lanes) * 100}% + 2px);width:calc(${100 / block.lanes}% - 5px)`
         return {
             one,
             hue: hue(one),
-            looks: looks(block),
+            looks: looks(block, textScale.value),
             style: `top:${top}px;height:${height}px;${across}`,
             reading: reading(one, from, to),
             date: one.start.slice(0, 10),
             ends: continues || height < 20 ? 'bottom' : 'top bottom',
-            when: isShort ? from : `${from}–${to}`,
-            facts: height < 50 ? '' : facts(one),
+            when: tall < SHORT ? from : `${from}–${to}`,
+            facts: facts(one, tall, block.width / textScale.value),
             across,
         }
     }),
@@ -300,6 +309,10 @@ const combs = computed(() =>
     white-space: nowrap;
     overflow: hidden;
     text-overflow: ellipsis;
+}
+.roomy .more {
+    white-space: normal;
+    overflow-wrap: anywhere;
 }
 .snug .title {
     -webkit-line-clamp: 1;

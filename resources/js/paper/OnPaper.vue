@@ -170,19 +170,18 @@ function head(day: string): string {
     }
     .paper p {
         display: flex;
-        align-items: center;
+        align-items: baseline;
         gap: 1mm;
         margin: 0;
-        height: 5.2mm;
+        min-height: 5.2mm;
+        padding-top: 0.6mm;
         border-bottom: 0.15mm solid #bbb;
-        white-space: nowrap;
-        overflow: hidden;
+        break-inside: avoid;
     }
     .paper .text {
         flex: 1;
         min-width: 0;
-        overflow: hidden;
-        text-overflow: ellipsis;
+        overflow-wrap: anywhere;
     }
     .paper.month p {
         height: 3.5mm;

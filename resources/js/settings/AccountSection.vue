@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import TextField from '@/shared/TextField.vue'
 import { NButton } from 'naive-ui'
 import { answerOf, api, Refused, sentence } from '@/api/client'
 import { useAccount } from '@/state/server'
@@ -124,27 +125,27 @@ async function takeBack(id: number): Promise<void> {
         </p>
         <form v-if="opened" class="change" @submit.prevent="save">
             <label v-if="opened === 'email'"
-                >New address <input v-model="form.email" type="email" autocomplete="email" required
+                >New address <TextField v-model="form.email" type="email" autocomplete="email" required
             /></label>
             <p v-if="mistakes.email" class="mistake" role="alert">{{ mistakes.email[0] }}</p>
             <label
                 >Present password
-                <input
+                <TextField
                     v-model="form.current"
                     type="password"
                     autocomplete="current-password"
                     required
-                    data-test="present-password"
+                    test="present-password"
             /></label>
             <p v-if="mistakes.current" class="mistake" role="alert">{{ mistakes.current[0] }}</p>
             <label v-if="opened === 'password'"
                 >New password
-                <input
+                <TextField
                     v-model="form.password"
                     type="password"
                     autocomplete="new-password"
                     required
-                    data-test="new-password"
+                    test="new-password"
             /></label>
             <p v-if="mistakes.password" class="mistake" role="alert">{{ mistakes.password[0] }}</p>
             <NButton attr-type="submit" class="press" type="primary" data-test="save-credentials"
@@ -176,13 +177,13 @@ async function takeBack(id: number): Promise<void> {
         <template v-if="invitations.data.value?.may_invite">
             <h3>Others</h3>
             <form class="row" @submit.prevent="invite">
-                <input
+                <TextField
                     v-model="form.invite"
                     type="email"
                     placeholder="Mail address"
-                    aria-label="Mail address of whom you invite"
+                    label="Mail address of whom you invite"
                     required
-                    data-test="invite-email"
+                    test="invite-email"
                 /><NButton attr-type="submit" class="press" data-test="invite">Invite</NButton>
             </form>
             <p v-if="mistakes.email && !opened" class="mistake" role="alert">{{ mistakes.email[0] }}</p>
@@ -260,13 +261,6 @@ label {
     display: grid;
     grid-template-columns: 150px 1fr;
     align-items: center;
-}
-input {
-    border: 1px solid var(--line-strong);
-    border-radius: 6px;
-    background: var(--paper);
-    padding: 5px 8px;
-    min-width: 0;
 }
 .muted {
     color: var(--muted);

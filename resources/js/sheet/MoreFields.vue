@@ -1,10 +1,11 @@
 <script setup lang="ts">
+import TextField from '@/shared/TextField.vue'
 import { NButton, NCheckbox, NInputNumber } from 'naive-ui'
 import SelectField from '@/shared/SelectField.vue'
 import { zoneOptions } from '@/shared/zoneOptions'
 import ColourChoice from '@/shared/ColourChoice.vue'
 import { useAccount, useFilters } from '@/state/server'
-import { computed } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { LABELS } from './labels'
 import type { Form } from './form'
 
@@ -43,8 +44,14 @@ function steps(event: Event): void {
         done: form.value.checklist.find((step) => step.text === text)?.done ?? false,
     }))
 }
-function setLabels(event: Event): void {
-    const written = (event.target as HTMLInputElement).value
+const typedLabels = ref('')
+watch(
+    () => form.value.labels,
+    (labels) => (typedLabels.value = labels.join(', ')),
+    { immediate: true },
+)
+function setLabels(text: string): void {
+    const written = text
         .split(',')
         .map((label) => label.trim())
         .filter((label) => label !== '')
@@ -167,11 +174,11 @@ function turnLabel(label: string): void {
         </template>
         <div class="wide labels">
             <label for="labels">Labels</label>
-            <input
+            <TextField
                 id="labels"
-                :value="form.labels.join(', ')"
+                v-model="typedLabels"
                 placeholder="with commas between"
-                data-test="labels"
+                test="labels"
                 @change="setLabels"
             />
             <NButton
@@ -200,9 +207,9 @@ function turnLabel(label: string): void {
                 @choose="(chosen) => (form.colour = chosen)"
             />
         </div>
-        <label class="wide">Place <input v-model="form.place" maxlength="250" data-test="place" /></label>
+        <label class="wide">Place <TextField v-model="form.place" :maxlength="250" test="place" /></label>
         <label class="wide"
-            >Link <input v-model="form.link" type="url" maxlength="1000" placeholder="https://…" />
+            >Link <TextField v-model="form.link" type="url" :maxlength="1000" placeholder="https://…" />
             <a
                 v-if="/^https?:\/\//.test(form.link)"
                 :href="form.link"
@@ -264,9 +271,7 @@ label {
 .top {
     align-items: start;
 }
-input:not([type='checkbox']),
-textarea,
-select {
+textarea {
     border: 1px solid var(--line-strong);
     border-radius: 6px;
     background: var(--paper);
@@ -275,9 +280,6 @@ select {
 }
 select {
     max-width: 170px;
-}
-input[type='number'] {
-    width: 72px;
 }
 .wide input,
 .wide textarea {

@@ -58,8 +58,8 @@ const pressIn = async (label: string, text: string): Promise<void> =>
         ?.trigger('click')
 const type = async (label: string, text: string): Promise<void> => {
     const field = (await openWord(label)).find('input')
-    field.element.value = text
-    await field.trigger('change')
+    await field.setValue(text)
+    await field.trigger('blur')
 }
 
 describe('when and how often, as a sentence', () => {
@@ -170,6 +170,7 @@ describe('when and how often, as a sentence', () => {
         await say({})
         const length = await openWord('length')
         await length.find('[data-test=length]').setValue('90000000')
+        await length.find('[data-test=length]').trigger('blur')
         expect([form.end, length.find('[role=alert]').text()]).toEqual([
             '2026-11-25T07:45:00',
             'An entry lasts up to 366 days.',
@@ -182,6 +183,7 @@ describe('when and how often, as a sentence', () => {
         await flushPromises()
         expect([form.end, length.find('[role=alert]').exists()]).toEqual(['2026-11-27T07:45:00', true])
         await length.find('[data-test=length]').setValue('1440')
+        await length.find('[data-test=length]').trigger('blur')
         expect([form.end, word('length')?.props('words')]).toEqual(['2026-11-26T07:15:00', '1 day'])
     })
     it('takes another day of the month', async () => {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import NumberField from '@/shared/NumberField.vue'
 import { NButton } from 'naive-ui'
 import type { RhythmPreview } from '@/api/types'
 import { fullDate, length, longWeekday, minuteOf, time, weekday } from '@/shared/time'
@@ -105,23 +106,15 @@ function turnWeekday(letters: string): void {
     const next = chosen.includes(letters) ? chosen.filter((day) => day !== letters) : [...chosen, letters]
     if (next.length > 0) set({ BYDAY: LETTERS.filter((day) => next.includes(day)).join(',') })
 }
-function whole(event: Event, least: number, most: number): number | null {
-    const value = Math.round(Number((event.target as HTMLInputElement).value))
-    return value >= least && value <= most ? value : null
-}
-function typedInterval(event: Event): void {
-    const value = whole(event, 1, 999)
+function typedInterval(value: number | null): void {
     if (value) set({ INTERVAL: value === 1 ? '' : String(value) })
 }
 const lengthMistake = ref('')
-function typedLength(event: Event): void {
-    const value = whole(
-        event,
-        form.value.all_day ? 1 : 0,
-        form.value.all_day ? LONGEST_DAYS : LONGEST_DAYS * 1440,
-    )
-    lengthMistake.value = value === null ? `An entry lasts up to ${LONGEST_DAYS} days.` : ''
-    if (value !== null) setLength(form.value, value)
+function typedLength(value: number | null): void {
+    const [least, most] = form.value.all_day ? [1, LONGEST_DAYS] : [0, LONGEST_DAYS * 1440]
+    const fits = value !== null && value >= least && value <= most
+    lengthMistake.value = fits ? '' : `An entry lasts up to ${LONGEST_DAYS} days.`
+    if (fits) setLength(form.value, value)
 }
 function typedEnd(date: string, minute: number): void {
     lengthMistake.value =
@@ -129,8 +122,7 @@ function typedEnd(date: string, minute: number): void {
             ? ''
             : `The end lies after the start, and no more than ${LONGEST_DAYS} days.`
 }
-function typedCount(event: Event): void {
-    const value = whole(event, 1, 9999)
+function typedCount(value: number | null): void {
     if (value) set({ COUNT: String(value), UNTIL: '' })
 }
 
@@ -202,7 +194,12 @@ const isPlainWeekly = computed(() => rule.value.FREQ === 'WEEKLY' && !rule.value
                 <SentenceWord :words="every" label="every">
                     <label class="number"
                         >every
-                        <input type="number" min="1" max="999" :value="interval" @change="typedInterval"
+                        <NumberField
+                            :min="1"
+                            :max="999"
+                            :value="interval"
+                            label="How many apart"
+                            @change="typedInterval"
                     /></label>
                     <NButton
                         v-for="[press, name] in UNITS"
@@ -321,14 +318,7 @@ const isPlainWeekly = computed(() => rule.value.FREQ === 'WEEKLY' && !rule.value
             for
             <SentenceWord :words="lengthWords" label="length">
                 <label class="number"
-                    ><input
-                        type="number"
-                        min="0"
-                        :max="form.all_day ? LONGEST_DAYS : LONGEST_DAYS * 1440"
-                        :value="length_"
-                        data-test="length"
-                        @change="typedLength"
-                    />
+                    ><NumberField :value="length_" label="Length" test="length" @change="typedLength" />
                     {{
                         form.all_day ? (length_ === 1 ? 'day' : 'days') : length_ === 1 ? 'minute' : 'minutes'
                     }}</label
@@ -379,11 +369,11 @@ const isPlainWeekly = computed(() => rule.value.FREQ === 'WEEKLY' && !rule.value
                         </NButton>
                         <label class="number"
                             >for
-                            <input
-                                type="number"
-                                min="1"
-                                max="9999"
-                                :value="rule.COUNT ?? ''"
+                            <NumberField
+                                :min="1"
+                                :max="9999"
+                                :value="rule.COUNT ? Number(rule.COUNT) : null"
+                                label="How many times"
                                 @change="typedCount"
                             />
                             times</label
@@ -443,16 +433,6 @@ const isPlainWeekly = computed(() => rule.value.FREQ === 'WEEKLY' && !rule.value
 small {
     max-width: 240px;
     color: var(--muted);
-}
-.number input {
-    width: 84px;
-    padding: 4px 6px;
-    border: 1px solid var(--line-strong);
-    border-radius: 6px;
-    background: var(--paper);
-}
-.number input.date {
-    width: 140px;
 }
 .grid {
     display: grid;

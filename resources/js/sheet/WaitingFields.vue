@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import NumberField from '@/shared/NumberField.vue'
+import TextField from '@/shared/TextField.vue'
 import { NButton } from 'naive-ui'
 import { namedDate } from '@/shared/time'
 import { useAccount } from '@/state/server'
@@ -13,10 +15,7 @@ defineProps<{ mistakes: Record<string, string[]> }>()
 
 const account = useAccount()
 /** A number alone stands for the next week that has it. */
-const week = computed({
-    get: () => (form.value.around ? Number(/\d+$/.exec(form.value.around)) : ''),
-    set: (number: number | '') => (form.value.around = number === '' ? null : `W${number}`),
-})
+const week = computed(() => (form.value.around ? Number(/\d+$/.exec(form.value.around)) : null))
 </script>
 
 <template>
@@ -51,24 +50,25 @@ const week = computed({
                     </NButton></template
                 > </SentenceWord
             >, around week
-            <input
-                v-model.number="week"
-                type="number"
-                min="1"
-                max="53"
-                aria-label="Around week"
-                data-test="around"
+            <NumberField
+                :value="week"
+                :min="1"
+                :max="53"
+                label="Around week"
+                test="around"
+                @change="(number) => (form.around = number === null ? null : `W${number}`)"
             />
             <em v-if="mistakes.around" class="mistake">{{ mistakes.around[0] }}</em>
         </p>
         <p>
             Waiting for
-            <input
+            <TextField
                 v-model="form.waiting_for"
-                maxlength="120"
+                class="short"
+                :maxlength="120"
                 placeholder="nobody"
-                aria-label="Waiting for"
-                data-test="waiting-for"
+                label="Waiting for"
+                test="waiting-for"
             /><template v-if="form.waiting_for"
                 >, ask again
                 <SentenceWord
@@ -112,16 +112,8 @@ const week = computed({
 p {
     margin: 5px 0;
 }
-input {
-    margin-left: 2px;
-    border: 1px solid var(--line-strong);
-    border-radius: 6px;
-    background: var(--paper);
-    padding: 3px 7px;
-    color: var(--ink);
-    width: 150px;
-}
-input[type='number'] {
-    width: 60px;
+.short {
+    display: inline-flex;
+    width: 170px;
 }
 </style>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import TextField from '@/shared/TextField.vue'
 import { NButton, NCheckbox } from 'naive-ui'
 import { answerOf, api, sentence } from '@/api/client'
 import { signedInAgain, signedOut } from '@/api/signedOut'
@@ -14,11 +15,12 @@ const password = ref('')
 const remember = ref(false)
 const trouble = ref('')
 const busy = ref(false)
-const field = ref<HTMLInputElement | null>(null)
+const field = ref<InstanceType<typeof TextField> | null>(null)
 
 watch(
     () => signedOut.isAsked,
     (isAsked) => isAsked && void nextTick(() => field.value?.focus()),
+    { immediate: true },
 )
 
 async function send(): Promise<void> {
@@ -58,17 +60,18 @@ function leave(): void {
                     back.
                 </p>
                 <label
-                    >Mail address <input :value="account.email" type="email" autocomplete="username" readonly
+                    >Mail address
+                    <TextField :model-value="account.email" type="email" autocomplete="username" readonly
                 /></label>
                 <label
                     >Password
-                    <input
+                    <TextField
                         ref="field"
                         v-model="password"
                         type="password"
                         autocomplete="current-password"
                         required
-                        data-test="over-password"
+                        test="over-password"
                 /></label>
                 <NCheckbox v-model:checked="remember"
                     >Stay signed in on this device for thirty days</NCheckbox
@@ -114,17 +117,6 @@ label {
     flex-direction: column;
     gap: 4px;
     font-weight: 600;
-}
-input:not([type='checkbox']) {
-    padding: 8px 10px;
-    border: 1px solid var(--line-strong);
-    border-radius: var(--radius);
-    background: var(--paper);
-    font-size: 0.875rem;
-    font-weight: 400;
-}
-input[readonly] {
-    color: var(--muted);
 }
 .foot {
     display: flex;

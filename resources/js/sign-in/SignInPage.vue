@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import TextField from '@/shared/TextField.vue'
 import { NButton, NCheckbox } from 'naive-ui'
 import SelectField from '@/shared/SelectField.vue'
 import { zoneOptions } from '@/shared/zoneOptions'
@@ -113,37 +114,37 @@ async function send(): Promise<void> {
             <p v-if="told" class="told" role="status" data-test="told">{{ told }}</p>
             <template v-if="isNew">
                 <label for="name">Your name</label>
-                <input
+                <TextField
                     id="name"
                     v-model="form.name"
                     autocomplete="name"
                     required
-                    maxlength="100"
-                    :aria-invalid="!!mistakes.name"
+                    :maxlength="100"
+                    :invalid="!!mistakes.name"
                 />
                 <p v-if="mistakes.name" class="mistake">{{ mistakes.name[0] }}</p>
             </template>
             <template v-if="way !== 'reset'">
                 <label for="email">Mail address</label>
-                <input
+                <TextField
                     id="email"
                     v-model="form.email"
                     type="email"
                     autocomplete="username"
                     required
-                    :aria-invalid="!!mistakes.email"
+                    :invalid="!!mistakes.email"
                 />
                 <p v-if="mistakes.email" class="mistake" role="alert">{{ mistakes.email[0] }}</p>
             </template>
             <template v-if="way !== 'forgotten'">
                 <label for="password">{{ way === 'reset' ? 'New password' : 'Password' }}</label>
-                <input
+                <TextField
                     id="password"
                     v-model="form.password"
                     type="password"
                     :autocomplete="way === 'sign-in' ? 'current-password' : 'new-password'"
                     required
-                    :aria-invalid="!!mistakes.password"
+                    :invalid="!!mistakes.password"
                 />
                 <p v-if="mistakes.password" class="mistake" role="alert">{{ mistakes.password[0] }}</p>
                 <p v-else-if="way !== 'sign-in'" class="hint">
@@ -230,17 +231,8 @@ label {
     font-weight: 600;
     margin-top: 10px;
 }
-input:not([type='checkbox']),
-select {
+.card > .n-input {
     margin-top: 4px;
-    padding: 8px 10px;
-    border: 1px solid var(--line-strong);
-    border-radius: var(--radius);
-    background: var(--paper);
-    font-size: 0.875rem;
-}
-input[aria-invalid='true'] {
-    border-color: var(--trouble);
 }
 .hint {
     color: var(--muted);

@@ -202,7 +202,7 @@ export function occurrence(fields: Partial<Occurrence> & { title: string }): Occ
         place: '',
         steps: 0,
         steps_done: 0,
-        has_notes: false,
+        first_line: '',
         rank: 2_000_000_001,
         version: 1,
         all_day: true,

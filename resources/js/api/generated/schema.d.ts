@@ -1533,7 +1533,8 @@ export interface components {
             place: string;
             steps: number;
             steps_done: number;
-            has_notes: boolean;
+            /** @description Of its notes; empty where there are none */
+            first_line: string;
             /** @description Where it stands in the list of a day, the least first: by importance, then as it was ordered by hand */
             rank: number;
             version: number;
@@ -1566,7 +1567,8 @@ export interface components {
             tentative?: boolean;
             private?: boolean;
             protected?: boolean;
-            has_notes?: boolean;
+            /** @description Of its notes; empty where there are none */
+            first_line?: string;
             due?: string | null;
             /** @description It was due by now and is open */
             late?: boolean;

@@ -268,6 +268,9 @@ label {
 .wide {
     grid-column: 1 / -1;
 }
+label.wide {
+    white-space: nowrap;
+}
 .top {
     align-items: start;
 }

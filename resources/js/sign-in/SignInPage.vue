@@ -234,6 +234,9 @@ label {
 .card > .n-input {
     margin-top: 4px;
 }
+.card > .n-checkbox {
+    margin-top: 10px;
+}
 .hint {
     color: var(--muted);
     font-size: 0.75rem;

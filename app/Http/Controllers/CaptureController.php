@@ -20,14 +20,16 @@ final class CaptureController
 
         return response()->json($reading->describe(
             $user,
-            $reading->read($user, $request->string('line')->value())->offeredAt($request->place()),
+            $reading->read($user, $request->string('line')->value(), plain: $request->plain())->offeredAt($request->place()),
         ));
     }
 
     public function store(CaptureRequest $request, CaptureReading $reading, CaptureEntry $capture): JsonResponse
     {
         $user = Account::of($request);
-        $draft = $reading->read($user, $request->string('line')->value(), $request->readOn())->offeredAt($request->place());
+        $draft = $reading
+            ->read($user, $request->string('line')->value(), $request->readOn(), $request->plain())
+            ->offeredAt($request->place());
         if ($draft->title === '') {
             throw ValidationException::withMessages(['line' => 'It needs a title: a word or two for what it is.']);
         }

@@ -19,6 +19,8 @@ final class CaptureRequest extends FormRequest
     {
         return [
             'line' => ['required', 'string', 'max:'.CaptureReader::LONGEST_LINE],
+            'plain' => ['sometimes', 'array', 'max:20'],
+            'plain.*' => ['integer', 'min:0', 'max:'.CaptureReader::LONGEST_LINE],
             'kind' => ['sometimes', 'nullable', 'in:task,event'],
             'today' => ['sometimes', 'nullable', new KnownDate('On which day was it read?')],
             'over_protected' => ['sometimes', 'boolean'],
@@ -51,6 +53,15 @@ final class CaptureRequest extends FormRequest
     public function place(): ?Placement
     {
         return $this->place;
+    }
+
+    /** @return list<int> characters of the line at which phrases begin that are to stay ordinary words */
+    public function plain(): array
+    {
+        /** @var list<int|numeric-string> $plain */
+        $plain = array_values((array) $this->input('plain', []));
+
+        return array_map(intval(...), $plain);
     }
 
     /** The day on which its reading was shown. */

@@ -9,7 +9,9 @@ use App\Models\Area;
 use App\Models\Calendar;
 use App\Models\User;
 use App\Queries\Planning\Filing;
+use App\Queries\Planning\Holidays;
 use PlumRota\Core\Capture\CaptureReader;
+use PlumRota\Core\Capture\Context;
 use PlumRota\Core\Capture\Draft;
 use PlumRota\Core\Capture\Segment;
 use PlumRota\Core\Schedule\Breaks;
@@ -20,22 +22,39 @@ use PlumRota\Core\Time\LocalDate;
 /** A captured line, read against the account's own calendars and clock. */
 final readonly class CaptureReading
 {
-    public function __construct(private Filing $filing)
+    public function __construct(private Filing $filing, private Holidays $holidays, private Labels $labels)
     {
     }
 
     /**
      * @param  LocalDate|null  $on  the day on which it was read before: saved a moment after midnight, "tomorrow" is still what
      *   was shown
+     * @param  list<int>  $plain  characters at which phrases begin that are to stay ordinary words
      */
-    public function read(User $user, string $line, ?LocalDate $on = null): Draft
+    public function read(User $user, string $line, ?LocalDate $on = null, array $plain = []): Draft
     {
         $now = $user->wallNow();
         if ($on !== null && $on->dayNumber() === $now->dayNumber() - 1) {
             $now = $on->at(23, 59, 59);
         }
 
-        return CaptureReader::read($line, $now, $user->timeZone(), $this->names($user), $user->first_weekday);
+        $hours = $user->week[$now->date()->weekday()->value - 1];
+
+        return CaptureReader::read(
+            $line,
+            new Context(
+                $now,
+                $user->timeZone(),
+                $this->names($user),
+                $this->labels->of($user),
+                $this->holidays->of($user->holidays),
+                $user->first_weekday,
+                $user->holidays === 'US', // the month comes first in dates of the one country that writes them so
+                $hours['wakes'],
+                $hours['sleeps'],
+            ),
+            array_map(fn (int $at): int => strlen(mb_substr($line, 0, $at)), $plain),
+        );
     }
 
     /**
@@ -89,6 +108,12 @@ final readonly class CaptureReading
             'importance' => $draft->importance,
             'estimate' => $draft->estimate,
             'reminders' => array_map(strval(...), $draft->reminders),
+            'effort' => $draft->effort,
+            'labels' => $draft->labels,
+            'place' => $draft->place,
+            'steps' => $draft->steps,
+            'problems' => $draft->problems,
+            'other_time' => $draft->otherTime === null ? null : substr((string) $draft->otherTime, 0, 5),
             'segments' => array_map(
                 fn (Segment $segment): array => ['text' => $segment->text, 'role' => $segment->role],
                 $draft->segments,

@@ -6,10 +6,11 @@ namespace PlumRota\Core\Capture;
 
 use PlumRota\Core\Recurrence\OffDay;
 use PlumRota\Core\Recurrence\RecurrenceRule;
-use PlumRota\Core\Reminding\Trigger;
+use PlumRota\Core\Reminding\Reminder;
 use PlumRota\Core\Schedule\Placement;
 use PlumRota\Core\Time\IsoWeek;
 use PlumRota\Core\Time\LocalDate;
+use PlumRota\Core\Time\LocalTime;
 
 /** What a line of English was understood to mean. */
 final readonly class Draft
@@ -19,9 +20,13 @@ final readonly class Draft
      * @param  string|null  $due  a date, or a date and time
      * @param  LocalDate|null  $notBefore  nothing to be done until then
      * @param  IsoWeek|null  $around  the week it is meant for
-     * @param  list<Trigger>  $reminders
+     * @param  list<Reminder>  $reminders
      * @param  OffDay  $offDay  what becomes of one on a day without work
      * @param  list<Segment>  $segments  the whole line in order, piece by piece
+     * @param  list<string>  $labels
+     * @param  list<string>  $steps
+     * @param  list<string>  $problems  sentences about what was understood and does not exist or cannot be kept
+     * @param  LocalTime|null  $otherTime  the other half of the day, where a bare hour left it open
      */
     public function __construct(
         public string $title,
@@ -38,6 +43,12 @@ final readonly class Draft
         public ?LocalDate $notBefore = null,
         public ?IsoWeek $around = null,
         public OffDay $offDay = OffDay::Keep,
+        public ?string $effort = null,
+        public array $labels = [],
+        public string $place = '',
+        public array $steps = [],
+        public array $problems = [],
+        public ?LocalTime $otherTime = null,
     ) {
     }
 
@@ -66,6 +77,12 @@ final readonly class Draft
             $this->notBefore,
             $this->around,
             $this->offDay,
+            $this->effort,
+            $this->labels,
+            $this->place,
+            $this->steps,
+            $this->problems,
+            $this->otherTime,
         );
     }
 }

@@ -68,6 +68,12 @@ final readonly class RecurrenceRule implements Stringable
         return $this->with(['byMonthDay' => $byMonthDay]);
     }
 
+    /** @param  list<int>  $byHour */
+    public function atHours(array $byHour): self
+    {
+        return $this->with(['byHour' => $byHour]);
+    }
+
     /** @param  list<int>  $byMonth */
     public function inMonths(array $byMonth): self
     {

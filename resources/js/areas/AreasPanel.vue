@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import TextField from '@/shared/TextField.vue'
 import { NButton, NInputNumber } from 'naive-ui'
 import { answerOf, api, Refused, sentence } from '@/api/client'
 import type { Area, Calendar, Colour } from '@/api/types'
@@ -330,11 +331,12 @@ function solo(kind: 'area' | 'calendar', id: string): void {
         <form class="fresh" @submit.prevent="add">
             <h2>Another life area</h2>
             <div class="row">
-                <NInput
-                    v-model:value="fresh.name"
+                <TextField
+                    v-model="fresh.name"
                     placeholder="Its name"
                     :maxlength="60"
-                    :input-props="{ 'aria-label': 'Name of the new life area', 'data-test': 'new-area' }"
+                    label="Name of the new life area"
+                    test="new-area"
                 /><NButton attr-type="submit" class="press" type="primary" data-test="add-area">Add</NButton>
             </div>
             <ColourChoice

@@ -23,6 +23,12 @@ const reading = (fields: Partial<CaptureReading>): CaptureReading => ({
     importance: null,
     estimate: null,
     reminders: [],
+    effort: null,
+    labels: [],
+    place: '',
+    steps: [],
+    problems: [],
+    other_time: null,
     segments: [{ text: 'Sow chicory', role: 'title' }],
     ...fields,
 })
@@ -104,7 +110,7 @@ describe('catching a line', () => {
         })
         await type('Sow chicory tomorrow')
         expect(line.findAll('.known').map((one) => [one.text(), one.attributes('title')])).toEqual([
-            ['tomorrow', 'date'],
+            ['tomorrow', 'date: press to leave it as it is written'],
         ])
     })
     it('keeps what was caught, empties the line and says where it went', async () => {
@@ -237,5 +243,41 @@ describe('catching a line', () => {
         await field().trigger('keydown', { key: 'Enter' })
         expect(changes()).toEqual([])
         expect(line.find('[data-test=understood]').exists()).toBe(false)
+    })
+    it('leaves a word as it is written when it is pressed, and understands it again', async () => {
+        answering({
+            'POST capture/reading': reading({
+                segments: [
+                    { text: 'Read ', role: 'title' },
+                    { text: 'tomorrow', role: 'date' },
+                ],
+            }),
+        })
+        await type('Read tomorrow')
+        await line.find('[data-test=piece]').trigger('click')
+        await vi.advanceTimersByTimeAsync(150)
+        await flushPromises()
+        expect(sent('POST capture/reading')).toEqual({ line: 'Read tomorrow', plain: [5] })
+        await line.find('[data-test=understand-again]').trigger('click')
+        await flushPromises()
+        expect(sent('POST capture/reading')).toEqual({ line: 'Read tomorrow' })
+    })
+    it('says what there is not, and offers the other half of the day', async () => {
+        answering({
+            'POST capture/reading': reading({
+                problems: ['“31 November” does not exist.'],
+                start: '2026-11-25T21:00:00',
+                all_day: false,
+                other_time: '09:00',
+                segments: [
+                    { text: 'Call ', role: 'title' },
+                    { text: 'at 9', role: 'time' },
+                ],
+            }),
+        })
+        await type('Call at 9')
+        expect(line.find('.mistake').text()).toBe('“31 November” does not exist.')
+        await line.find('[data-test=other-time]').trigger('click')
+        expect((field().element as HTMLInputElement).value).toBe('Call at 09:00')
     })
 })

@@ -30,6 +30,8 @@ const reading = ref<(CaptureReading & { line: string }) | null>(null)
 /** Whether it was said that an empty hour can be pressed. */
 const knowsPress = useLocalStorage('knows-press', false)
 const kind = ref<'task' | 'event' | null>(null)
+/** Characters at which phrases begin that were pressed to stay ordinary words. */
+const plain = ref<number[]>([])
 const trouble = ref('')
 const field = ref<HTMLInputElement | null>(null)
 /** What was understood is shown while one is at the line; a line left half written covers nothing. */
@@ -37,22 +39,52 @@ const hasFocus = ref(false)
 let cameFrom: HTMLElement | null = null
 
 let asked = 0
-watch(settled, async (text) => {
+watch([settled, plain], async ([text]) => {
     trouble.value = ''
     const turn = ++asked
     if (text.trim() === '') {
         reading.value = null
         kind.value = null
+        plain.value = plain.value.length === 0 ? plain.value : []
         return
     }
     try {
-        const answer = await answerOf(api.POST('/capture/reading', { body: { line: text, ...props.place } }))
+        const answer = await answerOf(
+            api.POST('/capture/reading', { body: { line: text, ...asPlain(), ...props.place } }),
+        )
         if (turn === asked) reading.value = { ...answer, line: text }
     } catch (error) {
         if (turn === asked && error instanceof Refused)
             trouble.value = error.errors.line?.[0] ?? error.message
     }
 })
+
+/** What is typed before a word that was left plain moves it: then nothing is known of it any more. */
+watch(line, (text, was) => {
+    const same = [...text].findIndex((sign, i) => sign !== [...was][i])
+    const kept = plain.value.filter((at) => same < 0 || at < same)
+    if (kept.length < plain.value.length) plain.value = kept
+})
+/** The characters at which the pieces of the line begin. */
+const begins = computed(() => {
+    let at = 0
+    return (reading.value?.segments ?? []).map(
+        (piece) => (at += [...piece.text].length) - [...piece.text].length,
+    )
+})
+const asPlain = () => (plain.value.length > 0 ? { plain: plain.value } : {})
+function leavePlain(i: number): void {
+    plain.value = [...plain.value, begins.value[i]!]
+    field.value?.focus()
+}
+/** "At nine" was meant as the other nine. */
+function takeOtherTime(): void {
+    const [pieces, other] = [reading.value?.segments ?? [], reading.value?.other_time]
+    const at = pieces.findIndex((piece) => piece.role === 'time')
+    if (at < 0 || !other) return
+    line.value = pieces.map((piece, i) => (i === at ? `at ${other}` : piece.text)).join('')
+    field.value?.focus()
+}
 
 const chosenKind = computed(() => kind.value ?? reading.value?.kind ?? 'task')
 const facts = computed(() => {
@@ -79,6 +111,10 @@ const facts = computed(() => {
         read.not_before ? `not before ${namedDate(read.not_before)}` : '',
         read.around ? `around week ${Number(read.around.slice(6))} of ${read.around.slice(0, 4)}` : '',
         read.importance ?? '',
+        read.effort ?? '',
+        ...read.labels,
+        read.place ? `at ${read.place}` : '',
+        read.steps.length ? `${read.steps.length} steps` : '',
         read.reminders.length
             ? read.reminders.length === 1
                 ? 'one reminder'
@@ -119,6 +155,7 @@ async function save(): Promise<void> {
         const sent = {
             line: text,
             kind: kind.value,
+            ...asPlain(),
             ...props.place,
             ...(covers.value === text ? { over_protected: true } : {}),
             ...(reading.value?.line === text ? { today: reading.value.today } : {}),
@@ -129,6 +166,7 @@ async function save(): Promise<void> {
         attempt.value = null
         saving.value.delete(text)
         if (line.value === text) line.value = ''
+        plain.value = []
         reading.value = null
         kind.value = null
         // On an empty board the first of what comes round is brought into view, wherever it lands.
@@ -207,18 +245,46 @@ function remember(event: FocusEvent): void {
             <p v-if="trouble" class="mistake" role="alert">{{ trouble }}</p>
             <template v-else-if="reading">
                 <p class="pieces">
-                    <span
-                        v-for="(piece, i) in reading.segments"
-                        :key="i"
-                        :class="{ known: piece.role !== 'title' }"
-                        :title="piece.role"
-                        >{{ piece.text }}</span
+                    <template v-for="(piece, i) in reading.segments" :key="i"
+                        ><span v-if="piece.role === 'title'">{{ piece.text }}</span
+                        ><button
+                            v-else
+                            type="button"
+                            class="plain known"
+                            :title="`${piece.role}: press to leave it as it is written`"
+                            data-test="piece"
+                            @mousedown.prevent
+                            @click="leavePlain(i)"
+                        >
+                            {{ piece.text }}
+                        </button></template
+                    ><button
+                        v-if="plain.length > 0"
+                        type="button"
+                        class="plain again"
+                        data-test="understand-again"
+                        @mousedown.prevent
+                        @click="plain = []"
                     >
+                        understand all again
+                    </button>
+                </p>
+                <p v-for="problem in reading.problems" :key="problem" class="mistake" role="status">
+                    {{ problem }}
                 </p>
                 <p class="facts" :data-hue="reading.calendar_id && colour(reading.calendar_id)">
                     <b>{{ reading.title || 'no title yet' }}</b>
                     <span v-if="reading.calendar" class="calendar">{{ reading.calendar }}</span>
                     <span v-for="fact in facts" :key="fact" class="fact">{{ fact }}</span>
+                    <NButton
+                        v-if="reading.other_time"
+                        class="press kind"
+                        data-test="other-time"
+                        @mousedown.prevent
+                        @click="takeOtherTime"
+                    >
+                        rather {{ timeOf(`2000-01-01T${reading.other_time}:00`, account.clock) }}
+                    </NButton>
                 </p>
                 <p class="foot">
                     <NButton

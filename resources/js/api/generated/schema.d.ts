@@ -1734,10 +1734,18 @@ export interface components {
             importance: components["schemas"]["Importance"];
             estimate: number | null;
             reminders: components["schemas"]["Trigger"][];
+            effort: components["schemas"]["Effort"];
+            labels: string[];
+            place: string;
+            steps: string[];
+            /** @description Sentences about what was understood and does not exist or cannot be kept */
+            problems: string[];
+            /** @description HH:MM; the other half of the day, where a bare hour left it open */
+            other_time: string | null;
             segments: {
                 text: string;
                 /** @enum {unknown} */
-                role: "title" | "rhythm" | "date" | "time" | "length" | "calendar" | "due" | "turn" | "reminder" | "importance" | "end" | "kind";
+                role: "title" | "rhythm" | "date" | "time" | "length" | "calendar" | "due" | "turn" | "reminder" | "importance" | "end" | "kind" | "effort" | "label" | "place" | "steps";
             }[];
         };
         Place: {
@@ -2117,6 +2125,8 @@ export interface components {
                 "application/json": {
                     over_protected?: boolean;
                     line: string;
+                    /** @description Characters of the line at which phrases begin that are to stay ordinary words */
+                    plain?: number[];
                     kind?: components["schemas"]["Kind"] | null;
                     /** @description Where the line was offered, with all_day and length: a date, or a date and time. It goes there when it names no place itself. */
                     start?: string | null;

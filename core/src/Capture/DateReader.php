@@ -1,0 +1,327 @@
+<?php
+
+declare(strict_types=1);
+
+namespace PlumRota\Core\Capture;
+
+use PlumRota\Core\Time\InvalidTime;
+use PlumRota\Core\Time\IsoWeek;
+use PlumRota\Core\Time\LocalDate;
+use PlumRota\Core\Time\Weekday;
+
+/** Reads a date in English at a place of the line, as seen from today. What may stand for it is one pattern each, with its maker. */
+final readonly class DateReader
+{
+    private const UNIT = '(?<unit>day|week|fortnight|month|year)s?';
+
+    private const YEAR = '(?:,?\s+(?<y>\d{4})(?!\s*(?:h|:)))?';
+
+    private LocalDate $today;
+
+    public function __construct(private Context $context)
+    {
+        $this->today = $context->today();
+    }
+
+    /** @param  bool  $isWhole  whether the phrase must end with it */
+    public function at(Text $text, int $at, bool $isWhole = true): ?ReadDate
+    {
+        $best = null;
+        foreach ($this->forms() as $pattern => $make) {
+            $found = $text->at($pattern, $at, $isWhole);
+            if ($found === null || ($best !== null && $found->to <= $best->to)) {
+                continue;
+            }
+            try {
+                $made = $make($found);
+                $read = $made instanceof LocalDate ? new ReadDate($found->to, $made) : $made;
+            } catch (InvalidTime) {
+                $read = new ReadDate(
+                    $found->to,
+                    $this->today,
+                    fault: '“'.$found->written('whole').'” does not exist.',
+                );
+            }
+            $best = $read ?? $best;
+        }
+        if ($best === null) {
+            return null;
+        }
+        $part = $text->at('\s+(?:in\s+the\s+|at\s+)?(?<part>'.Words::PART.')', $best->to, $isWhole);
+
+        return $part === null
+            ? $best
+            : new ReadDate($part->to, $best->date, $best->days, self::half($part->get('part')), $best->isLoose, $best->fault);
+    }
+
+    /** @return 'am'|'pm' */
+    public static function half(string $part): string
+    {
+        return str_ends_with($part, 'morning') ? 'am' : 'pm';
+    }
+
+    /** The first day of a month that is still to come, or has begun. */
+    public function month(int $month): LocalDate
+    {
+        $year = $this->today->year + ($month < $this->today->month ? 1 : 0);
+
+        return LocalDate::of($year, $month, 1);
+    }
+
+    /**
+     * The date of a holiday, by its name or the name without its last word.
+     */
+    public function holiday(string $name): ?LocalDate
+    {
+        $name = str_replace('’', "'", strtolower($name));
+        foreach ($this->context->holidays as $date => $called) {
+            $called = str_replace('’', "'", strtolower($called));
+            if (($called === $name || preg_replace('/ (?:day|sunday)$/', '', $called) === $name) && $date >= (string) $this->today) {
+                return LocalDate::parse($date);
+            }
+        }
+
+        return null;
+    }
+
+    /** Names of holidays as a pattern; what never matches where there are none. */
+    public function holidayNames(): string
+    {
+        $names = [];
+        foreach (array_unique($this->context->holidays) as $name) {
+            $names[] = $name;
+            $names[] = (string) preg_replace('/ (?:Day|Sunday)$/i', '', $name);
+        }
+        usort($names, fn (string $a, string $b): int => strlen($b) <=> strlen($a));
+        $quoted = array_map(
+            fn (string $name): string => str_replace(["'", '’', ' '], ['[\'’]', '[\'’]', '\s+'], preg_quote($name, '~')),
+            array_filter($names),
+        );
+
+        return $quoted === [] ? '(?!)' : '(?:'.implode('|', $quoted).')';
+    }
+
+    /** @return array<string, callable(Found): (ReadDate|LocalDate|null)> */
+    private function forms(): array
+    {
+        $weekday = Words::WEEKDAY;
+        $month = Words::MONTH;
+        $number = Words::NUMBER;
+        $named = "(?:(?:{$weekday}),?\s+)?";
+        $holiday = $this->holidayNames();
+
+        return [
+            'tonight' => fn (Found $f): ReadDate => new ReadDate($f->to, $this->today, half: 'pm'),
+            'this\s+(?<part>morning|afternoon|evening)' => fn (Found $f): ReadDate => new ReadDate(
+                $f->to,
+                $this->today,
+                half: self::half($f->get('part')),
+            ),
+            'today' => fn (): LocalDate => $this->today,
+            'tomorrow' => fn (): LocalDate => $this->today->plusDays(1),
+            'yesterday' => fn (Found $f): ReadDate => new ReadDate($f->to, $this->today, fault: 'That was yesterday.'),
+            '(?:the\s+)?day\s+after\s+tomorrow' => fn (): LocalDate => $this->today->plusDays(2),
+            "in\s+(?:the\s+next\s+)?(?:a\s+)?(?<n>{$number})\s+".self::UNIT => fn (Found $f): LocalDate => $this->later($f),
+            "(?<n>{$number})\s+".self::UNIT.'\s+(?:from\s+(?:now|today)|later|hence)' => fn (Found $f): LocalDate => $this->later($f),
+            "a\s+week\s+(?:from|on)\s+(?:(?<n>today|tomorrow)|(?<wd>{$weekday}))" => fn (Found $f): LocalDate => (match ($f->get('n')) {
+                'today' => $this->today,
+                'tomorrow' => $this->today->plusDays(1),
+                default => $this->nextOf(Words::weekday($f->get('wd'))),
+            })->plusDays(7),
+            "(?<wd>{$weekday})\s+week" => fn (Found $f): LocalDate => $this->nextOf(Words::weekday($f->get('wd')))->plusDays(7),
+            '(?:(?:this|the|at\s+the|on\s+the|over\s+the)\s+)weekend' => fn (Found $f): ReadDate => new ReadDate(
+                $f->to,
+                $this->weekend(0),
+                2,
+            ),
+            'next\s+weekend' => fn (Found $f): ReadDate => new ReadDate($f->to, $this->weekend(7), 2),
+            '(?:early\s+|late\s+)?next\s+week' => fn (): LocalDate => $this->nextWeek(),
+            "(?:next\s+week\s+(?:on\s+)?(?<a>{$weekday})|(?<b>{$weekday})\s+(?:of\s+)?next\s+week|next\s+(?<c>{$weekday}))" => fn (
+                Found $f,
+            ): LocalDate => $this->inNextWeek(Words::weekday($f->get('a').$f->get('b').$f->get('c'))),
+            "(?:(?<this>this)|(?:this\s+)?coming)\s+(?<wd>{$weekday})" => fn (Found $f): LocalDate => $this->nextOf(
+                Words::weekday($f->get('wd')),
+                $f->has('this') ? 0 : 1,
+            ),
+            'next\s+month' => fn (): LocalDate => $this->monthOn(1, 1),
+            'next\s+year' => fn (): LocalDate => LocalDate::of($this->today->year + 1, 1, 1),
+            '(?:at\s+|by\s+)?(?:the\s+)?end\s+of\s+(?:the\s+|this\s+)?(?<what>next\s+month|month|year|next\s+week|week)' => fn (
+                Found $f,
+            ): LocalDate => match ($f->get('what')) {
+                'next month' => $this->monthOn(2, 1)->plusDays(-1),
+                'month' => $this->monthOn(1, 1)->plusDays(-1),
+                'year' => LocalDate::of($this->today->year, 12, 31),
+                'next week' => $this->nextWeek()->plusDays(6),
+                default => $this->nextWeek()->plusDays(-1),
+            },
+            "(?:at\s+)?(?:the\s+)?end\s+of\s+(?<m>{$month})(?:\s+(?<y>\d{4}))?" => fn (Found $f): LocalDate => $this->endOf(
+                Words::month($f->get('m')),
+                $f->has('y') ? (int) $f->get('y') : null,
+            ),
+            "(?:the\s+)?(?:mid[-\s]|middle\s+of\s+)(?<m>{$month})" => fn (Found $f): LocalDate => $this->dated(15, Words::month($f->get('m')), null),
+            'in\s+week\s+(?<n>\d{1,2})' => fn (Found $f): LocalDate => IsoWeek::next((int) $f->get('n'), $this->today)->monday(),
+            '(?<whole>(?<y>\d{4})-(?<m>\d\d)-(?<d>\d\d))' => fn (Found $f): ReadDate => $this->checked(
+                $f,
+                LocalDate::of((int) $f->get('y'), (int) $f->get('m'), (int) $f->get('d')),
+            ),
+            '(?<whole>(?<d>\d{1,2})/(?<m>\d{1,2})(?:/(?<y>\d{4}|\d\d))?)' => fn (Found $f): ReadDate => $this->slashed($f),
+            '(?<whole>(?<d>\d{1,2})\.\s?(?<m>\d{1,2})\.(?<y>\d{4}|\d\d)?)' => fn (Found $f): ReadDate => $this->numbered($f),
+            "{$named}(?:the\s+)?(?<whole>(?<d>\d{1,2})(?:st|nd|rd|th)?(?:\s+of)?\s+(?<m>{$month})".self::YEAR.')' => fn (
+                Found $f,
+            ): ReadDate => $this->numbered($f),
+            "{$named}(?<whole>(?<m>{$month})\s+(?:the\s+)?(?<d>\d{1,2})(?:st|nd|rd|th)?(?![\d:.]*\d|\s*(?:am|pm|h\b))".self::YEAR.')' => fn (
+                Found $f,
+            ): ReadDate => $this->numbered($f),
+            'the\s+(?<d>\d{1,2})(?:st|nd|rd|th)' => fn (Found $f): ?LocalDate => $this->nextDateOfMonth((int) $f->get('d')),
+            "(?<wd>{$weekday})" => fn (Found $f): ?ReadDate => preg_match('/days$/', $f->get('wd')) === 1
+                ? null
+                : new ReadDate($f->to, $this->nextOf(Words::weekday($f->get('wd'))), isLoose: true),
+            "(?<h>{$holiday})" => fn (Found $f): ?ReadDate => $this->loose($f->to, $this->holiday($f->get('h'))),
+            "(?:(?<n>{$number})\s+days?|the\s+day)\s+(?<way>before|after)\s+(?<h>{$holiday})" => function (Found $f): ?LocalDate {
+                $days = $f->has('n') ? Words::number($f->get('n')) : 1;
+
+                return $this->holiday($f->get('h'))?->plusDays($f->get('way') === 'before' ? -$days : $days);
+            },
+        ];
+    }
+
+    private function loose(int $to, ?LocalDate $date): ?ReadDate
+    {
+        return $date === null ? null : new ReadDate($to, $date, isLoose: true);
+    }
+
+    private function later(Found $found): LocalDate
+    {
+        $number = Words::number($found->get('n'));
+
+        return match ($found->get('unit')) {
+            'day' => $this->today->plusDays($number),
+            'week' => $this->today->plusDays(7 * $number),
+            'fortnight' => $this->today->plusDays(14 * $number),
+            'month' => $this->monthOn($number, $this->today->day),
+            default => $this->monthOn(12 * $number, $this->today->day),
+        };
+    }
+
+    /** A day of a month some months on; of a shorter one its last. */
+    private function monthOn(int $months, int $day): LocalDate
+    {
+        $index = $this->today->year * 12 + $this->today->month - 1 + $months;
+        for (; $day > 28; $day--) {
+            try {
+                return LocalDate::of(intdiv($index, 12), ($index % 12) + 1, $day);
+            } catch (InvalidTime) {
+                continue;
+            }
+        }
+
+        return LocalDate::of(intdiv($index, 12), ($index % 12) + 1, $day);
+    }
+
+    private function endOf(int $month, ?int $year): LocalDate
+    {
+        $first = $year === null ? $this->month($month) : LocalDate::of($year, $month, 1);
+
+        return LocalDate::of($first->year + ($month === 12 ? 1 : 0), ($month % 12) + 1, 1)->plusDays(-1);
+    }
+
+    /** The weekday that comes next, at least so many days on. */
+    private function nextOf(Weekday $weekday, int $least = 1): LocalDate
+    {
+        $ahead = ($weekday->value - $this->today->weekday()->value + 7) % 7;
+
+        return $this->today->plusDays($ahead < $least ? $ahead + 7 : $ahead);
+    }
+
+    private function nextWeek(): LocalDate
+    {
+        return $this->today->startOfWeek($this->context->firstWeekday)->plusDays(7);
+    }
+
+    private function inNextWeek(Weekday $weekday): LocalDate
+    {
+        return $this->nextWeek()->plusDays(($weekday->value - $this->context->firstWeekday->value + 7) % 7);
+    }
+
+    private function weekend(int $later): LocalDate
+    {
+        $saturday = $this->nextOf(Weekday::SA, 0);
+
+        return ($this->today->weekday() === Weekday::SU ? $this->today->plusDays(-1) : $saturday)->plusDays($later);
+    }
+
+    private function slashed(Found $found): ReadDate
+    {
+        [$day, $month] = [(int) $found->get('d'), (int) $found->get('m')];
+        if ($this->context->monthFirst) {
+            [$day, $month] = [$month, $day];
+        }
+
+        return $this->checked($found, $this->dated($day, $month, $this->year($found)));
+    }
+
+    /** @throws InvalidTime */
+    private function numbered(Found $found): ReadDate
+    {
+        $month = preg_match('/^\d+$/', $found->get('m')) === 1 ? (int) $found->get('m') : Words::month($found->get('m'));
+
+        return $this->checked($found, $this->dated((int) $found->get('d'), $month, $this->year($found)));
+    }
+
+    private function year(Found $found): ?int
+    {
+        $year = (int) $found->get('y');
+
+        return ! $found->has('y') ? null : ($year < 100 ? 2000 + $year : $year);
+    }
+
+    private function checked(Found $found, LocalDate $date): ReadDate
+    {
+        return new ReadDate(
+            $found->to,
+            $date,
+            fault: $date->isBefore($this->today) ? '“'.$found->written('whole').'” has passed.' : null,
+        );
+    }
+
+    /**
+     * Without a year the next one there is; 29 February waits for a leap year.
+     *
+     * @throws InvalidTime
+     */
+    private function dated(int $day, int $month, ?int $year): LocalDate
+    {
+        if ($year !== null) {
+            return LocalDate::of($year, $month, $day);
+        }
+        for ($year = $this->today->year; $year <= $this->today->year + 8; $year++) {
+            try {
+                $date = LocalDate::of($year, $month, $day);
+            } catch (InvalidTime) {
+                continue;
+            }
+            if (! $date->isBefore($this->today)) {
+                return $date;
+            }
+        }
+
+        throw new InvalidTime('There is no such date.');
+    }
+
+    private function nextDateOfMonth(int $day): ?LocalDate
+    {
+        for ($month = 0; $month < 12 && $day >= 1 && $day <= 31; $month++) {
+            $index = $this->today->year * 12 + $this->today->month - 1 + $month;
+            try {
+                $date = LocalDate::of(intdiv($index, 12), ($index % 12) + 1, $day);
+            } catch (InvalidTime) {
+                continue;
+            }
+            if (! $date->isBefore($this->today)) {
+                return $date;
+            }
+        }
+
+        return null;
+    }
+}

@@ -1,0 +1,310 @@
+<?php
+
+declare(strict_types=1);
+
+namespace PlumRota\Core\Capture;
+
+use PlumRota\Core\Recurrence\Frequency;
+use PlumRota\Core\Recurrence\InvalidRule;
+use PlumRota\Core\Recurrence\OffDay;
+use PlumRota\Core\Recurrence\RecurrenceRule;
+use PlumRota\Core\Recurrence\RecurrenceSet;
+use PlumRota\Core\Recurrence\Until;
+use PlumRota\Core\Recurrence\WeekdayNum;
+use PlumRota\Core\Reminding\Reminder;
+use PlumRota\Core\Schedule\Placement;
+use PlumRota\Core\Time\InvalidTime;
+use PlumRota\Core\Time\IsoWeek;
+use PlumRota\Core\Time\LocalDate;
+use PlumRota\Core\Time\LocalDateTime;
+use PlumRota\Core\Time\LocalTime;
+use PlumRota\Core\Time\Weekday;
+
+/** What the phrases of a line say, put together: where the entry stands, and its rhythm. */
+final class Meaning
+{
+    private const TASK_MINUTES = 30;
+
+    private const EVENT_MINUTES = 60;
+
+    public ?RecurrenceRule $rule = null;
+
+    public bool $afterDone = false;
+
+    public OffDay $offDay = OffDay::Keep;
+
+    public ?ReadDate $date = null;
+
+    /** An instant of its own, as "in two hours" says it. */
+    public ?LocalDateTime $at = null;
+
+    /** @var list<Clock> */
+    public array $times = [];
+
+    public ?Clock $end = null;
+
+    /** @var 'am'|'pm'|null of the part of the day that a rhythm names */
+    public ?string $half = null;
+
+    public ?int $minutes = null;
+
+    public ?int $days = null;
+
+    /** @var array{int, string}|null a number of units */
+    public ?array $lasts = null;
+
+    public ?int $count = null;
+
+    public ?LocalDate $until = null;
+
+    /** @var list<int> */
+    public array $months = [];
+
+    /** @var list<Weekday> */
+    public array $daysOut = [];
+
+    public ?string $due = null;
+
+    public ?LocalDate $notBefore = null;
+
+    public ?IsoWeek $around = null;
+
+    public ?string $calendar = null;
+
+    public ?string $importance = null;
+
+    public ?string $effort = null;
+
+    /** @var list<string> */
+    public array $labels = [];
+
+    public string $place = '';
+
+    /** @var list<string> */
+    public array $steps = [];
+
+    /** Null where nothing says it. */
+    public ?bool $isTask = null;
+
+    /** @var list<Reminder> */
+    public array $reminders = [];
+
+    /** @var list<string> sentences about what there is not */
+    public array $problems = [];
+
+    /** The half of the day was chosen, and it may have been meant otherwise. */
+    public ?LocalTime $otherTime = null;
+
+    public function __construct(private readonly Context $context)
+    {
+    }
+
+    public function problem(?string $sentence): void
+    {
+        $this->problems[] = $sentence ?? '';
+    }
+
+    /** Where it stands; null for what has no place yet. Completes the rhythm on the way. */
+    public function placement(): ?Placement
+    {
+        try {
+            $this->completeRule();
+            $start = $this->start();
+            if ($start === null) {
+                $this->rule = null;
+
+                return null;
+            }
+            [$at, $isTimed] = $start;
+            $this->endRule($at->date());
+
+            return $isTimed
+                ? Placement::timed($at, $this->length(), $this->context->zone)
+                : Placement::allDay($at->date(), min(Placement::MOST_DAYS, max(1, $this->days())));
+        } catch (InvalidTime|InvalidRule $fault) {
+            $this->problem($fault->getMessage());
+            $this->rule = null;
+
+            return null;
+        }
+    }
+
+    private function days(): int
+    {
+        if ($this->days !== null || $this->rule !== null || $this->lasts === null) {
+            return $this->days ?? $this->date->days ?? 1;
+        }
+        [$number, $unit] = $this->lasts;
+
+        return $number * ['day' => 1, 'week' => 7, 'month' => 30, 'year' => 365][$unit];
+    }
+
+    private function length(): int
+    {
+        if ($this->end !== null && $this->times !== []) {
+            $from = $this->timeOf($this->times[0]);
+            $to = $this->end->time($this->half());
+            $seconds = $to->seconds - $from->seconds;
+            // From nine to five: the end comes after the beginning.
+            $seconds += $seconds <= 0 && $this->end->isOpen && $this->end->half === null && $this->end->hour < 12 ? 43200 : 0;
+
+            return intdiv(($seconds + 86400) % 86400, 60);
+        }
+
+        return $this->minutes ?? ($this->isTask ?? true ? self::TASK_MINUTES : self::EVENT_MINUTES);
+    }
+
+    /** @return array{LocalDateTime, bool}|null with whether it has hours */
+    private function start(): ?array
+    {
+        if ($this->at !== null) {
+            return [$this->at, true];
+        }
+        $today = $this->context->today();
+        if ($this->times === []) {
+            if ($this->rule !== null && $this->rule->freq === Frequency::Hourly) {
+                return [LocalDateTime::fromSeconds(intdiv($this->context->now->seconds, 3600) * 3600 + 3600), true];
+            }
+            if ($this->date === null && $this->rule === null) {
+                return null;
+            }
+            $first = ($this->date->date ?? $today)->startOfDay();
+
+            return [$this->firstOfRhythm($first), false];
+        }
+        $times = array_map(fn (Clock $clock): int => $this->timeOf($clock)->seconds, $this->times);
+        sort($times);
+        $now = $this->context->now->time()->seconds;
+        $first = $this->date->date ?? $today;
+        $isToday = (string) $first === (string) $today;
+        $left = array_values(array_filter($times, fn (int $time): bool => ! $isToday || $time > $now));
+        if ($left === [] && $this->date === null) {
+            [$first, $left] = [$today->plusDays(1), $times];
+        }
+        $start = LocalDateTime::of($first, $this->ofSeconds($left[0] ?? $times[0]));
+
+        return [$this->firstOfRhythm($start), true];
+    }
+
+    private function firstOfRhythm(LocalDateTime $earliest): LocalDateTime
+    {
+        return $this->rule === null || $this->afterDone ? $earliest : RecurrenceSet::firstOnOrAfter($this->rule, $earliest) ?? $earliest;
+    }
+
+    /** @return 'am'|'pm'|null */
+    private function half(): ?string
+    {
+        return $this->date->half ?? $this->half;
+    }
+
+    /** A bare hour from seven to eleven is the one still to come in the waking hours of today; on another day the morning. */
+    private function timeOf(Clock $clock): LocalTime
+    {
+        $range = $this->rangeHalf($clock);
+        if ($range !== null) {
+            return (new Clock($clock->to, $clock->hour % 12, $clock->minute, $range, true, $clock->form))->time();
+        }
+        $time = $clock->time($this->half());
+        $today = (string) $this->context->today();
+        if (
+            ! $clock->isEither() ||
+            $this->half() !== null ||
+            $this->end !== null ||
+            $this->rule !== null ||
+            ($this->date !== null && (string) $this->date->date !== $today)
+        ) {
+            return $time;
+        }
+        $evening = $this->ofSeconds($time->seconds + 43200);
+        $now = $this->context->now->time()->seconds;
+        $this->otherTime = $time->seconds > $now ? $evening : $time;
+
+        return $time->seconds > $now || $evening->seconds >= $this->context->sleeps * 60 ? $time : $evening;
+    }
+
+    /**
+     * From 2 to 4pm: the beginning has the half of the end, unless that would put it after it.
+     *
+     * @return 'am'|'pm'|null
+     */
+    private function rangeHalf(Clock $clock): ?string
+    {
+        if ($this->end === null || $clock->half !== null || $this->end->half !== 'pm' || $clock->hour > 12) {
+            return null;
+        }
+        $hour = $clock->hour % 12;
+
+        return $hour * 60 + $clock->minute < ($this->end->hour % 12) * 60 + $this->end->minute ? 'pm' : 'am';
+    }
+
+    private function ofSeconds(int $seconds): LocalTime
+    {
+        return LocalTime::of(intdiv($seconds, 3600) % 24, intdiv($seconds % 3600, 60));
+    }
+
+    private function completeRule(): void
+    {
+        if (count($this->times) > 1 && $this->rule === null) {
+            $this->rule = new RecurrenceRule(Frequency::Daily);
+        }
+        if ($this->rule === null) {
+            return;
+        }
+        if ($this->daysOut !== []) {
+            $this->rule = $this->without($this->rule, $this->daysOut);
+        }
+        if ($this->months !== []) {
+            $this->rule = $this->rule->inMonths($this->months);
+        }
+        if (count($this->times) > 1) {
+            $hours = array_map(fn (Clock $clock): int => $this->timeOf($clock)->hour(), $this->times);
+            sort($hours);
+            $this->rule = $this->rule->atHours(array_values(array_unique($hours)));
+        }
+        if (
+            $this->rule->freq === Frequency::Yearly &&
+            $this->date !== null &&
+            ! $this->date->isLoose &&
+            $this->rule->byMonth === [] &&
+            $this->rule->byDay === [] &&
+            $this->rule->byMonthDay === []
+        ) {
+            $this->rule = $this->rule->inMonths([$this->date->date->month])->onMonthDays([$this->date->date->day]);
+        }
+    }
+
+    /** @param  list<Weekday>  $out */
+    private function without(RecurrenceRule $rule, array $out): RecurrenceRule
+    {
+        $has = $rule->byDay === []
+            ? Weekday::cases()
+            : array_map(fn (WeekdayNum $day): Weekday => $day->weekday, $rule->byDay);
+        $left = array_values(array_filter($has, fn (Weekday $day): bool => ! in_array($day, $out, true)));
+        $days = array_map(fn (Weekday $day): WeekdayNum => WeekdayNum::of($day), $left === [] ? $has : $left);
+
+        return $rule->freq === Frequency::Daily && $rule->interval === 1
+            ? new RecurrenceRule(Frequency::Weekly, byDay: $days)
+            : $rule->onWeekdays($days);
+    }
+
+    private function endRule(LocalDate $start): void
+    {
+        if ($this->rule === null) {
+            return;
+        }
+        if ($this->count !== null) {
+            $this->rule = $this->rule->ending($this->count, null);
+        } elseif ($this->until !== null) {
+            $this->rule = $this->rule->ending(null, Until::date($this->until));
+        } elseif ($this->lasts !== null) {
+            [$number, $unit] = $this->lasts;
+            $index = $start->year * 12 + $start->month - 1 + $number * ($unit === 'year' ? 12 : 1);
+            $last = match ($unit) {
+                'day' => $start->plusDays($number),
+                'week' => $start->plusDays(7 * $number),
+                default => LocalDate::of(intdiv($index, 12), ($index % 12) + 1, min(28, $start->day))->plusDays(max(0, $start->day - 28)),
+            };
+            $this->rule = $this->rule->ending(null, Until::date($last->plusDays(-1)));
+        }
+    }
+}

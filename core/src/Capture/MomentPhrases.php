@@ -1,0 +1,305 @@
+<?php
+
+declare(strict_types=1);
+
+namespace PlumRota\Core\Capture;
+
+use PlumRota\Core\Time\LocalDate;
+use PlumRota\Core\Time\LocalDateTime;
+
+/** Dates, times of day, stretches of both, and how long something takes. */
+final readonly class MomentPhrases
+{
+    private const TO = '\s*(?:-|–|—)\s*|\s+(?:to|until|till)\s+(?:the\s+)?';
+
+    /** After these a number names a thing: it is no time of day. */
+    private const NUMBERED = [
+        'version', 'chapter', 'chapters', 'page', 'pages', 'room', 'platform', 'flight', 'gate', 'line', 'part', 'step', 'section',
+        'volume', 'number', 'no', 'nr', 'issue', 'episode', 'season', 'size', 'bus', 'score', 'ratio', 'mix', 'paragraph', 'level',
+        'unit', 'lesson', 'verse', 'figure', 'table', 'the', 'a', 'pp', 'p', 'v',
+    ];
+
+    public function __construct(private Text $text, private Context $context, private DateReader $dates)
+    {
+    }
+
+    /** @return list<Phrase> */
+    public function all(): array
+    {
+        $phrases = [];
+        foreach ($this->text->wordStarts() as $at) {
+            array_push($phrases, ...$this->datesAt($at), ...$this->timesAt($at));
+        }
+
+        return [...$phrases, ...$this->fromNow(), ...$this->lengths()];
+    }
+
+    /** @return list<Phrase> */
+    private function datesAt(int $at): array
+    {
+        $lead = $this->text->at('(?<lead>on|at|from|starting(?:\s+(?:on|from))?|beginning(?:\s+(?:on|from))?|since)\s+', $at, false);
+        $begin = $lead->to ?? $at;
+        $date = $this->dates->at($this->text, $begin);
+        $phrases = [];
+        if ($date !== null && $date->fault !== null) {
+            $phrases[] = new Phrase($at, $date->to, 'title', Phrase::DATE, fn (Meaning $m) => $m->problem($date->fault));
+        } elseif ($date !== null) {
+            $isLoose = $date->isLoose && ($lead === null || $lead->get('lead') === 'at');
+            if (! $isLoose || ! in_array($this->text->wordBefore($at), ['the', 'a', 'an'], true)) {
+                $phrases[] = new Phrase($at, $date->to, 'date', Phrase::DATE, fn (Meaning $m) => $m->date = $date, $isLoose);
+            }
+        }
+        if ($lead !== null && preg_match('/^(?:from|start|begin)/', $lead->get('lead')) === 1) {
+            $month = $this->text->at('(?<m>'.Words::MONTH.')(?!\s*(?:\d|to\b|until\b|through\b|-|–))', $begin);
+            if ($month !== null) {
+                $first = $this->dates->month(Words::month($month->get('m')));
+                $phrases[] = new Phrase(
+                    $at,
+                    $month->to,
+                    'date',
+                    Phrase::DATE,
+                    fn (Meaning $m) => $m->date = new ReadDate($month->to, $first),
+                    needsRhythm: true,
+                );
+            }
+        }
+
+        return [...$phrases, ...$this->stretches($at)];
+    }
+
+    /**
+     * From one date, or date and time, to another.
+     *
+     * @return list<Phrase>
+     */
+    private function stretches(int $at): array
+    {
+        $lead = $this->text->at('(?:from|between)\s+(?:the\s+)?', $at, false);
+        $begin = $lead->to ?? $at;
+        $phrases = [];
+        // 20–27 December, the 20th to the 27th of December, Dec 20 - 27
+        foreach (
+            [
+                '(?:the\s+)?(?<a>\d{1,2})(?:st|nd|rd|th)?(?:'.self::TO.')(?<b>\d{1,2})(?:st|nd|rd|th)?(?:\s+of)?\s+(?<m>'.Words::MONTH.')(?:\s+(?<y>\d{4}))?',
+                '(?<m>'.Words::MONTH.')\s+(?<a>\d{1,2})(?:st|nd|rd|th)?(?:'.self::TO.')(?<b>\d{1,2})(?:st|nd|rd|th)?(?!\s*(?:'.Words::MONTH.'|[:.]\d|am|pm))',
+            ] as $pattern
+        ) {
+            $found = $this->text->at($pattern, $begin);
+            if ($found === null) {
+                continue;
+            }
+            $year = $found->has('y') ? " {$found->get('y')}" : '';
+            $from = $this->dates->at(new Text("{$found->get('a')} {$found->get('m')}{$year}"), 0);
+            $to = $this->dates->at(new Text("{$found->get('b')} {$found->get('m')} ".($from->date->year ?? '')), 0);
+            if ($from !== null && $to !== null && $from->fault === null && $to->fault === null && ! $to->date->isBefore($from->date)) {
+                $phrases[] = $this->stretch($at, $found->to, $from->date, $to->date);
+            }
+        }
+        $from = $this->dates->at($this->text, $begin, false);
+        if ($from === null || $from->fault !== null) {
+            return $phrases;
+        }
+        $clock = $this->clockAfter($from->to);
+        $between = $this->text->at(self::TO, $clock->to ?? $from->to, false);
+        $to = $between === null ? null : $this->dates->at($this->text, $between->to);
+        if ($to === null || $to->fault !== null) {
+            return $phrases;
+        }
+        $start = $from->date;
+        if ($from->isLoose && ! $to->isLoose && $to->date->dayNumber() - $start->dayNumber() >= 7) {
+            // Monday to Wednesday next week: both in that week.
+            $start = $start->plusDays(7 * intdiv($to->date->dayNumber() - $start->dayNumber(), 7));
+        }
+        $end = $to->date;
+        if ($end->isBefore($start)) {
+            $end = $from->isLoose && $to->isLoose ? $end->plusDays(7) : $this->yearLater($start, $end);
+        }
+        if ($end->isBefore($start) || $end->dayNumber() - $start->dayNumber() > 366) {
+            return $phrases;
+        }
+        $endClock = $clock === null ? null : $this->clockAfter($to->to);
+        if ($clock !== null && $endClock !== null) {
+            $phrases[] = new Phrase(
+                $at,
+                $endClock->to,
+                'date',
+                Phrase::DATE | Phrase::TIME | Phrase::LENGTH,
+                function (Meaning $m) use ($start, $end, $clock, $endClock, $from, $to): void {
+                    $m->date = new ReadDate(0, $start);
+                    $m->times = [$clock];
+                    $m->minutes = intdiv(
+                        LocalDateTime::of($end, $endClock->time($to->half))->seconds - LocalDateTime::of($start, $clock->time($from->half))->seconds,
+                        60,
+                    );
+                    $m->isTask ??= false;
+                },
+            );
+        } elseif ($clock === null) {
+            $isBare = $from->isLoose && $to->isLoose && $lead === null;
+            $phrases[] = $this->stretch($at, $to->to, $start, $end, $isBare);
+        }
+
+        return $phrases;
+    }
+
+    private function yearLater(LocalDate $start, LocalDate $end): LocalDate
+    {
+        return LocalDate::of($start->year + ($end->year === $start->year ? 1 : 0), $end->month, min($end->day, 28))->plusDays(max(0, $end->day - 28));
+    }
+
+    private function stretch(int $from, int $to, LocalDate $start, LocalDate $end, bool $isLoose = false): Phrase
+    {
+        return new Phrase($from, $to, 'date', Phrase::DATE | Phrase::LENGTH, function (Meaning $m) use ($start, $end): void {
+            $m->date = new ReadDate(0, $start);
+            $m->days = $end->dayNumber() - $start->dayNumber() + 1;
+            $m->isTask ??= false;
+        }, $isLoose);
+    }
+
+    private function clockAfter(int $at): ?Clock
+    {
+        $lead = $this->text->at('\s*,?\s+(?:at\s+)?', $at, false);
+        $clock = $lead === null ? null : ClockReader::at($this->text, $lead->to, false);
+
+        return $clock === null || $clock->fault !== null || $clock->form === 'number' ? null : $clock;
+    }
+
+    /** @return list<Phrase> */
+    private function timesAt(int $at): array
+    {
+        $lead = $this->text->at('(?:(?<lead>at|around|about|from|between|starting\s+at)\s+|(?<sign>@)\s*)', $at, false);
+        $word = $lead === null ? '' : ($lead->has('sign') ? 'at' : $lead->get('lead'));
+        $begin = $lead->to ?? $at;
+        $first = ClockReader::at($this->text, $begin, false);
+        if ($first === null) {
+            return [];
+        }
+        if ($first->fault !== null) {
+            return $word === '' && $first->form === 'number'
+                ? []
+                : [new Phrase($at, $first->to, 'title', Phrase::TIME, fn (Meaning $m) => $m->problem($first->fault))];
+        }
+        $phrases = [...$this->rangeFrom($at, $word, $first), ...$this->listFrom($at, $word, $first)];
+        $whole = ClockReader::at($this->text, $begin);
+        $isNamed = in_array($this->text->wordBefore($at), self::NUMBERED, true);
+        if ($whole === null || $whole->fault !== null || $word === 'between') {
+            return $phrases;
+        }
+        if ($word === '' && ($whole->form === 'number' || ($isNamed && in_array($whole->form, ['dotted', 'words'], true)))) {
+            return $phrases;
+        }
+        if (in_array($word, ['about', 'from'], true) && $whole->form === 'number') {
+            return $phrases;
+        }
+        $phrases[] = new Phrase(
+            $at,
+            $whole->to,
+            'time',
+            Phrase::TIME,
+            fn (Meaning $m) => $m->times = [$whole],
+            isLoose: $word === '' && ($whole->form === 'dotted' || $whole->form === 'words') || $word === 'around' && $whole->form === 'number',
+        );
+
+        return $phrases;
+    }
+
+    /** @return list<Phrase> from one time to another */
+    private function rangeFrom(int $at, string $word, Clock $first): array
+    {
+        $between = $this->text->at($word === 'between' ? '\s+and\s+' : self::TO, $first->to, false);
+        $second = $between === null ? null : ClockReader::at($this->text, $between->to);
+        if ($second === null || $second->fault !== null || $this->dates->at($this->text, $between->to) !== null) {
+            return [];
+        }
+        $isBare = $first->form === 'number' && $second->form === 'number';
+        if ($isBare && ($word === '' || $word === 'at') && in_array($this->text->wordBefore($at), self::NUMBERED, true)) {
+            return [];
+        }
+        if ($isBare && ($first->hour > 24 || $second->hour > 24)) {
+            return [];
+        }
+
+        return [
+            new Phrase(
+                $at,
+                $second->to,
+                'time',
+                Phrase::TIME | Phrase::LENGTH,
+                function (Meaning $m) use ($first, $second): void {
+                    $m->times = [$first];
+                    $m->end = $second;
+                    $m->isTask ??= false;
+                },
+                needsNeighbour: $isBare && $word === '',
+            ),
+        ];
+    }
+
+    /** @return list<Phrase> several times a day: 8am and 8pm */
+    private function listFrom(int $at, string $word, Clock $first): array
+    {
+        if ($word === 'between' || $word === 'from' || ($first->form === 'number' && $word !== 'at')) {
+            return [];
+        }
+        $times = [$first];
+        $to = $first->to;
+        while (count($times) < 12 && ($and = $this->text->at(Words::AND.'(?:at\s+)?', $to, false)) !== null) {
+            $next = ClockReader::at($this->text, $and->to);
+            if ($next === null || $next->fault !== null || ($next->form === 'number' && $word !== 'at')) {
+                break;
+            }
+            $times[] = $next;
+            $to = $next->to;
+        }
+
+        return count($times) < 2 || count(array_unique(array_map(fn (Clock $one): int => $one->minute, $times))) > 1
+            ? []
+            : [new Phrase($at, $to, 'time', Phrase::TIME, fn (Meaning $m) => $m->times = $times)];
+    }
+
+    /** @return list<Phrase> in two hours */
+    private function fromNow(): array
+    {
+        return array_map(fn (Found $found): Phrase => new Phrase(
+            $found->from,
+            $found->to,
+            'time',
+            Phrase::DATE | Phrase::TIME,
+            fn (Meaning $m) => $m->at = $this->context->now->plusMinutes(LengthReader::minutes($found)),
+        ), $this->text->all('in\s+'.LengthReader::LENGTH));
+    }
+
+    /** @return list<Phrase> */
+    private function lengths(): array
+    {
+        $phrases = [];
+        foreach ($this->text->all('(?<lead>(?:for|takes|taking|lasting)\s+(?:about\s+)?)?'.LengthReader::LENGTH) as $found) {
+            $minutes = LengthReader::minutes($found);
+            if ($minutes < 1 || $minutes > 1440 * 7) {
+                continue;
+            }
+            $phrases[] = new Phrase(
+                $found->from,
+                $found->to,
+                'length',
+                Phrase::LENGTH,
+                fn (Meaning $m) => $m->minutes = $minutes,
+                isLoose: ! $found->has('lead'),
+            );
+        }
+        foreach ($this->text->all('for\s+(?:the\s+next\s+)?(?<n>'.Words::NUMBER.')\s+(?<unit>day|week|month|year)s?') as $found) {
+            $phrases[] = new Phrase(
+                $found->from,
+                $found->to,
+                'length',
+                Phrase::END,
+                fn (Meaning $m) => $m->lasts = [max(1, Words::number($found->get('n'))), $found->get('unit')],
+            );
+        }
+        foreach ($this->text->all('all\s+day(?:\s+long)?') as $found) {
+            $phrases[] = new Phrase($found->from, $found->to, 'length', Phrase::TIME | Phrase::LENGTH, fn (): bool => true, isLoose: true);
+        }
+
+        return $phrases;
+    }
+}

@@ -1,0 +1,28 @@
+<?php
+
+declare(strict_types=1);
+
+namespace PlumRota\Core\Capture;
+
+use PlumRota\Core\Time\LocalDate;
+
+/** A date as it was found in the line. */
+final readonly class ReadDate
+{
+    /**
+     * @param  int  $to  the byte after it
+     * @param  int  $days  it lasts: two for a weekend
+     * @param  'am'|'pm'|null  $half  of the clock, where a part of the day was named
+     * @param  bool  $isLoose  it may be an ordinary word
+     * @param  string|null  $fault  a sentence where there is no such date
+     */
+    public function __construct(
+        public int $to,
+        public LocalDate $date,
+        public int $days = 1,
+        public ?string $half = null,
+        public bool $isLoose = false,
+        public ?string $fault = null,
+    ) {
+    }
+}

@@ -1,0 +1,85 @@
+<?php
+
+declare(strict_types=1);
+
+namespace PlumRota\Core\Capture;
+
+/** A line as patterns see it: what stands in quotation marks is nobody's to understand. */
+final readonly class Text
+{
+    /** Before and after a phrase: nothing that would make it part of a word, a number or another's property. */
+    private const FROM = '(?<![\p{L}\p{N}_.:\/\'’–-])';
+
+    private const TO = '(?![\p{L}\p{N}_–-]|[\'’]\p{L}|[.:\/]\p{N})';
+
+    private string $seen;
+
+    public function __construct(public string $line)
+    {
+        $this->seen = (string) preg_replace_callback(
+            '/"[^"]*"|“[^”]*”|‘[^’]*’|«[^»]*»/u',
+            fn (array $quoted): string => str_repeat("\x01", strlen($quoted[0])),
+            $line,
+        );
+    }
+
+    /**
+     * Everything that matches a pattern as a phrase of its own.
+     *
+     * @param  string  $pattern  without delimiters, case-insensitive
+     * @return list<Found>
+     */
+    public function all(string $pattern): array
+    {
+        preg_match_all(
+            '~'.self::FROM.'(?:'.$pattern.')'.self::TO.'~iu',
+            $this->seen,
+            $matches,
+            PREG_OFFSET_CAPTURE | PREG_SET_ORDER | PREG_UNMATCHED_AS_NULL,
+        );
+
+        return array_map($this->found(...), $matches);
+    }
+
+    /** What matches a pattern right at a place. */
+    public function at(string $pattern, int $at, bool $isWhole = true): ?Found
+    {
+        return preg_match(
+            '~\G(?:'.$pattern.')'.($isWhole ? self::TO : '').'~iu',
+            $this->seen,
+            $match,
+            PREG_OFFSET_CAPTURE | PREG_UNMATCHED_AS_NULL,
+            $at,
+        ) === 1
+            ? $this->found($match)
+            : null;
+    }
+
+    /** @return list<int> the bytes at which words begin */
+    public function wordStarts(): array
+    {
+        preg_match_all('~'.self::FROM.'[\p{L}\p{N}@]~u', $this->seen, $matches, PREG_OFFSET_CAPTURE);
+
+        return array_map(fn (array $match): int => (int) $match[1], $matches[0]);
+    }
+
+    /** The word before a place, in small letters; empty where a sign or nothing stands there. */
+    public function wordBefore(int $at): string
+    {
+        return preg_match('/([\p{L}\p{N}]+)\s+$/u', substr($this->seen, 0, $at), $m) === 1 ? mb_strtolower($m[1]) : '';
+    }
+
+    /** @param  array<int|string, array{string|null, int}>  $match */
+    private function found(array $match): Found
+    {
+        $groups = $places = [];
+        foreach ($match as $name => [$text, $at]) {
+            if ($text !== null) {
+                $groups[$name] = $text;
+                $places[$name] = $at;
+            }
+        }
+
+        return new Found($match[0][1], $match[0][1] + strlen((string) $match[0][0]), $groups, $places);
+    }
+}

@@ -179,6 +179,7 @@ test('what is wrong is said in the sheet, and nothing typed is lost', function (
 test('a reminder shows at its moment, once, and stays in the list until it is answered', function () {
     $page = demo($this);
     $this->site->query('update users set quiet_from = 0, quiet_to = 0'); // at whatever hour this runs
+    $this->site->query('update entries set protected = 0');
     $soon = (new DateTimeImmutable('+1 minute', new DateTimeZone('Europe/Berlin')))->format('G:i');
     $day = (new DateTimeImmutable('+1 minute', new DateTimeZone('Europe/Berlin')))->format('Y-m-d');
     $page->type('[data-test=capture]', "look at the boiler {$day} {$soon}, remind me")->see('[data-test=understood] .facts');

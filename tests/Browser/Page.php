@@ -146,7 +146,11 @@ final class Page
     /** Keys to whatever has the focus. */
     public function keys(string ...$keys): self
     {
-        $this->driver->switchTo()->activeElement()->sendKeys($keys);
+        $this->until(function () use ($keys): bool {
+            $this->driver->switchTo()->activeElement()->sendKeys($keys);
+
+            return true;
+        }, 'nothing took the keys');
 
         return $this;
     }

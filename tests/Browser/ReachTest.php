@@ -33,7 +33,7 @@ function soon(Page $page, string $title, string $channels): void
             const calendar = (await call('GET', 'areas')).areas[0].calendars[0].id
             const start = wall(new Date(Date.now() + 3000))
             const end = wall(new Date(Date.now() + 1803000))
-            await call('POST', 'entries', { title: '{$title}', calendar_id: calendar, all_day: false, start, end, always_through: true, reminders: ['-PT0M;{$channels}'] })
+            await call('POST', 'entries', { title: '{$title}', calendar_id: calendar, all_day: false, start, end, always_through: true, over_protected: true, reminders: ['-PT0M;{$channels}'] })
             done(true)
         })()
         JS

@@ -13,7 +13,9 @@ const { view, from, days: count, weeks, date, title } = usePeriod()
 const { lines, load, legend, days: loads } = usePaper()
 
 /** Lines that a day has at least, those to write on among them. */
-const LINES = { columns: 31, month: 6 }
+const LINES = { columns: 29, month: 6 }
+/** Signs that fit on a line of a column of a week beside the marks at its ends; of fewer days side by side more do. */
+const SIGNS = 22
 const form = computed<'columns' | 'month' | 'list'>(() =>
     view.value === 'month' ? 'month' : view.value === 'ahead' || view.value === 'year' ? 'list' : 'columns',
 )
@@ -27,6 +29,11 @@ const dates = computed(() => {
     const all = form.value === 'month' ? weeks.value * 7 : count.value
     return Array.from({ length: all }, (_, i) => plusDays(from.value, i))
 })
+/** Lines that a text takes. */
+function tall(text: string): number {
+    const columns = form.value === 'month' ? 7 : Math.max(1, count.value)
+    return Math.max(1, Math.ceil(text.length / ((SIGNS * 7) / columns)))
+}
 const sheet = computed(() =>
     dates.value.map((day) => {
         const all = lines(day, byDate.value.get(day), view.value === 'year')
@@ -34,7 +41,10 @@ const sheet = computed(() =>
             day,
             lines: all,
             load: load(byDate.value.get(day)),
-            blank: form.value === 'list' ? 1 : Math.max(1, LINES[form.value] - all.length),
+            blank:
+                form.value === 'list'
+                    ? 1
+                    : Math.max(1, LINES[form.value] - all.reduce((sum, one) => sum + tall(one.text), 0)),
             outside: form.value === 'month' && day.slice(0, 7) !== date.value.slice(0, 7),
         }
     }),
@@ -159,6 +169,8 @@ function head(day: string): string {
     }
     .paper h2 {
         display: flex;
+        flex-wrap: wrap;
+        white-space: nowrap;
         justify-content: space-between;
         align-items: baseline;
         font-size: 10pt;

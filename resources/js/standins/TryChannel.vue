@@ -23,6 +23,7 @@ async function arrive(): Promise<void> {
         start,
         end: moment(start.slice(0, 10), minuteOf(start) + 5),
         busy: false,
+        over_protected: true,
         reminders: [`-PT0M;${props.channel}`],
     }
     isComing.value =

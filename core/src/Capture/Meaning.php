@@ -205,21 +205,15 @@ final class Meaning
             return (new Clock($clock->to, $clock->hour % 12, $clock->minute, $range, true, $clock->form))->time();
         }
         $time = $clock->time($this->half());
-        $today = (string) $this->context->today();
-        if (
-            ! $clock->isEither() ||
-            $this->half() !== null ||
-            $this->end !== null ||
-            $this->rule !== null ||
-            ($this->date !== null && (string) $this->date->date !== $today)
-        ) {
+        if (! $clock->isEither() || $this->half() !== null || $this->end !== null) {
             return $time;
         }
         $evening = $this->ofSeconds($time->seconds + 43200);
-        $now = $this->context->now->time()->seconds;
-        $this->otherTime = $time->seconds > $now ? $evening : $time;
+        $isToday = $this->rule === null && (string) ($this->date->date ?? $this->context->today()) === (string) $this->context->today();
+        $isEvening = $isToday && $time->seconds <= $this->context->now->time()->seconds && $evening->seconds < $this->context->sleeps * 60;
+        $this->otherTime = $isEvening ? $time : $evening;
 
-        return $time->seconds > $now || $evening->seconds >= $this->context->sleeps * 60 ? $time : $evening;
+        return $isEvening ? $evening : $time;
     }
 
     /**

@@ -31,7 +31,7 @@ function take(item: BasketItem): void {
 </script>
 
 <template>
-    <p class="count">Take in from the basket, what presses first</p>
+    <p class="count">Take in from the basket, most urgent first</p>
     <article
         v-for="item in items"
         :key="item.entry_id"

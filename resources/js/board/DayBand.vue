@@ -102,6 +102,14 @@ const targeted = computed(() => (drag.target?.kind === 'list' ? drag.target.date
             @click.self="offerDay(view, day.date, $event)"
         >
             <ListTask v-for="task in day.tasks" :key="task.one.key" :one="task.one" :place="task.place" />
+            <p
+                v-if="view.read?.allDay && view.read.start.slice(0, 10) === day.date"
+                class="read"
+                data-test="read-place"
+                :data-hue="view.read.colour"
+            >
+                {{ view.read.title }}
+            </p>
             <button v-if="day.more > 0" class="plain more" @click="opened = true">{{ day.more }} more</button>
             <button v-else-if="opened && day.overflows" class="plain more" @click="opened = false">
                 show fewer
@@ -148,6 +156,18 @@ const targeted = computed(() => (drag.target?.kind === 'list' ? drag.target.date
     background: var(--plum-soft);
     outline: 2px dashed var(--plum);
     outline-offset: -3px;
+}
+.read {
+    margin: 0;
+    padding: 2px 6px;
+    border: 1px dashed var(--c);
+    border-radius: 4px;
+    color: var(--c-text);
+    font-size: 0.7813rem;
+    line-height: 18px;
+    overflow: hidden;
+    text-overflow: ellipsis;
+    white-space: nowrap;
 }
 .more {
     display: block;

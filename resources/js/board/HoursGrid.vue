@@ -97,6 +97,21 @@ function gaps(day: BoardDay) {
 }
 
 const { drawn, begin } = useDrawing(layout)
+
+/** What is being written in the line, pale and dashed where it would stand. */
+const read = computed(() => {
+    const one = view.read
+    if (!one || one.allDay) return null
+    const from = minuteOf(one.start)
+    const top = yOf(layout.value, from)
+    const height = Math.max(LEAST_HEIGHT, yOf(layout.value, Math.min(1440, from + one.length)) - top)
+    return {
+        date: one.start.slice(0, 10),
+        title: one.title,
+        colour: one.colour,
+        style: { top: `${top}px`, height: `${height}px` },
+    }
+})
 </script>
 
 <template>
@@ -161,6 +176,15 @@ const { drawn, begin } = useDrawing(layout)
                 >
                     {{ timeOf(moment(day.date, drawn.from), account.clock) }} ·
                     {{ length(drawn.to - drawn.from) }}
+                </div>
+                <div
+                    v-if="read?.date === day.date"
+                    class="drawn read"
+                    data-test="read-place"
+                    :data-hue="read.colour"
+                    :style="read.style"
+                >
+                    {{ read.title }}
                 </div>
                 <div
                     v-if="day.date === now.slice(0, 10)"
@@ -255,6 +279,13 @@ const { drawn, begin } = useDrawing(layout)
     color: var(--plum);
     font-size: 0.75rem;
     pointer-events: none;
+}
+.drawn.read {
+    border-color: var(--c);
+    background: color-mix(in srgb, var(--c) 8%, var(--sheet));
+    color: var(--c-text);
+    font-size: 0.6875rem;
+    line-height: 1.1;
 }
 .lines {
     position: absolute;

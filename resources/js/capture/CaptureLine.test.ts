@@ -1,5 +1,6 @@
 import type { CaptureReading } from '@/api/types'
 import { aPage, answering, asked, changes, open, Refusal, sent } from '@/testing/page'
+import { useView } from '@/state/view'
 import { note } from '@/undo/useChanges'
 import { flushPromises, type VueWrapper } from '@vue/test-utils'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
@@ -279,5 +280,24 @@ describe('catching a line', () => {
         expect(line.find('.mistake').text()).toBe('“31 November” does not exist.')
         await line.find('[data-test=other-time]').trigger('click')
         expect((field().element as HTMLInputElement).value).toBe('Call at 09:00')
+    })
+    it('shows where it would stand while it is written, and offers to show and open what was caught', async () => {
+        answering({
+            'POST capture/reading': reading({ start: '2026-11-26T18:00:00', all_day: false, length: 60 }),
+            'POST capture': { id: 'e', title: 'Sow chicory', start: '2026-11-26T18:00:00', in_words: null },
+        })
+        await field().trigger('focus')
+        await type('Sow chicory tomorrow at 18:00')
+        expect(useView().read).toMatchObject({
+            title: 'Sow chicory',
+            start: '2026-11-26T18:00:00',
+            length: 60,
+        })
+        await field().trigger('keydown', { key: 'Enter' })
+        await flushPromises()
+        expect(useView().read).toBeNull()
+        expect(note.presses.map((press) => press.words)).toEqual(['Show', 'Open'])
+        note.presses[1]?.go()
+        expect(useView().sheet).toMatchObject({ entryId: 'e' })
     })
 })

@@ -11,7 +11,7 @@ import { say, useChanges } from '@/undo/useChanges'
 import { usePeriod } from '@/period/usePeriod'
 import { useView, type OfferedPlace } from '@/state/view'
 import { refDebounced, useLocalStorage } from '@vueuse/core'
-import { computed, onMounted, ref, watch } from 'vue'
+import { computed, onMounted, onScopeDispose, ref, watch, watchEffect } from 'vue'
 
 /** The line in which a thought is caught: at the top of the page, or opened over whatever one is at. */
 const props = defineProps<{
@@ -40,6 +40,7 @@ let cameFrom: HTMLElement | null = null
 
 let asked = 0
 watch([settled, plain], async ([text]) => {
+    if (text !== line.value) return // it will be asked when the typing rests
     trouble.value = ''
     const turn = ++asked
     if (text.trim() === '') {
@@ -85,6 +86,22 @@ function takeOtherTime(): void {
     line.value = pieces.map((piece, i) => (i === at ? `at ${other}` : piece.text)).join('')
     field.value?.focus()
 }
+
+/** Where it would stand, drawn on the board while it is being written. */
+watchEffect(() => {
+    const read = reading.value
+    view.read =
+        read?.start && (hasFocus.value || props.over)
+            ? {
+                  title: read.title,
+                  start: read.start,
+                  allDay: read.all_day,
+                  length: read.length ?? 0,
+                  colour: read.calendar_id ? colour(read.calendar_id) : 'slate',
+              }
+            : null
+})
+onScopeDispose(() => (view.read = null))
 
 const chosenKind = computed(() => kind.value ?? reading.value?.kind ?? 'task')
 const facts = computed(() => {
@@ -180,7 +197,17 @@ async function save(): Promise<void> {
         // Said once; after that it stands among the keys.
         const hint = props.over || knowsPress.value ? '' : ' A press on an empty hour takes one too.'
         knowsPress.value = true
-        say(`Caught “${entry.title}”, ${where}.${hint}`, { undoable: true })
+        const open = {
+            words: 'Open',
+            test: 'note-open',
+            go: () => (view.sheet = { entryId: entry.id, recurrenceId: null, date: null }),
+        }
+        const start = entry.start
+        const show = { words: 'Show', test: 'note-show', go: () => start && go({ date: start.slice(0, 10) }) }
+        say(`Caught “${entry.title}”, ${where}.${hint}`, {
+            undoable: true,
+            presses: start === null ? [open] : [show, open],
+        })
         if (props.over) emit('done')
         else goBack()
     } catch (error) {

@@ -1,4 +1,4 @@
-import type { AreaTally, BoardDay, Occurrence } from '@/api/types'
+import type { AreaTally, BoardDay, Occurrence, Colour } from '@/api/types'
 import { minuteOf, moment } from '@/shared/time'
 import { useSessionStorage, useStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
@@ -21,6 +21,8 @@ export const useView = defineStore('view', () => {
     const basketOrder = shallowRef<string[]>([])
     const openedFolds = ref<Set<string>>(new Set())
     const sheet = ref<SheetTarget | null>(null)
+    /** What is being written in the line, where it would stand. */
+    const read = ref<ReadPlace | null>(null)
     const panel = ref<'areas' | 'settings' | 'keys' | 'find' | 'filing' | null>(null)
     /** A new account, which is asked what it begins with. */
     const isFirst = ref(false)
@@ -82,6 +84,7 @@ export const useView = defineStore('view', () => {
         openedFolds,
         offered,
         sheet,
+        read,
         panel,
         isFirst,
         isSentenceOpen,
@@ -103,6 +106,15 @@ export interface OfferedPlace {
     start: string
     all_day: boolean
     length: number
+}
+
+/** Where a line that is being written would put its entry; the length in minutes, or days when it is all day. */
+export interface ReadPlace {
+    title: string
+    start: string
+    allDay: boolean
+    length: number
+    colour: Colour
 }
 
 /** An entry to open, as it stands or new with some fields given. */

@@ -34,6 +34,15 @@ watch(
         <button v-if="note.undoable" class="plain undo" data-test="undo" @click="undo()">
             Undo <kbd>Ctrl+Z</kbd>
         </button>
+        <button
+            v-for="press in note.presses"
+            :key="press.words"
+            class="plain undo"
+            :data-test="press.test"
+            @click="press.go()"
+        >
+            {{ press.words }}
+        </button>
         <button class="plain" aria-label="Close this note" @click="shown = false">×</button>
     </div>
 </template>

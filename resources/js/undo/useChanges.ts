@@ -5,20 +5,38 @@ import { keysOf } from '@/state/stale'
 import { useMutation, useQueryClient, type QueryClient } from '@tanstack/vue-query'
 import { reactive } from 'vue'
 
+/** Something that can be done with what a note tells of. */
+export interface NotePress {
+    words: string
+    test: string
+    go: () => void
+}
+
 /** The note that follows a change, and offers to take it back. */
-export const note = reactive<{ text: string; kind: 'done' | 'trouble'; undoable: boolean; id: number }>({
+export const note = reactive<{
+    text: string
+    kind: 'done' | 'trouble'
+    undoable: boolean
+    presses: NotePress[]
+    id: number
+}>({
     text: '',
     kind: 'done',
     undoable: false,
+    presses: [],
     id: 0,
 })
 
 /** Shows a note at the foot of the page: what was done, with a press that undoes it, or what went wrong. */
-export function say(text: string, options: { trouble?: boolean; undoable?: boolean } = {}): void {
+export function say(
+    text: string,
+    options: { trouble?: boolean; undoable?: boolean; presses?: NotePress[] } = {},
+): void {
     Object.assign(note, {
         text,
         kind: options.trouble ? 'trouble' : 'done',
         undoable: options.undoable ?? false,
+        presses: options.presses ?? [],
         id: note.id + 1,
     })
     announce(text)

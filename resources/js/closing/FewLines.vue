@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import TextField from '@/shared/TextField.vue'
 import { NButton } from 'naive-ui'
 import type { Closing } from '@/api/types'
 import { useUnsaved } from '@/state/unsaved'
@@ -47,10 +48,11 @@ const WAYS = { done: 'done after all', day: '', basket: 'back to the basket', le
         </p>
         <label v-for="one in closing.questions" :key="one.question"
             >{{ one.question }}
-            <textarea
-                v-model="written[one.question]"
-                rows="2"
-                maxlength="4000"
+            <TextField
+                :model-value="written[one.question] ?? ''"
+                :rows="2"
+                :maxlength="4000"
+                @update:model-value="written[one.question] = $event"
                 @change="isDirty() && emit('keep', answers, closing.closed)"
             />
         </label>
@@ -84,18 +86,6 @@ label {
     display: block;
     margin-bottom: 14px;
     font: 600 0.9375rem/1.4 var(--serif);
-}
-textarea {
-    display: block;
-    width: 100%;
-    margin-top: 4px;
-    padding: 8px 12px;
-    border: 1px solid var(--line-strong);
-    border-radius: 8px;
-    background: var(--sheet);
-    color: var(--ink);
-    font: 0.875rem/1.5 var(--sans);
-    resize: vertical;
 }
 .press {
     padding: 8px 18px;

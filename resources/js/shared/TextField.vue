@@ -2,7 +2,7 @@
 import { NInput } from 'naive-ui'
 import { computed, ref } from 'vue'
 
-/** A line of text of the component library, with what a browser wants to know of a field: what it is called, and what goes in. */
+/** A line of text, or some where it has rows, of the component library, with what a browser wants to know of a field: what it is called, and what goes in. */
 const props = withDefaults(
     defineProps<{
         id?: string
@@ -14,6 +14,9 @@ const props = withDefaults(
         required?: boolean
         readonly?: boolean
         invalid?: boolean
+        /** Lines at least; it grows with what is written. */
+        rows?: number
+        small?: boolean
         test?: string
     }>(),
     {
@@ -23,6 +26,7 @@ const props = withDefaults(
         autocomplete: undefined,
         placeholder: '',
         maxlength: undefined,
+        rows: undefined,
         test: undefined,
     },
 )
@@ -31,7 +35,7 @@ const emit = defineEmits<{ change: [text: string] }>()
 const field = ref<InstanceType<typeof NInput> | null>(null)
 const inputProps = computed(() => ({
     id: props.id,
-    type: props.type,
+    type: props.rows ? undefined : props.type,
     autocomplete: props.autocomplete,
     required: props.required,
     'aria-label': props.label,
@@ -44,8 +48,10 @@ defineExpose({ focus: () => field.value?.focus() })
 <template>
     <NInput
         ref="field"
+        :size="small ? 'small' : 'medium'"
         v-model:value="text"
-        :type="type === 'password' ? 'password' : 'text'"
+        :type="rows ? 'textarea' : type === 'password' ? 'password' : 'text'"
+        :autosize="rows ? { minRows: rows, maxRows: 14 } : false"
         :placeholder="placeholder"
         :maxlength="maxlength"
         :readonly="readonly"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import TextField from './TextField.vue'
 import { ref, watch } from 'vue'
 import { readTime, time, type Clock } from './time'
 
@@ -24,14 +25,15 @@ function change(): void {
 
 <template>
     <span class="field">
-        <input
+        <TextField
             v-model="text"
-            inputmode="text"
-            maxlength="9"
+            class="time"
+            small
+            :maxlength="9"
             :placeholder="clock === '24' ? '9:00' : '9:00 am'"
-            :aria-label="label"
-            :aria-invalid="isOdd"
-            data-test="time"
+            :label="label"
+            :invalid="isOdd"
+            test="time"
             @change="change"
             @keydown.enter.prevent.stop="change"
         />
@@ -40,15 +42,8 @@ function change(): void {
 </template>
 
 <style scoped>
-input {
-    width: 76px;
-    border: 1px solid var(--line-strong);
-    border-radius: 6px;
-    background: var(--paper);
-    padding: 3px 7px;
-    color: var(--ink);
-}
-input[aria-invalid='true'] {
-    border-color: var(--trouble);
+.time {
+    display: inline-flex;
+    width: 84px;
 }
 </style>

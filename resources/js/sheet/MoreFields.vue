@@ -34,8 +34,14 @@ function claim(one: 'busy' | 'tentative' | 'free'): void {
     form.value.busy = one !== 'free'
     form.value.tentative = one === 'tentative'
 }
-function steps(event: Event): void {
-    const lines = (event.target as HTMLTextAreaElement).value
+const typedSteps = ref('')
+watch(
+    () => form.value.checklist,
+    (list) => (typedSteps.value = list.map((step) => step.text).join('\n')),
+    { immediate: true },
+)
+function steps(text: string): void {
+    const lines = text
         .split('\n')
         .map((line) => line.trim())
         .filter((line) => line !== '')
@@ -221,12 +227,7 @@ function turnLabel(label: string): void {
         >
         <label class="wide top"
             >{{ form.rule ? 'Steps, each time' : 'Steps' }}
-            <textarea
-                :value="form.checklist.map((step) => step.text).join('\n')"
-                rows="3"
-                placeholder="one a line"
-                @change="steps"
-            />
+            <TextField v-model="typedSteps" :rows="3" placeholder="one a line" @change="steps" />
         </label>
         <div class="group">
             <NCheckbox v-model:checked="form.protected" data-test="protected">protected</NCheckbox>
@@ -273,21 +274,6 @@ label.wide {
 }
 .top {
     align-items: start;
-}
-textarea {
-    border: 1px solid var(--line-strong);
-    border-radius: 6px;
-    background: var(--paper);
-    padding: 4px 7px;
-    color: var(--ink);
-}
-select {
-    max-width: 170px;
-}
-.wide input,
-.wide textarea {
-    flex: 1;
-    min-width: 0;
 }
 .wide {
     display: flex;

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import TextField from '@/shared/TextField.vue'
 import { NButton } from 'naive-ui'
 import { nextTick, ref } from 'vue'
 
@@ -6,7 +7,7 @@ import { nextTick, ref } from 'vue'
 const notes = defineModel<string>({ required: true })
 const props = defineProps<{ html: string; mistake?: string }>()
 const isWriting = ref(props.html === '')
-const field = ref<HTMLTextAreaElement | null>(null)
+const field = ref<InstanceType<typeof TextField> | null>(null)
 async function write(): Promise<void> {
     isWriting.value = true
     await nextTick()
@@ -21,16 +22,15 @@ async function write(): Promise<void> {
     </h2>
     <!-- eslint-disable-next-line vue/no-v-html -- rendered and made safe by the server -->
     <div v-if="!isWriting" class="rendered" data-test="notes-shown" @dblclick="write" v-html="html" />
-    <textarea
+    <TextField
         v-else
         id="notes"
         ref="field"
         v-model="notes"
-        class="notes"
-        rows="3"
-        maxlength="20000"
+        :rows="3"
+        :maxlength="20000"
         placeholder="Plain text, or Markdown: **bold**, lists with -, links"
-        data-test="notes"
+        test="notes"
     />
     <p v-if="mistake" class="mistake">{{ mistake }}</p>
 </template>
@@ -45,17 +45,6 @@ h2 .press {
     font-size: 0.75rem;
     padding: 0 8px;
     margin-left: 6px;
-}
-.notes {
-    width: 100%;
-    border: 1px solid var(--line-strong);
-    border-radius: var(--radius);
-    background: var(--paper);
-    padding: 7px 10px;
-    resize: vertical;
-    field-sizing: content;
-    min-height: 62px;
-    max-height: 300px;
 }
 .rendered {
     padding: 2px 12px;

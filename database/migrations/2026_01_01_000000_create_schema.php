@@ -193,6 +193,7 @@ return new class extends Migration
             'to_ask_again' => '(user_id, ask_again) where ask_again is not null',
             'with_margins' => '(user_id) where travel > 0 or margin > 0',
             'routines_due' => "(user_id) where due is not null and (rule is not null or extra_dates <> '[]')",
+            'labelled' => "(user_id) where labels != '[]'",
         ]);
         // What makes one occurrence differ from its rule: where it stands instead, what it has of its own, what became of it.
         // Keyed by its

@@ -5,6 +5,7 @@ import { untilAnswered } from './outbox'
 import { heard } from './revision'
 import { isOutside, untilSignedIn } from './signedOut'
 import { gather, readTogether } from './together'
+import { sendWithProgress } from './upload'
 
 /** What the server refuses, as it says it. */
 export class Refused extends Error {
@@ -41,7 +42,7 @@ async function send(request: Request): Promise<Response> {
     const given = new AbortController()
     const timer = setTimeout(() => given.abort(), isFile ? PATIENCE_WITH_FILE_MS : PATIENCE_MS)
     try {
-        return await fetch(copy, { signal: given.signal })
+        return await (isFile ? sendWithProgress(copy, given.signal) : fetch(copy, { signal: given.signal }))
     } finally {
         clearTimeout(timer)
     }

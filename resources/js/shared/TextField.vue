@@ -48,8 +48,8 @@ defineExpose({ focus: () => field.value?.focus() })
 <template>
     <NInput
         ref="field"
-        :size="small ? 'small' : 'medium'"
         v-model:value="text"
+        :size="small ? 'small' : 'medium'"
         :type="rows ? 'textarea' : type === 'password' ? 'password' : 'text'"
         :autosize="rows ? { minRows: rows, maxRows: 14 } : false"
         :placeholder="placeholder"

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { answerOf, api, sendFile, sentence } from '@/api/client'
+import { sentShare } from '@/api/upload'
 import type { Attachment } from '@/api/types'
 import { say, useChanges } from '@/undo/useChanges'
+import { NProgress } from 'naive-ui'
 import { ref } from 'vue'
 
 /** Files kept with the entry; they are only ever saved, not opened here. */
@@ -64,7 +66,14 @@ async function remove(file: Attachment): Promise<void> {
             >{{ busy ? 'Sending…' : 'Add a file'
             }}<input type="file" class="out-of-sight" data-test="add-file" :disabled="busy" @change="add"
         /></label>
-        <small class="muted">up to 10 MB</small>
+        <NProgress
+            v-if="busy"
+            class="share"
+            type="line"
+            aria-label="How much of the file has gone"
+            :percentage="Math.round(100 * (sentShare ?? 0))"
+        />
+        <small v-else class="muted">up to 10 MB</small>
     </div>
 </template>
 
@@ -86,6 +95,9 @@ async function remove(file: Attachment): Promise<void> {
 .press {
     position: relative;
     cursor: pointer;
+}
+.share {
+    width: 180px;
 }
 .press:focus-within {
     outline: 2px solid var(--plum);

@@ -10,6 +10,10 @@ test(
         $page = demo($this);
         $page->script("document.querySelector('[data-test=capture]').focus()");
         $page->press('[data-test=list-task]')->type('[data-test=title]', 'Mend the lid of the frame');
+        // What the page asks every few seconds would find the session ended before the save does, and take the keys.
+        $page->script(
+            "const ask = window.fetch; window.fetch = (what, how) => String(what.url ?? what).includes('/api/revision') ? new Promise(() => {}) : ask(what, how)",
+        );
         $this->site->query('delete from devices');
         $page->keys(WebDriverKeys::CONTROL.WebDriverKeys::ENTER);
         $page->see('[data-test=sign-in-over]');

@@ -34,6 +34,7 @@ const CHOICES: [Missed, string, string][] = [
     gap: 6px;
 }
 .press {
+    justify-content: flex-start;
     text-align: left;
     padding: 6px 10px;
 }

@@ -113,13 +113,12 @@ test('the pieces put the line together again', function (string $line) {
 
 test('a long or odd line is read', function (string $line) {
     expect(implode('', array_map(fn (Segment $one): string => $one->text, reading($line)->segments)))->toBe($line);
-})
-    ->with([
-        fn () => str_repeat('every ', 80),
-        fn () => str_repeat('mon, ', 100),
-        fn () => str_repeat('9', 500),
-        fn () => str_repeat('in in at on ', 40),
-    ]);
+})->with([
+    fn () => str_repeat('every ', 80),
+    fn () => str_repeat('mon, ', 100),
+    fn () => str_repeat('9', 500),
+    fn () => str_repeat('in in at on ', 40),
+]);
 
 test('a note to one’s future self says when its turn comes', function () {
     $radiators = reading('bleed the radiators around week 40');

@@ -196,8 +196,7 @@ return new class extends Migration
             'labelled' => "(user_id) where labels != '[]'",
         ]);
         // What makes one occurrence differ from its rule: where it stands instead, what it has of its own, what became of it.
-        // Keyed by its
-        // RECURRENCE-ID; "once" for what happens once.
+        // Keyed by its RECURRENCE-ID; "once" for what happens once.
         Schema::create('overrides', function (Blueprint $table): void {
             $table->id();
             $table->foreignUlid('entry_id')->constrained()->cascadeOnDelete();

@@ -29,8 +29,11 @@ test('a thought is caught by one key with a sheet, Find or the areas open, and t
         $page->keys("order twine for the {$what}", WebDriverKeys::ENTER);
         $page->see("[data-test=basket-card][data-title='Order twine for the {$what}']");
         $page->untilSame([], fn () => $page->all('[data-test=catch-over]'));
-        expect($page->all(['sheet' => '[data-test=sheet]', 'find' => '[data-test=find-field]', 'areas' => '[data-test=area]'][$what]))
-            ->not->toBe([]);
+        expect(
+            $page->all(
+                ['sheet' => '[data-test=sheet]', 'find' => '[data-test=find-field]', 'areas' => '[data-test=area]'][$what],
+            ),
+        )->not->toBe([]);
         $page->visit('/week')->see('[data-test=board] [data-test=hours]');
     }
 });
@@ -111,7 +114,7 @@ test('a part of the page is one Tab stop, and arrows go on in it', function () {
         $stop = $page->script(
             'const a = document.activeElement; return a.closest("[data-one-stop]")?.matches("main, nav, aside") ? (a.matches("[data-tile]") ? "tile of " : "") + (a.closest("[data-one-stop]").dataset.test ?? a.closest("[data-one-stop]").className) : a.dataset.test ?? a.className',
         );
-        if ($stop === 'skip' && $i > 0 || $stop === '') {
+        if (($stop === 'skip' && $i > 0) || $stop === '') {
             break;
         }
         $stops[] = $stop;
@@ -135,10 +138,12 @@ test('several that were chosen go a week later and once more, and stay chosen', 
     caught($page, "oil the hinges {$mon} 14:00 for 30 min", 'Oil the hinges');
     $page->focus('[data-test=block][data-title="Mend the gate"]')->keys('x');
     $page->focus('[data-test=block][data-title="Oil the hinges"]')->keys('x');
-    $page->press('[data-test=chosen-1]')->untilSame(
-        [(new DateTimeImmutable($mon))->modify('+1 day')->format('Y-m-d').' 13:00'],
-        fn () => $page->blocks('Mend the gate'),
-    );
+    $page
+        ->press('[data-test=chosen-1]')
+        ->untilSame(
+            [(new DateTimeImmutable($mon))->modify('+1 day')->format('Y-m-d').' 13:00'],
+            fn () => $page->blocks('Mend the gate'),
+        );
     expect($page->see('[data-test=chosen] b')->getText())->toBe('2 chosen');
     $page->press('[data-test=chosen-7]')->untilSame([], fn () => $page->blocks('Mend the gate'));
 });
@@ -150,7 +155,10 @@ test('two musts of tomorrow are chosen by two keys, put in order by a drag, and 
     foreach (['Label the seed tins', 'Oil the hinges', 'Sort the canes'] as $title) {
         caught($page, "{$title} tomorrow", $title);
     }
-    $titles = fn (string $kind): array => array_map(fn ($one) => $one->getAttribute('data-title'), $page->all("[data-test={$kind}]"));
+    $titles = fn (string $kind): array => array_map(
+        fn ($one) => $one->getAttribute('data-title'),
+        $page->all("[data-test={$kind}]"),
+    );
     $page->visit('/close')->see('[data-test=tomorrow]');
     $page->press('[data-test=step-tomorrow]');
     $page->untilSame(true, fn () => in_array(focused($page), $titles('other'), true));
@@ -181,7 +189,12 @@ test('a weekday routine takes four presses of the pointer beside its name', func
     };
     [$mon] = nextWeek();
     $list = $page->script(
-        "const box = document.querySelector(`[data-test=day-list][data-date='\${arguments[0]}']`).getBoundingClientRect(); return [box.left + box.width / 2, box.bottom - 3]",
+        <<<'JS'
+        const list = document.querySelector(`[data-test=day-list][data-date='${arguments[0]}']`)
+        const box = list.getBoundingClientRect()
+        return [box.left + box.width / 2, box.bottom - 3]
+        JS
+        ,
         $mon,
     );
     $page->stroke($list[0], $list[1], $list[0], $list[1]);

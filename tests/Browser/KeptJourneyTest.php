@@ -12,7 +12,12 @@ test(
         $page->press('[data-test=list-task]')->type('[data-test=title]', 'Mend the lid of the frame');
         // What the page asks every few seconds would find the session ended before the save does, and take the keys.
         $page->script(
-            "const ask = window.fetch; window.fetch = (what, how) => String(what.url ?? what).includes('/api/revision') ? new Promise(() => {}) : ask(what, how)",
+            <<<'JS'
+            const ask = window.fetch
+            const isRevision = (what) => String(what.url ?? what).includes('/api/revision')
+            window.fetch = (what, how) => (isRevision(what) ? new Promise(() => {}) : ask(what, how))
+            JS
+            ,
         );
         $this->site->query('delete from devices');
         $page->keys(WebDriverKeys::CONTROL.WebDriverKeys::ENTER);
@@ -45,10 +50,18 @@ test(
         // Another room asks first.
         $page->keys(WebDriverKeys::ESCAPE)->press('[data-test=leave-unsaved]');
         $page->untilSame([], fn () => $page->all('[data-test=sheet]'));
-        $page->press('[data-test=account]')->press('[data-test=settings]')->press('[data-test=post-box]')->see('[data-test=leave-question]');
+        $page
+            ->press('[data-test=account]')
+            ->press('[data-test=settings]')
+            ->press('[data-test=post-box]')
+            ->see('[data-test=leave-question]');
         $page->press('[data-test=stay]');
         $page->untilSame([], fn () => $page->all('[data-test=leave-question]'));
-        $page->keys(WebDriverKeys::ESCAPE)->press('[data-test=account]')->press('[data-test=sign-out]')->see('[data-test=leave-question]');
+        $page
+            ->keys(WebDriverKeys::ESCAPE)
+            ->press('[data-test=account]')
+            ->press('[data-test=sign-out]')
+            ->see('[data-test=leave-question]');
         $page->press('[data-test=leave-all-the-same]')->see('[data-test=sign-in]');
         expect(drafts($page))->toBe([]);
     },
@@ -86,7 +99,11 @@ test('a change that gets no answer waits where one sees it, and happens once whe
 test('the page runs under its policy: nothing of it is refused', function () {
     $page = demo($this);
     $page->press('[data-test=list-task]')->see('[data-test=sheet]');
-    $page->keys(WebDriverKeys::ESCAPE)->press('[data-test=account]')->press('[data-test=settings]')->see('[data-test=account-section]');
+    $page
+        ->keys(WebDriverKeys::ESCAPE)
+        ->press('[data-test=account]')
+        ->press('[data-test=settings]')
+        ->see('[data-test=account-section]');
     foreach (['/month', '/year', '/ahead', '/day', '/done', '/close', '/standins/post', '/standins/phone'] as $path) {
         $page->visit($path)->see('main, [data-test=closing]');
     }

@@ -43,11 +43,16 @@ test('one occurrence has a title, an importance and steps of its own', function 
 });
 
 test('the first line of notes is shown without the signs of Markdown, and one may have another', function () {
-    $this->api('PATCH', "entries/{$this->id}", ['notes' => "\n## Order of the vents\n- north first", 'scope' => 'whole'])->assertOk();
+    $this->api('PATCH', "entries/{$this->id}", [
+        'notes' => "\n## Order of the vents\n- north first",
+        'scope' => 'whole',
+    ])->assertOk();
     ($this->save)(['notes' => '- '.str_repeat('w', 150)], 'one')->assertOk();
 
-    expect(($this->one)('2026-11-26')['first_line'])->toBe('Order of the vents')
-        ->and(($this->one)('2026-11-25')['first_line'])->toBe(str_repeat('w', 99).'…');
+    expect(($this->one)('2026-11-26')['first_line'])
+        ->toBe('Order of the vents')
+        ->and(($this->one)('2026-11-25')['first_line'])
+        ->toBe(str_repeat('w', 99).'…');
 });
 
 test('what one occurrence has of its own survives a second edit and a tick', function () {

@@ -143,7 +143,8 @@ final class OccurrenceAsShown
     /** Of notes in Markdown the first line that says something, without the signs that begin a heading, a list or a quotation. */
     private static function firstLine(string $notes): string
     {
-        $found = preg_match('/^[ \t]*(?:#{1,6}[ \t]+|[-*+>][ \t]+|\d+[.)][ \t]+)?(\S.*)$/mu', $notes, $m) === 1 ? trim($m[1]) : '';
+        $found =
+            preg_match('/^[ \t]*(?:#{1,6}[ \t]+|[-*+>][ \t]+|\d+[.)][ \t]+)?(\S.*)$/mu', $notes, $m) === 1 ? trim($m[1]) : '';
 
         return mb_strimwidth($found, 0, self::LINE_LENGTH, '…');
     }

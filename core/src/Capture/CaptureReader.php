@@ -9,9 +9,9 @@ use PlumRota\Core\Recurrence\OffDay;
 /**
  * A line of plain English → a draft entry.
  *
- * Every kind of phrase says where in the line it may stand and what it would mean there (`…Phrases`); of all these readings those are
- * taken that fit together and leave least of the line (`Choice`); what they say is put together (`Meaning`). What is not understood
- * stays in the title.
+ * Every kind of phrase says where in the line it may stand and what it would mean there (`…Phrases`). Of all these readings
+ * those are taken that fit together and leave least of the line (`Choice`). What they say is put together (`Meaning`). What is
+ * not understood stays in the title.
  */
 final class CaptureReader
 {

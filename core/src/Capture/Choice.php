@@ -92,7 +92,8 @@ final class Choice
             }
         }
 
-        return ! $one->needsNeighbour && preg_match('~\G\s*(?:$|[,;:)\]]|[.](?:\s|$)|[–—-]\s)~u', $text->line, offset: $one->to) === 1;
+        return ! $one->needsNeighbour &&
+            preg_match('~\G\s*(?:$|[,;:)\]]|[.](?:\s|$)|[–—-]\s)~u', $text->line, offset: $one->to) === 1;
     }
 
     private static function isGlue(Text $text, int $from, int $to): bool

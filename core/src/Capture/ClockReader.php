@@ -26,7 +26,15 @@ final readonly class ClockReader
 
         return $part === null
             ? $best
-            : new Clock($part->to, $best->hour, $best->minute, DateReader::half($part->has('part') ? $part->get('part') : 'night'), true, 'words', $best->fault);
+            : new Clock(
+                $part->to,
+                $best->hour,
+                $best->minute,
+                DateReader::half($part->has('part') ? $part->get('part') : 'night'),
+                true,
+                'words',
+                $best->fault,
+            );
     }
 
     /** @return array<string, callable(Found): Clock> */
@@ -76,7 +84,14 @@ final readonly class ClockReader
                 true,
                 'words',
             ),
-            "(?<h>{$hour})\s+o['’]clock" => fn (Found $f): Clock => new Clock($f->to, Words::number($f->get('h')), 0, null, true, 'words'),
+            "(?<h>{$hour})\s+o['’]clock" => fn (Found $f): Clock => new Clock(
+                $f->to,
+                Words::number($f->get('h')),
+                0,
+                null,
+                true,
+                'words',
+            ),
             '(?<h>'.Words::HOUR_WORD.'|\d{1,2})' => function (Found $f): Clock {
                 $hour = Words::number($f->get('h'));
 

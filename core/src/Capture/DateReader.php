@@ -9,7 +9,9 @@ use PlumRota\Core\Time\IsoWeek;
 use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\Weekday;
 
-/** Reads a date in English at a place of the line, as seen from today. What may stand for it is one pattern each, with its maker. */
+/**
+ * Reads a date in English at a place of the line, as seen from today. Each form of it is a pattern, with what makes a date of a match.
+ */
 final readonly class DateReader
 {
     private const UNIT = '(?<unit>day|week|fortnight|month|year)s?';
@@ -36,11 +38,7 @@ final readonly class DateReader
                 $made = $make($found);
                 $read = $made instanceof LocalDate ? new ReadDate($found->to, $made) : $made;
             } catch (InvalidTime) {
-                $read = new ReadDate(
-                    $found->to,
-                    $this->today,
-                    fault: '“'.$found->written('whole').'” does not exist.',
-                );
+                $read = new ReadDate($found->to, $this->today, fault: '“'.$found->written('whole').'” does not exist.');
             }
             $best = $read ?? $best;
         }
@@ -76,7 +74,10 @@ final readonly class DateReader
         $name = str_replace('’', "'", strtolower($name));
         foreach ($this->context->holidays as $date => $called) {
             $called = str_replace('’', "'", strtolower($called));
-            if (($called === $name || preg_replace('/ (?:day|sunday)$/', '', $called) === $name) && $date >= (string) $this->today) {
+            if (
+                ($called === $name || preg_replace('/ (?:day|sunday)$/', '', $called) === $name) &&
+                $date >= (string) $this->today
+            ) {
                 return LocalDate::parse($date);
             }
         }
@@ -122,12 +123,10 @@ final readonly class DateReader
             'yesterday' => fn (Found $f): ReadDate => new ReadDate($f->to, $this->today, fault: 'That was yesterday.'),
             '(?:the\s+)?day\s+after\s+tomorrow' => fn (): LocalDate => $this->today->plusDays(2),
             "in\s+(?:the\s+next\s+)?(?:a\s+)?(?<n>{$number})\s+".self::UNIT => fn (Found $f): LocalDate => $this->later($f),
-            "(?<n>{$number})\s+".self::UNIT.'\s+(?:from\s+(?:now|today)|later|hence)' => fn (Found $f): LocalDate => $this->later($f),
-            "a\s+week\s+(?:from|on)\s+(?:(?<n>today|tomorrow)|(?<wd>{$weekday}))" => fn (Found $f): LocalDate => (match ($f->get('n')) {
-                'today' => $this->today,
-                'tomorrow' => $this->today->plusDays(1),
-                default => $this->nextOf(Words::weekday($f->get('wd'))),
-            })->plusDays(7),
+            "(?<n>{$number})\s+".self::UNIT.'\s+(?:from\s+(?:now|today)|later|hence)' => fn (
+                Found $f,
+            ): LocalDate => $this->later($f),
+            "a\s+week\s+(?:from|on)\s+(?:(?<n>today|tomorrow)|(?<wd>{$weekday}))" => fn (Found $f): LocalDate => $this->weekFrom($f),
             "(?<wd>{$weekday})\s+week" => fn (Found $f): LocalDate => $this->nextOf(Words::weekday($f->get('wd')))->plusDays(7),
             '(?:(?:this|the|at\s+the|on\s+the|over\s+the)\s+)weekend' => fn (Found $f): ReadDate => new ReadDate(
                 $f->to,
@@ -158,7 +157,11 @@ final readonly class DateReader
                 Words::month($f->get('m')),
                 $f->has('y') ? (int) $f->get('y') : null,
             ),
-            "(?:the\s+)?(?:mid[-\s]|middle\s+of\s+)(?<m>{$month})" => fn (Found $f): LocalDate => $this->dated(15, Words::month($f->get('m')), null),
+            "(?:the\s+)?(?:mid[-\s]|middle\s+of\s+)(?<m>{$month})" => fn (Found $f): LocalDate => $this->dated(
+                15,
+                Words::month($f->get('m')),
+                null,
+            ),
             'in\s+week\s+(?<n>\d{1,2})' => fn (Found $f): LocalDate => IsoWeek::next((int) $f->get('n'), $this->today)->monday(),
             '(?<whole>(?<y>\d{4})-(?<m>\d\d)-(?<d>\d\d))' => fn (Found $f): ReadDate => $this->checked(
                 $f,
@@ -169,9 +172,9 @@ final readonly class DateReader
             "{$named}(?:the\s+)?(?<whole>(?<d>\d{1,2})(?:st|nd|rd|th)?(?:\s+of)?\s+(?<m>{$month})".self::YEAR.')' => fn (
                 Found $f,
             ): ReadDate => $this->numbered($f),
-            "{$named}(?<whole>(?<m>{$month})\s+(?:the\s+)?(?<d>\d{1,2})(?:st|nd|rd|th)?(?![\d:.]*\d|\s*(?:am|pm|h\b))".self::YEAR.')' => fn (
-                Found $f,
-            ): ReadDate => $this->numbered($f),
+            "{$named}(?<whole>(?<m>{$month})\s+(?:the\s+)?(?<d>\d{1,2})(?:st|nd|rd|th)?(?![\d:.]*\d|\s*(?:am|pm|h\b))".
+            self::YEAR.
+            ')' => fn (Found $f): ReadDate => $this->numbered($f),
             'the\s+(?<d>\d{1,2})(?:st|nd|rd|th)' => fn (Found $f): ?LocalDate => $this->nextDateOfMonth((int) $f->get('d')),
             "(?<wd>{$weekday})" => fn (Found $f): ?ReadDate => preg_match('/days$/', $f->get('wd')) === 1
                 ? null
@@ -188,6 +191,18 @@ final readonly class DateReader
     private function loose(int $to, ?LocalDate $date): ?ReadDate
     {
         return $date === null ? null : new ReadDate($to, $date, isLoose: true);
+    }
+
+    /** A week from tomorrow, a week on Friday. */
+    private function weekFrom(Found $found): LocalDate
+    {
+        $from = match ($found->get('n')) {
+            'today' => $this->today,
+            'tomorrow' => $this->today->plusDays(1),
+            default => $this->nextOf(Words::weekday($found->get('wd'))),
+        };
+
+        return $from->plusDays(7);
     }
 
     private function later(Found $found): LocalDate

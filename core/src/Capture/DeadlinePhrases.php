@@ -32,15 +32,22 @@ final readonly class DeadlinePhrases
         }
         foreach ($this->text->all('(?:around|about|in\s+about)\s+week\s+(?<n>\d{1,2})') as $found) {
             $number = (int) $found->get('n');
-            $phrases[] = $number < 1 || $number > 53
-                ? new Phrase($found->from, $found->to, 'title', Phrase::TURN, fn (Meaning $m) => $m->problem("There is no week {$number}."))
-                : new Phrase(
-                    $found->from,
-                    $found->to,
-                    'turn',
-                    Phrase::TURN,
-                    fn (Meaning $m) => $m->around = IsoWeek::next($number, $this->context->today()),
-                );
+            $phrases[] =
+                $number < 1 || $number > 53
+                    ? new Phrase(
+                        $found->from,
+                        $found->to,
+                        'title',
+                        Phrase::TURN,
+                        fn (Meaning $m) => $m->problem("There is no week {$number}."),
+                    )
+                    : new Phrase(
+                        $found->from,
+                        $found->to,
+                        'turn',
+                        Phrase::TURN,
+                        fn (Meaning $m) => ($m->around = IsoWeek::next($number, $this->context->today())),
+                    );
         }
 
         return $phrases;
@@ -56,7 +63,8 @@ final readonly class DeadlinePhrases
         $lead = $date === null ? null : $this->text->at('(?:\s*,\s*|\s+)(?<at>at\s+)?', $date->to, false);
         $clock = $date !== null && $lead === null ? null : ClockReader::at($this->text, $lead->to ?? $at);
         // A bare number after a date is a time only where "at" says so.
-        if ($clock !== null && ($clock->fault !== null || ($clock->form === 'number' && ($lead === null || ! $lead->has('at'))))) {
+        $isBareNumber = $clock?->form === 'number' && ($lead === null || ! $lead->has('at'));
+        if ($isBareNumber || $clock?->fault !== null) {
             $clock = null;
         }
         if ($date === null && $clock === null) {
@@ -64,7 +72,7 @@ final readonly class DeadlinePhrases
         }
         $phrases = [];
         if ($date !== null) {
-            $phrases[] = new Phrase($from, $date->to, 'due', Phrase::DUE, fn (Meaning $m) => $m->due = (string) $date->date);
+            $phrases[] = new Phrase($from, $date->to, 'due', Phrase::DUE, fn (Meaning $m) => ($m->due = (string) $date->date));
         }
         if ($clock !== null) {
             $day = $date->date ?? $this->context->today();
@@ -72,7 +80,7 @@ final readonly class DeadlinePhrases
             if ($date === null && $due->seconds <= $this->context->now->seconds) {
                 $due = $due->plusMinutes(1440);
             }
-            $phrases[] = new Phrase($from, $clock->to, 'due', Phrase::DUE, fn (Meaning $m) => $m->due = (string) $due);
+            $phrases[] = new Phrase($from, $clock->to, 'due', Phrase::DUE, fn (Meaning $m) => ($m->due = (string) $due));
         }
 
         return $phrases;
@@ -91,6 +99,14 @@ final readonly class DeadlinePhrases
 
         return $day === null
             ? []
-            : [new Phrase($from, $date->to ?? $month->to ?? $at, 'turn', Phrase::TURN, fn (Meaning $m) => $m->notBefore = $day)];
+            : [
+                new Phrase(
+                    $from,
+                    $date->to ?? ($month->to ?? $at),
+                    'turn',
+                    Phrase::TURN,
+                    fn (Meaning $m) => ($m->notBefore = $day),
+                ),
+            ];
     }
 }

@@ -58,9 +58,8 @@ final readonly class Draft
         if ($place === null || $this->placement !== null) {
             return $this;
         }
-        $lasts = $this->estimate !== null && ! $place->allDay
-            ? Placement::timed($place->start, $this->estimate, $place->zone)
-            : $place;
+        $lasts =
+            $this->estimate !== null && ! $place->allDay ? Placement::timed($place->start, $this->estimate, $place->zone) : $place;
 
         return new self(
             $this->title,

@@ -8,7 +8,22 @@ namespace PlumRota\Core\Capture;
 final readonly class FilingPhrases
 {
     /** After these "at the" says what something is done to, not where. */
-    private const AT_SOMETHING = ['look', 'looking', 'stare', 'laugh', 'smile', 'shout', 'work', 'aim', 'point', 'good', 'have', 'glance', 'peek', 'nibble'];
+    private const AT_SOMETHING = [
+        'look',
+        'looking',
+        'stare',
+        'laugh',
+        'smile',
+        'shout',
+        'work',
+        'aim',
+        'point',
+        'good',
+        'have',
+        'glance',
+        'peek',
+        'nibble',
+    ];
 
     /** Ends of a sentence part: a comma, or the end of the line. */
     private const ENDS = '(?=\s*(?:[,;.)]|$))';
@@ -38,7 +53,7 @@ final readonly class FilingPhrases
                     $found->to,
                     'calendar',
                     Phrase::CALENDAR,
-                    fn (Meaning $m) => $m->calendar = (string) $key,
+                    fn (Meaning $m) => ($m->calendar = (string) $key),
                 );
             }
         }
@@ -56,7 +71,7 @@ final readonly class FilingPhrases
                 $found->to,
                 'kind',
                 Phrase::KIND,
-                fn (Meaning $m) => $m->isTask = $found->get('kind') === 'task',
+                fn (Meaning $m) => ($m->isTask = $found->get('kind') === 'task'),
             );
         }
         foreach ($this->text->all('(?:a\s+)?(?<word>must|should|could)'.self::ENDS) as $found) {
@@ -66,7 +81,7 @@ final readonly class FilingPhrases
                     $found->to,
                     'importance',
                     Phrase::IMPORTANCE,
-                    fn (Meaning $m) => $m->importance = $found->get('word'),
+                    fn (Meaning $m) => ($m->importance = $found->get('word')),
                     needsNeighbour: ! $this->isApart($found->from),
                 );
             }
@@ -78,7 +93,7 @@ final readonly class FilingPhrases
                     $found->to,
                     'effort',
                     Phrase::EFFORT,
-                    fn (Meaning $m) => $m->effort = $found->get('word'),
+                    fn (Meaning $m) => ($m->effort = $found->get('word')),
                 );
             }
         }
@@ -92,9 +107,11 @@ final readonly class FilingPhrases
         $phrases = [];
         foreach ($this->context->labels as $label) {
             $name = preg_quote($label, '~');
-            foreach ($this->text->all("(?<named>(?:with\s+(?:the\s+)?)?label(?:led|ed)?\s+(?:as\s+)?)?{$name}".self::ENDS) as $found) {
+            foreach (
+                $this->text->all("(?<named>(?:with\s+(?:the\s+)?)?label(?:led|ed)?\s+(?:as\s+)?)?{$name}".self::ENDS) as $found
+            ) {
                 if ($found->has('named') || $this->isApart($found->from)) {
-                    $phrases[] = new Phrase($found->from, $found->to, 'label', 0, fn (Meaning $m) => $m->labels[] = $label);
+                    $phrases[] = new Phrase($found->from, $found->to, 'label', 0, fn (Meaning $m) => ($m->labels[] = $label));
                 }
             }
         }
@@ -112,7 +129,10 @@ final readonly class FilingPhrases
             }
             for ($words = 1; $words <= 4; $words++) {
                 $found = $this->text->at('at\s+(?<place>(?:the|my|our|[\p{L}]+[\'’]s)(?:\s+[\p{L}\'’-]+){'.$words.'})', $at);
-                if ($found === null || preg_match('/^the (?:latest|moment|weekend|end|time|same|beginning)\b/', $found->get('place')) === 1) {
+                if (
+                    $found === null ||
+                    preg_match('/^the (?:latest|moment|weekend|end|time|same|beginning)\b/', $found->get('place')) === 1
+                ) {
                     break;
                 }
                 $phrases[] = new Phrase(
@@ -120,7 +140,7 @@ final readonly class FilingPhrases
                     $found->to,
                     'place',
                     Phrase::PLACE,
-                    fn (Meaning $m) => $m->place = $found->written('place'),
+                    fn (Meaning $m) => ($m->place = $found->written('place')),
                     isLoose: true,
                     weight: 0.5,
                 );
@@ -133,14 +153,29 @@ final readonly class FilingPhrases
     /** @return list<Phrase> */
     private function steps(): array
     {
-        if (preg_match('~(?<![\p{L}])(?:with(?:\s+(?:the\s+)?steps)?|steps)\s*:\s*(?<list>[^:]+)$~iu', $this->text->line, $m, PREG_OFFSET_CAPTURE) !== 1) {
+        if (
+            preg_match(
+                '~(?<![\p{L}])(?:with(?:\s+(?:the\s+)?steps)?|steps)\s*:\s*(?<list>[^:]+)$~iu',
+                $this->text->line,
+                $m,
+                PREG_OFFSET_CAPTURE,
+            ) !== 1
+        ) {
             return [];
         }
         $steps = array_values(array_filter(array_map(trim(...), preg_split('/\s*[,;]\s*|\s+and\s+/u', $m['list'][0]) ?: [])));
 
         return count($steps) < 2
             ? []
-            : [new Phrase($m[0][1], $m[0][1] + strlen($m[0][0]), 'steps', Phrase::STEPS, fn (Meaning $meaning) => $meaning->steps = $steps)];
+            : [
+                new Phrase(
+                    $m[0][1],
+                    $m[0][1] + strlen($m[0][0]),
+                    'steps',
+                    Phrase::STEPS,
+                    fn (Meaning $meaning) => ($meaning->steps = $steps),
+                ),
+            ];
     }
 
     /** Whether a comma or the like stands before it. */

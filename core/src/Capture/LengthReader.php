@@ -28,7 +28,10 @@ final readonly class LengthReader
             $found->has('whole') => Words::number($found->get('whole')) * 60 + 30,
             $found->has('andhalf') => 90,
             $found->has('h') => (int) round(
-                60 * (preg_match('/^[\d.,]+$/', $found->get('h')) === 1 ? (float) str_replace(',', '.', $found->get('h')) : Words::number($found->get('h'))),
+                60 *
+                    (preg_match('/^[\d.,]+$/', $found->get('h')) === 1
+                        ? (float) str_replace(',', '.', $found->get('h'))
+                        : Words::number($found->get('h'))),
             ) + (int) $found->get('hm'),
             default => Words::number($found->get('m')),
         };

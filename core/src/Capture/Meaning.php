@@ -132,7 +132,7 @@ final class Meaning
     private function days(): int
     {
         if ($this->days !== null || $this->rule !== null || $this->lasts === null) {
-            return $this->days ?? $this->date->days ?? 1;
+            return $this->days ?? ($this->date->days ?? 1);
         }
         [$number, $unit] = $this->lasts;
 
@@ -188,7 +188,9 @@ final class Meaning
 
     private function firstOfRhythm(LocalDateTime $earliest): LocalDateTime
     {
-        return $this->rule === null || $this->afterDone ? $earliest : RecurrenceSet::firstOnOrAfter($this->rule, $earliest) ?? $earliest;
+        return $this->rule === null || $this->afterDone
+            ? $earliest
+            : RecurrenceSet::firstOnOrAfter($this->rule, $earliest) ?? $earliest;
     }
 
     /** @return 'am'|'pm'|null */
@@ -209,8 +211,10 @@ final class Meaning
             return $time;
         }
         $evening = $this->ofSeconds($time->seconds + 43200);
-        $isToday = $this->rule === null && (string) ($this->date->date ?? $this->context->today()) === (string) $this->context->today();
-        $isEvening = $isToday && $time->seconds <= $this->context->now->time()->seconds && $evening->seconds < $this->context->sleeps * 60;
+        $isToday =
+            $this->rule === null && (string) ($this->date->date ?? $this->context->today()) === (string) $this->context->today();
+        $isEvening =
+            $isToday && $time->seconds <= $this->context->now->time()->seconds && $evening->seconds < $this->context->sleeps * 60;
         $this->otherTime = $isEvening ? $time : $evening;
 
         return $isEvening ? $evening : $time;
@@ -270,9 +274,7 @@ final class Meaning
     /** @param  list<Weekday>  $out */
     private function without(RecurrenceRule $rule, array $out): RecurrenceRule
     {
-        $has = $rule->byDay === []
-            ? Weekday::cases()
-            : array_map(fn (WeekdayNum $day): Weekday => $day->weekday, $rule->byDay);
+        $has = $rule->byDay === [] ? Weekday::cases() : array_map(fn (WeekdayNum $day): Weekday => $day->weekday, $rule->byDay);
         $left = array_values(array_filter($has, fn (Weekday $day): bool => ! in_array($day, $out, true)));
         $days = array_map(fn (Weekday $day): WeekdayNum => WeekdayNum::of($day), $left === [] ? $has : $left);
 
@@ -296,7 +298,9 @@ final class Meaning
             $last = match ($unit) {
                 'day' => $start->plusDays($number),
                 'week' => $start->plusDays(7 * $number),
-                default => LocalDate::of(intdiv($index, 12), ($index % 12) + 1, min(28, $start->day))->plusDays(max(0, $start->day - 28)),
+                default => LocalDate::of(intdiv($index, 12), ($index % 12) + 1, min(28, $start->day))->plusDays(
+                    max(0, $start->day - 28),
+                ),
             };
             $this->rule = $this->rule->ending(null, Until::date($last->plusDays(-1)));
         }

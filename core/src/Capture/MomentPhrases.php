@@ -14,9 +14,43 @@ final readonly class MomentPhrases
 
     /** After these a number names a thing: it is no time of day. */
     private const NUMBERED = [
-        'version', 'chapter', 'chapters', 'page', 'pages', 'room', 'platform', 'flight', 'gate', 'line', 'part', 'step', 'section',
-        'volume', 'number', 'no', 'nr', 'issue', 'episode', 'season', 'size', 'bus', 'score', 'ratio', 'mix', 'paragraph', 'level',
-        'unit', 'lesson', 'verse', 'figure', 'table', 'the', 'a', 'pp', 'p', 'v',
+        'version',
+        'chapter',
+        'chapters',
+        'page',
+        'pages',
+        'room',
+        'platform',
+        'flight',
+        'gate',
+        'line',
+        'part',
+        'step',
+        'section',
+        'volume',
+        'number',
+        'no',
+        'nr',
+        'issue',
+        'episode',
+        'season',
+        'size',
+        'bus',
+        'score',
+        'ratio',
+        'mix',
+        'paragraph',
+        'level',
+        'unit',
+        'lesson',
+        'verse',
+        'figure',
+        'table',
+        'the',
+        'a',
+        'pp',
+        'p',
+        'v',
     ];
 
     public function __construct(private Text $text, private Context $context, private DateReader $dates)
@@ -37,7 +71,11 @@ final readonly class MomentPhrases
     /** @return list<Phrase> */
     private function datesAt(int $at): array
     {
-        $lead = $this->text->at('(?<lead>on|at|from|starting(?:\s+(?:on|from))?|beginning(?:\s+(?:on|from))?|since)\s+', $at, false);
+        $lead = $this->text->at(
+            '(?<lead>on|at|from|starting(?:\s+(?:on|from))?|beginning(?:\s+(?:on|from))?|since)\s+',
+            $at,
+            false,
+        );
         $begin = $lead->to ?? $at;
         $date = $this->dates->at($this->text, $begin);
         $phrases = [];
@@ -46,7 +84,7 @@ final readonly class MomentPhrases
         } elseif ($date !== null) {
             $isLoose = $date->isLoose && ($lead === null || $lead->get('lead') === 'at');
             if (! $isLoose || ! in_array($this->text->wordBefore($at), ['the', 'a', 'an'], true)) {
-                $phrases[] = new Phrase($at, $date->to, 'date', Phrase::DATE, fn (Meaning $m) => $m->date = $date, $isLoose);
+                $phrases[] = new Phrase($at, $date->to, 'date', Phrase::DATE, fn (Meaning $m) => ($m->date = $date), $isLoose);
             }
         }
         if ($lead !== null && preg_match('/^(?:from|start|begin)/', $lead->get('lead')) === 1) {
@@ -58,7 +96,7 @@ final readonly class MomentPhrases
                     $month->to,
                     'date',
                     Phrase::DATE,
-                    fn (Meaning $m) => $m->date = new ReadDate($month->to, $first),
+                    fn (Meaning $m) => ($m->date = new ReadDate($month->to, $first)),
                     needsRhythm: true,
                 );
             }
@@ -80,8 +118,18 @@ final readonly class MomentPhrases
         // 20–27 December, the 20th to the 27th of December, Dec 20 - 27
         foreach (
             [
-                '(?:the\s+)?(?<a>\d{1,2})(?:st|nd|rd|th)?(?:'.self::TO.')(?<b>\d{1,2})(?:st|nd|rd|th)?(?:\s+of)?\s+(?<m>'.Words::MONTH.')(?:\s+(?<y>\d{4}))?',
-                '(?<m>'.Words::MONTH.')\s+(?<a>\d{1,2})(?:st|nd|rd|th)?(?:'.self::TO.')(?<b>\d{1,2})(?:st|nd|rd|th)?(?!\s*(?:'.Words::MONTH.'|[:.]\d|am|pm))',
+                '(?:the\s+)?(?<a>\d{1,2})(?:st|nd|rd|th)?(?:'.
+                self::TO.
+                ')(?<b>\d{1,2})(?:st|nd|rd|th)?(?:\s+of)?\s+(?<m>'.
+                Words::MONTH.
+                ')(?:\s+(?<y>\d{4}))?',
+                '(?<m>'.
+                Words::MONTH.
+                ')\s+(?<a>\d{1,2})(?:st|nd|rd|th)?(?:'.
+                self::TO.
+                ')(?<b>\d{1,2})(?:st|nd|rd|th)?(?!\s*(?:'.
+                Words::MONTH.
+                '|[:.]\d|am|pm))',
             ] as $pattern
         ) {
             $found = $this->text->at($pattern, $begin);
@@ -91,7 +139,13 @@ final readonly class MomentPhrases
             $year = $found->has('y') ? " {$found->get('y')}" : '';
             $from = $this->dates->at(new Text("{$found->get('a')} {$found->get('m')}{$year}"), 0);
             $to = $this->dates->at(new Text("{$found->get('b')} {$found->get('m')} ".($from->date->year ?? '')), 0);
-            if ($from !== null && $to !== null && $from->fault === null && $to->fault === null && ! $to->date->isBefore($from->date)) {
+            if (
+                $from !== null &&
+                $to !== null &&
+                $from->fault === null &&
+                $to->fault === null &&
+                ! $to->date->isBefore($from->date)
+            ) {
                 $phrases[] = $this->stretch($at, $found->to, $from->date, $to->date);
             }
         }
@@ -119,21 +173,18 @@ final readonly class MomentPhrases
         }
         $endClock = $clock === null ? null : $this->clockAfter($to->to);
         if ($clock !== null && $endClock !== null) {
-            $phrases[] = new Phrase(
-                $at,
-                $endClock->to,
-                'date',
-                Phrase::DATE | Phrase::TIME | Phrase::LENGTH,
-                function (Meaning $m) use ($start, $end, $clock, $endClock, $from, $to): void {
-                    $m->date = new ReadDate(0, $start);
-                    $m->times = [$clock];
-                    $m->minutes = intdiv(
-                        LocalDateTime::of($end, $endClock->time($to->half))->seconds - LocalDateTime::of($start, $clock->time($from->half))->seconds,
-                        60,
-                    );
-                    $m->isTask ??= false;
-                },
-            );
+            $phrases[] = new Phrase($at, $endClock->to, 'date', Phrase::DATE | Phrase::TIME | Phrase::LENGTH, function (
+                Meaning $m,
+            ) use ($start, $end, $clock, $endClock, $from, $to): void {
+                $m->date = new ReadDate(0, $start);
+                $m->times = [$clock];
+                $m->minutes = intdiv(
+                    LocalDateTime::of($end, $endClock->time($to->half))->seconds -
+                        LocalDateTime::of($start, $clock->time($from->half))->seconds,
+                    60,
+                );
+                $m->isTask ??= false;
+            });
         } elseif ($clock === null) {
             $isBare = $from->isLoose && $to->isLoose && $lead === null;
             $phrases[] = $this->stretch($at, $to->to, $start, $end, $isBare);
@@ -144,16 +195,25 @@ final readonly class MomentPhrases
 
     private function yearLater(LocalDate $start, LocalDate $end): LocalDate
     {
-        return LocalDate::of($start->year + ($end->year === $start->year ? 1 : 0), $end->month, min($end->day, 28))->plusDays(max(0, $end->day - 28));
+        return LocalDate::of($start->year + ($end->year === $start->year ? 1 : 0), $end->month, min($end->day, 28))->plusDays(
+            max(0, $end->day - 28),
+        );
     }
 
     private function stretch(int $from, int $to, LocalDate $start, LocalDate $end, bool $isLoose = false): Phrase
     {
-        return new Phrase($from, $to, 'date', Phrase::DATE | Phrase::LENGTH, function (Meaning $m) use ($start, $end): void {
-            $m->date = new ReadDate(0, $start);
-            $m->days = $end->dayNumber() - $start->dayNumber() + 1;
-            $m->isTask ??= false;
-        }, $isLoose);
+        return new Phrase(
+            $from,
+            $to,
+            'date',
+            Phrase::DATE | Phrase::LENGTH,
+            function (Meaning $m) use ($start, $end): void {
+                $m->date = new ReadDate(0, $start);
+                $m->days = $end->dayNumber() - $start->dayNumber() + 1;
+                $m->isTask ??= false;
+            },
+            $isLoose,
+        );
     }
 
     private function clockAfter(int $at): ?Clock
@@ -196,8 +256,9 @@ final readonly class MomentPhrases
             $whole->to,
             'time',
             Phrase::TIME,
-            fn (Meaning $m) => $m->times = [$whole],
-            isLoose: $word === '' && ($whole->form === 'dotted' || $whole->form === 'words') || $word === 'around' && $whole->form === 'number',
+            fn (Meaning $m) => ($m->times = [$whole]),
+            isLoose: ($word === '' && ($whole->form === 'dotted' || $whole->form === 'words')) ||
+                ($word === 'around' && $whole->form === 'number'),
         );
 
         return $phrases;
@@ -254,19 +315,22 @@ final readonly class MomentPhrases
 
         return count($times) < 2 || count(array_unique(array_map(fn (Clock $one): int => $one->minute, $times))) > 1
             ? []
-            : [new Phrase($at, $to, 'time', Phrase::TIME, fn (Meaning $m) => $m->times = $times)];
+            : [new Phrase($at, $to, 'time', Phrase::TIME, fn (Meaning $m) => ($m->times = $times))];
     }
 
     /** @return list<Phrase> in two hours */
     private function fromNow(): array
     {
-        return array_map(fn (Found $found): Phrase => new Phrase(
-            $found->from,
-            $found->to,
-            'time',
-            Phrase::DATE | Phrase::TIME,
-            fn (Meaning $m) => $m->at = $this->context->now->plusMinutes(LengthReader::minutes($found)),
-        ), $this->text->all('in\s+'.LengthReader::LENGTH));
+        return array_map(
+            fn (Found $found): Phrase => new Phrase(
+                $found->from,
+                $found->to,
+                'time',
+                Phrase::DATE | Phrase::TIME,
+                fn (Meaning $m) => ($m->at = $this->context->now->plusMinutes(LengthReader::minutes($found))),
+            ),
+            $this->text->all('in\s+'.LengthReader::LENGTH),
+        );
     }
 
     /** @return list<Phrase> */
@@ -283,21 +347,30 @@ final readonly class MomentPhrases
                 $found->to,
                 'length',
                 Phrase::LENGTH,
-                fn (Meaning $m) => $m->minutes = $minutes,
+                fn (Meaning $m) => ($m->minutes = $minutes),
                 isLoose: ! $found->has('lead'),
             );
         }
-        foreach ($this->text->all('for\s+(?:the\s+next\s+)?(?<n>'.Words::NUMBER.')\s+(?<unit>day|week|month|year)s?') as $found) {
+        foreach (
+            $this->text->all('for\s+(?:the\s+next\s+)?(?<n>'.Words::NUMBER.')\s+(?<unit>day|week|month|year)s?') as $found
+        ) {
             $phrases[] = new Phrase(
                 $found->from,
                 $found->to,
                 'length',
                 Phrase::END,
-                fn (Meaning $m) => $m->lasts = [max(1, Words::number($found->get('n'))), $found->get('unit')],
+                fn (Meaning $m) => ($m->lasts = [max(1, Words::number($found->get('n'))), $found->get('unit')]),
             );
         }
         foreach ($this->text->all('all\s+day(?:\s+long)?') as $found) {
-            $phrases[] = new Phrase($found->from, $found->to, 'length', Phrase::TIME | Phrase::LENGTH, fn (): bool => true, isLoose: true);
+            $phrases[] = new Phrase(
+                $found->from,
+                $found->to,
+                'length',
+                Phrase::TIME | Phrase::LENGTH,
+                fn (): bool => true,
+                isLoose: true,
+            );
         }
 
         return $phrases;

@@ -65,10 +65,16 @@ final readonly class ReminderPhrases
             $at = $to !== null && trim(substr($this->text->line, 0, $from)) === '' ? $to->to : $at;
         }
 
-        return new Phrase($from, $at, 'reminder', 0, fn (Meaning $m) => array_push(
-            $m->reminders,
-            ...array_map(fn (Trigger $trigger): Reminder => Reminder::of($trigger, $channels), $triggers),
-        ));
+        return new Phrase(
+            $from,
+            $at,
+            'reminder',
+            0,
+            fn (Meaning $m) => array_push(
+                $m->reminders,
+                ...array_map(fn (Trigger $trigger): Reminder => Reminder::of($trigger, $channels), $triggers),
+            ),
+        );
     }
 
     /** @return array{int, list<Channel>} where it goes on, and what was named */

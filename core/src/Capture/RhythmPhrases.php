@@ -33,12 +33,19 @@ final readonly class RhythmPhrases
                 if ($made === null) {
                     continue;
                 }
-                $phrases[] = new Phrase($found->from, $found->to, 'rhythm', Phrase::RHYTHM, function (Meaning $m) use ($made, $found): void {
-                    $m->rule = $made;
-                    $m->afterDone = $found->has('done');
-                    $m->offDay = $found->has('working') ? $this->offDay($found->get('place')) : OffDay::Keep;
-                    $m->half = $found->has('part') ? DateReader::half($found->get('part')) : $m->half;
-                }, $isLoose && ! ($found->from === 0 && $found->has('plural')));
+                $phrases[] = new Phrase(
+                    $found->from,
+                    $found->to,
+                    'rhythm',
+                    Phrase::RHYTHM,
+                    function (Meaning $m) use ($made, $found): void {
+                        $m->rule = $made;
+                        $m->afterDone = $found->has('done');
+                        $m->offDay = $found->has('working') ? $this->offDay($found->get('place')) : OffDay::Keep;
+                        $m->half = $found->has('part') ? DateReader::half($found->get('part')) : $m->half;
+                    },
+                    $isLoose && ! ($found->from === 0 && $found->has('plural')),
+                );
             }
         }
 
@@ -69,16 +76,22 @@ final readonly class RhythmPhrases
         $kind = "(?<day>weekday|(?<working>working\s+day|business\s+day)|{$weekday})";
         $each = '(?:every|each)';
         $monthly = "(?:{$each}\s+month|monthly|every\s+(?<gap>other|second|third|{$number})\s+months?)";
-        $weekly = "(?:{$each}\s+week|weekly|every\s+(?<gap>other|second|third|fourth|2nd|3rd|4th|{$number})\s+weeks?|(?<two>fortnightly|every\s+fortnight))";
+        $turn = 'other|second|2nd|third|3rd|fourth|4th|fifth|5th';
+        $weekly =
+            "(?:{$each}\s+week|weekly|every\s+(?<gap>{$turn}|{$number})\s+weeks?|".
+            '(?<two>fortnightly|every\s+fortnight))';
         $yearly = "(?:{$each}\s+year|yearly|annually|once\s+a\s+year)";
         $part = '(?:\s+(?<part>'.Words::PART.'))?';
-        $done = '(?<done>(?:after|from)\s+(?:(?:it\s+is|it[\'’]s|being|having\s+been|when\s+it\s+(?:is|was))\s+(?:last\s+)?(?:done|finished)|(?:the\s+)?last\s+(?:time|done)|(?:last\s+)?(?:doing|finishing|done)(?:\s+it)?|I(?:\s+last)?\s+(?:did|finish|finished|do)(?:\s+it)?))';
+        $done =
+            '(?<done>(?:after|from)\s+(?:'.
+            '(?:it\s+is|it[\'’]s|being|having\s+been|when\s+it\s+(?:is|was))\s+(?:last\s+)?(?:done|finished)|'.
+            '(?:the\s+)?last\s+(?:time|done)|(?:last\s+)?(?:doing|finishing|done)(?:\s+it)?|'.
+            'I(?:\s+last)?\s+(?:did|finish|finished|do)(?:\s+it)?))';
 
         return [
-            "(?:again\s+|every\s+)?(?<n>{$number})\s+(?<unit>day|week|month|year)s?\s+{$done}" => fn (Found $f): RecurrenceRule => new RecurrenceRule(
-                $this->frequency($f->get('unit')),
-                max(1, Words::number($f->get('n'))),
-            ),
+            "(?:again\s+|every\s+)?(?<n>{$number})\s+(?<unit>day|week|month|year)s?\s+{$done}" => fn (
+                Found $f,
+            ): RecurrenceRule => new RecurrenceRule($this->frequency($f->get('unit')), max(1, Words::number($f->get('n')))),
             // of the month
             "{$monthly}\s+on\s+the\s+(?<place>{$places})\s+{$kind}" => fn (Found $f): RecurrenceRule => $this->nthOfMonth($f),
             "(?:{$each}\s+|(?:on\s+)?(?:the\s+)?)(?<place>{$places})\s+{$kind}\s+(?:of|in)\s+".self::MONTHLY => fn (
@@ -86,17 +99,36 @@ final readonly class RhythmPhrases
             ): RecurrenceRule => $this->nthOfMonth($f),
             "{$each}\s+(?<place>first|1st|last)\s+{$kind}" => fn (Found $f): RecurrenceRule => $this->nthOfMonth($f),
             "{$monthly}\s+on\s+(?:the\s+)?(?<dates>{$days})" => fn (Found $f): ?RecurrenceRule => $this->datesOfMonth($f),
-            "(?:on\s+)?(?:the\s+)?(?<dates>{$days})\s+(?:of|in)\s+".self::MONTHLY => fn (Found $f): ?RecurrenceRule => $this->datesOfMonth($f),
-            "{$each}\s+(?<dates>".Words::DAY.'(?:'.Words::AND.Words::DAY.")*)(?!\s+(?:of\s+)?(?:{$month}|{$weekday}|day|week|month|year))" => fn (
+            "(?:on\s+)?(?:the\s+)?(?<dates>{$days})\s+(?:of|in)\s+".self::MONTHLY => fn (
                 Found $f,
             ): ?RecurrenceRule => $this->datesOfMonth($f),
-            'on\s+the\s+(?<dates>'.Words::DAY.'(?:'.Words::AND.Words::DAY.")+)(?!\s+(?:of\s+)?{$month})" => fn (Found $f): ?RecurrenceRule => $this->datesOfMonth($f),
+            "{$each}\s+(?<dates>".
+            Words::DAY.
+            '(?:'.
+            Words::AND.
+            Words::DAY.
+            ")*)(?!\s+(?:of\s+)?(?:{$month}|{$weekday}|day|week|month|year))" => fn (
+                Found $f,
+            ): ?RecurrenceRule => $this->datesOfMonth($f),
+            'on\s+the\s+(?<dates>'.Words::DAY.'(?:'.Words::AND.Words::DAY.")+)(?!\s+(?:of\s+)?{$month})" => fn (
+                Found $f,
+            ): ?RecurrenceRule => $this->datesOfMonth($f),
             // of the year
-            "{$yearly}\s+on\s+the\s+(?<place>{$place})\s+{$kind}\s+(?:of|in)\s+(?<month>{$month})" => fn (Found $f): RecurrenceRule => $this->nthOfYear($f),
-            "on\s+the\s+(?<place>{$place})\s+{$kind}\s+(?:of|in)\s+(?<month>{$month})\s+{$yearly}" => fn (Found $f): RecurrenceRule => $this->nthOfYear($f),
-            "{$yearly}\s+on\s+(?:the\s+)?(?<date>\d{1,2})(?:st|nd|rd|th)?\s+(?:of\s+)?(?<month>{$month})" => fn (Found $f): ?RecurrenceRule => $this->dateOfYear($f),
-            "{$yearly}\s+on\s+(?<month>{$month})\s+(?:the\s+)?(?<date>\d{1,2})(?:st|nd|rd|th)?" => fn (Found $f): ?RecurrenceRule => $this->dateOfYear($f),
-            "{$each}\s+(?<date>\d{1,2})(?:st|nd|rd|th)?\s+(?:of\s+)?(?<month>{$month})" => fn (Found $f): ?RecurrenceRule => $this->dateOfYear($f),
+            "{$yearly}\s+on\s+the\s+(?<place>{$place})\s+{$kind}\s+(?:of|in)\s+(?<month>{$month})" => fn (
+                Found $f,
+            ): RecurrenceRule => $this->nthOfYear($f),
+            "on\s+the\s+(?<place>{$place})\s+{$kind}\s+(?:of|in)\s+(?<month>{$month})\s+{$yearly}" => fn (
+                Found $f,
+            ): RecurrenceRule => $this->nthOfYear($f),
+            "{$yearly}\s+on\s+(?:the\s+)?(?<date>\d{1,2})(?:st|nd|rd|th)?\s+(?:of\s+)?(?<month>{$month})" => fn (
+                Found $f,
+            ): ?RecurrenceRule => $this->dateOfYear($f),
+            "{$yearly}\s+on\s+(?<month>{$month})\s+(?:the\s+)?(?<date>\d{1,2})(?:st|nd|rd|th)?" => fn (
+                Found $f,
+            ): ?RecurrenceRule => $this->dateOfYear($f),
+            "{$each}\s+(?<date>\d{1,2})(?:st|nd|rd|th)?\s+(?:of\s+)?(?<month>{$month})" => fn (
+                Found $f,
+            ): ?RecurrenceRule => $this->dateOfYear($f),
             // of the week
             "{$weekly}\s+on\s+(?:(?<days>{$weekdays})|weekdays)" => fn (Found $f): RecurrenceRule => $this->weekly(
                 $f->has('days') ? Words::weekdays($f->get('days')) : $this->workDays(),
@@ -104,22 +136,37 @@ final readonly class RhythmPhrases
             ),
             "(?:every\s+week\s+)?(?:(?:{$each}|from)\s+)?(?<a>{$weekday})\s*(?:-|–|\s+through\s+)\s*(?<b>{$weekday})(?!\s+next\b)" => fn (
                 Found $f,
-            ): RecurrenceRule => $this->weekly(Words::weekdaysBetween(Words::weekday($f->get('a')), Words::weekday($f->get('b')))),
-            "(?:{$each}|{$each}\s+week\s+from)\s+(?<a>{$weekday})\s+to\s+(?<b>{$weekday})" => fn (Found $f): RecurrenceRule => $this->weekly(
+            ): RecurrenceRule => $this->weekly(
                 Words::weekdaysBetween(Words::weekday($f->get('a')), Words::weekday($f->get('b'))),
             ),
-            "{$each}\s+(?:weekday|(?<working>working\s+day))(?:s(?=\W|$))?{$part}" => fn (): RecurrenceRule => $this->weekly($this->workDays()),
+            "(?:{$each}|{$each}\s+week\s+from)\s+(?<a>{$weekday})\s+to\s+(?<b>{$weekday})" => fn (
+                Found $f,
+            ): RecurrenceRule => $this->weekly(
+                Words::weekdaysBetween(Words::weekday($f->get('a')), Words::weekday($f->get('b'))),
+            ),
+            "{$each}\s+(?:weekday|(?<working>working\s+day))(?:s(?=\W|$))?{$part}" => fn (): RecurrenceRule => $this->weekly(
+                $this->workDays(),
+            ),
             'on\s+weekdays' => fn (): RecurrenceRule => $this->weekly($this->workDays()),
             "(?:{$each}\s+weekend|(?:on|at)\s+weekends)" => fn (): RecurrenceRule => $this->weekly([Weekday::SA, Weekday::SU]),
-            "(?:every\s+(?<gap>other|second|2nd|third|3rd|fourth|4th|fifth|5th)|(?:on\s+)?(?<alternate>alternate))\s+(?<days>{$weekdays}){$part}" => fn (
+            "(?:every\s+(?<gap>{$turn})|(?:on\s+)?(?<alternate>alternate))\s+(?<days>{$weekdays}){$part}" => fn (
                 Found $f,
-            ): RecurrenceRule => $this->weekly(Words::weekdays($f->get('days')), $f->has('alternate') ? 2 : $this->gap($f->get('gap'))),
-            "{$each}\s+(?<days>{$weekdays}){$part}" => fn (Found $f): RecurrenceRule => $this->weekly(Words::weekdays($f->get('days'))),
-            'on\s+(?<days>'.Words::PLURALS.")(?:\s+(?<part>mornings|afternoons|evenings|nights))?" => fn (Found $f): RecurrenceRule => $this->weekly(
+            ): RecurrenceRule => $this->weekly(
+                Words::weekdays($f->get('days')),
+                $f->has('alternate') ? 2 : $this->gap($f->get('gap')),
+            ),
+            "{$each}\s+(?<days>{$weekdays}){$part}" => fn (Found $f): RecurrenceRule => $this->weekly(
                 Words::weekdays($f->get('days')),
             ),
-            "on\s+(?<days>{$weekday}(?:".Words::AND."{$weekday})+)" => fn (Found $f): RecurrenceRule => $this->weekly(Words::weekdays($f->get('days'))),
-            '(?<loose>)(?<plural>'.Words::PLURALS.')' => fn (Found $f): RecurrenceRule => $this->weekly(Words::weekdays($f->get('plural'))),
+            'on\s+(?<days>'.Words::PLURALS.')(?:\s+(?<part>mornings|afternoons|evenings|nights))?' => fn (
+                Found $f,
+            ): RecurrenceRule => $this->weekly(Words::weekdays($f->get('days'))),
+            "on\s+(?<days>{$weekday}(?:".Words::AND."{$weekday})+)" => fn (Found $f): RecurrenceRule => $this->weekly(
+                Words::weekdays($f->get('days')),
+            ),
+            '(?<loose>)(?<plural>'.Words::PLURALS.')' => fn (Found $f): RecurrenceRule => $this->weekly(
+                Words::weekdays($f->get('plural')),
+            ),
             "(?<loose>)(?<days>{$weekday}(?:(?:".Words::AND."|\s+){$weekday})+)" => fn (Found $f): ?RecurrenceRule => count(
                 Words::weekdays($f->get('days')),
             ) < 2
@@ -127,14 +174,12 @@ final readonly class RhythmPhrases
                 : $this->weekly(Words::weekdays($f->get('days'))),
             '(?<loose>)weekdays' => fn (): RecurrenceRule => $this->weekly($this->workDays()),
             // by a number of units
-            'every\s+(?<gap>other|second|2nd|third|3rd|fourth|4th|fifth|5th)\s+(?<unit>day|week|month|year)' => fn (Found $f): RecurrenceRule => new RecurrenceRule(
-                $this->frequency($f->get('unit')),
-                $this->gap($f->get('gap')),
-            ),
-            "(?:every|each)\s+(?<n>{$number})\s+(?<unit>hour|day|week|month|year)s?" => fn (Found $f): RecurrenceRule => new RecurrenceRule(
-                $this->frequency($f->get('unit')),
-                max(1, Words::number($f->get('n'))),
-            ),
+            "every\s+(?<gap>{$turn})\s+(?<unit>day|week|month|year)" => fn (
+                Found $f,
+            ): RecurrenceRule => new RecurrenceRule($this->frequency($f->get('unit')), $this->gap($f->get('gap'))),
+            "(?:every|each)\s+(?<n>{$number})\s+(?<unit>hour|day|week|month|year)s?" => fn (
+                Found $f,
+            ): RecurrenceRule => new RecurrenceRule($this->frequency($f->get('unit')), max(1, Words::number($f->get('n')))),
             'every\s+hour|(?<loose>)hourly' => fn (): RecurrenceRule => new RecurrenceRule(Frequency::Hourly),
             "{$each}\s+day|once\s+a\s+day" => fn (): RecurrenceRule => new RecurrenceRule(Frequency::Daily),
             "{$each}\s+(?<part>morning|afternoon|evening|night)" => fn (): RecurrenceRule => new RecurrenceRule(Frequency::Daily),
@@ -156,8 +201,19 @@ final readonly class RhythmPhrases
     private function months(): array
     {
         $phrases = [];
-        foreach ($this->text->all('(?:from|in)\s+(?<a>'.Words::MONTH.')\s*(?:\s(?:to|until|till|through)\s|-|–)\s*(?<b>'.Words::MONTH.')(?!\s+\d)') as $found) {
-            $phrases[] = $this->inMonths($found, Words::monthsBetween(Words::month($found->get('a')), Words::month($found->get('b'))));
+        foreach (
+            $this->text->all(
+                '(?:from|in)\s+(?<a>'.
+                    Words::MONTH.
+                    ')\s*(?:\s(?:to|until|till|through)\s|-|–)\s*(?<b>'.
+                    Words::MONTH.
+                    ')(?!\s+\d)',
+            ) as $found
+        ) {
+            $phrases[] = $this->inMonths(
+                $found,
+                Words::monthsBetween(Words::month($found->get('a')), Words::month($found->get('b'))),
+            );
         }
         foreach ($this->text->all('(?:only\s+)?in\s+(?<m>'.Words::MONTHS.')(?!\s+\d)') as $found) {
             $phrases[] = $this->inMonths($found, Words::months($found->get('m')));
@@ -179,7 +235,7 @@ final readonly class RhythmPhrases
             $found->to,
             'rhythm',
             Phrase::MONTHS,
-            fn (Meaning $m) => $m->months = array_values(array_unique($months)),
+            fn (Meaning $m) => ($m->months = array_values(array_unique($months))),
             needsRhythm: true,
         );
     }
@@ -187,36 +243,70 @@ final readonly class RhythmPhrases
     /** @return list<Phrase> days of the week on which it does not come */
     private function exceptions(): array
     {
-        return array_map(fn (Found $found): Phrase => new Phrase(
-            $found->from,
-            $found->to,
-            'rhythm',
-            Phrase::DAYS_OUT,
-            fn (Meaning $m) => $m->daysOut = $found->has('weekend') ? [Weekday::SA, Weekday::SU] : Words::weekdays($found->get('days')),
-            needsRhythm: true,
-        ), $this->text->all('(?:except|but(?:\s+not)?|excluding)\s+(?:for\s+)?(?:on\s+)?(?:(?<days>'.Words::WEEKDAYS.')|(?<weekend>(?:the\s+)?weekends?))'));
+        return array_map(
+            fn (Found $found): Phrase => new Phrase(
+                $found->from,
+                $found->to,
+                'rhythm',
+                Phrase::DAYS_OUT,
+                fn (Meaning $m) => ($m->daysOut = $found->has('weekend')
+                    ? [Weekday::SA, Weekday::SU]
+                    : Words::weekdays($found->get('days'))),
+                needsRhythm: true,
+            ),
+            $this->text->all(
+                '(?:except|but(?:\s+not)?|excluding)\s+(?:for\s+)?(?:on\s+)?(?:(?<days>'.
+                    Words::WEEKDAYS.
+                    ')|(?<weekend>(?:the\s+)?weekends?))',
+            ),
+        );
     }
 
     /** @return list<Phrase> */
     private function ends(): array
     {
         $phrases = [];
-        foreach ($this->text->all('(?:(?<n>'.Words::NUMBER.')\s+times|(?<x>\d{1,3})\s?x|(?<two>twice))(?!\s+(?:a|an|per|each|every)\b)') as $found) {
+        foreach (
+            $this->text->all(
+                '(?:(?<n>'.Words::NUMBER.')\s+times|(?<x>\d{1,3})\s?x|(?<two>twice))(?!\s+(?:a|an|per|each|every)\b)',
+            ) as $found
+        ) {
             $count = $found->has('two') ? 2 : max(1, Words::number($found->get('n').$found->get('x')));
-            $phrases[] = new Phrase($found->from, $found->to, 'end', Phrase::END, fn (Meaning $m) => $m->count = $count, needsRhythm: true);
+            $phrases[] = new Phrase(
+                $found->from,
+                $found->to,
+                'end',
+                Phrase::END,
+                fn (Meaning $m) => ($m->count = $count),
+                needsRhythm: true,
+            );
         }
         foreach ($this->text->wordStarts() as $at) {
             $lead = $this->text->at('(?:until|till|up\s+to|to|ending(?:\s+on)?)\s+(?:the\s+(?=\d))?', $at, false);
             $date = $lead === null ? null : $this->dates->at($this->text, $lead->to);
             if ($date !== null && $date->fault === null) {
-                $phrases[] = new Phrase($at, $date->to, 'end', Phrase::END, fn (Meaning $m) => $m->until = $date->date, needsRhythm: true);
+                $phrases[] = new Phrase(
+                    $at,
+                    $date->to,
+                    'end',
+                    Phrase::END,
+                    fn (Meaning $m) => ($m->until = $date->date),
+                    needsRhythm: true,
+                );
             }
             $month = $lead === null ? null : $this->text->at('(?<m>'.Words::MONTH.')(?!\s*\d)', $lead->to);
             if ($month !== null) {
                 $first = $this->dates->month(Words::month($month->get('m')));
                 $last = $first->plusDays(32);
                 $last = $last->plusDays(-$last->day);
-                $phrases[] = new Phrase($at, $month->to, 'end', Phrase::END, fn (Meaning $m) => $m->until = $last, needsRhythm: true);
+                $phrases[] = new Phrase(
+                    $at,
+                    $month->to,
+                    'end',
+                    Phrase::END,
+                    fn (Meaning $m) => ($m->until = $last),
+                    needsRhythm: true,
+                );
             }
         }
 
@@ -226,13 +316,20 @@ final readonly class RhythmPhrases
     /** @return list<Phrase> what is understood and cannot be kept */
     private function cannot(): array
     {
-        return array_map(fn (Found $found): Phrase => new Phrase(
-            $found->from,
-            $found->to,
-            'title',
-            Phrase::RHYTHM | Phrase::END,
-            fn (Meaning $m) => $m->problem("“{$found->written('all')}” says how often, not when: write the days or the times."),
-        ), $this->text->all('(?<all>(?:(?:'.Words::NUMBER.')\s+times|twice)\s+(?:a|an|per|each|every)\s+(?:day|week|month|year))'));
+        return array_map(
+            fn (Found $found): Phrase => new Phrase(
+                $found->from,
+                $found->to,
+                'title',
+                Phrase::RHYTHM | Phrase::END,
+                fn (Meaning $m) => $m->problem(
+                    "“{$found->written('all')}” says how often, not when: write the days or the times.",
+                ),
+            ),
+            $this->text->all(
+                '(?<all>(?:(?:'.Words::NUMBER.')\s+times|twice)\s+(?:a|an|per|each|every)\s+(?:day|week|month|year))',
+            ),
+        );
     }
 
     private function frequency(string $unit): Frequency
@@ -292,7 +389,9 @@ final readonly class RhythmPhrases
 
     private function nthOfYear(Found $f): RecurrenceRule
     {
-        return $this->nthOfMonth($f)->inYear()->inMonths([Words::month($f->get('month'))]);
+        return $this->nthOfMonth($f)
+            ->inYear()
+            ->inMonths([Words::month($f->get('month'))]);
     }
 
     private function datesOfMonth(Found $f): ?RecurrenceRule

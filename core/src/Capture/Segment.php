@@ -7,7 +7,8 @@ namespace PlumRota\Core\Capture;
 /**
  * A stretch of the line and what it was taken for.
  *
- * @phpstan-type Role 'title'|'rhythm'|'date'|'time'|'length'|'calendar'|'due'|'turn'|'reminder'|'importance'|'end'|'kind'|'effort'|'label'|'place'|'steps'
+ * @phpstan-type Moment 'rhythm'|'date'|'time'|'length'|'end'|'due'|'turn'|'reminder'
+ * @phpstan-type Role 'title'|Moment|'calendar'|'importance'|'effort'|'label'|'kind'|'place'|'steps'
  */
 final readonly class Segment
 {

@@ -16,13 +16,17 @@ final class Words
 
     public const WEEKDAYS = self::WEEKDAY.'(?:(?:'.self::AND.'|\s+)'.self::WEEKDAY.')*';
 
-    public const PLURALS = '(?:mon|tues|wednes|thurs|fri|satur|sun)days(?:'.self::AND.'(?:mon|tues|wednes|thurs|fri|satur|sun)days)*';
+    public const PLURALS =
+        '(?:mon|tues|wednes|thurs|fri|satur|sun)days(?:'.self::AND.'(?:mon|tues|wednes|thurs|fri|satur|sun)days)*';
 
-    public const MONTH = '(?:january|february|march|april|may|june|july|august|september|october|november|december|jan|feb|mar|apr|jun|jul|aug|sept|sep|oct|nov|dec)\b';
+    public const MONTH =
+        '(?:january|february|march|april|may|june|july|august|september|october|november|december|'.
+        'jan|feb|mar|apr|jun|jul|aug|sept|sep|oct|nov|dec)\b';
 
     public const MONTHS = self::MONTH.'(?:'.self::AND.self::MONTH.')*';
 
-    private const WORDS = 'one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve|fifteen|twenty|thirty|forty|forty-five|fifty|ninety';
+    private const WORDS =
+        'one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve|fifteen|twenty|thirty|forty|forty-five|fifty|ninety';
 
     public const NUMBER = '(?:\d{1,3}|an?|couple\s+of|'.self::WORDS.')';
 
@@ -102,7 +106,9 @@ final class Words
     /** @return list<int> the months from one to another, both included, over the end of the year too */
     public static function monthsBetween(int $from, int $to): array
     {
-        return array_values(array_filter(range(1, 12), fn (int $one): bool => ($one - $from + 12) % 12 <= ($to - $from + 12) % 12));
+        return array_values(
+            array_filter(range(1, 12), fn (int $one): bool => ($one - $from + 12) % 12 <= ($to - $from + 12) % 12),
+        );
     }
 
     public static function weekday(string $word): Weekday
@@ -126,9 +132,11 @@ final class Words
     /** @return list<Weekday> from one weekday to another, both included */
     public static function weekdaysBetween(Weekday $from, Weekday $to): array
     {
-        return array_values(array_filter(
-            Weekday::cases(),
-            fn (Weekday $day): bool => ($day->value - $from->value + 7) % 7 <= ($to->value - $from->value + 7) % 7,
-        ));
+        return array_values(
+            array_filter(
+                Weekday::cases(),
+                fn (Weekday $day): bool => ($day->value - $from->value + 7) % 7 <= ($to->value - $from->value + 7) % 7,
+            ),
+        );
     }
 }

@@ -26,17 +26,20 @@ final class Corpus
         );
         array_shift($rows);
 
-        return array_map(fn (array $row): array => [
-            'kind' => $row[0],
-            'line' => $row[1],
-            'meant' => [
-                'title' => $row[2],
-                'start' => $row[3],
-                'length' => $row[4],
-                'rule' => $row[5],
-                'rest' => self::sorted(explode(' ', $row[6])),
+        return array_map(
+            fn (array $row): array => [
+                'kind' => $row[0],
+                'line' => $row[1],
+                'meant' => [
+                    'title' => $row[2],
+                    'start' => $row[3],
+                    'length' => $row[4],
+                    'rule' => $row[5],
+                    'rest' => self::sorted(explode(' ', $row[6])),
+                ],
             ],
-        ], $rows);
+            $rows,
+        );
     }
 
     public static function read(string $line): Draft

@@ -94,3 +94,30 @@ test('a line that is offered at a place goes there, unless it names another', fu
         ->assertUnprocessable()
         ->assertJsonStructure(['errors' => ['start']]);
 });
+
+test('effort, labels in use, place and steps of a line are kept', function () {
+    $this->entry(['title' => 'Rake the path', 'labels' => ['outdoors']]);
+    $this->api('POST', 'capture', ['line' => 'bake tomorrow, demanding, outdoors, at the mill, with: knead, prove'])
+        ->assertCreated()
+        ->assertJson([
+            'title' => 'Bake',
+            'effort' => 'demanding',
+            'labels' => ['outdoors'],
+            'place' => 'the mill',
+            'checklist' => [['text' => 'knead', 'done' => false], ['text' => 'prove', 'done' => false]],
+        ]);
+});
+
+test('a phrase that is to stay plain is a word of the title, counted in characters', function () {
+    $line = ['line' => 'Grüße über Friday', 'plain' => [11]];
+    expect($this->api('POST', 'capture/reading', $line)->assertOk()->json())->toMatchArray(['title' => 'Grüße über Friday', 'start' => null]);
+    $this->api('POST', 'capture', $line)->assertCreated()->assertJson(['title' => 'Grüße über Friday', 'start' => null]);
+    expect($this->api('POST', 'capture/reading', ['line' => $line['line']])->json('start'))->toBe('2026-11-27');
+});
+
+test('what there is not is said, and the half of the day that a bare hour leaves open is offered', function () {
+    expect($this->api('POST', 'capture/reading', ['line' => 'pay rent 31 November'])->assertOk()->json())
+        ->toMatchArray(['title' => 'pay rent 31 November', 'problems' => ['“31 November” does not exist.'], 'other_time' => null])
+        ->and($this->api('POST', 'capture/reading', ['line' => 'call Ines at 9'])->json())
+        ->toMatchArray(['start' => '2026-11-25T21:00:00', 'other_time' => '09:00', 'problems' => []]);
+});

@@ -61,27 +61,9 @@ final readonly class Draft
         $lasts =
             $this->estimate !== null && ! $place->allDay ? Placement::timed($place->start, $this->estimate, $place->zone) : $place;
 
-        return new self(
-            $this->title,
-            $this->isTask,
-            $lasts,
-            $this->rule,
-            $this->afterDone,
-            $this->calendar,
-            $this->due,
-            $this->importance,
-            $place->allDay ? $this->estimate : null,
-            $this->reminders,
-            $this->segments,
-            $this->notBefore,
-            $this->around,
-            $this->offDay,
-            $this->effort,
-            $this->labels,
-            $this->place,
-            $this->steps,
-            $this->problems,
-            $this->otherTime,
-        );
+        $estimate = $place->allDay ? $this->estimate : null;
+
+        /** @phpstan-ignore argument.type (the names and types are this class's own properties) */
+        return new self(...[...get_object_vars($this), 'placement' => $lasts, 'estimate' => $estimate]);
     }
 }

@@ -1,5 +1,6 @@
 import type { Colour } from '@/api/types'
 import interact from 'interactjs'
+import { isAbove } from '@/shared/reorder'
 import { dateOf, dayNumber, minuteOf } from '@/shared/time'
 import { onMounted, onScopeDispose, reactive, type Ref } from 'vue'
 import { minuteAt, snapped, type HoursLayout } from './hours'
@@ -109,10 +110,7 @@ let marked: Element | undefined
 
 /** The tile before which something would stand that is let go at a height, marked by a line; null for the end. */
 function tileBelow(zone: HTMLElement, y: number): string | null {
-    const below = [...zone.querySelectorAll<HTMLElement>('[data-tile]')].find((one) => {
-        const box = one.getBoundingClientRect()
-        return y < box.top + box.height / 2
-    })
+    const below = [...zone.querySelectorAll<HTMLElement>('[data-tile]')].find((one) => isAbove(y, one))
     below?.classList.add('drop-before')
     marked = below
     return below?.dataset.key ?? below?.dataset.basket ?? null

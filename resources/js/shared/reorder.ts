@@ -1,3 +1,9 @@
+/** Whether a height lies above the middle of an element: what is let go there stands before it. */
+export function isAbove(y: number, element: HTMLElement): boolean {
+    const box = element.getBoundingClientRect()
+    return y < box.top + box.height / 2
+}
+
 /** A list that can be put in order by dragging. */
 export interface ReorderZone {
     element: HTMLElement
@@ -45,9 +51,6 @@ export function placeIn(
     const zone = alike.find((one) => within(one, 0)) ?? alike.find((one) => within(one, MARGIN))
     if (!zone) return null
     const others = zone.items().filter((one) => one !== item)
-    const at = others.findIndex((one) => {
-        const box = one.getBoundingClientRect()
-        return point.y < box.top + box.height / 2
-    })
+    const at = others.findIndex((one) => isAbove(point.y, one))
     return at < 0 ? { zone, at: others.length, before: null } : { zone, at, before: others[at] ?? null }
 }

@@ -1,11 +1,9 @@
 <script setup lang="ts">
-import SentenceWord from '@/shared/SentenceWord.vue'
 import { useAreas, useFilters } from '@/state/server'
 import { useView } from '@/state/view'
 import { computed } from 'vue'
+import ChoiceWord from './ChoiceWord.vue'
 import KeptFilters from './KeptFilters.vue'
-import OneOf from './OneOf.vue'
-import SomeOf from './SomeOf.vue'
 import { NONE, SCHEMES, useChoice, type Part } from './useChoice'
 
 /**
@@ -34,29 +32,72 @@ const EFFORT = ['light', 'steady', 'demanding', NONE].map(
     (one) => [one, one === NONE ? 'not said' : one] as const,
 )
 
+/** One word of the sentence, and what stands before it. */
+interface Word {
+    before: string
+    part: Part
+    label: string
+    options: readonly (readonly [string, string])[]
+    any?: string
+    none?: string
+    usual?: string
+    plural?: string
+}
+
 const view = useView()
-const { choice, scheme, repeats, differs, isPlain, set } = useChoice()
+const { differs, isPlain } = useChoice()
 const { calendars } = useAreas()
 const { labels } = useFilters()
 
 const whole = computed(() => view.isSentenceOpen)
+const words = computed<Word[]>(() => [
+    {
+        before: ' in ',
+        part: 'calendars',
+        label: 'calendars',
+        options: calendars.value.map((one) => [one.id, one.name] as const),
+        any: 'every calendar',
+        plural: 'calendars',
+    },
+    { before: ', ', part: 'done', label: 'done', options: DONE },
+    {
+        before: ', ',
+        part: 'importance',
+        label: 'importance',
+        options: IMPORTANCE,
+        any: 'any importance',
+        none: 'no importance',
+    },
+    {
+        before: ', ',
+        part: 'effort',
+        label: 'effort',
+        options: EFFORT,
+        any: 'any effort',
+        none: 'no effort said',
+    },
+    {
+        before: ', ',
+        part: 'labels',
+        label: 'labels',
+        options:
+            labels.value.length === 0
+                ? []
+                : [...labels.value.map((label) => [label, label] as const), [NONE, 'no label'] as const],
+        any: 'any label',
+        none: 'no label',
+    },
+    { before: '; routines ', part: 'repeats', label: 'repeats', options: REPEATS, usual: 'all' },
+    {
+        before: '; coloured by ',
+        part: 'colour',
+        label: 'colouring',
+        options: SCHEMES.map((name) => [name, name] as const),
+        usual: 'calendar',
+    },
+])
 const says = (part: Part): boolean => whole.value || differs(part)
-const wordsOf = (list: readonly (readonly [string, string])[], part: Part): string =>
-    list.find(([value]) => value === (choice.value[part]?.[0] ?? ''))?.[1] ?? list[0]![1]
-const joined = (part: Part, none: string, all: string): string => {
-    const list = choice.value[part] ?? []
-    return list.length === 0 ? all : list.map((one) => (one === NONE ? none : one)).join(' or ')
-}
-const calendarWords = computed(() => {
-    const list = choice.value.calendars ?? []
-    if (list.length === 0) return 'every calendar'
-    return list.length === 1
-        ? (calendars.value.find((one) => one.id === list[0])?.name ?? 'one calendar')
-        : `${list.length} calendars`
-})
-const one = (part: Part, all = ''): string => choice.value[part]?.[0] ?? all
-const some = (part: Part): string[] => choice.value[part] ?? []
-const setOne = (part: Part, value: string, all = ''): void => set(part, value === all ? [] : [value])
+const said = computed(() => words.value.filter((word) => says(word.part)))
 </script>
 
 <template>
@@ -70,92 +111,15 @@ const setOne = (part: Part, value: string, all = ''): void => set(part, value ==
     >
         <span class="words">
             Showing
-            <SentenceWord v-if="says('kinds')" :words="wordsOf(KINDS, 'kinds')" label="kinds">
-                <OneOf
-                    label="kinds"
-                    :options="KINDS"
-                    :model-value="one('kinds') as ''"
-                    @update:model-value="(value) => setOne('kinds', value)"
-                />
-            </SentenceWord>
-            <template v-else>everything</template>
-            <template v-if="says('calendars')">
-                in
-                <SentenceWord :words="calendarWords" label="calendars">
-                    <SomeOf
-                        label="calendars"
-                        :options="calendars.map((calendar) => [calendar.id, calendar.name])"
-                        :model-value="some('calendars')"
-                        @update:model-value="(list) => set('calendars', list)"
-                    />
-                </SentenceWord> </template
-            ><template v-if="says('done')"
-                >,
-                <SentenceWord :words="wordsOf(DONE, 'done')" label="done">
-                    <OneOf
-                        label="done"
-                        :options="DONE"
-                        :model-value="one('done') as ''"
-                        @update:model-value="(value) => setOne('done', value)"
-                    />
-                </SentenceWord> </template
-            ><template v-if="says('importance')"
-                >,
-                <SentenceWord
-                    :words="joined('importance', 'no importance', 'any importance')"
-                    label="importance"
-                >
-                    <SomeOf
-                        label="importance"
-                        :options="IMPORTANCE"
-                        :model-value="some('importance')"
-                        @update:model-value="(list) => set('importance', list)"
-                    />
-                </SentenceWord> </template
-            ><template v-if="says('effort')"
-                >,
-                <SentenceWord :words="joined('effort', 'no effort said', 'any effort')" label="effort">
-                    <SomeOf
-                        label="effort"
-                        :options="EFFORT"
-                        :model-value="some('effort')"
-                        @update:model-value="(list) => set('effort', list)"
-                    />
-                </SentenceWord> </template
-            ><template v-if="says('labels')"
-                >,
-                <SentenceWord :words="joined('labels', 'no label', 'any label')" label="labels">
-                    <p v-if="labels.length === 0" class="none">
+            <ChoiceWord v-if="says('kinds')" part="kinds" label="kinds" :options="KINDS" />
+            <template v-else>everything</template
+            ><template v-for="{ before, ...word } in said" :key="word.part"
+                >{{ before
+                }}<ChoiceWord v-bind="word"
+                    ><p class="none">
                         No entry carries a label yet. Give one in a sheet, under More.
-                    </p>
-                    <SomeOf
-                        v-else
-                        label="labels"
-                        :options="[...labels.map((label) => [label, label] as const), [NONE, 'no label']]"
-                        :model-value="some('labels')"
-                        @update:model-value="(list) => set('labels', list)"
-                    />
-                </SentenceWord> </template
-            ><template v-if="says('repeats')"
-                >; routines
-                <SentenceWord :words="wordsOf(REPEATS, 'repeats')" label="repeats">
-                    <OneOf
-                        label="repeats"
-                        :options="REPEATS"
-                        :model-value="repeats"
-                        @update:model-value="(value) => setOne('repeats', value, 'all')"
-                    />
-                </SentenceWord> </template
-            ><template v-if="says('colour')"
-                >; coloured by
-                <SentenceWord :words="scheme" label="colouring">
-                    <OneOf
-                        label="colouring"
-                        :options="SCHEMES.map((name) => [name, name] as const)"
-                        :model-value="scheme"
-                        @update:model-value="(value) => setOne('colour', value, 'calendar')"
-                    />
-                </SentenceWord> </template
+                    </p></ChoiceWord
+                ></template
             >.
         </span>
         <KeptFilters />

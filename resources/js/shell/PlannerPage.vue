@@ -8,13 +8,13 @@ import { useKeptFocus, wantFocus } from '@/board/useKeptFocus'
 import { asking, useMoves } from '@/board/useMoves'
 import { useTiles } from '@/board/useTiles'
 import { useChoice } from '@/choice/useChoice'
+import { useCatchKey } from '@/capture/useCatchKey'
 import OnPaper from '@/paper/OnPaper.vue'
 import AreaRibbon from '@/ribbon/AreaRibbon.vue'
 import DayStrip from '@/ruler/DayStrip.vue'
 import WeekRuler from '@/ruler/WeekRuler.vue'
 import { namedDate, startOfWeek } from '@/shared/time'
 import { useOneStop } from '@/shared/useOneStop'
-import { isTyping } from '@/shared/isTyping'
 import { useAccount, useBasket } from '@/state/server'
 import { useView } from '@/state/view'
 import UndoNote from '@/undo/UndoNote.vue'
@@ -69,21 +69,7 @@ const scopeAt = computed(() => ({
 }))
 
 useOneStop()
-// From anywhere, a sheet or a panel that is open included.
-useEventListener(
-    window,
-    'keydown',
-    (event) => {
-        const isOver = view.sheet !== null || view.panel !== null
-        if (event.ctrlKey || event.metaKey || view.offered) return
-        // With Alt some keyboards write another letter; the key is the same.
-        if (event.altKey ? event.code !== 'KeyN' : event.key !== 'n' || isTyping(event) || !isOver) return
-        event.preventDefault()
-        event.stopPropagation()
-        view.offered = { place: null, x: 0, y: 0 }
-    },
-    { capture: true },
-)
+useCatchKey()
 useKeptFocus()
 useBoardKeys(useTiles())
 watch([name, from], () => (view.chosen = new Set()))

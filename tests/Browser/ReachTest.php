@@ -71,6 +71,17 @@ test('a reminder fires, is put off, comes back, is answered on the phone and goe
     $page->untilSame(true, fn () => isTicked($page, 'Look at the boiler'));
 });
 
+test('a reminder is put off by two keys, and the note says until when', function () {
+    $page = demo($this);
+    soon($page, 'Look at the boiler', 'screen');
+    $page->see('[data-test=bell-count]');
+    $page->keys('r')->see('[data-test=waiting-list] [data-test=soon]');
+    $page->untilSame('soon', fn () => $page->script('return document.activeElement.dataset.test ?? ""'));
+    $page->keys(WebDriverKeys::ENTER);
+    $page->untilSame([], fn () => $page->all('[data-test=bell-count]'));
+    expect($page->see('[data-test=note]')->getText())->toMatch('/\d:\d\d/');
+});
+
 test('the done press of a mail ticks it off, once', function () {
     $page = demo($this);
     soon($page, 'Water the ferns', 'mail');

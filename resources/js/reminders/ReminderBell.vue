@@ -2,6 +2,7 @@
 import type { Reminder } from '@/api/types'
 import { usePeriod } from '@/period/usePeriod'
 import { useView } from '@/state/view'
+import NothingHere from '@/shared/NothingHere.vue'
 import { NButton, NPopover } from 'naive-ui'
 import { isCovered } from '@/shared/covered'
 import { isTyping } from '@/shared/isTyping'
@@ -18,6 +19,16 @@ const { now } = usePeriod()
 const { waiting, trouble, fresh, answer, later, allow, mayAsk } = useReminders()
 const open = ref(false)
 
+/** The list is laid out by the library a moment after it is opened. */
+async function toFirst(): Promise<void> {
+    await nextTick()
+    await nextTick()
+    const [soon, bell] = ['[data-test=waiting-list] [data-test=soon]', '[data-test=bell]'].map((one) =>
+        document.querySelector<HTMLElement>(one),
+    )
+    const first = soon ?? bell
+    first?.focus()
+}
 /** By key to the first that waits, at the press that puts it off. */
 useEventListener(window, 'keydown', (event) => {
     const isElsewhere = isCovered.value || view.sheet || view.panel || view.question || view.offered
@@ -25,11 +36,7 @@ useEventListener(window, 'keydown', (event) => {
         return
     event.preventDefault()
     open.value = true
-    void nextTick(() =>
-        document
-            .querySelector<HTMLElement>('[data-test=waiting-list] [data-test=soon], [data-test=bell]')
-            ?.focus(),
-    )
+    void toFirst()
 })
 
 function look(one: Reminder): void {
@@ -92,9 +99,9 @@ function look(one: Reminder): void {
             <div class="list" data-test="waiting-list">
                 <h2>Waiting for an answer</h2>
                 <p v-for="one in trouble" :key="one" class="failed" data-test="undelivered">{{ one }}</p>
-                <p v-if="waiting.length === 0" class="empty">
-                    Nothing waits. Give an entry a reminder in its sheet.
-                </p>
+                <NothingHere v-if="waiting.length === 0" class="empty"
+                    >Nothing waits. Give an entry a reminder in its sheet.</NothingHere
+                >
                 <WaitingItem
                     v-for="one in waiting"
                     :key="one.id"

@@ -206,3 +206,80 @@ test('a weekday routine takes four presses of the pointer beside its name', func
     $page->untilSame(5, fn () => count($page->all('[data-title="Sweep the path"][data-key]')));
     expect($presses)->toBe(4);
 });
+
+test('several that were chosen go a week later by key, and stay chosen', function () {
+    $page = demo($this)->press('[data-test=after]');
+    [$mon] = nextWeek();
+    caught($page, "mend the gate {$mon} 13:00 for 30 min", 'Mend the gate');
+    caught($page, "oil the hinges {$mon} 14:00 for 30 min", 'Oil the hinges');
+    $page->focus('[data-test=block][data-title="Mend the gate"]')->keys('x');
+    $page->focus('[data-test=block][data-title="Oil the hinges"]')->keys('x');
+    $later = (new DateTimeImmutable($mon))->modify('+7 days')->format('Y-m-d');
+    $page->holding(WebDriverKeys::ALT, fn () => $page->holding(WebDriverKeys::SHIFT, fn () => $page->keys(WebDriverKeys::ARROW_RIGHT)));
+    $page->untilSame([], fn () => $page->blocks('Mend the gate'));
+    expect($page->see('[data-test=chosen] b')->getText())->toBe('2 chosen');
+    $page->press('[data-test=after]')->untilSame(["{$later} 13:00"], fn () => $page->blocks('Mend the gate'));
+    expect($page->blocks('Oil the hinges'))->toBe(["{$later} 14:00"]);
+});
+
+/** @return list<string> the days of the running list with a task of that title */
+function chaptersWith(Page $page, string $title): array
+{
+    return $page->script(
+        'return [...document.querySelectorAll("[data-test=chapter]")].filter((day) => day.querySelector(`[data-tile][data-title="${arguments[0]}"]`)).map((day) => day.dataset.date)',
+        $title,
+    );
+}
+
+test('in the running list a task goes to another day by one drag or one key, one of the basket into a day, and a new one into a day', function () {
+    $page = demo($this, alwaysAwake: true);
+    [$mon, $tue, $wed] = nextWeek();
+    caught($page, "mend the gate {$mon}", 'Mend the gate');
+    $page->visit("/ahead/{$mon}")->see('[data-test=chapter] [data-tile][data-title="Mend the gate"]');
+    // By one drag; a chapter's height is its own, so it is let go close below its top.
+    $page->carry('[data-tile][data-title="Mend the gate"]', "[data-test=chapter][data-date='{$tue}']", 8);
+    $page->untilSame([$tue], fn () => chaptersWith($page, 'Mend the gate'));
+    // By one key, and the focus stays on it.
+    $page->focus('[data-tile][data-title="Mend the gate"]');
+    $page->holding(WebDriverKeys::ALT, fn () => $page->keys(WebDriverKeys::ARROW_UP));
+    $page->untilSame([$mon], fn () => chaptersWith($page, 'Mend the gate'));
+    $page->untilSame('Mend the gate', fn () => focused($page));
+    // From the basket into a day, and into a free time of a day.
+    $page->carry('[data-test=basket-card][data-title="New laces"]', "[data-test=chapter][data-date='{$tue}']", 8);
+    $page->untilSame([$tue], fn () => chaptersWith($page, 'New laces'));
+    $page->carry('[data-test=basket-card][data-title="Ring the chiropodist"]', "[data-test=free][data-date='{$mon}']", 6);
+    $page->untilSame([$mon], fn () => chaptersWith($page, 'Ring the chiropodist'));
+    // A press at the end of a chapter, words, Enter.
+    $page->press("[data-test=chapter][data-date='{$wed}'] [data-test=add-here]");
+    $page->untilSame('capture-over', fn () => focused($page));
+    $page->keys('air the shed', WebDriverKeys::ENTER);
+    $page->untilSame([$wed], fn () => chaptersWith($page, 'Air the shed'));
+});
+
+test('a timing is set right by two presses', function () {
+    $page = demo($this);
+    $page->visit('/day')->press('[data-title="Check boiler pressure"] [data-test=word-timings]');
+    $page->see('[data-test=timing]');
+    $before = $page->see('[data-title="Check boiler pressure"] [data-test=word-timings]')->getText();
+    $ended = '[data-test=timing] [aria-label="Ended at"]';
+    $page->press($ended);
+    $started = $page->see('[data-test=timing] [aria-label="Started at"]')->getAttribute('value');
+    [$hour, $minute] = array_map('intval', explode(':', (string) $started));
+    $page->script('document.activeElement.select()');
+    $page->keys(sprintf('%d:%02d', $hour, $minute + 7), WebDriverKeys::ENTER);
+    $page->untilSame(true, fn () => str_starts_with($page->see('[data-title="Check boiler pressure"] [data-test=word-timings]')->getText(), '7 min'));
+    expect($before)->toStartWith('22 min');
+});
+
+test('what was written in closing a day is found again by its words, and stands in Done', function () {
+    $page = demo($this)->keys('q');
+    $page->untilSame('find-field', fn () => focused($page));
+    $page->keys('frost flowers');
+    $line = $page->see('[data-test=closing-line]');
+    expect($line->getText())->toContain('Frost flowers on the north pane at seven.');
+    $page->visit('/done')->see('[data-test=done-day]');
+    $page->untilSame(
+        true,
+        fn () => str_contains((string) $page->script('return document.querySelector("[data-test=done]").innerText'), 'Frost flowers on the north pane at seven.'),
+    );
+});

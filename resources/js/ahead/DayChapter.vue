@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NButton } from 'naive-ui'
 import type { BoardDay, Occurrence } from '@/api/types'
 import { drag } from '@/board/drag'
 import { inListOrder } from '@/board/listOrder'
@@ -106,9 +107,9 @@ const rows = computed<Row[]>(() => {
                 {{ row.words }}
             </p>
         </template>
-        <button class="plain add" data-test="add-here" @click="offerDay(view, day.date, $event)">
+        <NButton text class="plain add" data-test="add-here" @click="offerDay(view, day.date, $event)">
             add to this day
-        </button>
+        </NButton>
     </DateChapter>
 </template>
 

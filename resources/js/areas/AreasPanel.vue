@@ -324,9 +324,9 @@ function solo(kind: 'area' | 'calendar', id: string): void {
                     @leave="removing = null"
                 />
             </div>
-            <button class="plain add" @click="addCalendar(area)">
+            <NButton text class="plain add" @click="addCalendar(area)">
                 + another calendar in {{ area.name }}
-            </button>
+            </NButton>
         </section>
         <form class="fresh" @submit.prevent="add">
             <h2>Another life area</h2>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import NothingHere from '@/shared/NothingHere.vue'
 import { NButton, NCheckbox } from 'naive-ui'
 import type { BasketItem } from '@/api/types'
 import { drag } from '@/board/drag'
@@ -45,19 +46,21 @@ const WORDS: Record<Sort, string> = { pressing: 'most urgent first', hand: 'by h
         tabindex="-1"
         aria-label="Basket"
     >
-        <button
+        <NButton
             v-if="view.basketFolded"
+            text
             class="plain unfold"
             aria-expanded="false"
             @click="view.foldBasket()"
         >
             <b>Basket</b><span>{{ visible.length }}</span>
-        </button>
+        </NButton>
         <template v-else>
             <header>
                 <h2>Basket</h2>
                 <span>{{ visible.length }} loose{{ minutes > 0 ? ` · ${length(minutes)}` : '' }}</span>
-                <button
+                <NButton
+                    text
                     class="plain fold"
                     aria-expanded="true"
                     aria-label="Fold the basket away"
@@ -65,7 +68,7 @@ const WORDS: Record<Sort, string> = { pressing: 'most urgent first', hand: 'by h
                     @click="view.foldBasket()"
                 >
                     ‹
-                </button>
+                </NButton>
             </header>
             <p v-if="visible.length > 1" class="order">
                 <SentenceWord :words="WORDS[sort]" label="basket order">
@@ -119,14 +122,15 @@ const WORDS: Record<Sort, string> = { pressing: 'most urgent first', hand: 'by h
                     />
                 </template>
                 <template v-if="resting.length > 0">
-                    <button
+                    <NButton
+                        text
                         class="plain resting"
                         :aria-expanded="showsResting"
                         data-test="resting"
                         @click="showsResting = !showsResting"
                     >
                         {{ resting.length }} not yet {{ showsResting ? '▴' : '▾' }}
-                    </button>
+                    </NButton>
                     <template v-if="showsResting"
                         ><BasketCard
                             v-for="item in resting"
@@ -137,9 +141,10 @@ const WORDS: Record<Sort, string> = { pressing: 'most urgent first', hand: 'by h
                             @keep="turn(item.entry_id)"
                     /></template>
                 </template>
-                <p v-if="visible.length === 0" class="empty">
-                    What has no place yet waits here. Catch something with <kbd>N</kbd> and leave out the day.
-                </p>
+                <NothingHere v-if="visible.length === 0" class="empty"
+                    >What has no place yet waits here. Catch something with <kbd>N</kbd> and leave out the
+                    day.</NothingHere
+                >
             </div>
             <footer v-if="visible.length > 0">
                 Drag onto a day to give it a home, or press <kbd>L</kbd> for today’s list and <kbd>H</kbd> for
@@ -250,14 +255,14 @@ footer {
 }
 .unfold {
     writing-mode: vertical-rl;
-    display: flex;
-    gap: 8px;
-    align-items: center;
+    justify-content: start;
     width: 100%;
     height: 100%;
     color: var(--muted);
 }
 .unfold b {
+    margin-block-end: 0;
+    margin-inline-end: 8px;
     font-family: var(--serif);
     color: var(--ink);
     font-size: 0.875rem;

@@ -2,6 +2,7 @@
 import { NButton } from 'naive-ui'
 import DateChoice from '@/shared/DateChoice.vue'
 import SentenceWord from '@/shared/SentenceWord.vue'
+import TextField from '@/shared/TextField.vue'
 import { useMoves } from '@/board/useMoves'
 import { useAccount, useAreas, useFilters } from '@/state/server'
 import { useView } from '@/state/view'
@@ -84,12 +85,13 @@ function give(close: () => void): void {
                     {{ one }}
                 </NButton>
                 <form class="new" @submit.prevent="give(close)">
-                    <input
+                    <TextField
                         v-model="label"
-                        maxlength="40"
+                        small
+                        :maxlength="40"
                         placeholder="another label"
-                        aria-label="Label"
-                        data-test="chosen-label"
+                        label="Label"
+                        test="chosen-label"
                     /><NButton attr-type="submit" class="press">Give</NButton>
                 </form>
             </template>
@@ -114,7 +116,7 @@ function give(close: () => void): void {
         <NButton class="press grave" data-test="chosen-delete" @click="many('delete', {}, 'Deleted')">
             Delete
         </NButton>
-        <button class="plain" @click="view.chosen = new Set()">Let go <kbd>Esc</kbd></button>
+        <NButton text class="plain" @click="view.chosen = new Set()">Let go <kbd>Esc</kbd></NButton>
         <small v-if="hasRoutine"
             >Of a routine just the chosen one is meant; labels and calendar are those of the whole.</small
         >
@@ -150,12 +152,8 @@ function give(close: () => void): void {
     display: flex;
     gap: 6px;
 }
-.new input {
-    width: 120px;
-    border: 1px solid var(--line-strong);
-    border-radius: 6px;
-    padding: 2px 6px;
-    background: var(--paper);
+.new :deep(.n-input) {
+    width: 140px;
 }
 .grave {
     color: var(--trouble);

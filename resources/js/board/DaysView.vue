@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { NButton } from 'naive-ui'
+import LayingOut from '@/shared/LayingOut.vue'
 import type { Board } from '@/api/types'
 import { useChoice } from '@/choice/useChoice'
 import { usePeriod } from '@/period/usePeriod'
@@ -81,7 +82,7 @@ const columns = computed(() => `44px repeat(${board.value?.days.length ?? 7}, mi
         <p v-else-if="query.isError.value" class="empty trouble">
             This could not be fetched. <NButton class="press" @click="query.refetch()">Try again</NButton>
         </p>
-        <p v-else class="empty">Laying out your days…</p>
+        <LayingOut v-else words="Laying out your days…" :columns="7" />
     </main>
 </template>
 

@@ -224,14 +224,15 @@ useEventListener(window, 'keydown', (event) => {
                 <span v-if="total > 0" class="so-far"
                     >{{ leftovers.length === 0 ? '✓ ' : '' }}{{ decided }} of {{ total }} decided</span
                 >
-                <button
+                <NButton
                     v-for="[name, words] in [
                         ['left', 'Left over'],
                         ['tomorrow', next === today ? 'Today' : 'Tomorrow'],
                         ['lines', 'A few lines'],
                     ] as const"
                     :key="name"
-                    class="step"
+                    text
+                    class="plain step"
                     :class="{ here: step === name }"
                     :aria-current="step === name ? 'step' : undefined"
                     :data-test="`step-${name}`"
@@ -243,12 +244,12 @@ useEventListener(window, 'keydown', (event) => {
                     "
                 >
                     {{ words }}
-                </button>
+                </NButton>
             </nav>
             <CaptureLine class="catch" />
-            <button class="leave" data-test="leave-closing" @click="leave">
+            <NButton text class="plain leave" data-test="leave-closing" @click="leave">
                 <kbd>Esc</kbd><span> leaves, all kept</span>
-            </button>
+            </NButton>
         </header>
         <NewDayStrip
             v-if="hasNewDay"
@@ -288,7 +289,7 @@ useEventListener(window, 'keydown', (event) => {
                                         .join(' · ')
                                 }}{{ leftovers.length > 5 ? ` and ${leftovers.length - 5} more` : '' }}
                             </p>
-                            <button class="plain" data-test="rest" @click="sendRest">
+                            <NButton text class="plain" data-test="rest" @click="sendRest">
                                 <b>Shift + T</b> sends
                                 {{
                                     leftovers.length === 1
@@ -298,7 +299,7 @@ useEventListener(window, 'keydown', (event) => {
                                           : `all ${leftovers.length}`
                                 }}
                                 to {{ next === today ? 'today' : 'tomorrow' }}
-                            </button>
+                            </NButton>
                         </footer>
                     </template>
                     <div v-else class="nothing">
@@ -395,14 +396,12 @@ nav {
     margin-right: 12px;
     color: var(--on-plum-muted);
 }
-.step {
-    background: none;
-    border: 0;
+.bar .step.step {
     color: var(--on-plum-muted);
     padding: 6px 12px;
     border-radius: 7px;
 }
-.step.here {
+.bar .step.step.here {
     background: var(--sheet);
     color: var(--plum-deep);
     font-weight: 650;
@@ -415,8 +414,6 @@ nav {
 }
 .leave {
     white-space: nowrap;
-    background: none;
-    border: 0;
     color: var(--on-plum-muted);
     min-height: 28px;
 }
@@ -502,7 +499,7 @@ footer .plain:hover {
     color: var(--muted);
 }
 @media (prefers-color-scheme: dark) {
-    .step.here {
+    .bar .step.step.here {
         color: var(--ink);
     }
 }
@@ -535,7 +532,7 @@ footer .plain:hover {
         margin-right: auto;
         font-size: 0.75rem;
     }
-    .step {
+    .bar .step.step {
         padding: 5px 9px;
     }
     .leave kbd,

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NButton } from 'naive-ui'
 import { answerOf, api } from '@/api/client'
 import { length, namedDate, plusDays } from '@/shared/time'
 import DateChoice from '@/shared/DateChoice.vue'
@@ -68,9 +69,9 @@ useEventListener(
             <kbd>{{ day.number }}</kbd><span class="name">{{ namedDate(day.date) }}</span
             ><i><b :style="{ width: `${day.share}%` }" /></i><span class="words">{{ day.words }}</span>
         </button>
-        <button class="plain later" @click="showsAll = !showsAll">
+        <NButton text class="plain later" @click="showsAll = !showsAll">
             a later day {{ showsAll ? '▴' : '▾' }}
-        </button>
+        </NButton>
         <DateChoice
             v-if="showsAll"
             :value="null"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NButton } from 'naive-ui'
 import type { BoardDay, Occurrence } from '@/api/types'
 import { dueWords } from '@/shared/dueWords'
 import { length, namedDate, shortWeekday, times } from '@/shared/time'
@@ -59,16 +60,21 @@ const due = computed(() => (props.one.due ? dueWords(props.one.due, props.now, a
         </p>
     </article>
     <div class="ways" role="group" aria-label="What becomes of it">
-        <button data-test="way-done" @click="emit('done')"><kbd>D</kbd>Done after all</button>
-        <button data-test="way-tomorrow" @click="emit('tomorrow')">
+        <NButton class="way" data-test="way-done" @click="emit('done')"><kbd>D</kbd>Done after all</NButton>
+        <NButton class="way" data-test="way-tomorrow" @click="emit('tomorrow')">
             <kbd>T</kbd>{{ isToday ? 'Today' : 'Tomorrow'
             }}<span v-if="tomorrow" :class="{ over: then > tomorrow.capacity }"
                 >makes it {{ length(then) }} of {{ length(tomorrow.capacity) }}</span
             >
-        </button>
-        <button data-test="way-day" :aria-expanded="choosesDay" @click="emit('chooseDay', !choosesDay)">
+        </NButton>
+        <NButton
+            class="way"
+            data-test="way-day"
+            :aria-expanded="choosesDay"
+            @click="emit('chooseDay', !choosesDay)"
+        >
             <kbd>W</kbd>Another day<span>{{ shortWeekday(next) }} and on, each with its load</span>
-        </button>
+        </NButton>
         <DayChoice
             v-if="choosesDay"
             :from="next"
@@ -76,12 +82,12 @@ const due = computed(() => (props.one.due ? dueWords(props.one.due, props.now, a
             @choose="(day) => emit('day', day)"
             @leave="emit('chooseDay', false)"
         />
-        <button data-test="way-basket" @click="emit('basket')">
+        <NButton class="way" data-test="way-basket" @click="emit('basket')">
             <kbd>B</kbd>Back to the basket<span v-if="due" class="due">{{ due }}</span>
-        </button>
-        <button data-test="way-let-go" @click="emit('letGo')">
+        </NButton>
+        <NButton class="way" data-test="way-let-go" @click="emit('letGo')">
             <kbd>L</kbd>Let it go<span>it stays in the record</span>
-        </button>
+        </NButton>
     </div>
 </template>
 
@@ -116,23 +122,24 @@ h2 {
     flex-direction: column;
     gap: 7px;
 }
-.ways > button {
+.way {
+    height: auto;
+    min-height: 42px;
+    padding: 6px 12px;
+    border-radius: 9px;
+    text-align: left;
+}
+.way :deep(.n-button__content) {
+    flex: 1;
     display: flex;
     align-items: center;
     gap: 12px;
-    min-height: 42px;
-    padding: 6px 12px;
-    border: 1px solid var(--line-strong);
-    border-radius: 9px;
-    background: var(--sheet);
-    text-align: left;
 }
-.ways > button:hover,
-.ways > button[aria-expanded='true'] {
-    border-color: var(--plum);
+.way:hover,
+.way[aria-expanded='true'] {
     background: var(--plum-soft);
 }
-.ways > button > kbd {
+.way kbd {
     width: 24px;
     height: 24px;
     display: grid;
@@ -154,7 +161,7 @@ h2 {
     font-weight: 600;
 }
 @media (prefers-color-scheme: dark) {
-    .ways > button > kbd {
+    .way kbd {
         color: var(--ink);
     }
 }

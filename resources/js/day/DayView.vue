@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { NButton } from 'naive-ui'
+import LayingOut from '@/shared/LayingOut.vue'
 import { answerOf, api } from '@/api/client'
 import DayBand from '@/board/DayBand.vue'
 import DueMarks from '@/board/DueMarks.vue'
@@ -214,7 +215,8 @@ function setHours(minutes: number | null): void {
                 />
                 <DueMarks :due="(day.due ?? []).filter((one) => !one.late)" />
                 <p v-if="next" class="next" data-test="next">
-                    Next: <button class="plain" @click="view.open(next.one)">{{ next.one.title }}</button> at
+                    Next:
+                    <NButton text class="plain" @click="view.open(next.one)">{{ next.one.title }}</NButton> at
                     {{ next.words }}<template v-if="next.one.place">, {{ next.one.place }}</template>
                 </p>
                 <h3>
@@ -252,13 +254,14 @@ function setHours(minutes: number | null): void {
                     :minutes="timed(one.key)"
                 />
                 <template v-if="finished.length > 0">
-                    <button
+                    <NButton
+                        text
                         class="plain finished"
                         :aria-expanded="showsFinished"
                         @click="showsFinished = !showsFinished"
                     >
                         {{ finished.length }} done {{ showsFinished ? '▴' : '▾' }}
-                    </button>
+                    </NButton>
                     <template v-if="showsFinished"
                         ><DayTask
                             v-for="one in finished"
@@ -285,7 +288,7 @@ function setHours(minutes: number | null): void {
             The day could not be fetched. <NButton class="press" @click="query.refetch()">Try again</NButton>
         </p>
         <p v-else-if="areas.length === 0" class="empty">Make a life area first, under Areas.</p>
-        <p v-else class="empty">Laying out the day…</p>
+        <LayingOut v-else words="Laying out the day…" :columns="3" />
     </main>
 </template>
 

@@ -62,18 +62,18 @@ function open(entryId: string): void {
             :data-title="one.title"
             :data-hue="colour(one.calendar_id)"
         >
-            <i aria-hidden="true" /><button class="plain title" @click="open(one.entry_id)">
-                {{ one.title }}</button
+            <i aria-hidden="true" /><NButton text class="plain title" @click="open(one.entry_id)">
+                {{ one.title }}</NButton
             ><b>{{ dueWords(one.due, now, account.clock) }}</b>
             <NButton class="press" data-test="late-today" @click="toToday(one)">onto today</NButton
             ><NButton class="press" @click="tick(one)">done</NButton>
         </article>
-        <button v-if="wanted.length > MOST" class="plain more" @click="all = !all">
+        <NButton v-if="wanted.length > MOST" text class="plain more" @click="all = !all">
             {{ all ? 'show fewer' : `${wanted.length - MOST} more late` }}
-        </button>
+        </NButton>
         <article v-for="one in asking" :key="one.entry_id" class="asks" data-test="ask-again">
-            <i aria-hidden="true" /><button class="plain title" @click="open(one.entry_id)">
-                Ask {{ one.waiting_for }} again: {{ one.title }}</button
+            <i aria-hidden="true" /><NButton text class="plain title" @click="open(one.entry_id)">
+                Ask {{ one.waiting_for }} again: {{ one.title }}</NButton
             ><span>since {{ namedDate(one.ask_again) }}</span>
         </article>
     </section>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NButton } from 'naive-ui'
 import { answerOf, api } from '@/api/client'
 import type { Occurrence, Timing } from '@/api/types'
 import SentenceWord from '@/shared/SentenceWord.vue'
@@ -67,7 +68,9 @@ function takeOut(timing: Timing): void {
                     label="Ended at"
                     @choose="(minute) => correct(timing, minuteOf(timing.started), minute)"
                 />
-                <button class="plain" aria-label="Take this timing out" @click="takeOut(timing)">×</button>
+                <NButton text class="plain" aria-label="Take this timing out" @click="takeOut(timing)"
+                    >×</NButton
+                >
             </template>
             <span v-else>goes on</span>
         </div>

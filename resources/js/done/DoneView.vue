@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NButton } from 'naive-ui'
 import { useChoice } from '@/choice/useChoice'
 import DateChapter from '@/shared/DateChapter.vue'
 import RunningList from '@/shared/RunningList.vue'
@@ -75,7 +76,7 @@ function open(one: { entry_id: string; recurrence_id: string }): void {
                 :data-title="one.title"
             >
                 <time>{{ timeOf(one.done_at, account.clock) }}</time><i aria-hidden="true" />
-                <button class="plain title" @click="open(one)">{{ one.title }}</button>
+                <NButton text class="plain title" @click="open(one)">{{ one.title }}</NButton>
                 <span class="facts">{{
                     [
                         calendar(one.calendar_id)?.name,

@@ -85,9 +85,14 @@ async function remove(rule: FilingRule): Promise<void> {
                     }}.</span
                 >
                 <NButton class="press" @click="apply(rule)">File what is there</NButton>
-                <button class="plain" :aria-label="`Remove the rule for ${rule.words}`" @click="remove(rule)">
+                <NButton
+                    text
+                    class="plain"
+                    :aria-label="`Remove the rule for ${rule.words}`"
+                    @click="remove(rule)"
+                >
                     ×
-                </button>
+                </NButton>
             </li>
         </ul>
         <form @submit.prevent="add">

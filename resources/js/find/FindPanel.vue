@@ -1,10 +1,12 @@
 <script setup lang="ts">
+import NothingHere from '@/shared/NothingHere.vue'
 import { NButton } from 'naive-ui'
 import { answerOf, api } from '@/api/client'
 import type { Found } from '@/api/types'
 import { dateIn, dayNumber, fullDate, timeOf } from '@/shared/time'
 import { usePeriod } from '@/period/usePeriod'
 import SidePanel from '@/shared/SidePanel.vue'
+import TextField from '@/shared/TextField.vue'
 import { useAccount, useAreas } from '@/state/server'
 import { useView } from '@/state/view'
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
@@ -19,7 +21,7 @@ const account = useAccount()
 const { go } = usePeriod()
 const { calendar, colour } = useAreas()
 const words = ref('')
-const field = ref<HTMLInputElement | null>(null)
+const field = ref<InstanceType<typeof TextField> | null>(null)
 const settled = refDebounced(words, 120)
 const query = useQuery({
     queryKey: computed(() => ['search', settled.value.trim()]),
@@ -70,15 +72,14 @@ const dayOf = (one: Found): string | null => one.last_done ?? one.last ?? one.ne
 <template>
     <SidePanel title="Find" :width="600" @close="emit('close')">
         <label class="out-of-sight" for="find">Find</label>
-        <input
+        <TextField
             id="find"
             ref="field"
             v-model="words"
-            class="field"
-            maxlength="300"
+            :maxlength="300"
             placeholder="Words, or “when did I last …?”"
             autocomplete="off"
-            data-test="find-field"
+            test="find-field"
         />
         <p v-if="result?.answer" class="answer" data-test="answer" role="status">
             <b>{{ result.answer.title }}</b>: {{ result.answer.done ? 'done' : '' }}
@@ -90,9 +91,9 @@ const dayOf = (one: Found): string | null => one.last_done ?? one.last ?? one.ne
             Titles, notes, places, steps, labels and the lines of closed days are looked through, past and
             done included. Ask “when did the boiler service last happen?” for a date.
         </p>
-        <p v-else-if="result.found.length === 0 && result.lines.length === 0" class="hint">
-            Nothing is written anywhere with these words. Fewer words find more.
-        </p>
+        <NothingHere v-else-if="result.found.length === 0 && result.lines.length === 0" class="nothing"
+            >Nothing is written anywhere with these words. Fewer words find more.</NothingHere
+        >
         <ul v-else-if="result.found.length > 0" class="found">
             <li
                 v-for="(one, i) in result.found"
@@ -101,14 +102,14 @@ const dayOf = (one: Found): string | null => one.last_done ?? one.last ?? one.ne
                 data-test="found"
                 :data-title="one.title"
             >
-                <button class="plain what" @click="open(one)">
+                <NButton text class="plain what" @click="open(one)">
                     <b>{{ one.title }}</b><span
                         >{{ calendar(one.calendar_id)?.name }}{{ one.routine ? ' · routine' : '' }}</span
                     >
-                </button>
-                <button v-if="dayOf(one)" class="plain week" @click="show(dayOf(one) ?? '')">
+                </NButton>
+                <NButton v-if="dayOf(one)" text class="plain week" @click="show(dayOf(one) ?? '')">
                     show the week
-                </button>
+                </NButton>
                 <p v-if="one.snippet" class="snippet"><SnippetText :text="one.snippet" /></p>
                 <p class="facts">
                     <span v-for="fact in facts(one)" :key="fact">{{ fact }}</span>
@@ -123,9 +124,9 @@ const dayOf = (one: Found): string | null => one.last_done ?? one.last ?? one.ne
                     :key="`${line.date}${line.question}`"
                     data-test="closing-line"
                 >
-                    <button class="plain what" @click="show(line.date)">
+                    <NButton text class="plain what" @click="show(line.date)">
                         <b>{{ fullDate(line.date) }}</b><span>{{ line.question }}</span>
-                    </button>
+                    </NButton>
                     <p class="snippet">{{ line.answer }}</p>
                 </li>
             </ul>
@@ -137,14 +138,6 @@ const dayOf = (one: Found): string | null => one.last_done ?? one.last ?? one.ne
 h2 {
     margin-top: 18px;
     font-size: 1rem;
-}
-.field {
-    width: 100%;
-    padding: 8px 12px;
-    font-size: 1rem;
-    border: 1px solid var(--line-strong);
-    border-radius: var(--radius);
-    background: var(--paper);
 }
 .hint {
     color: var(--muted);
@@ -176,11 +169,11 @@ li {
     border-bottom: 1px solid var(--line);
 }
 .what {
-    display: flex;
-    gap: 8px;
-    align-items: baseline;
-    flex-wrap: wrap;
+    justify-content: start;
     min-height: 24px;
+}
+.what b {
+    margin-right: 8px;
 }
 .what b {
     font-size: 0.9062rem;

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { NButton } from 'naive-ui'
+import LayingOut from '@/shared/LayingOut.vue'
 import type { Occurrence } from '@/api/types'
 import { useChoice } from '@/choice/useChoice'
 import { usePeriod } from '@/period/usePeriod'
@@ -151,7 +152,7 @@ const rowHeight = computed(() => Math.max(92, height.value / Math.max(1, rows.va
             The month could not be fetched.
             <NButton class="press" @click="query.refetch()">Try again</NButton>
         </p>
-        <p v-else class="empty">Laying out the month…</p>
+        <LayingOut v-else words="Laying out the month…" :columns="7" />
     </main>
 </template>
 

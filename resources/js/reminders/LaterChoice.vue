@@ -1,6 +1,9 @@
 <script setup lang="ts">
 import { NButton } from 'naive-ui'
-import { clockText, minuteOf } from '@/shared/time'
+import { minuteOf, moment, plusDays } from '@/shared/time'
+import DateField from '@/shared/DateField.vue'
+import TimeField from '@/shared/TimeField.vue'
+import { useAccount } from '@/state/server'
 import SentenceWord from '@/shared/SentenceWord.vue'
 import { ref } from 'vue'
 
@@ -14,9 +17,10 @@ const CHOICES: [string, string][] = [
     ['evening', 'this evening'],
     ['morning', 'tomorrow morning'],
 ]
-const moment = ref(
-    `${props.now.slice(0, 10)}T${clockText((Math.ceil(minuteOf(props.now) / 15) * 15 + 60) % 1440)}`,
-)
+const account = useAccount()
+const inAnHour = Math.ceil(minuteOf(props.now) / 15) * 15 + 60
+const date = ref(plusDays(props.now.slice(0, 10), Math.floor(inAnHour / 1440)))
+const minute = ref(inAnHour % 1440)
 </script>
 
 <template>
@@ -40,16 +44,22 @@ const moment = ref(
                 @submit.prevent="
                     () => {
                         close()
-                        emit('choose', `${moment}:00`)
+                        emit('choose', moment(date, minute))
                     }
                 "
             >
-                <input v-model="moment" type="datetime-local" aria-label="At a moment of your own" /><NButton
-                    attr-type="submit"
-                    class="press"
-                >
-                    then
-                </NButton>
+                <DateField
+                    v-model="date"
+                    label="On a day of your own"
+                    :first-weekday="account.first_weekday"
+                />
+                at
+                <TimeField
+                    :minute="minute"
+                    :clock="account.clock"
+                    label="At a time of your own"
+                    @choose="(chosen) => (minute = chosen)"
+                /><NButton attr-type="submit" class="press"> then </NButton>
             </form>
         </template>
     </SentenceWord>
@@ -58,13 +68,7 @@ const moment = ref(
 <style scoped>
 form {
     display: flex;
+    align-items: center;
     gap: 5px;
-}
-input {
-    border: 1px solid var(--line-strong);
-    border-radius: 6px;
-    background: var(--paper);
-    color: var(--ink);
-    padding: 2px 5px;
 }
 </style>

@@ -40,12 +40,12 @@ const hue = computed(() => (props.one.area_id && area(props.one.area_id)?.colour
 
 <template>
     <article :data-hue="hue" data-test="waiting" :data-title="one.title">
-        <button class="plain title" @click="emit('open')">
+        <NButton text class="plain title" @click="emit('open')">
             <b>{{ one.kind === 'agenda' ? `Your ${one.title}` : one.title }}</b><span v-if="when">{{
                 when
             }}</span
             ><span v-for="line in one.lines" :key="line">{{ line }}</span>
-        </button>
+        </NButton>
         <div class="presses">
             <NButton
                 v-if="one.kind === 'task'"
@@ -76,10 +76,12 @@ article {
     border-left: 4px solid var(--c);
 }
 .title {
-    display: flex;
-    flex-direction: column;
     width: 100%;
     color: var(--ink);
+}
+.title :deep(.n-button__content) {
+    display: flex;
+    flex-direction: column;
 }
 .title span {
     color: var(--muted);

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NButton } from 'naive-ui'
 import { plusDays, startOfWeek } from '@/shared/time'
 import { useInfiniteScroll } from '@vueuse/core'
 import { nextTick, onMounted, ref, watch } from 'vue'
@@ -50,7 +51,7 @@ watch(() => props.from, reveal)
 
 <template>
     <nav ref="scroller" class="ruler" data-one-stop="button" aria-label="Weeks" data-test="ruler">
-        <button class="plain earlier" @click="earlier">earlier</button>
+        <NButton text class="plain earlier" @click="earlier">earlier</NButton>
         <RulerStretch
             v-for="stretch in stretches"
             :key="stretch"

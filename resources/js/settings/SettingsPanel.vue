@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { textSize, TEXT_SIZES } from '@/shared/textSize'
-import { NButton, NCheckbox, NInput, NInputNumber } from 'naive-ui'
+import { NButton, NCheckbox, NInput, NInputNumber, NTable } from 'naive-ui'
 import SelectField from '@/shared/SelectField.vue'
 import { zoneOptions } from '@/shared/zoneOptions'
 import { answerOf, api, Refused, sentence } from '@/api/client'
@@ -146,7 +146,7 @@ async function save(): Promise<void> {
                 ones are folded.
             </p>
             <div class="scrolls">
-                <table>
+                <NTable size="small" :bordered="false" :single-line="true">
                     <thead>
                         <tr>
                             <th />
@@ -209,7 +209,7 @@ async function save(): Promise<void> {
                             </td>
                         </tr>
                     </tbody>
-                </table>
+                </NTable>
             </div>
             <p
                 v-for="(lines, field) in mistakes"
@@ -411,23 +411,26 @@ label .short {
 .scrolls {
     overflow-x: auto;
 }
-table {
-    border-collapse: collapse;
-    width: 100%;
+.scrolls :deep(table) {
+    background: none;
 }
-th {
+.scrolls th {
     white-space: nowrap;
     text-align: left;
     font-weight: 600;
     padding: 3px 6px 3px 0;
+    background: none;
+    border: 0;
 }
-thead th {
+.scrolls thead th {
     color: var(--muted);
     font-weight: 400;
     font-size: 0.75rem;
 }
-td {
+.scrolls td {
     padding: 3px 6px 3px 0;
+    background: none;
+    border: 0;
 }
 td :deep(.field input) {
     width: 100%;

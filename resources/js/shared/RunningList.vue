@@ -3,6 +3,8 @@ import { NButton } from 'naive-ui'
 import type { UseInfiniteQueryReturnType } from '@tanstack/vue-query'
 import { useInfiniteScroll } from '@vueuse/core'
 import { ref } from 'vue'
+import LayingOut from './LayingOut.vue'
+import NothingHere from './NothingHere.vue'
 
 /** Chapters one after the other; more of them are fetched as one reads on. */
 const props = defineProps<{
@@ -33,8 +35,8 @@ useInfiniteScroll(
             <p v-if="isError" class="empty">
                 {{ failed }} <NButton class="press" @click="refetch()">Try again</NButton>
             </p>
-            <p v-else-if="data === undefined" class="empty">{{ waiting }}</p>
-            <p v-else-if="empty" class="empty"><slot name="empty" /></p>
+            <LayingOut v-else-if="data === undefined" :words="waiting" />
+            <NothingHere v-else-if="empty" class="empty"><slot name="empty" /></NothingHere>
             <slot />
             <p v-if="isFetchingNextPage" class="empty">{{ further }}</p>
         </div>

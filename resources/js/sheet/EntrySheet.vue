@@ -2,6 +2,7 @@
 import ScopeChoice from '@/choice/ScopeChoice.vue'
 import { isCovered } from '@/shared/covered'
 import SentenceWord from '@/shared/SentenceWord.vue'
+import TextField from '@/shared/TextField.vue'
 import { dateIn, fullDate, length } from '@/shared/time'
 import { useAccount, useAreas } from '@/state/server'
 import type { SheetTarget } from '@/state/view'
@@ -39,7 +40,7 @@ const emit = defineEmits<{ close: [] }>()
 const account = useAccount()
 const { calendars, calendar, colour } = useAreas()
 const open = ref(true)
-const title = ref<HTMLTextAreaElement | null>(null)
+const title = ref<InstanceType<typeof TextField> | null>(null)
 const sheet = useEntryForm(props.target, open)
 const { form, entry, draft, takenUp, isNew, wasRoutine, hasScope, isDirty, changedFields, load, takeSteps } =
     sheet
@@ -185,16 +186,16 @@ function removeFor(scope: 'one' | 'onward' | 'whole'): void {
                     This was opened on {{ fullDate(today) }}; “today” here is still that day.
                 </p>
                 <label class="out-of-sight" for="title">Title</label>
-                <textarea
+                <TextField
                     id="title"
                     ref="title"
                     v-model="form.title"
                     class="title"
-                    rows="1"
-                    maxlength="250"
+                    :rows="1"
+                    :maxlength="250"
                     placeholder="What is it?"
-                    data-test="title"
-                    :aria-invalid="!!mistakes.title"
+                    :invalid="!!mistakes.title"
+                    test="title"
                     @keydown.enter.exact.prevent
                 />
                 <OwnFields
@@ -469,25 +470,27 @@ function removeFor(scope: 'one' | 'onward' | 'whole'): void {
     padding: 1px 9px;
     color: var(--ink);
 }
-.title {
-    width: 100%;
+/* Written as the heading that it is; what may be typed in shows by the line below it. */
+.title.title {
     margin: 4px 0 10px;
-    padding: 0;
-    border: 0;
-    border-bottom: 1px solid transparent;
     background: none;
-    resize: none;
     font: 600 1.625rem/1.25 var(--serif);
     font-variation-settings: 'SOFT' 60;
-    field-sizing: content;
 }
-.title:focus {
-    outline: none;
-    border-bottom-color: var(--c);
+.title :deep(.n-input-wrapper),
+.title :deep(.n-input__textarea-el),
+.title :deep(.n-input__textarea-mirror),
+.title :deep(.n-input__placeholder) {
+    padding-inline: 0;
 }
-.title::placeholder {
-    color: var(--muted);
-    opacity: 0.7;
+.title :deep(.n-input__border),
+.title :deep(.n-input__state-border) {
+    border-width: 0 0 1px;
+    border-radius: 0;
+    box-shadow: none !important;
+}
+.title :deep(.n-input__border) {
+    border-color: transparent;
 }
 .well {
     margin: 14px 0 4px;

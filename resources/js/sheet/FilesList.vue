@@ -3,7 +3,7 @@ import { answerOf, api, sendFile, sentence } from '@/api/client'
 import { sentShare } from '@/api/upload'
 import type { Attachment } from '@/api/types'
 import { say, useChanges } from '@/undo/useChanges'
-import { NProgress } from 'naive-ui'
+import { NButton, NProgress } from 'naive-ui'
 import { ref } from 'vue'
 
 /** Files kept with the entry; they are only ever saved, not opened here. */
@@ -53,14 +53,14 @@ async function remove(file: Attachment): Promise<void> {
     <div class="files" data-test="files">
         <span v-for="file in files" :key="file.id" class="file"
             ><a :href="`/api/attachments/${file.id}`" download>{{ file.name }}</a>
-            <small>{{ size(file.size) }}</small><button
-                type="button"
+            <small>{{ size(file.size) }}</small><NButton
+                text
                 class="plain"
                 :aria-label="`Remove ${file.name}`"
                 @click="remove(file)"
             >
                 ×
-            </button></span
+            </NButton></span
         >
         <label class="press"
             >{{ busy ? 'Sending…' : 'Add a file'

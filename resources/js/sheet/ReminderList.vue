@@ -77,19 +77,19 @@ function turn(channel: Channel): void {
         <template v-else>
             <span v-for="one in own" :key="one" class="set"
                 >{{ inWords(one, account.clock)
-                }}<button
-                    type="button"
+                }}<NButton
+                    text
                     class="plain"
                     :aria-label="`Take away the reminder ${inWords(one, account.clock)}`"
                     @click="reminders = own.filter((other) => other !== one)"
                 >
                     ×
-                </button></span
+                </NButton></span
             >
             <span v-if="own.length === 0" class="none">No reminder.</span>
-            <button v-if="inherited" type="button" class="plain back" @click="reminders = null">
+            <NButton v-if="inherited" text class="plain back" @click="reminders = null">
                 as its calendar
-            </button>
+            </NButton>
             <div class="offers">
                 <span
                     >add,

@@ -84,14 +84,14 @@ function addDate(field: 'extra_dates' | 'except_dates'): void {
         <SentenceWord :words="seasonWords" label="season">
             <span v-for="(one, i) in form.seasons" :key="i" class="set"
                 >{{ dayWords(one.from) }} to {{ dayWords(one.to) }}
-                <button
-                    type="button"
+                <NButton
+                    text
                     class="plain"
                     aria-label="Take this season away"
                     @click="form.seasons = form.seasons.filter((_, j) => j !== i)"
                 >
                     ×
-                </button></span
+                </NButton></span
             >
             <span class="fromto"
                 >only from <DateField v-model="from" label="Season from" /> to
@@ -103,14 +103,14 @@ function addDate(field: 'extra_dates' | 'except_dates'): void {
         <SentenceWord :words="pauseWords" label="pauses">
             <span v-for="(one, i) in form.pauses" :key="i" class="set"
                 >{{ fullDate(one.from) }} to {{ fullDate(one.to) }}
-                <button
-                    type="button"
+                <NButton
+                    text
                     class="plain"
                     aria-label="Take this pause away"
                     @click="form.pauses = form.pauses.filter((_, j) => j !== i)"
                 >
                     ×
-                </button></span
+                </NButton></span
             >
             <span class="fromto"
                 >nothing from <DateField v-model="from" label="Pause from" /> to
@@ -123,14 +123,14 @@ function addDate(field: 'extra_dates' | 'except_dates'): void {
             <SentenceWord :words="datesWords(form[field], none)" :label="label">
                 <span v-for="date in form[field]" :key="date" class="set"
                     >{{ fullDate(date) }}
-                    <button
-                        type="button"
+                    <NButton
+                        text
                         class="plain"
                         aria-label="Take this date away"
                         @click="form[field] = form[field].filter((other) => other !== date)"
                     >
                         ×
-                    </button></span
+                    </NButton></span
                 >
                 <span class="fromto"
                     >{{ words }} <DateField v-model="single" :label="label" />

@@ -215,17 +215,16 @@ const isPlainWeekly = computed(() => rule.value.FREQ === 'WEEKLY' && !rule.value
                 <template v-else-if="isPlainWeekly">
                     on
                     <span class="days" role="group" aria-label="Weekdays">
-                        <button
+                        <NButton
                             v-for="(letters, i) in LETTERS"
                             :key="letters"
-                            type="button"
                             class="day"
                             :aria-pressed="chosenDays.includes(letters)"
                             :title="longWeekday(`2024-01-0${i + 1}`)"
                             @click="turnWeekday(letters)"
                         >
                             {{ letters[0] }}{{ letters[1]?.toLowerCase() }}
-                        </button>
+                        </NButton>
                     </span>
                 </template>
                 <template v-else-if="rule.FREQ === 'MONTHLY'">
@@ -409,17 +408,17 @@ const isPlainWeekly = computed(() => rule.value.FREQ === 'WEEKLY' && !rule.value
 }
 .day {
     width: 32px;
-    height: 27px;
+    padding: 0;
     border-radius: 14px;
-    border: 1px solid var(--line-strong);
-    background: var(--sheet);
     font-size: 0.75rem;
 }
-.day[aria-pressed='true'] {
+.days .day.day[aria-pressed='true'] {
     background: var(--c-text);
-    border-color: var(--c-text);
     color: var(--sheet);
     font-weight: 600;
+}
+.day[aria-pressed='true'] :deep(.n-button__border) {
+    border-color: var(--c-text);
 }
 .number {
     display: flex;

@@ -91,9 +91,9 @@ async function takeOut(at: number): Promise<void> {
                     @keydown.alt.down.prevent="shift(i, 1)"
                     >{{ step.text }}</NCheckbox
                 >
-                <button type="button" class="plain out" data-test="step-out" @click="takeOut(i)">
+                <NButton text class="plain out" data-test="step-out" @click="takeOut(i)">
                     a task of its own
-                </button>
+                </NButton>
             </li>
         </ReorderList>
         <p v-if="offers" class="offer" role="status">

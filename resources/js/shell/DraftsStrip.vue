@@ -32,7 +32,7 @@ async function drop(one: Draft): Promise<void> {
         <span v-for="one in drafts" :key="one.key"
             >Not saved yet: “{{ one.title }}”.
             <NButton class="press" data-test="take-up" @click="takeUp(one)">Take it up again</NButton>
-            <button class="plain" @click="drop(one)">Drop it</button></span
+            <NButton text class="plain" @click="drop(one)">Drop it</NButton></span
         >
     </div>
 </template>

@@ -85,7 +85,7 @@ function leave(): void {
                         :disabled="busy"
                         data-test="over-send"
                         >Sign in</NButton
-                    ><button type="button" class="plain" @click="leave">I am somebody else</button>
+                    ><NButton text class="plain" @click="leave">I am somebody else</NButton>
                 </div>
             </form>
         </div>

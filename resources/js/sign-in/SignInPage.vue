@@ -165,18 +165,18 @@ async function send(): Promise<void> {
             <NButton attr-type="submit" class="press" type="primary" :disabled="busy" data-test="send">{{
                 WORDS[way]
             }}</NButton>
-            <button
+            <NButton
                 v-if="way === 'sign-in'"
-                type="button"
+                text
                 class="plain other"
                 data-test="forgot"
                 @click="forgot = true"
             >
                 The password is forgotten
-            </button>
-            <button v-else-if="way === 'forgotten'" type="button" class="plain other" @click="forgot = false">
+            </NButton>
+            <NButton v-else-if="way === 'forgotten'" text class="plain other" @click="forgot = false">
                 Back to signing in
-            </button>
+            </NButton>
         </form>
     </main>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NButton } from 'naive-ui'
 import { answerOf, api } from '@/api/client'
 import { useAccount } from '@/state/server'
 import { useQuery } from '@tanstack/vue-query'
@@ -41,9 +42,10 @@ const when = (at: string): string =>
                     </p>
                     <TryChannel channel="mail" />
                 </div>
-                <button
+                <NButton
                     v-for="one in mails"
                     :key="one.id"
+                    text
                     class="plain"
                     :class="{ here: one.id === mail?.id }"
                     data-test="mail"
@@ -51,7 +53,7 @@ const when = (at: string): string =>
                     @click="chosen = one.id"
                 >
                     <b>{{ one.subject }}</b><span>{{ when(one.at) }} · to {{ one.to }}</span>
-                </button>
+                </NButton>
             </nav>
             <!-- What a mail brings runs nothing; its links open as they would from a mail program. -->
             <MailBody v-if="mail" :key="mail.id" :html="mail.html" />
@@ -91,14 +93,17 @@ nav {
     overflow-y: auto;
     background: var(--sheet);
 }
-nav > button {
-    display: flex;
-    flex-direction: column;
+nav > .plain.plain {
     width: 100%;
     padding: 9px 16px;
     border-bottom: 1px solid var(--line);
+    border-radius: 0;
 }
-nav > button.here {
+nav :deep(.n-button__content) {
+    display: flex;
+    flex-direction: column;
+}
+nav > .plain.here {
     background: var(--plum-soft);
 }
 nav span {

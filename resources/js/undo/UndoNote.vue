@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NButton } from 'naive-ui'
 import { ref, watch } from 'vue'
 import { note, useChanges } from './useChanges'
 import { foot } from './useRoom'
@@ -31,19 +32,20 @@ watch(
 <template>
     <div v-if="shown" ref="line" class="note" :class="note.kind" data-test="note">
         <span>{{ note.text }}</span>
-        <button v-if="note.undoable" class="plain undo" data-test="undo" @click="undo()">
+        <NButton v-if="note.undoable" text class="plain undo" data-test="undo" @click="undo()">
             Undo <kbd>Ctrl+Z</kbd>
-        </button>
-        <button
+        </NButton>
+        <NButton
             v-for="press in note.presses"
             :key="press.words"
+            text
             class="plain undo"
             :data-test="press.test"
             @click="press.go()"
         >
             {{ press.words }}
-        </button>
-        <button class="plain" aria-label="Close this note" @click="shown = false">×</button>
+        </NButton>
+        <NButton text class="plain" aria-label="Close this note" @click="shown = false">×</NButton>
     </div>
 </template>
 

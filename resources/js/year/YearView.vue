@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { NButton } from 'naive-ui'
+import LayingOut from '@/shared/LayingOut.vue'
 import type { Year } from '@/api/types'
 import { useChoice } from '@/choice/useChoice'
 import { barsOf } from '@/board/bars'
@@ -174,7 +175,7 @@ function words(day: Day, month: (typeof months.value)[number]): string {
         <p v-else-if="query.isError.value" class="empty">
             The year could not be fetched. <NButton class="press" @click="query.refetch()">Try again</NButton>
         </p>
-        <p v-else class="empty">Laying out the year…</p>
+        <LayingOut v-else words="Laying out the year…" :columns="4" />
     </main>
 </template>
 

@@ -96,6 +96,22 @@ test('a change that gets no answer waits where one sees it, and happens once whe
     );
 });
 
+test('before anything is pressed the page loads at most 260 kB of scripts, compressed', function () {
+    $page = demo($this)->visit('/week');
+    $page->see('[data-test=block]');
+    $names = $page->script(
+        "return performance.getEntriesByType('resource').map((one) => new URL(one.name).pathname).filter((name) => name.endsWith('.js'))",
+    );
+    expect(count($names))->toBeGreaterThan(10);
+    $bytes = array_sum(
+        array_map(
+            fn (string $name): int => strlen((string) gzencode((string) file_get_contents(dirname(__DIR__, 2)."/public{$name}"), 6)),
+            array_unique($names),
+        ),
+    );
+    expect($bytes)->toBeLessThan(260_000);
+});
+
 test('the page runs under its policy: nothing of it is refused', function () {
     $page = demo($this);
     $page->press('[data-test=list-task]')->see('[data-test=sheet]');

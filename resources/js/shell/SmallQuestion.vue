@@ -1,14 +1,16 @@
 <script setup lang="ts">
 import { answerOf, api } from '@/api/client'
 import { minuteOf, moment, namedDate } from '@/shared/time'
-import DateChoice from '@/shared/DateChoice.vue'
 import { readDate } from '@/shared/readDate'
 import { NButton, NInput, NModal } from 'naive-ui'
 import { useAccount } from '@/state/server'
 import { useView } from '@/state/view'
 import { useChanges } from '@/undo/useChanges'
-import { nextTick, onMounted, ref } from 'vue'
+import { defineAsyncComponent, nextTick, onMounted, ref } from 'vue'
 import { usePeriod, type ViewName } from '@/period/usePeriod'
+
+// A date may be typed at once; the calendar of the library comes after it.
+const DateChoice = defineAsyncComponent(() => import('@/shared/DateChoice.vue'))
 
 /** The small question in the middle that a key opens: which view, which date, a copy on which date. */
 const view = useView()

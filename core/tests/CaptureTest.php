@@ -139,3 +139,41 @@ test('a note to one’s future self says when its turn comes', function () {
         ->and(reading('order fleece not before 3 Dec, by 10 Dec')->due)
         ->toBe('2026-12-10');
 });
+
+/** A word of the sentence below the line that is changed writes one of these phrases into the line (resources/js/capture). */
+test('what the page writes into a line is read as what was chosen', function (string $line) {
+    $says = fn (string $phrase): Draft => reading("{$line} {$phrase}");
+    $date = fn (Draft $draft): string => substr((string) $draft->placement?->startText(), 0, 10);
+    expect($date($says('on 4 Dec 2026')))->toBe('2026-12-04');
+    expect($date($says('every week from 4 Dec 2026')))->toBe('2026-12-04');
+    expect($says('on 4 Dec 2026 at 14:00')->placement?->startText())->toBe('2026-12-04T14:00:00');
+    expect($says('on 4 Dec 2026 at 2:05 pm')->placement?->startText())->toBe('2026-12-04T14:05:00');
+    expect($says('tomorrow at 9:00 for 45 min')->placement?->length)->toBe(45);
+    expect($says('tomorrow for 3 days')->placement?->length)->toBe(3);
+    expect($says('tomorrow in Glasshouse')->calendar)->toBe('g');
+    foreach (
+        [
+            'every day' => 'FREQ=DAILY',
+            'every weekday' => 'FREQ=WEEKLY;BYDAY=MO,TU,WE,TH,FR',
+            'every two weeks' => 'FREQ=WEEKLY;INTERVAL=2',
+            'every month' => 'FREQ=MONTHLY',
+            'every year' => 'FREQ=YEARLY',
+        ] as $phrase => $rule
+    ) {
+        expect((string) $says("on 4 Dec 2026 {$phrase}")->rule)->toStartWith($rule);
+        expect($says("on 4 Dec 2026 {$phrase}")->title)->toBe($line);
+    }
+})->with(['Water the ferns', 'Order 20 pots for the bench', 'Look at the boiler', 'Öl prüfen']);
+
+test('where the words may mean another day, that is offered too', function (string $line, string $start, ?string $other) {
+    $draft = reading($line);
+    expect([$draft->placement?->startText(), $draft->otherDate === null ? null : (string) $draft->otherDate])->toBe([$start, $other]);
+})->with([
+    ['Ring the clinic next Friday', '2026-12-04', '2026-11-27'],
+    ['Ring the clinic next Tuesday', '2026-12-01', null],
+    ['Ring the clinic 3/4', '2027-04-03', '2027-03-04'],
+    ['Ring the clinic 25/4', '2027-04-25', null],
+    ['Ring the clinic 4/4', '2027-04-04', null],
+    ['Ring the clinic 3/4/2027', '2027-04-03', '2027-03-04'],
+    ['Ring the clinic on Friday', '2026-11-27', null],
+]);

@@ -68,6 +68,30 @@ test('an empty hour takes the line by a press, and a stroke gives its length', f
     $page->keys('turn the compost', WebDriverKeys::ENTER)->see('[data-test=block][data-title="Turn the compost"]');
 });
 
+test('what the line understood is changed by a press, and a word is left plain by a key', function () {
+    $page = demo($this, alwaysAwake: true)->press('[data-test=after]');
+    [, , , , , $sat] = nextWeek();
+    $page->type('[data-test=capture]', "mend the Sunday gate {$sat} at 13:00")->see('[data-test=understood] .facts');
+    $page->press('[data-test=word-length]')->press('[data-test=lasts-45]');
+    $page->untilSame(
+        "mend the Sunday gate {$sat} at 13:00 for 45 min",
+        fn () => $page->see('[data-test=capture]')->getAttribute('value'),
+    );
+    $page->untilSame('capture', fn () => focused($page));
+    $page->untilSame(true, fn () => str_contains($page->see('[data-test=understood] .facts')->getText(), '45 min'));
+    // Down to the underlined words, along them to the length, which is left as it is written, and understood again.
+    $page->keys(WebDriverKeys::ARROW_DOWN)->untilSame('piece', fn () => focused($page));
+    $piece = fn (): string => (string) $page->script('return document.activeElement.textContent.trim()');
+    $page->keys(WebDriverKeys::ARROW_RIGHT)->untilSame('at 13:00', $piece);
+    $page->keys(WebDriverKeys::ARROW_RIGHT)->untilSame('for 45 min', $piece);
+    $page->keys(WebDriverKeys::DELETE)->see('[data-test=understand-again]');
+    $page->untilSame('capture', fn () => focused($page));
+    $page->press('[data-test=understand-again]');
+    $page->untilSame(true, fn () => str_contains($page->see('[data-test=understood] .facts')->getText(), '45 min'));
+    $page->focus('[data-test=capture]')->keys(WebDriverKeys::ENTER);
+    $page->untilSame(["{$sat} 13:00"], fn () => $page->blocks('Mend the Sunday gate'));
+});
+
 test('the basket is one key away, and a task of it goes by one key to the next free time', function () {
     $page = demo($this, alwaysAwake: true)->press('[data-test=after]');
     $page->untilSame(true, fn () => $page->all('[data-test=block]') !== []);

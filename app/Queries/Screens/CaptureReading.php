@@ -114,6 +114,7 @@ final readonly class CaptureReading
             'steps' => $draft->steps,
             'problems' => $draft->problems,
             'other_time' => $draft->otherTime === null ? null : substr((string) $draft->otherTime, 0, 5),
+            'other_date' => $draft->otherDate === null ? null : (string) $draft->otherDate,
             'segments' => array_map(
                 fn (Segment $segment): array => ['text' => $segment->text, 'role' => $segment->role],
                 $draft->segments,

@@ -62,6 +62,7 @@ final class CaptureReader
             steps: $meaning->steps,
             problems: array_values(array_unique($meaning->problems)),
             otherTime: $meaning->otherTime,
+            otherDate: $meaning->date?->other,
         );
     }
 

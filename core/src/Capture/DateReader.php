@@ -49,7 +49,7 @@ final readonly class DateReader
 
         return $part === null
             ? $best
-            : new ReadDate($part->to, $best->date, $best->days, self::half($part->get('part')), $best->isLoose, $best->fault);
+            : new ReadDate($part->to, $best->date, $best->days, self::half($part->get('part')), $best->isLoose, $best->fault, $best->other);
     }
 
     /** @return 'am'|'pm' */
@@ -135,9 +135,10 @@ final readonly class DateReader
             ),
             'next\s+weekend' => fn (Found $f): ReadDate => new ReadDate($f->to, $this->weekend(7), 2),
             '(?:early\s+|late\s+)?next\s+week' => fn (): LocalDate => $this->nextWeek(),
-            "(?:next\s+week\s+(?:on\s+)?(?<a>{$weekday})|(?<b>{$weekday})\s+(?:of\s+)?next\s+week|next\s+(?<c>{$weekday}))" => fn (
+            "(?:next\s+week\s+(?:on\s+)?(?<a>{$weekday})|(?<b>{$weekday})\s+(?:of\s+)?next\s+week)" => fn (
                 Found $f,
-            ): LocalDate => $this->inNextWeek(Words::weekday($f->get('a').$f->get('b').$f->get('c'))),
+            ): LocalDate => $this->inNextWeek(Words::weekday($f->get('a').$f->get('b'))),
+            "next\s+(?<wd>{$weekday})" => fn (Found $f): ReadDate => $this->nextNamed($f),
             "(?:(?<this>this)|(?:this\s+)?coming)\s+(?<wd>{$weekday})" => fn (Found $f): LocalDate => $this->nextOf(
                 Words::weekday($f->get('wd')),
                 $f->has('this') ? 0 : 1,
@@ -258,6 +259,15 @@ final readonly class DateReader
         return $this->nextWeek()->plusDays(($weekday->value - $this->context->firstWeekday->value + 7) % 7);
     }
 
+    /** "Next Friday": that of next week; some mean the one that comes. */
+    private function nextNamed(Found $found): ReadDate
+    {
+        $weekday = Words::weekday($found->get('wd'));
+        [$next, $coming] = [$this->inNextWeek($weekday), $this->nextOf($weekday)];
+
+        return new ReadDate($found->to, $next, other: (string) $coming === (string) $next ? null : $coming);
+    }
+
     private function weekend(int $later): LocalDate
     {
         $saturday = $this->nextOf(Weekday::SA, 0);
@@ -271,8 +281,12 @@ final readonly class DateReader
         if ($this->context->monthFirst) {
             [$day, $month] = [$month, $day];
         }
+        $read = $this->checked($found, $this->dated($day, $month, $this->year($found)));
+        $isClear = $day === $month || $day > 12 || $month > 12;
 
-        return $this->checked($found, $this->dated($day, $month, $this->year($found)));
+        return $isClear
+            ? $read
+            : new ReadDate($read->to, $read->date, fault: $read->fault, other: $this->dated($month, $day, $this->year($found)));
     }
 
     /** @throws InvalidTime */

@@ -27,6 +27,7 @@ final readonly class Draft
      * @param  list<string>  $steps
      * @param  list<string>  $problems  sentences about what was understood and does not exist or cannot be kept
      * @param  LocalTime|null  $otherTime  the other half of the day, where a bare hour left it open
+     * @param  LocalDate|null  $otherDate  the other day that the words may mean
      */
     public function __construct(
         public string $title,
@@ -49,6 +50,7 @@ final readonly class Draft
         public array $steps = [],
         public array $problems = [],
         public ?LocalTime $otherTime = null,
+        public ?LocalDate $otherDate = null,
     ) {
     }
 

@@ -15,6 +15,7 @@ final readonly class ReadDate
      * @param  'am'|'pm'|null  $half  of the clock, where a part of the day was named
      * @param  bool  $isLoose  it may be an ordinary word
      * @param  string|null  $fault  a sentence where there is no such date
+     * @param  LocalDate|null  $other  what it may have been meant for as well
      */
     public function __construct(
         public int $to,
@@ -23,6 +24,7 @@ final readonly class ReadDate
         public ?string $half = null,
         public bool $isLoose = false,
         public ?string $fault = null,
+        public ?LocalDate $other = null,
     ) {
     }
 }

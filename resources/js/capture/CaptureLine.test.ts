@@ -30,6 +30,7 @@ const reading = (fields: Partial<CaptureReading>): CaptureReading => ({
     steps: [],
     problems: [],
     other_time: null,
+    other_date: null,
     segments: [{ text: 'Sow chicory', role: 'title' }],
     ...fields,
 })
@@ -39,8 +40,28 @@ async function type(text: string): Promise<void> {
     await field().setValue(text)
     await vi.advanceTimersByTimeAsync(150)
     await flushPromises()
+    await vi.dynamicImportSettled() // what was understood is a script of its own
+    await flushPromises()
 }
 const facts = (): string[] => line.findAll('.fact').map((one) => one.text())
+/** The sentence below the line, as one reads it. */
+const sentence = (): string =>
+    line
+        .find('.facts')
+        .text()
+        .replaceAll('▾', '')
+        .replace(/\s+/g, ' ')
+        .replace(/ ([,.])/g, '$1')
+/** A choice of a word of the sentence, pressed. */
+async function press(word: string, choice: string): Promise<void> {
+    await line.find(`[data-test="word-${word}"]`).trigger('click')
+    await flushPromises()
+    await line
+        .findAll('.choices button')
+        .find((one) => one.text() === choice)
+        ?.trigger('click')
+    await flushPromises()
+}
 
 describe('catching a line', () => {
     aPage()
@@ -55,10 +76,12 @@ describe('catching a line', () => {
         expect(changes()).toEqual([])
         await vi.advanceTimersByTimeAsync(150)
         await flushPromises()
+        await vi.dynamicImportSettled()
+        await flushPromises()
         expect(changes()).toEqual(['POST capture/reading'])
         expect(sent('POST capture/reading')).toEqual({ line: 'Sow chicory' })
         expect(line.find('.facts b').text()).toBe('Sow chicory')
-        expect(facts()).toEqual(['into the basket'])
+        expect(sentence()).toBe('Sow chicory, a task, into the basket, in Plants.')
     })
     it('says each thing it understood', async () => {
         answering({
@@ -67,6 +90,7 @@ describe('catching a line', () => {
                 all_day: false,
                 length: 60,
                 in_words: 'every Thursday',
+                rule: 'FREQ=WEEKLY;BYDAY=TH',
                 due: '2026-11-27',
                 importance: 'must',
                 estimate: 45,
@@ -74,14 +98,10 @@ describe('catching a line', () => {
             }),
         })
         await type('Sow chicory every Thursday 18:00')
-        expect(facts()).toEqual([
-            'every Thursday, from Thu 26 Nov',
-            '18:00, 1 h',
-            'takes 45 min',
-            'due Fri 27 Nov',
-            'must',
-            '2 reminders',
-        ])
+        expect(sentence()).toBe(
+            'Sow chicory, a task, every Thursday from Thu 26 Nov 2026 at 18:00 for 1 h, in Plants.',
+        )
+        expect(facts()).toEqual(['due Fri 27 Nov', 'must', '2 reminders'])
         answering({
             'POST capture/reading': reading({
                 around: '2027-W14',
@@ -90,15 +110,12 @@ describe('catching a line', () => {
             }),
         })
         await type('Sow chicory around week 14')
-        expect(facts()).toEqual([
-            'into the basket',
-            'not before Mon 1 Mar',
-            'around week 14 of 2027',
-            'one reminder',
-        ])
+        expect(facts()).toEqual(['not before Mon 1 Mar', 'around week 14 of 2027', 'one reminder'])
         answering({ 'POST capture/reading': reading({ start: '2026-11-26', length: 3, kind: 'event' }) })
         await type('Stall for three days')
-        expect(facts()).toEqual(['Thu 26 Nov', '3 days'])
+        expect(sentence()).toBe(
+            'Sow chicory, an event, once on Thu 26 Nov 2026, all day for 3 days, in Plants.',
+        )
     })
     it('marks what was more than title in what was typed', async () => {
         answering({
@@ -133,24 +150,18 @@ describe('catching a line', () => {
     })
     it('can be told that it is an event, where it has a day', async () => {
         await type('Sow chicory')
-        expect(
-            line
-                .findAll('.kind')
-                .map((one) => [
-                    one.text(),
-                    one.attributes('aria-pressed'),
-                    one.attributes('disabled') !== undefined,
-                ]),
-        ).toEqual([
-            ['task', 'true', false],
-            ['event', 'false', true],
+        await line.find('[data-test=word-kind]').trigger('click')
+        await flushPromises()
+        expect(line.findAll('.kind').map((one) => one.attributes('disabled') !== undefined)).toEqual([
+            false,
+            true,
         ])
         answering({
             'POST capture/reading': reading({ start: '2026-11-26' }),
             'POST capture': { id: 'e', title: 'Sow chicory', start: '2026-11-26', in_words: null },
         })
         await type('Sow chicory tomorrow')
-        await line.findAll('.kind')[1]?.trigger('click')
+        await press('kind', 'an event: it happens')
         await field().trigger('keydown', { key: 'Enter' })
         await flushPromises()
         expect(sent('POST capture')).toEqual({
@@ -280,6 +291,67 @@ describe('catching a line', () => {
         expect(line.find('.mistake').text()).toBe('“31 November” does not exist.')
         await line.find('[data-test=other-time]').trigger('click')
         expect((field().element as HTMLInputElement).value).toBe('Call at 09:00')
+    })
+    it('offers the other day that the words may mean', async () => {
+        answering({
+            'POST capture/reading': reading({
+                start: '2026-12-04',
+                other_date: '2026-11-27',
+                segments: [
+                    { text: 'Call ', role: 'title' },
+                    { text: 'next Friday', role: 'date' },
+                ],
+            }),
+        })
+        await type('Call next Friday')
+        expect(line.find('[data-test=other-date]').text()).toBe('rather Fri 27 Nov')
+        await line.find('[data-test=other-date]').trigger('click')
+        expect((field().element as HTMLInputElement).value).toBe('Call on 27 Nov 2026')
+    })
+    it('writes a word of the sentence that is changed into the line', async () => {
+        answering({
+            'POST capture/reading': reading({
+                start: '2026-11-26T09:00:00',
+                all_day: false,
+                length: 60,
+                segments: [
+                    { text: 'Call ', role: 'title' },
+                    { text: 'tomorrow at 9', role: 'date' },
+                ],
+            }),
+        })
+        await type('Call tomorrow at 9')
+        await press('length', '30 min')
+        expect((field().element as HTMLInputElement).value).toBe('Call tomorrow at 9 for 30 min')
+        await type('Call tomorrow at 9')
+        await press('how often', 'every week')
+        expect((field().element as HTMLInputElement).value).toBe('Call tomorrow at 9 every week')
+        await type('Call tomorrow at 9')
+        await press('day', 'into the basket')
+        expect((field().element as HTMLInputElement).value).toBe('Call')
+    })
+    it('is gone down from by a key to the underlined words, which are left plain by one', async () => {
+        answering({
+            'POST capture/reading': reading({
+                segments: [
+                    { text: 'Read ', role: 'title' },
+                    { text: 'Sunday', role: 'date' },
+                    { text: ' ', role: 'title' },
+                    { text: 'at 9', role: 'time' },
+                ],
+            }),
+        })
+        await field().trigger('focus')
+        await type('Read Sunday at 9')
+        await field().trigger('keydown', { key: 'ArrowDown' })
+        expect(document.activeElement?.textContent?.trim()).toBe('Sunday')
+        await line.findAll('[data-test=piece]')[0]?.trigger('keydown', { key: 'ArrowRight' })
+        expect(document.activeElement?.textContent?.trim()).toBe('at 9')
+        await line.findAll('[data-test=piece]')[1]?.trigger('keydown', { key: 'Delete' })
+        await vi.advanceTimersByTimeAsync(150)
+        await flushPromises()
+        expect(sent('POST capture/reading')).toEqual({ line: 'Read Sunday at 9', plain: [12] })
+        expect(document.activeElement).toBe(field().element)
     })
     it('shows where it would stand while it is written, and offers to show and open what was caught', async () => {
         answering({

@@ -1,9 +1,8 @@
 <script setup lang="ts">
-import { NButton } from 'naive-ui'
 import { answerOf, api, keyed, Refused } from '@/api/client'
 import type { CaptureReading } from '@/api/types'
-import { dueDate, length, namedDate, timeOf } from '@/shared/time'
-import { useAccount, useAreas } from '@/state/server'
+import { namedDate } from '@/shared/time'
+import { useAreas } from '@/state/server'
 import { attemptFor, type Attempt } from '@/state/attempt'
 import { useUnsaved } from '@/state/unsaved'
 import { useDraft } from '@/state/useDraft'
@@ -11,7 +10,9 @@ import { say, useChanges } from '@/undo/useChanges'
 import { usePeriod } from '@/period/usePeriod'
 import { useView, type OfferedPlace } from '@/state/view'
 import { refDebounced, useLocalStorage } from '@vueuse/core'
-import { computed, onMounted, onScopeDispose, ref, watch, watchEffect } from 'vue'
+import { computed, defineAsyncComponent, onMounted, onScopeDispose, ref, watch, watchEffect } from 'vue'
+
+const UnderstoodPanel = defineAsyncComponent(() => import('./UnderstoodPanel.vue'))
 
 /** The line in which a thought is caught: at the top of the page, or opened over whatever one is at. */
 const props = defineProps<{
@@ -19,7 +20,6 @@ const props = defineProps<{
     /** Where it was offered; it goes there unless it names another place. */ place?: OfferedPlace | null
 }>()
 const emit = defineEmits<{ done: [] }>()
-const account = useAccount()
 const { colour } = useAreas()
 const { send } = useChanges()
 const view = useView()
@@ -78,13 +78,17 @@ function leavePlain(i: number): void {
     plain.value = [...plain.value, begins.value[i]!]
     field.value?.focus()
 }
-/** "At nine" was meant as the other nine. */
-function takeOtherTime(): void {
-    const [pieces, other] = [reading.value?.segments ?? [], reading.value?.other_time]
-    const at = pieces.findIndex((piece) => piece.role === 'time')
-    if (at < 0 || !other) return
-    line.value = pieces.map((piece, i) => (i === at ? `at ${other}` : piece.text)).join('')
+/** A word of the sentence was changed: the line says it, and what was left plain after it is read anew. */
+function rewrite(text: string): void {
+    line.value = text
     field.value?.focus()
+}
+/** From the line down to what was understood, and up again. */
+const panel = ref<InstanceType<typeof UnderstoodPanel> | null>(null)
+const root = ref<HTMLElement | null>(null)
+function onFocusOut(event: FocusEvent): void {
+    const to = event.relatedTarget
+    hasFocus.value = to instanceof Node && root.value?.contains(to) === true
 }
 
 /** Where it would stand, drawn on the board while it is being written. */
@@ -104,42 +108,6 @@ watchEffect(() => {
 onScopeDispose(() => (view.read = null))
 
 const chosenKind = computed(() => kind.value ?? reading.value?.kind ?? 'task')
-const facts = computed(() => {
-    const read = reading.value
-    if (!read) return []
-    const clock = account.value.clock
-    const today = read.today
-    return [
-        read.start === null
-            ? 'into the basket'
-            : read.in_words
-              ? `${read.in_words}, from ${namedDate(read.start)}`
-              : namedDate(read.start),
-        read.start !== null && !read.all_day
-            ? `${timeOf(read.start, clock)}, ${length(read.length ?? 0)}`
-            : '',
-        read.start !== null && read.all_day
-            ? read.length && read.length > 1
-                ? `${read.length} days`
-                : 'all day'
-            : '',
-        read.estimate ? `takes ${length(read.estimate)}` : '',
-        read.due ? `due ${dueDate(read.due, today, clock)}` : '',
-        read.not_before ? `not before ${namedDate(read.not_before)}` : '',
-        read.around ? `around week ${Number(read.around.slice(6))} of ${read.around.slice(0, 4)}` : '',
-        read.importance ?? '',
-        read.effort ?? '',
-        ...read.labels,
-        read.place ? `at ${read.place}` : '',
-        read.steps.length ? `${read.steps.length} steps` : '',
-        read.reminders.length
-            ? read.reminders.length === 1
-                ? 'one reminder'
-                : `${read.reminders.length} reminders`
-            : '',
-    ].filter((fact) => fact !== '')
-})
-
 /** What is on its way: a second press of Enter on the same words is not a second entry. */
 const saving = ref<Set<string>>(new Set())
 /** The line that may lie over a protected block: asked once, Enter again says so. */
@@ -238,12 +206,13 @@ function goBack(): void {
 
 function remember(event: FocusEvent): void {
     hasFocus.value = true
+    if (event.relatedTarget instanceof Node && root.value?.contains(event.relatedTarget)) return
     cameFrom = event.relatedTarget instanceof HTMLElement ? event.relatedTarget : null
 }
 </script>
 
 <template>
-    <div class="capture" :class="{ over }">
+    <div ref="root" class="capture" :class="{ over }" @focusout="onFocusOut">
         <label class="line">
             <span aria-hidden="true">+</span>
             <span class="out-of-sight">Catch something</span>
@@ -257,9 +226,9 @@ function remember(event: FocusEvent): void {
                 :aria-describedby="over ? 'understood-over' : 'understood'"
                 @keydown.enter.prevent="save"
                 @keydown.esc.stop="leave"
+                @keydown.down.prevent="panel?.focus()"
                 @focus="remember"
                 @input="hasFocus = true"
-                @blur="hasFocus = false"
             />
             <kbd v-if="!over" title="Press N to come here">N</kbd>
         </label>
@@ -267,70 +236,28 @@ function remember(event: FocusEvent): void {
             v-if="line.trim() !== '' && (trouble || (reading && (hasFocus || over)))"
             :id="over ? 'understood-over' : 'understood'"
             class="understood"
+            tabindex="-1"
             data-test="understood"
         >
             <p v-if="trouble" class="mistake" role="alert">{{ trouble }}</p>
-            <template v-else-if="reading">
-                <p class="pieces">
-                    <template v-for="(piece, i) in reading.segments" :key="i"
-                        ><span v-if="piece.role === 'title'">{{ piece.text }}</span
-                        ><button
-                            v-else
-                            type="button"
-                            class="plain known"
-                            :title="`${piece.role}: press to leave it as it is written`"
-                            data-test="piece"
-                            @mousedown.prevent
-                            @click="leavePlain(i)"
-                        >
-                            {{ piece.text }}
-                        </button></template
-                    ><button
-                        v-if="plain.length > 0"
-                        type="button"
-                        class="plain again"
-                        data-test="understand-again"
-                        @mousedown.prevent
-                        @click="plain = []"
-                    >
-                        understand all again
-                    </button>
-                </p>
-                <p v-for="problem in reading.problems" :key="problem" class="mistake" role="status">
-                    {{ problem }}
-                </p>
-                <p class="facts" :data-hue="reading.calendar_id && colour(reading.calendar_id)">
-                    <b>{{ reading.title || 'no title yet' }}</b>
-                    <span v-if="reading.calendar" class="calendar">{{ reading.calendar }}</span>
-                    <span v-for="fact in facts" :key="fact" class="fact">{{ fact }}</span>
-                    <NButton
-                        v-if="reading.other_time"
-                        class="press kind"
-                        data-test="other-time"
-                        @mousedown.prevent
-                        @click="takeOtherTime"
-                    >
-                        rather {{ timeOf(`2000-01-01T${reading.other_time}:00`, account.clock) }}
-                    </NButton>
-                </p>
-                <p class="foot">
-                    <NButton
-                        v-for="one in ['task', 'event'] as const"
-                        :key="one"
-                        class="press kind"
-                        :aria-pressed="chosenKind === one"
-                        :disabled="one === 'event' && reading.start === null"
-                        @mousedown.prevent
-                        @click="kind = one"
-                    >
-                        {{ one }}
-                    </NButton>
-                    <span
-                        >{{ saving.size > 0 ? 'Saving… ' : '' }}<kbd>Enter</kbd> saves ·
-                        <kbd>Esc</kbd> leaves</span
-                    >
-                </p>
-            </template>
+            <UnderstoodPanel
+                v-else-if="reading"
+                ref="panel"
+                :reading="reading"
+                :kind="chosenKind"
+                :saving="saving.size > 0"
+                :has-plain="plain.length > 0"
+                @rewrite="rewrite"
+                @kind="
+                    (one) => {
+                        kind = one
+                        field?.focus()
+                    }
+                "
+                @plain="leavePlain"
+                @understand="plain = []"
+                @back="field?.focus()"
+            />
         </div>
     </div>
 </template>
@@ -365,6 +292,9 @@ input {
     border: 0;
     outline: none;
     color: inherit;
+}
+.understood:focus {
+    outline: none;
 }
 input::placeholder {
     color: var(--on-plum-muted);
@@ -404,51 +334,7 @@ input::placeholder {
     border: 0;
     box-shadow: none;
 }
-p {
-    margin: 0 0 6px;
-}
-.pieces {
-    font-size: 0.875rem;
-    white-space: pre-wrap;
-    overflow-wrap: anywhere;
-    color: var(--muted);
-}
-.known {
-    color: var(--ink);
-    font-weight: 600;
-    border-bottom: 2px solid var(--load-soft);
-}
-.facts {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 4px 8px;
-    align-items: baseline;
-    font-size: 0.8125rem;
-}
-.calendar {
-    color: var(--c-text);
-    font-weight: 600;
-    border-left: 4px solid var(--c);
-    padding-left: 5px;
-}
-.fact {
-    padding: 0 7px;
-    border-radius: 9px;
-    background: var(--well);
-}
-.foot {
-    display: flex;
-    gap: 6px;
-    align-items: center;
+.mistake {
     margin: 0;
-    color: var(--muted);
-    font-size: 0.75rem;
-}
-.foot span {
-    margin-left: auto;
-}
-.kind {
-    padding: 1px 9px;
-    font-size: 0.75rem;
 }
 </style>

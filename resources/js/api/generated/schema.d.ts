@@ -1742,6 +1742,8 @@ export interface components {
             problems: string[];
             /** @description HH:MM; the other half of the day, where a bare hour left it open */
             other_time: string | null;
+            /** @description The other day that the words may mean: 3/4 read the other way round, next Friday as the coming one */
+            other_date: string | null;
             segments: {
                 text: string;
                 /** @enum {unknown} */

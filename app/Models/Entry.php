@@ -17,6 +17,7 @@ use PlumRota\Core\Reminding\Reminder;
  * @property string $id
  * @property int $user_id
  * @property string $calendar_id
+ * @property string|null $uid with which it came from elsewhere
  * @property 'task'|'event' $kind
  * @property string $title
  * @property string $notes
@@ -62,6 +63,7 @@ use PlumRota\Core\Reminding\Reminder;
  * @property bool $overlaps its occurrences may lie on one another
  * @property int $version
  * @property \Illuminate\Support\Carbon|null $created_at
+ * @property \Illuminate\Support\Carbon|null $updated_at
  * @property Calendar $calendar
  */
 final class Entry extends Model

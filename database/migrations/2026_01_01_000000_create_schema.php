@@ -135,6 +135,7 @@ return new class extends Migration
             $table->ulid('id')->primary();
             $table->foreignId('user_id')->constrained()->cascadeOnDelete();
             $table->foreignUlid('calendar_id')->constrained();
+            $table->string('uid')->nullable(); // with which it came from elsewhere (UID of RFC 5545); null: one of ours
             $table->string('kind'); // task or event
             $table->string('title');
             $table->text('notes')->default('');
@@ -194,6 +195,7 @@ return new class extends Migration
             'with_margins' => '(user_id) where travel > 0 or margin > 0',
             'routines_due' => "(user_id) where due is not null and (rule is not null or extra_dates <> '[]')",
             'labelled' => "(user_id) where labels != '[]'",
+            'from_elsewhere' => '(user_id, uid) where uid is not null',
         ]);
         // What makes one occurrence differ from its rule: where it stands instead, what it has of its own, what became of it.
         // Keyed by its RECURRENCE-ID; "once" for what happens once.

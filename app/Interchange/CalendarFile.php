@@ -1,0 +1,122 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Interchange;
+
+use App\Models\Entry;
+use Carbon\CarbonImmutable;
+use PlumRota\Core\Interchange\Observance;
+use PlumRota\Core\Interchange\ZoneObservances;
+use PlumRota\Core\Time\LocalDateTime;
+use PlumRota\Core\Time\Zone;
+use Sabre\VObject\Component;
+use Sabre\VObject\Component\VCalendar;
+use Sabre\VObject\Property;
+
+/**
+ * A file of iCalendar (RFC 5545, RFC 7986), piece by piece, so that one of many entries is never held as a whole.
+ */
+final readonly class CalendarFile
+{
+    private const PRODUCT = '-//Plum Rota//Plum Rota//EN';
+
+    public function __construct(private EntryOut $out, private CarbonImmutable $now)
+    {
+    }
+
+    /**
+     * @param  string  $name  of the calendar, the area, the stretch
+     * @param  string|null  $colour  of ours
+     * @param  iterable<Entry>  $entries  with their calendars and overrides
+     * @param  string|null  $refresh  a duration after which it is worth asking again; for what is followed
+     * @return iterable<string>
+     */
+    public function pieces(string $name, ?string $colour, iterable $entries, ?string $refresh = null): iterable
+    {
+        $head = new VCalendar(
+            ['VERSION' => '2.0', 'PRODID' => self::PRODUCT, 'CALSCALE' => 'GREGORIAN', 'NAME' => $name],
+            false,
+        );
+        $head->add('X-WR-CALNAME', $name); // what NAME was called before it was a standard
+        if ($colour !== null) {
+            $head->add('COLOR', Names::COLOURS[$colour] ?? $colour);
+        }
+        if ($refresh !== null) {
+            $head->add('REFRESH-INTERVAL', $refresh, ['VALUE' => 'DURATION']);
+        }
+        [$begin, $end] = [...explode('END:VCALENDAR', $head->serialize(), 2), ''];
+        yield $begin;
+        $zones = [];
+        foreach ($entries as $entry) {
+            $into = new VCalendar([], false);
+            foreach ($this->out->components($into, $entry, $entry->overrides) as $component) {
+                foreach (self::zonesOf($component) as $zone => $year) {
+                    $zones[$zone] = min($zones[$zone] ?? 9999, $year);
+                }
+                yield $component->serialize();
+            }
+        }
+        foreach ($zones as $zone => $year) {
+            yield $this->zone($zone, max(1970, $year))->serialize();
+        }
+        yield 'END:VCALENDAR'.$end;
+    }
+
+    /** @return array<string, int> the zones of a component, each with the year of its first time */
+    private static function zonesOf(Component $component): array
+    {
+        $zones = [];
+        foreach (['DTSTART', 'DTEND', 'DUE', 'RDATE', 'EXDATE', 'RECURRENCE-ID'] as $name) {
+            foreach (Properties::all($component, $name) as $property) {
+                $zone = Properties::parameter($property, 'TZID');
+                if ($zone !== null) {
+                    $zones[$zone] = min($zones[$zone] ?? 9999, (int) substr(Properties::raw($property), 0, 4));
+                }
+            }
+        }
+
+        return $zones;
+    }
+
+    /** The times of a zone from a year on (RFC 5545 3.6.5). */
+    public function zone(string $name, int $from): Component
+    {
+        $into = new VCalendar([], false);
+        $zone = $into->createComponent('VTIMEZONE', ['TZID' => $name], false);
+        foreach (ZoneObservances::of(Zone::of($name), $from, $this->now->year) as $one) {
+            $zone->add(self::observance($into, $one));
+        }
+
+        return $zone;
+    }
+
+    private static function observance(VCalendar $into, Observance $one): Component
+    {
+        $written = fn (LocalDateTime $wall): string => str_replace(['-', ':'], '', (string) $wall);
+        $of = $into->createComponent($one->isDaylight ? 'DAYLIGHT' : 'STANDARD', [], false);
+        $of->add('TZOFFSETFROM', self::offset($one->from));
+        $of->add('TZOFFSETTO', self::offset($one->to));
+        $of->add('TZNAME', $one->name);
+        foreach (['DTSTART' => [$one->onsets[0]], 'RDATE' => array_slice($one->onsets, 1)] as $property => $walls) {
+            if ($walls !== []) {
+                $added = $of->add($property);
+                assert($added instanceof Property);
+                $added->setRawMimeDirValue(implode(',', array_map($written, $walls)));
+            }
+        }
+        if ($one->rule !== null) {
+            $of->add('RRULE', $one->rule);
+        }
+
+        return $of;
+    }
+
+    private static function offset(int $seconds): string
+    {
+        $rest = abs($seconds) % 60;
+
+        return sprintf('%s%02d%02d', $seconds < 0 ? '-' : '+', intdiv(abs($seconds), 3600), intdiv(abs($seconds) % 3600, 60)).
+            ($rest === 0 ? '' : sprintf('%02d', $rest));
+    }
+}

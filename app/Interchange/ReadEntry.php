@@ -1,0 +1,41 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Interchange;
+
+/**
+ * An entry as components of iCalendar say it, under the names of the columns it is kept in: those of the table of entries but for
+ * its owner, its calendar and its order; for each occurrence that differs those of the table of overrides.
+ *
+ * @phpstan-type Columns array<string, mixed>
+ * @phpstan-type Row array{skipped?: bool, all_day?: bool, start?: string, length?: int, zone?: string|null,
+ *   fields?: array<string, mixed>, done_at?: int, let_go_at?: int, put_off?: int}
+ */
+final readonly class ReadEntry
+{
+    /**
+     * @param  string  $uid  of all its components (RFC 5545 3.8.4.7)
+     * @param  Columns  $columns
+     * @param  array<string, Row>  $overrides  by recurrence id
+     * @param  string|null  $changed  LAST-MODIFIED or DTSTAMP, as YYYYMMDDTHHMMSSZ
+     * @param  int  $sequence  SEQUENCE: of two with the same UID the higher is the later
+     * @param  list<string>  $repairs  a sentence for each thing that was read otherwise than it is written
+     */
+    public function __construct(
+        public string $uid,
+        public array $columns,
+        public array $overrides,
+        public ?string $changed,
+        public int $sequence,
+        public array $repairs,
+    ) {
+    }
+
+    public function title(): string
+    {
+        $title = $this->columns['title'] ?? '';
+
+        return is_string($title) ? $title : '';
+    }
+}

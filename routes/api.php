@@ -17,6 +17,7 @@ use App\Http\Controllers\EntryHistoryController;
 use App\Http\Controllers\FilingController;
 use App\Http\Controllers\FilterController;
 use App\Http\Controllers\HistoryController;
+use App\Http\Controllers\InterchangeController;
 use App\Http\Controllers\InvitationController;
 use App\Http\Controllers\ManyController;
 use App\Http\Controllers\OccurrenceController;
@@ -107,6 +108,13 @@ Route::middleware(['auth:sanctum', SaysRevision::class, IdempotentRequest::class
     Route::post('closings/{date}/decide', [ClosingController::class, 'decide']);
     Route::post('closings/{date}/rest', [ClosingController::class, 'rest']);
     Route::put('closings/{date}', [ClosingController::class, 'save']);
+
+    Route::get('calendar-file', [InterchangeController::class, 'file']);
+    Route::post('imports', [InterchangeController::class, 'open'])->withoutMiddleware(IdempotentRequest::class);
+    Route::get('imports/{import}', [InterchangeController::class, 'show']);
+    Route::post('imports/{import}/read', [InterchangeController::class, 'read'])->withoutMiddleware(IdempotentRequest::class);
+    Route::post('imports/{import}/take', [InterchangeController::class, 'take']);
+    Route::delete('imports/{import}', [InterchangeController::class, 'stop']);
 
     Route::get('filters', [FilterController::class, 'index']);
     Route::post('filters', [FilterController::class, 'store']);

@@ -392,12 +392,12 @@ final readonly class EntryOut
         $read = EntryIn::read($components, new ZoneNames(new VCalendar(), $this->viewer));
         $whole = $components[0];
         foreach (self::columns($entry) as $name => $is) {
-            if (array_key_exists($name, $read->columns) && ! self::isSame($read->columns[$name], $is)) {
+            if (array_key_exists($name, $read->columns) && ! Sameness::of($read->columns[$name], $is)) {
                 OwnProperties::add($whole, $name, $read->columns[$name], $is);
             }
         }
         if (! $entry->isRoutine()) {
-            if (! self::isSame($read->overrides['once'] ?? [], $rows['once'] ?? [])) {
+            if (! Sameness::of($read->overrides['once'] ?? [], $rows['once'] ?? [])) {
                 OwnProperties::add($whole, 'once', $read->overrides['once'] ?? [], $rows['once'] ?? []);
             }
 
@@ -408,28 +408,10 @@ final readonly class EntryOut
             OwnProperties::add($whole, 'left_out', [], $without);
         }
         foreach ($apart as $i => $id) {
-            if (! self::isSame($read->overrides[$id] ?? null, $rows[$id])) {
+            if (! Sameness::of($read->overrides[$id] ?? null, $rows[$id])) {
                 OwnProperties::add($components[$i + 1], 'row', $read->overrides[$id] ?? [], $rows[$id]);
             }
         }
-    }
-
-    /** Whether two values are the same, in whatever order their parts are named. */
-    private static function isSame(mixed $one, mixed $other): bool
-    {
-        return self::inOrder($one) === self::inOrder($other);
-    }
-
-    private static function inOrder(mixed $value): mixed
-    {
-        if (! is_array($value)) {
-            return $value;
-        }
-        if (! array_is_list($value)) {
-            ksort($value);
-        }
-
-        return array_map(self::inOrder(...), $value);
     }
 
     /** What cannot be reckoned with any more goes out without its rhythm. */

@@ -747,6 +747,96 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/calendar-file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Entries as a file of iCalendar (RFC 5545); of one entry, a calendar, an area, a stretch of days, or all */
+        get: operations["getCalendarFile"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/imports": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Keeps a file of iCalendar apart, to be read and then taken or given up */
+        post: operations["openImport"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/imports/{import}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                import: string;
+            };
+            cookie?: never;
+        };
+        get: operations["getImport"];
+        put?: never;
+        post?: never;
+        delete: operations["stopImport"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/imports/{import}/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                import: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Reads on for a second or two */
+        post: operations["readImport"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/imports/{import}/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                import: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Takes in all that was read, as one step of the history */
+        post: operations["takeImport"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/attachments/{attachment}": {
         parameters: {
             query?: never;
@@ -1715,6 +1805,48 @@ export interface components {
             onward: components["schemas"]["ReachPart"];
             whole: components["schemas"]["ReachPart"];
         };
+        Import: {
+            id: string;
+            name: string;
+            /** @description Bytes */
+            size: number;
+            /** @description A sentence where it cannot be read at all */
+            fault: string | null;
+            /** @description Entries in it, each with all its components */
+            total: number;
+            read: number;
+            counts: components["schemas"]["ImportCounts"];
+            calendars: {
+                name: string;
+                colour: string | null;
+                entries: number;
+            }[];
+            /** @description Of each kind the first hundred, once all is read; repaired are those read otherwise than they are written */
+            lines: {
+                new: components["schemas"]["ImportLines"];
+                same: components["schemas"]["ImportLines"];
+                newer: components["schemas"]["ImportLines"];
+                older: components["schemas"]["ImportLines"];
+                refused: components["schemas"]["ImportLines"];
+                repaired: components["schemas"]["ImportLines"];
+            };
+        };
+        /** @description Not there yet; there and the same; changed in the file since; changed here since; cannot be kept */
+        ImportCounts: {
+            new: number;
+            same: number;
+            newer: number;
+            older: number;
+            refused: number;
+        };
+        ImportLines: {
+            title: string;
+            kind: string | null;
+            start: string | null;
+            repeats: boolean;
+            /** @description Why it cannot be kept, or how it was read */
+            says: string;
+        }[];
         CaptureReading: {
             /** @description The account's day on which it was read */
             today: string;
@@ -3579,6 +3711,175 @@ export interface operations {
                 };
             };
             404: components["responses"]["Refused"];
+            422: components["responses"]["Invalid"];
+        };
+    };
+    getCalendarFile: {
+        parameters: {
+            query?: {
+                entry_id?: string;
+                calendar_id?: string;
+                area_id?: string;
+                from?: string;
+                /** @description The last day, itself included */
+                to?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file, to be saved */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": string;
+                };
+            };
+            404: components["responses"]["Refused"];
+            422: components["responses"]["Invalid"];
+        };
+    };
+    openImport: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /** Format: binary */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description What is known of it before it is read */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Import"];
+                };
+            };
+            422: components["responses"]["Invalid"];
+        };
+    };
+    getImport: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                import: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description How far it was read */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Import"];
+                };
+            };
+            404: components["responses"]["Refused"];
+        };
+    };
+    stopImport: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                import: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Given up */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            404: components["responses"]["Refused"];
+        };
+    };
+    readImport: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                import: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description How far it was read */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Import"];
+                };
+            };
+            404: components["responses"]["Refused"];
+        };
+    };
+    takeImport: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                import: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /**
+                     * @description What becomes of entries that are there: they stay, those changed in the file since are changed, or all that differ are
+                     * @enum {unknown}
+                     */
+                    known: "leave" | "newer" | "all";
+                    /** @description For each calendar of the file where it goes; null leaves it out */
+                    targets: ({
+                        calendar_id?: string;
+                        area_id?: string;
+                        name?: string;
+                    } | null)[];
+                };
+            };
+        };
+        responses: {
+            /** @description What became of it */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        added: number;
+                        changed: number;
+                        left: number;
+                    };
+                };
+            };
+            404: components["responses"]["Refused"];
+            409: components["responses"]["Refused"];
             422: components["responses"]["Invalid"];
         };
     };

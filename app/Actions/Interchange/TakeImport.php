@@ -1,0 +1,160 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Actions\Interchange;
+
+use App\Access\Changeable;
+use App\Actions\Calendars\AddCalendar;
+use App\Actions\Entries\SaveSeries;
+use App\Interchange\CannotKeep;
+use App\Interchange\ImportFolder;
+use App\Interchange\ImportItem;
+use App\Interchange\KnownEntries;
+use App\Interchange\Placed;
+use App\Interchange\ReadEntry;
+use App\Journal\WritePath;
+use App\Mapping\SeriesColumns;
+use App\Mapping\SeriesOf;
+use App\Models\Entry;
+use App\Models\OccurrenceOverride;
+use App\Models\User;
+use PlumRota\Core\Schedule\Series;
+
+/** Takes in what a file has that was read: all of it or nothing, and one step back. */
+final readonly class TakeImport
+{
+    private const AT_ONCE = 400;
+
+    public function __construct(private WritePath $writes, private AddCalendar $calendars)
+    {
+    }
+
+    /**
+     * @param  list<array{calendar_id: string}|array{area_id: string, name: string}|null>  $targets  for each calendar of the file that
+     *   into which it goes, a new one, or null for none
+     * @param  'leave'|'newer'|'all'  $known  what becomes of entries that are there already: they stay as they are, those changed in
+     *   the file since are changed, or all that differ are
+     * @return array{added: int, changed: int, left: int}
+     */
+    public function take(User $user, ImportFolder $import, array $targets, string $known): array
+    {
+        $name = $import->state()['name'];
+
+        return $this->writes->run($user, "Brought in “{$name}”", function () use ($user, $import, $targets, $known): array {
+            $into = array_map(fn (?array $one): ?string => $this->calendar($user, $one), $targets);
+            $done = ['added' => 0, 'changed' => 0, 'left' => 0];
+            foreach (self::portions($import->items()) as $items) {
+                $entries = KnownEntries::of($user, array_map(fn (ImportItem $one): string => $one->read->uid ?? '', $items));
+                foreach ($items as $item) {
+                    $calendar = $into[$item->calendar] ?? null;
+                    $entry = $entries[$item->read->uid ?? ''] ?? null;
+                    $done[self::one($user, $item, $calendar, $entry, $known)]++;
+                }
+            }
+
+            return $done;
+        });
+    }
+
+    /** @return 'added'|'changed'|'left' */
+    private static function one(User $user, ImportItem $item, ?string $calendar, ?Entry $entry, string $known): string
+    {
+        if ($item->read === null || $calendar === null) {
+            return 'left';
+        }
+        if ($entry !== null) {
+            $state = KnownEntries::compare($entry, $item->read);
+            if ($state === 'same' || $known === 'leave' || ($known === 'newer' && $state === 'older')) {
+                return 'left';
+            }
+        }
+        $isNew = $entry === null;
+        $entry ??= Changeable::by($user)->newEntry([
+            'calendar_id' => $calendar,
+            'uid' => $item->read->uid === '' ? null : $item->read->uid,
+        ]);
+        try {
+            self::write($entry, $item->read);
+        } catch (CannotKeep) {
+            return 'left';
+        }
+
+        return $isNew ? 'added' : 'changed';
+    }
+
+    /** @throws CannotKeep */
+    private static function write(Entry $entry, ReadEntry $read): void
+    {
+        [$read, $series] = Placed::of($read);
+        SaveSeries::into($entry, $series, array_diff_key($read->columns, array_flip(['start', 'all_day', 'length', 'zone'])));
+        $before = $entry->overrides()->get()->keyBy('recurrence_id');
+        foreach ($before as $id => $override) {
+            if (! isset($read->overrides[$id])) {
+                $override->delete();
+            }
+        }
+        foreach ($read->overrides as $id => $row) {
+            $override =
+                $before[$id] ??
+                new OccurrenceOverride([
+                    'entry_id' => $entry->id,
+                    'user_id' => $entry->user_id,
+                    'recurrence_id' => (string) $id,
+                ]);
+            $override->fill(self::columns($entry, (string) $id, $row))->save();
+        }
+    }
+
+    /**
+     * @param  array{skipped?: bool, all_day?: bool, start?: string, length?: int, zone?: string|null, fields?: array<string, mixed>, done_at?: int, let_go_at?: int, put_off?: int}  $row
+     * @return array<string, mixed>
+     */
+    private static function columns(Entry $entry, string $id, array $row): array
+    {
+        $place = isset($row['start'], $row['length'])
+            ? SeriesColumns::moved(
+                SeriesOf::placement($row['all_day'] ?? false, $row['start'], $row['length'], $row['zone'] ?? null),
+            )
+            : SeriesColumns::NOT_MOVED;
+
+        return [
+            'day' => $id === Series::ONCE ? (substr((string) $entry->start, 0, 10) ?: null) : substr($id, 0, 10),
+            'skipped' => $row['skipped'] ?? false,
+            'fields' => $row['fields'] ?? [],
+            'done_at' => $row['done_at'] ?? null,
+            'let_go_at' => $row['let_go_at'] ?? null,
+            'put_off' => $row['put_off'] ?? 0,
+            ...$place,
+        ];
+    }
+
+    /** @param  array{calendar_id: string}|array{area_id: string, name: string}|null  $target */
+    private function calendar(User $user, ?array $target): ?string
+    {
+        return match (true) {
+            $target === null => null,
+            isset($target['calendar_id']) => Changeable::by($user)->calendar($target['calendar_id'])->id,
+            default => $this->calendars->add($user, $target)->id,
+        };
+    }
+
+    /**
+     * @param  iterable<ImportItem>  $items
+     * @return iterable<list<ImportItem>>
+     */
+    private static function portions(iterable $items): iterable
+    {
+        $some = [];
+        foreach ($items as $item) {
+            $some[] = $item;
+            if (count($some) === self::AT_ONCE) {
+                yield $some;
+                $some = [];
+            }
+        }
+        if ($some !== []) {
+            yield $some;
+        }
+    }
+}

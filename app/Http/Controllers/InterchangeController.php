@@ -1,0 +1,107 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Actions\Interchange\TakeImport;
+use App\Http\Requests\Account;
+use App\Http\Requests\CalendarFileRequest;
+use App\Http\Requests\ImportRequest;
+use App\Http\Requests\TakeImportRequest;
+use App\Http\Resources\ImportResource;
+use App\Interchange\CalendarFile;
+use App\Interchange\EntryOut;
+use App\Interchange\ImportFolder;
+use App\Interchange\ReadImport;
+use App\Queries\Occurrences\DaysOff;
+use App\Queries\Screens\EntriesForFile;
+use Carbon\CarbonImmutable;
+use Illuminate\Database\Eloquent\ModelNotFoundException;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+use Illuminate\Support\Str;
+use Symfony\Component\HttpFoundation\StreamedResponse;
+
+/** Files of iCalendar, out and in. */
+final class InterchangeController
+{
+    public function file(CalendarFileRequest $request, EntriesForFile $which, DaysOff $daysOff): StreamedResponse
+    {
+        $user = Account::of($request);
+        $text = fn (string $name): ?string => $request->filled($name) ? $request->string($name)->value() : null;
+        [$name, $colour, $entries] = $which->find(
+            $user,
+            $text('entry_id'),
+            $text('calendar_id'),
+            $text('area_id'),
+            $text('from'),
+            $text('to'),
+        );
+        $now = CarbonImmutable::now();
+        $file = new CalendarFile(new EntryOut($user->timeZone(), $daysOff->marks($user), $now), $now);
+
+        return response()->streamDownload(
+            function () use ($file, $name, $colour, $entries): void {
+                foreach ($file->pieces($name, $colour, $entries->lazy(200)) as $piece) {
+                    echo $piece;
+                }
+            },
+            (Str::slug($name) ?: 'entries').'.ics',
+            ['Content-Type' => 'text/calendar; charset=utf-8', 'Cache-Control' => 'no-store'],
+        );
+    }
+
+    public function open(ImportRequest $request): JsonResponse
+    {
+        $file = $request->upload();
+        $import = ImportFolder::open(Account::of($request), $file, $file->getClientOriginalName());
+
+        return response()->json(ImportResource::shown($import), 201);
+    }
+
+    public function show(Request $request, string $import): JsonResponse
+    {
+        return response()->json(ImportResource::shown($this->found($request, $import)));
+    }
+
+    /** Reads on for a moment. */
+    public function read(Request $request, string $import, ReadImport $read): JsonResponse
+    {
+        $found = $this->found($request, $import);
+        $read->go(Account::of($request), $found);
+
+        return response()->json(ImportResource::shown($found));
+    }
+
+    public function take(TakeImportRequest $request, string $import, TakeImport $take): JsonResponse
+    {
+        $found = $this->found($request, $import);
+        $state = $found->state();
+        if (
+            $state['fault'] !== null ||
+            $state['read'] < $state['total'] ||
+            count($request->targets()) !== count($state['calendars'])
+        ) {
+            abort(409, 'It was not read to its end yet. Open the file once more.');
+        }
+        set_time_limit(300);
+        $done = $take->take(Account::of($request), $found, $request->targets(), $request->known());
+        $found->remove();
+
+        return response()->json($done);
+    }
+
+    public function stop(Request $request, string $import): Response
+    {
+        $this->found($request, $import)->remove();
+
+        return response()->noContent();
+    }
+
+    private function found(Request $request, string $id): ImportFolder
+    {
+        return ImportFolder::find(Account::of($request), $id) ?? throw new ModelNotFoundException();
+    }
+}

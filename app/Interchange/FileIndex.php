@@ -1,0 +1,183 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Interchange;
+
+use SplFileObject;
+
+/**
+ * Where in a file of iCalendar each component lies, found in one pass without reading what it says: a large file is never held as a
+ * whole, and can be read in portions.
+ *
+ * A part is the calendar it lies in, its first byte and the number of its bytes.
+ *
+ * @phpstan-type Part array{int, int, int}
+ * @phpstan-type Named array{name: string, colour: string|null}
+ */
+final class FileIndex
+{
+    public const MOST_COMPONENTS = 50_000;
+
+    /** @var list<Named> what each calendar in the file calls itself */
+    public array $calendars = [];
+
+    /** @var array<string, list<Part>> by UID; without one each component stands for itself */
+    public array $entries = [];
+
+    /** @var list<Part> */
+    public array $zones = [];
+
+    public int $components = 0;
+
+    /** A sentence where the file is none that can be read, or too large. */
+    public ?string $fault = null;
+
+    /** @var list<string> names of what is open, outermost first */
+    private array $open = [];
+
+    private int $from = 0;
+
+    private string $uid = '';
+
+    private bool $uidGoesOn = false;
+
+    public static function of(string $path): self
+    {
+        $index = new self();
+        $index->scan($path);
+
+        return $index;
+    }
+
+    /**
+     * As it was written down after an earlier look.
+     *
+     * @param  list<Named>  $calendars
+     * @param  array<string, list<Part>>  $entries
+     * @param  list<Part>  $zones
+     */
+    public static function again(array $calendars, array $entries, array $zones): self
+    {
+        $index = new self();
+        [$index->calendars, $index->entries, $index->zones] = [$calendars, $entries, $zones];
+
+        return $index;
+    }
+
+    private function scan(string $path): void
+    {
+        $file = new SplFileObject($path, 'rb');
+        $head = (string) $file->fread(4096);
+        $this->fault = self::faultOf($head);
+        if ($this->fault !== null) {
+            return;
+        }
+        $file->rewind();
+        $at = 0;
+        while (! $file->eof() && $this->fault === null) {
+            $line = $file->fgets();
+            $this->line($at === 0 ? (string) preg_replace('/^\xEF\xBB\xBF/', '', $line) : $line, $at);
+            $at += strlen($line);
+        }
+        if ($this->fault === null && $this->calendars === []) {
+            $this->fault = 'There is no calendar in this file. A file of iCalendar begins with BEGIN:VCALENDAR.';
+        }
+    }
+
+    /** What a file is that begins like this, where it is none of iCalendar. */
+    private static function faultOf(string $head): ?string
+    {
+        return match (true) {
+            $head === '' => 'The file is empty.',
+            str_starts_with($head, "PK\x03\x04") || str_starts_with($head, "\x1f\x8b") => 'This is a packed archive. Unpack it, and bring in the files in it that end in .ics.',
+            str_contains($head, "\0") => 'This is no text. A file of iCalendar begins with BEGIN:VCALENDAR.',
+            preg_match('/^\s*<(?:\?xml|!doctype|html)/i', $head) === 1 => 'This is a page or a document of another kind. A file of iCalendar begins with BEGIN:VCALENDAR.',
+            default => null,
+        };
+    }
+
+    private function line(string $line, int $at): void
+    {
+        $isFolded = $line !== '' && ($line[0] === ' ' || $line[0] === "\t");
+        $depth = count($this->open);
+        if (
+            ! $isFolded &&
+            $line !== '' &&
+            ($line[0] === 'B' || $line[0] === 'b') &&
+            preg_match('/^BEGIN:\s*([\w-]{1,40})\s*$/iD', rtrim($line), $m) === 1
+        ) {
+            $this->begin(strtoupper($m[1]), $at);
+        } elseif (
+            ! $isFolded &&
+            $line !== '' &&
+            ($line[0] === 'E' || $line[0] === 'e') &&
+            preg_match('/^END:\s*([\w-]{1,40})\s*$/iD', rtrim($line), $m) === 1
+        ) {
+            $this->end($at + strlen($line));
+        } elseif ($depth === 2 && preg_match('/^UID[^:]{0,200}:(.*)$/i', rtrim($line), $m) === 1) {
+            $this->uid = trim($m[1]);
+        } elseif ($depth === 2 && $isFolded && $this->uidGoesOn) {
+            $this->uid .= rtrim(substr($line, 1));
+        } elseif ($depth === 1) {
+            $this->ofCalendar(rtrim($line));
+        }
+        if (! $isFolded) {
+            $this->uidGoesOn = $depth === 2 && strncasecmp($line, 'UID', 3) === 0;
+        }
+    }
+
+    private function begin(string $name, int $at): void
+    {
+        if ($name === 'VCALENDAR') {
+            // One that was not ended is ended by the next.
+            $this->open = [];
+            $this->calendars[] = ['name' => '', 'colour' => null];
+        } elseif ($this->open === []) {
+            return;
+        }
+        if (count($this->open) === 1) {
+            [$this->from, $this->uid] = [$at, ''];
+        }
+        if (count($this->open) < 20) {
+            $this->open[] = $name;
+        } else {
+            $this->fault = 'The file has components inside one another deeper than any calendar has.';
+        }
+    }
+
+    private function end(int $to): void
+    {
+        $name = array_pop($this->open);
+        if (count($this->open) !== 1) {
+            return;
+        }
+        $part = [count($this->calendars) - 1, $this->from, $to - $this->from];
+        if ($name === 'VTIMEZONE') {
+            $this->zones[] = $part;
+
+            return;
+        }
+        if (++$this->components > self::MOST_COMPONENTS) {
+            $this->fault =
+                'The file has more than '.
+                number_format(self::MOST_COMPONENTS).
+                ' components. Divide it, and bring it in in parts.';
+
+            return;
+        }
+        $uid = $this->uid === '' ? "\0{$this->components}" : mb_substr(mb_scrub($this->uid), 0, 250);
+        $this->entries[$uid][] = $part;
+    }
+
+    /** What a calendar calls itself: NAME and COLOR (RFC 7986), or what they were before that. */
+    private function ofCalendar(string $line): void
+    {
+        $i = count($this->calendars) - 1;
+        if (preg_match('/^(?:NAME|X-WR-CALNAME)(?:;[^:]{0,200})?:(.{1,300})$/i', $line, $m) === 1) {
+            $this->calendars[$i]['name'] = mb_substr(trim(stripcslashes(mb_scrub($m[1]))), 0, 100);
+        } elseif (preg_match('/^COLOR(?:;[^:]{0,200})?:(\w{1,40})$/i', $line, $m) === 1) {
+            $this->calendars[$i]['colour'] = Names::colour($m[1]);
+        }
+    }
+}

@@ -1,0 +1,176 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Interchange;
+
+use App\Models\User;
+use Illuminate\Support\Facades\File;
+use Illuminate\Support\Str;
+use RuntimeException;
+use SplFileInfo;
+use SplFileObject;
+
+/**
+ * A file on its way in: where it lies until it is taken or given up, what is known of it, and what was read of it so far. All of it
+ * is in a folder of its own, apart from the account until it is taken; a stop or a crash leaves nothing but that folder, which goes
+ * after a day (`Retention\Pruning`).
+ *
+ * @phpstan-import-type Part from FileIndex
+ * @phpstan-import-type Named from FileIndex
+ *
+ * @phpstan-type State array{name: string, size: int, calendars: list<Named>, total: int, read: int, fault: string|null, counts: array<string, int>,
+ *   by_calendar: array<int, int>, bytes: int}
+ */
+final readonly class ImportFolder
+{
+    private function __construct(public string $id, private string $path)
+    {
+    }
+
+    /** Keeps a file that was sent, and looks through it once. */
+    public static function open(User $user, SplFileInfo $file, string $name): self
+    {
+        $folder = new self(strtolower((string) Str::ulid()), '');
+        $folder = new self($folder->id, self::root($user)."/{$folder->id}");
+        File::ensureDirectoryExists($folder->path, 0o700);
+        self::withLineEnds($file->getPathname(), $folder->file());
+        $index = FileIndex::of($folder->file());
+        $folder->write('index', ['calendars' => $index->calendars, 'entries' => $index->entries, 'zones' => $index->zones]);
+        $folder->save([
+            'name' => mb_substr(trim((string) preg_replace('/[\x00-\x1f\x7f]+/u', ' ', mb_scrub(basename($name)))), 0, 150),
+            'size' => (int) $file->getSize(),
+            'calendars' => $index->calendars,
+            'total' => count($index->entries),
+            'read' => 0,
+            'fault' => $index->fault,
+            'counts' => array_fill_keys(ImportItem::STATES, 0),
+            'by_calendar' => array_fill(0, count($index->calendars), 0),
+            'bytes' => 0,
+        ]);
+
+        return $folder;
+    }
+
+    /** Null where there is none of that name, or it is gone. */
+    public static function find(User $user, string $id): ?self
+    {
+        $path = self::root($user)."/{$id}";
+
+        return preg_match('/^[0-9a-z]{26}$/D', $id) === 1 && is_file("{$path}/state.json") ? new self($id, $path) : null;
+    }
+
+    public static function root(?User $user = null): string
+    {
+        return storage_path('app/private/imports'.($user === null ? '' : "/{$user->id}"));
+    }
+
+    public function file(): string
+    {
+        return "{$this->path}/file.ics";
+    }
+
+    /** @return State */
+    public function state(): array
+    {
+        /** @var State $state as this class wrote it */
+        $state = $this->json('state');
+
+        return $state;
+    }
+
+    /** @param  State  $state */
+    public function save(array $state): void
+    {
+        $this->write('state', $state);
+    }
+
+    public function index(): FileIndex
+    {
+        /** @var array{calendars: list<Named>, entries: array<string, list<Part>>, zones: list<Part>} $index  as this class wrote it */
+        $index = $this->json('index');
+
+        return FileIndex::again($index['calendars'], $index['entries'], $index['zones']);
+    }
+
+    /**
+     * Writes down what was read; the state says how far that is good, so that what a crash left behind it counts for nothing.
+     *
+     * @param  list<ImportItem>  $items
+     * @param  State  $state
+     * @return State
+     */
+    public function add(array $items, array $state): array
+    {
+        $lines = implode(
+            '',
+            array_map(
+                fn (ImportItem $one): string => json_encode($one, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE)."\n",
+                $items,
+            ),
+        );
+        $file = new SplFileObject("{$this->path}/items.jsonl", 'cb');
+        $file->ftruncate($state['bytes']);
+        $file->fseek($state['bytes']);
+        if ($file->fwrite($lines) !== strlen($lines)) {
+            throw new RuntimeException('What was read could not be written down.');
+        }
+        foreach ($items as $item) {
+            $state['counts'][$item->state] = ($state['counts'][$item->state] ?? 0) + 1;
+            $state['by_calendar'][$item->calendar] =
+                ($state['by_calendar'][$item->calendar] ?? 0) + ($item->state === 'refused' ? 0 : 1);
+        }
+        $state['read'] += count($items);
+        $state['bytes'] += strlen($lines);
+        $this->save($state);
+
+        return $state;
+    }
+
+    /** @return iterable<ImportItem> what was read so far, in the order of the file */
+    public function items(): iterable
+    {
+        $bytes = $this->state()['bytes'];
+        $file = $bytes === 0 ? null : new SplFileObject("{$this->path}/items.jsonl", 'rb');
+        while ($file !== null && $bytes > 0) {
+            $line = $file->fgets();
+            $bytes -= strlen($line);
+            yield ImportItem::again($line);
+        }
+    }
+
+    public function remove(): void
+    {
+        File::deleteDirectory($this->path);
+    }
+
+    private static function withLineEnds(string $from, string $to): void
+    {
+        [$in, $out] = [fopen($from, 'rb'), fopen($to, 'wb')];
+        assert($in !== false && $out !== false);
+        $head = (string) fread($in, 65536);
+        // Only where a carriage return is all there is at the end of lines.
+        $isOld = str_contains($head, "\r") && ! str_contains($head, "\n");
+        for ($some = $head; $some !== ''; $some = (string) fread($in, 1_000_000)) {
+            if (fwrite($out, $isOld ? str_replace("\r", "\n", $some) : $some) === false) {
+                throw new RuntimeException('The file could not be written.');
+            }
+        }
+        fclose($in);
+        fclose($out);
+    }
+
+    /** @param  array<string, mixed>  $value */
+    private function write(string $name, array $value): void
+    {
+        File::replace(
+            "{$this->path}/{$name}.json",
+            json_encode($value, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_INVALID_UTF8_SUBSTITUTE),
+        );
+    }
+
+    private function json(string $name): mixed
+    {
+        return json_decode(File::get("{$this->path}/{$name}.json"), true, flags: JSON_THROW_ON_ERROR);
+    }
+}

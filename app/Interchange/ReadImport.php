@@ -1,0 +1,71 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Interchange;
+
+use App\Models\User;
+
+/** Reads a file on its way in, a portion at a time, so that one sees how far it is and can stop it. */
+final readonly class ReadImport
+{
+    /** What a portion takes at most, about. */
+    private const SECONDS = 1.5;
+
+    private const AT_ONCE = 200;
+
+    public function go(User $user, ImportFolder $import): void
+    {
+        $state = $import->state();
+        if ($state['fault'] !== null || $state['read'] >= $state['total']) {
+            return;
+        }
+        $index = $import->index();
+        $parts = new FileParts($import->file(), $index, $user->timeZone());
+        $began = microtime(true);
+        do {
+            $items = [];
+            foreach (array_slice($index->entries, $state['read'], self::AT_ONCE, true) as $ones) {
+                $items[] = self::item($parts, $ones);
+                if (microtime(true) - $began > self::SECONDS) {
+                    break;
+                }
+            }
+            $items = self::held($user, $items);
+            $state = $import->add($items, $state);
+        } while ($state['read'] < $state['total'] && microtime(true) - $began < self::SECONDS);
+    }
+
+    /** @param  list<array{int, int, int}>  $ones  the parts of one UID */
+    private static function item(FileParts $parts, array $ones): ImportItem
+    {
+        $calendar = $ones[0][0] ?? 0;
+        try {
+            [$read] = Placed::of($parts->read($ones));
+
+            return new ImportItem($calendar, 'new', $read->title(), null, $read);
+        } catch (CannotKeep $e) {
+            return new ImportItem($calendar, 'refused', $parts->titleOf($ones), $e->getMessage(), null);
+        }
+    }
+
+    /**
+     * Held against what is there already.
+     *
+     * @param  list<ImportItem>  $items
+     * @return list<ImportItem>
+     */
+    private static function held(User $user, array $items): array
+    {
+        $uids = array_values(array_filter(array_map(fn (ImportItem $one): string => $one->read->uid ?? '', $items)));
+        $known = KnownEntries::of($user, $uids);
+
+        return array_map(function (ImportItem $one) use ($known): ImportItem {
+            $entry = $known[$one->read->uid ?? ''] ?? null;
+
+            return $entry === null || $one->read === null
+                ? $one
+                : new ImportItem($one->calendar, KnownEntries::compare($entry, $one->read), $one->title, null, $one->read);
+        }, $items);
+    }
+}

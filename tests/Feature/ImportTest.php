@@ -1,0 +1,448 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Interchange\ImportFolder;
+use App\Models\Entry;
+use App\Models\OccurrenceOverride;
+use Illuminate\Http\UploadedFile;
+use Illuminate\Support\Facades\File;
+
+afterEach(fn () => File::deleteDirectory(ImportFolder::root()));
+
+/** A file as others write it. */
+function calendar_file(string $components, string $head = ''): string
+{
+    return "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//Test//EN\r\n{$head}".
+        str_replace("\n", "\r\n", trim($components)).
+        "\r\nEND:VCALENDAR\r\n";
+}
+
+/** @return array<string, mixed> sent and read to its end */
+function bring(object $test, string $file, string $name = 'old.ics'): array
+{
+    $import = $test
+        ->api('POST', 'imports', ['file' => UploadedFile::fake()->createWithContent($name, $file)])
+        ->assertStatus(201)
+        ->json();
+    while ($import['fault'] === null && $import['read'] < $import['total']) {
+        $import = $test
+            ->api('POST', "imports/{$import['id']}/read")
+            ->assertOk()
+            ->json();
+    }
+
+    return $import;
+}
+
+/** @return array<string, mixed> what became of it */
+function take(object $test, array $import, string $known = 'all'): array
+{
+    $targets = array_map(fn (): array => ['calendar_id' => $test->calendar()->id], $import['calendars']);
+
+    return $test
+        ->api('POST', "imports/{$import['id']}/take", ['targets' => $targets, 'known' => $known])
+        ->assertOk()
+        ->json();
+}
+
+const MARKET = <<<'ICS'
+BEGIN:VEVENT
+UID:market@example.test
+DTSTAMP:20261101T080000Z
+SUMMARY:Market stall
+DTSTART;TZID=Europe/Berlin:20261128T090000
+DTEND;TZID=Europe/Berlin:20261128T120000
+RRULE:FREQ=WEEKLY;BYDAY=SA;COUNT=4
+END:VEVENT
+BEGIN:VEVENT
+UID:market@example.test
+DTSTAMP:20261101T080000Z
+RECURRENCE-ID;TZID=Europe/Berlin:20261205T090000
+SUMMARY:Market stall\, with wreaths
+DTSTART;TZID=Europe/Berlin:20261205T080000
+DTEND;TZID=Europe/Berlin:20261205T120000
+END:VEVENT
+BEGIN:VTODO
+UID:wages@example.test
+DTSTAMP:20261101T080000Z
+SUMMARY:Wages sheet
+DUE;VALUE=DATE:20261130
+PRIORITY:1
+END:VTODO
+BEGIN:VJOURNAL
+UID:diary@example.test
+DTSTAMP:20261101T080000Z
+SUMMARY:A diary
+END:VJOURNAL
+ICS;
+
+test('a file says what is in it before anything of it is taken, and is taken as one step', function () {
+    $import = bring($this, calendar_file(MARKET, "X-WR-CALNAME:Stalls\r\nCOLOR:teal\r\n"));
+    expect($import)->toMatchArray([
+        'name' => 'old.ics',
+        'total' => 3,
+        'read' => 3,
+        'counts' => ['new' => 2, 'same' => 0, 'newer' => 0, 'older' => 0, 'refused' => 1],
+    ]);
+    expect($import['calendars'])->toBe([['name' => 'Stalls', 'colour' => 'teal', 'entries' => 2]]);
+    expect($import['lines']['refused'][0])->toMatchArray([
+        'title' => 'A diary',
+        'says' => 'A vjournal is neither an event nor a task.',
+    ]);
+    expect(Entry::query()->count())->toBe(0);
+
+    expect(take($this, $import))->toBe(['added' => 2, 'changed' => 0, 'left' => 1]);
+    $saturday = $this->api('GET', 'board?from=2026-12-05&days=1')->json('occurrences');
+    expect($saturday[0])->toMatchArray([
+        'title' => 'Market stall, with wreaths',
+        'start' => '2026-12-05T08:00:00',
+        'end' => '2026-12-05T12:00:00',
+    ]);
+    expect($this->api('GET', 'basket')->json('items')[0])->toMatchArray([
+        'title' => 'Wages sheet',
+        'importance' => 'must',
+        'due' => '2026-11-30',
+    ]);
+    // What lay apart is gone, and one step back takes all of it out again.
+    expect($this->api('GET', "imports/{$import['id']}")->status())->toBe(404);
+    $this->api('POST', 'undo')->assertOk();
+    expect([Entry::query()->count(), OccurrenceOverride::query()->count()])->toBe([0, 0]);
+});
+
+test('what is there already is known by its UID, and becomes what was chosen', function (
+    string $known,
+    array $done,
+    string $title,
+) {
+    take($this, bring($this, calendar_file(MARKET)));
+    expect(bring($this, calendar_file(MARKET))['counts'])->toMatchArray(['new' => 0, 'same' => 2]);
+    $other = str_replace(
+        ['SUMMARY:Market stall'."\n", '20261101T080000Z'],
+        ['SUMMARY:Winter market'."\n", '20270101T080000Z'],
+        MARKET,
+    );
+    $import = bring($this, calendar_file($other));
+    expect($import['counts'])->toMatchArray(['new' => 0, 'same' => 1, 'newer' => 1]);
+    expect(take($this, $import, $known))->toBe($done);
+    expect(Entry::query()->where('uid', 'market@example.test')->value('title'))->toBe($title);
+})->with([
+    ['leave', ['added' => 0, 'changed' => 0, 'left' => 3], 'Market stall'],
+    ['newer', ['added' => 0, 'changed' => 1, 'left' => 2], 'Winter market'],
+    ['all', ['added' => 0, 'changed' => 1, 'left' => 2], 'Winter market'],
+]);
+
+test('an older state in a file leaves the later one here as it is, unless that is wished', function () {
+    take($this, bring($this, calendar_file(MARKET)));
+    $this->at('2026-12-01T10:00:00+01:00');
+    $market = Entry::query()->where('uid', 'market@example.test')->firstOrFail();
+    $this->api('PATCH', "entries/{$market->id}", ['title' => 'Winter market'])->assertOk();
+    $import = bring($this, calendar_file(MARKET));
+    expect($import['counts'])->toMatchArray(['older' => 1]);
+    expect(take($this, $import, 'newer')['changed'])->toBe(0);
+    expect(take($this, bring($this, calendar_file(MARKET)), 'all')['changed'])->toBe(1);
+});
+
+test('what goes out comes in again into another account, and is known there the next time', function () {
+    $this->entry([
+        'title' => 'Vent check',
+        'start' => '2026-11-26T07:15:00',
+        'end' => '2026-11-26T07:30:00',
+        'all_day' => false,
+        'rule' => 'FREQ=DAILY',
+        'missed' => 'lapse',
+        'effort' => 'light',
+    ]);
+    $file = $this->api('GET', 'calendar-file')->streamedContent();
+    expect(bring($this, $file)['counts'])->toMatchArray(['new' => 0, 'same' => 1]);
+    $other = app(App\Actions\Accounts\OpenAccount::class)->open([
+        'name' => 'Other',
+        'email' => 'other@example.test',
+        'password' => 'glasshouse',
+        'zone' => 'Europe/Berlin',
+    ]);
+    $this->asUser($other);
+    take($this, bring($this, $file));
+    expect(Entry::query()->where('user_id', $other->id)->firstOrFail())->toMatchArray([
+        'title' => 'Vent check',
+        'missed' => 'lapse',
+        'effort' => 'light',
+    ]);
+    expect(bring($this, $file)['counts'])->toMatchArray(['new' => 0, 'same' => 1]);
+    expect(bring($this, $this->api('GET', 'calendar-file')->streamedContent())['counts'])->toMatchArray(['same' => 1]);
+});
+
+test('a file has the entries that were asked for', function () {
+    $one = $this->entry(['title' => 'Vent check', 'start' => '2026-11-26']);
+    $two = $this->entry(['title' => 'Sow sweet peas', 'start' => '2026-12-26']);
+    $titles = fn (string $query): array => preg_match_all(
+        '/^SUMMARY:(.*)\r$/m',
+        $this->api('GET', "calendar-file{$query}")->streamedContent(),
+        $m,
+    ) > 0
+        ? $m[1]
+        : [];
+    expect($titles(''))
+        ->toBe(['Vent check', 'Sow sweet peas'])
+        ->and($titles("?entry_id={$two['id']}"))
+        ->toBe(['Sow sweet peas'])
+        ->and($titles('?from=2026-11-25&to=2026-11-26'))
+        ->toBe(['Vent check'])
+        ->and($titles("?calendar_id={$this->calendar()->id}"))
+        ->toBe(['Vent check', 'Sow sweet peas'])
+        ->and($titles("?area_id={$this->calendar()->area_id}"))
+        ->toHaveCount(2);
+    $this->api('GET', 'calendar-file?calendar_id=none')->assertStatus(404);
+    $this->asUser(
+        app(App\Actions\Accounts\OpenAccount::class)->open([
+            'name' => 'Other',
+            'email' => 'other@example.test',
+            'password' => 'glasshouse',
+            'zone' => 'Europe/Berlin',
+        ]),
+    );
+    $this->api('GET', "calendar-file?entry_id={$one['id']}")->assertStatus(404);
+    expect($titles(''))->toBe([]);
+});
+
+test('a calendar of the file can become a new one, or be left out', function () {
+    $import = bring(
+        $this,
+        calendar_file(MARKET, "NAME:Stalls\r\n").
+            calendar_file(str_replace('@example', '@other.example', MARKET), "NAME:Others\r\n"),
+    );
+    expect(array_column($import['calendars'], 'name'))->toBe(['Stalls', 'Others']);
+    $area = $this->calendar()->area_id;
+    $this->api('POST', "imports/{$import['id']}/take", [
+        'targets' => [['area_id' => $area, 'name' => 'Stalls'], null],
+        'known' => 'leave',
+    ])->assertOk();
+    $calendar = App\Models\Calendar::query()->where('name', 'Stalls')->firstOrFail();
+    expect([Entry::query()->where('calendar_id', $calendar->id)->count(), Entry::query()->count()])->toBe([2, 2]);
+    $this->api('POST', 'undo')->assertOk();
+    expect(App\Models\Calendar::query()->where('name', 'Stalls')->exists())->toBeFalse();
+});
+
+test('a file that was given up leaves nothing', function () {
+    $import = bring($this, calendar_file(MARKET));
+    $this->api('DELETE', "imports/{$import['id']}")->assertStatus(204);
+    expect(File::directories(ImportFolder::root($this->user)))->toBe([]);
+    $this->api('POST', "imports/{$import['id']}/take", ['targets' => [null], 'known' => 'all'])->assertStatus(404);
+});
+
+test('nobody else reads or takes it', function () {
+    $import = bring($this, calendar_file(MARKET));
+    $this->asUser(
+        app(App\Actions\Accounts\OpenAccount::class)->open([
+            'name' => 'Other',
+            'email' => 'other@example.test',
+            'password' => 'glasshouse',
+            'zone' => 'Europe/Berlin',
+        ]),
+    );
+    $this->api('GET', "imports/{$import['id']}")->assertStatus(404);
+    $this->api('DELETE', "imports/{$import['id']}")->assertStatus(404);
+    $this->api('GET', 'imports/..%2F1')->assertStatus(404);
+});
+
+/** What the world writes otherwise than RFC 5545 has it, and how it is read. The forms are from memory of files seen. */
+test('what is written otherwise is read, and said', function (string $component, array $columns, string $says) {
+    $import = bring(
+        $this,
+        calendar_file("BEGIN:VEVENT\nUID:a\nDTSTAMP:20261101T000000Z\nSUMMARY:Visit\n{$component}\nEND:VEVENT"),
+    );
+    expect($import['counts'])->toMatchArray(['new' => 1]);
+    take($this, $import);
+    expect(Entry::query()->firstOrFail())->toMatchArray($columns);
+    expect($import['lines']['repaired'][0]['says'] ?? '')->toContain($says);
+})->with([
+    'a zone by another name' => [
+        "DTSTART;TZID=W. Europe Standard Time:20261128T090000\nDTEND;TZID=W. Europe Standard Time:20261128T100000",
+        ['zone' => 'Europe/Berlin', 'length' => 60],
+        'was taken for Europe/Berlin',
+    ],
+    'a zone with an authority before it' => [
+        "DTSTART;TZID=/example.org/2020/Europe/Paris:20261128T090000\nDURATION:PT45M",
+        ['zone' => 'Europe/Paris', 'length' => 45],
+        'was taken for Europe/Paris',
+    ],
+    'a zone nobody knows' => [
+        "DTSTART;TZID=Somewhere:20261128T090000\nDURATION:PT1H",
+        ['zone' => 'Europe/Berlin'],
+        'No zone is called “Somewhere”',
+    ],
+    'no zone' => ["DTSTART:20261128T090000\nDURATION:PT1H", ['zone' => null, 'start' => '2026-11-28T09:00:00'], ''],
+    'a moment of UTC' => ["DTSTART:20261128T080000Z\nDTEND:20261128T093000Z", ['zone' => 'UTC', 'length' => 90], ''],
+    'a date with a time' => [
+        "DTSTART;VALUE=DATE:20261128T000000\nDTEND;VALUE=DATE:20261129T000000",
+        ['all_day' => true, 'start' => '2026-11-28', 'length' => 1],
+        'A date was written with a time',
+    ],
+    'an end before its beginning' => [
+        "DTSTART;VALUE=DATE:20261128\nDTEND;VALUE=DATE:20261127",
+        ['all_day' => true, 'length' => 1],
+        'It ended before it began',
+    ],
+    'several rules' => [
+        "DTSTART;VALUE=DATE:20261128\nRRULE:FREQ=WEEKLY;COUNT=2\nRRULE:FREQ=MONTHLY;COUNT=3",
+        ['rule' => 'FREQ=WEEKLY;COUNT=2', 'extra_dates' => ['2026-11-28', '2026-12-28', '2027-01-28']],
+        'It has several rules',
+    ],
+    'a rule of exceptions' => [
+        "DTSTART;VALUE=DATE:20261128\nRRULE:FREQ=DAILY;COUNT=10\nEXRULE:FREQ=DAILY;INTERVAL=7;COUNT=2",
+        ['except_dates' => ['2026-11-28', '2026-12-05']],
+        'A rule of dates on which it does not come',
+    ],
+    'an UNTIL of no zone' => [
+        "DTSTART;TZID=Europe/Berlin:20261128T090000\nDURATION:PT1H\nRRULE:FREQ=DAILY;UNTIL=20261201T090000",
+        ['rule' => 'FREQ=DAILY;UNTIL=20261201T090000'],
+        'Its last time was written without a zone',
+    ],
+    'a rule with spaces and small letters' => [
+        "DTSTART;VALUE=DATE:20261130\nRRULE:freq=weekly; byday=mo",
+        ['rule' => 'FREQ=WEEKLY;BYDAY=MO'],
+        '',
+    ],
+    'a start its rule does not choose' => [
+        "DTSTART;VALUE=DATE:20261128\nRRULE:FREQ=WEEKLY;BYDAY=MO;COUNT=3",
+        ['start' => '2026-11-30', 'rule' => 'FREQ=WEEKLY;COUNT=2;BYDAY=MO', 'extra_dates' => ['2026-11-28']],
+        'Its rule does not choose the day',
+    ],
+    'no title' => ["SUMMARY:\nDTSTART;VALUE=DATE:20261128", ['title' => 'Visit'], ''],
+]);
+
+test('line ends, folding and letters of any kind are read', function (string $file) {
+    $import = bring($this, $file);
+    expect($import['counts'])->toMatchArray(['new' => 1, 'refused' => 0]);
+    take($this, $import);
+    expect(Entry::query()->value('title'))->toBe('Märchen für die Gäste');
+})->with([
+    'lines that end by LF' => [
+        fn () => str_replace("\r\n", "\n", calendar_file("BEGIN:VTODO\nUID:a\nSUMMARY:Märchen für die Gäste\nEND:VTODO")),
+    ],
+    'lines that end by CR' => [
+        fn () => str_replace("\r\n", "\r", calendar_file("BEGIN:VTODO\nUID:a\nSUMMARY:Märchen für die Gäste\nEND:VTODO")),
+    ],
+    'a mark of its byte order' => [
+        fn () => "\xEF\xBB\xBF".calendar_file("BEGIN:VTODO\nUID:a\nSUMMARY:Märchen für die Gäste\nEND:VTODO"),
+    ],
+    'folded' => [fn () => calendar_file("BEGIN:VTODO\nUID:a\nSUMMARY:Märchen f\n ür die Gä\n ste\nEND:VTODO")],
+    'letters of Windows' => [
+        fn () => mb_convert_encoding(
+            calendar_file("BEGIN:VTODO\nUID:a\nSUMMARY:Märchen für die Gäste\nEND:VTODO"),
+            'Windows-1252',
+            'UTF-8',
+        ),
+    ],
+    'small letters' => [
+        fn () => "begin:vcalendar\r\nbegin:vtodo\r\nuid:a\r\nsummary:Märchen für die Gäste\r\nend:vtodo\r\nend:vcalendar\r\n",
+    ],
+    'no end' => [fn () => "BEGIN:VCALENDAR\r\nBEGIN:VTODO\r\nUID:a\r\nSUMMARY:Märchen für die Gäste\r\nEND:VTODO\r\n"],
+]);
+
+test('what is no calendar is said in a sentence', function (string $file, string $says) {
+    $import = bring($this, $file);
+    expect($import['fault'])->toContain($says);
+    $this->api('POST', "imports/{$import['id']}/take", ['targets' => [], 'known' => 'all'])->assertStatus(422);
+    expect(Entry::query()->count())->toBe(0);
+})->with([
+    'nothing' => [" \r\n", 'There is no calendar in this file.'],
+    'an archive' => ["PK\x03\x04abc", 'This is a packed archive.'],
+    'a page' => ['<!doctype html><p>Sign in</p>', 'a page or a document of another kind'],
+    'a picture' => ["\x89PNG\r\n\x1a\n\x00\x00", 'This is no text.'],
+    'words' => ['dear diary', 'There is no calendar in this file.'],
+]);
+
+/** Hostile files, made from a seed: INTERCHANGE_HOSTILE of them. */
+function hostile(int $n): string
+{
+    $kinds = [
+        fn () => substr(calendar_file(MARKET), 0, mt_rand(1, 700)),
+        fn () => str_repeat("BEGIN:VEVENT\n", mt_rand(10, 400)).calendar_file(MARKET),
+        fn () => calendar_file('BEGIN:VEVENT'."\n".str_repeat("BEGIN:VALARM\n", mt_rand(2, 60))."\nEND:VEVENT"),
+        fn () => calendar_file("BEGIN:VTODO\nUID:a\nSUMMARY:".str_repeat('x', mt_rand(1_000, 900_000))."\nEND:VTODO"),
+        fn () => calendar_file("BEGIN:VTODO\nUID:a\n".str_repeat("X-A:1\n", mt_rand(1_000, 70_000)).'END:VTODO'),
+        fn () => calendar_file(
+            "BEGIN:VEVENT\nUID:a\nSUMMARY:a\nDTSTART:20261128T090000Z\nRRULE:".
+                [
+                    'FREQ=SECONDLY',
+                    'FREQ=MINUTELY;INTERVAL=1',
+                    'FREQ=YEARLY;BYMONTH=2;BYMONTHDAY=31',
+                    'FREQ=DAILY;COUNT=99999999',
+                    'FREQ=DAILY;BYSETPOS=400;BYHOUR=1,2,3',
+                    'FREQ=YEARLY;BYDAY=+99MO',
+                ][mt_rand(0, 5)].
+                "\nEND:VEVENT",
+        ),
+        fn () => calendar_file(
+            "BEGIN:VEVENT\nUID:a\nSUMMARY:a\nDTSTART:20261128T090000Z\n".
+                str_repeat("BEGIN:VALARM\nACTION:DISPLAY\nTRIGGER:-PT5M\nEND:VALARM\n", 10_000).
+                'END:VEVENT',
+        ),
+        fn () => calendar_file(
+            "BEGIN:VTODO\nUID:a\nSUMMARY:\xC3\x28\xFF\xFE".random_bytes_of(mt_rand(1, 300))."\nEND:VTODO",
+        ),
+        fn () => calendar_file("BEGIN:VTODO\nUID:\x01\x02a\nSUMMARY:a\x07\x1B[31mb\nEND:VTODO"),
+        fn () => "PK\x03\x04".random_bytes_of(2000),
+        fn () => '<?xml version="1.0"?><!DOCTYPE a [<!ENTITY b SYSTEM "file:///etc/passwd"><!ENTITY c "'.
+            str_repeat('&b;', 100).
+            '">]><a>&c;</a>',
+        fn () => calendar_file("BEGIN:VTODO\nUID:../../../../etc/passwd\nSUMMARY:../../x\nATTACH:file:///etc/passwd\nEND:VTODO"),
+        fn () => calendar_file(str_repeat("BEGIN:VTODO\nUID:same\nSUMMARY:a\nEND:VTODO\n", 1_000)),
+        fn () => calendar_file(
+            "BEGIN:VEVENT\nUID:a\nSUMMARY:a\nDTSTART;TZID=".
+                str_repeat('A', 5000).
+                ":20261128T090000\nRDATE:".
+                implode(',', array_fill(0, 5000, '20261128T090000')).
+                "\nEND:VEVENT",
+        ),
+        fn () => calendar_file(
+            "BEGIN:VEVENT\nUID:a\nSUMMARY:a\nDTSTART:".
+                ['99999999', '20261301T000000', '00000000T000000Z', '-1', '20261128T990000'][mt_rand(0, 4)].
+                "\nEND:VEVENT",
+        ),
+        fn () => calendar_file(
+            "BEGIN:VEVENT\nUID:a\nSUMMARY:a\nDTSTART:20261128T090000Z\nX-PLUM-ROTA-CHECKLIST;X-INSTEAD-OF=4f53cda18c:".
+                str_repeat('[', 5000).
+                "\nEND:VEVENT",
+        ),
+        fn () => preg_replace_callback(
+            '/[A-Z]/',
+            fn (array $m): string => mt_rand(0, 30) === 0 ? chr(mt_rand(32, 126)) : $m[0],
+            calendar_file(MARKET),
+        ) ?? '',
+    ];
+
+    return $kinds[$n % count($kinds)]();
+}
+
+function random_bytes_of(int $number): string
+{
+    return implode('', array_map(fn (): string => chr(mt_rand(1, 255)), range(1, $number)));
+}
+
+test('a hostile file is answered with a sentence, and nothing of it is half written', function () {
+    mt_srand((int) (getenv('INTERCHANGE_SEED') ?: 7));
+    foreach (range(0, (int) (getenv('INTERCHANGE_HOSTILE') ?: 51) - 1) as $n) {
+        $file = hostile($n);
+        $before = memory_get_usage();
+        $sent = $this->api('POST', 'imports', ['file' => UploadedFile::fake()->createWithContent('a.ics', $file)]);
+        expect([$n, $sent->status()])->toBe([$n, 201]);
+        $import = $sent->json();
+        while ($import['fault'] === null && $import['read'] < $import['total']) {
+            $import = $this->api('POST', "imports/{$import['id']}/read")
+                ->assertOk()
+                ->json();
+        }
+        if ($import['fault'] === null) {
+            take($this, $import);
+        } else {
+            expect($import['fault'])->toEndWith('.');
+        }
+        // Whatever was taken can be read, drawn and sent out again.
+        $this->api('GET', 'board?from=2026-11-23&days=14')->assertOk();
+        expect($this->api('GET', 'calendar-file')->streamedContent())->toContain('END:VCALENDAR');
+        expect(memory_get_usage() - $before)->toBeLessThan(100_000_000);
+        Entry::query()->where('user_id', $this->user->id)->toBase()->delete();
+    }
+});

@@ -27,6 +27,7 @@ export const ROOMS = [
     'find',
     'paper',
     'closing',
+    'interchange',
     'settings',
     'sign-in',
     'standins',

@@ -125,7 +125,11 @@ final class EntryIn
     private function columns(Component $master): array
     {
         if ($master->name !== 'VEVENT' && $master->name !== 'VTODO') {
-            throw new CannotKeep('A '.strtolower((string) $master->name).' is neither an event nor a task.');
+            throw new CannotKeep(match ($master->name) {
+                'VJOURNAL' => 'It is an entry of a diary (VJOURNAL), neither an event nor a task.',
+                'VFREEBUSY' => 'It says when somebody is busy (VFREEBUSY), and names no event and no task.',
+                default => 'It is of a kind that is not known here, neither an event nor a task.',
+            });
         }
         $isTask = $master->name === 'VTODO';
         $at = $this->placement($master);

@@ -8,6 +8,7 @@ use App\Backup\Folder;
 use App\Models\Attachment;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\File;
 
 /**
  * What grows without end is cut back by rules a person can read: steps of the history after a year, what was delivered and
@@ -46,6 +47,7 @@ final readonly class Pruning
                 fn ($query) => $query->where('created_at', '<', $now->subHours(self::ANSWER_HOURS)),
             ),
             'files' => $this->files($now->getTimestamp()),
+            'files on their way in' => $this->imports($now->getTimestamp()),
         ];
     }
 
@@ -61,6 +63,19 @@ final readonly class Pruning
         } while ($gone === self::AT_ONCE);
 
         return $all;
+    }
+
+    /** Files to be brought in that were neither taken nor given up. */
+    private function imports(int $now): int
+    {
+        $gone = 0;
+        foreach (glob(storage_path('app/private/imports').'/*/*', GLOB_ONLYDIR) ?: [] as $folder) {
+            if (filemtime($folder) < $now - self::YOUNGEST_FILE_SECONDS && File::deleteDirectory($folder)) {
+                $gone++;
+            }
+        }
+
+        return $gone;
     }
 
     /** Files that no entry has and no step of the history could bring back. */

@@ -22,6 +22,7 @@ function looked(Page $page, string $view): void
         'sheet' => $page->visit('/week')->press('[data-test=block]')->see('[data-test=next]'),
         'more' => $page->visit('/week')->press('[data-test=block]')->press('[data-test=more]')->see('[data-test=labels]'),
         'areas' => $page->visit('/week')->press('[data-test=account]')->press('[data-test=areas]')->see('[data-test=area]'),
+        'files' => $page->visit('/week')->press('[data-test=account]')->press('[data-test=files]')->see('[data-test=bring-in]'),
         'settings' => $page->visit('/week')->press('[data-test=account]')->press('[data-test=settings]')->see('[data-test=zone]'),
         'find' => $page
             ->visit('/week')
@@ -67,6 +68,7 @@ test('no view has a serious fault of accessibility (axe-core, WCAG 2.2 AA)', fun
             'sheet',
             'more',
             'areas',
+            'files',
             'find',
             'chosen',
             'filing',
@@ -76,5 +78,5 @@ test('no view has a serious fault of accessibility (axe-core, WCAG 2.2 AA)', fun
     ],
     'dark' => [1280, true, ['week', 'day', 'month', 'year', 'ahead', 'done', 'sheet', 'settings', 'find', 'tomorrow', 'lines']],
     'narrow' => [390, false, ['week', 'day', 'month', 'done', 'close']],
-    'narrow and dark' => [390, true, ['ahead', 'close', 'day']],
+    'narrow and dark' => [390, true, ['ahead', 'close', 'day', 'files']],
 ]);

@@ -278,6 +278,28 @@ test('a file and an older state, in the sheet', function () {
     $page->untilSame(["{$mon} 13:00"], fn () => $page->blocks('Mend the gate'));
 });
 
+test('a file from elsewhere is looked at, brought in by one press, and taken out again by undo', function () {
+    $page = demo($this)->press('[data-test=after]');
+    [, , , , , $sat] = nextWeek();
+    $day = str_replace('-', '', $sat);
+    file_put_contents(
+        $this->site->folder().'/stalls.ics',
+        "BEGIN:VCALENDAR\nX-WR-CALNAME:Stalls\n".
+            "BEGIN:VEVENT\nUID:a\nSUMMARY:Winter market\nDTSTART;TZID=Europe/Berlin:{$day}T160000\nDURATION:PT2H\nEND:VEVENT\n".
+            "BEGIN:VJOURNAL\nUID:b\nSUMMARY:Last year\nEND:VJOURNAL\nEND:VCALENDAR\n",
+    );
+    $page->press('[data-test=account]')->press('[data-test=files]')->see('[data-test=bring-in]');
+    $page->see('.n-upload-file-input')->sendKeys($this->site->folder().'/stalls.ics');
+    expect($page->see('[data-test=import-counts]')->getText())->toBe('1 new, 1 that cannot be kept.');
+    expect($page->see('[data-test=import-line]')->getText())->toContain('an entry of a diary');
+    $page->press('[data-test=import-take]');
+    $page->untilSame(true, fn () => str_contains($page->see('[data-test=note]')->getText(), '1 entry came in.'));
+    $page->untilSame(["{$sat} 16:00"], fn () => $page->blocks('Winter market'));
+    $page->press('[data-test=undo]')->untilSame([], fn () => $page->blocks('Winter market'));
+    // The file of everything is there to be saved.
+    expect($page->see('[data-test=take-file]')->getAttribute('href'))->toEndWith('/api/calendar-file');
+});
+
 test('a week fits on one sheet of paper; what a month or a list has more goes on to another', function () {
     $page = demo($this);
     expect($page->printedPages())->toBe(1);

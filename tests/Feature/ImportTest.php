@@ -88,7 +88,7 @@ test('a file says what is in it before anything of it is taken, and is taken as 
     expect($import['calendars'])->toBe([['name' => 'Stalls', 'colour' => 'teal', 'entries' => 2]]);
     expect($import['lines']['refused'][0])->toMatchArray([
         'title' => 'A diary',
-        'says' => 'A vjournal is neither an event nor a task.',
+        'says' => 'It is an entry of a diary (VJOURNAL), neither an event nor a task.',
     ]);
     expect(Entry::query()->count())->toBe(0);
 

@@ -143,6 +143,22 @@ export async function answerOf<T>(asked: Promise<{ data?: T }>): Promise<T> {
     return (await asked).data as T
 }
 
+/** Sends a file of iCalendar to be looked at. */
+export async function sendImport(file: File) {
+    const form = new FormData()
+    form.append('file', file)
+    try {
+        return await answerOf(api.POST('/imports', { body: { file: '' }, bodySerializer: () => form }))
+    } catch (error) {
+        if (!(error instanceof Refused)) throw error
+        throw new Refused(
+            error.status,
+            error.status === 413 ? 'A file has at most 20 MB.' : (error.errors.file?.[0] ?? error.message),
+            error.errors,
+        )
+    }
+}
+
 /** Sends a file to an entry. */
 export async function sendFile(entry: string, file: File) {
     const form = new FormData()

@@ -422,6 +422,15 @@ function removeFor(scope: 'one' | 'onward' | 'whole'): void {
                                     one.id === form?.calendar_id ? `again in ${one.name}` : `into ${one.name}`
                                 }}
                             </NButton>
+                            <NButton
+                                class="press"
+                                tag="a"
+                                :href="`/api/calendar-file?entry_id=${target.entryId}`"
+                                download
+                                data-test="as-file"
+                                @click="close"
+                                >into a file</NButton
+                            >
                         </template>
                     </SentenceWord>
                     <span class="muted hint">Ctrl + Enter saves</span>

@@ -27,6 +27,7 @@ const entry = (key: string, label: string): DropdownOption => ({
 const options: DropdownOption[] = [
     entry('areas', 'Areas and calendars'),
     entry('filing', 'Filing rules'),
+    entry('files', 'Bring in, take out'),
     entry('settings', 'Settings'),
     entry('keys', 'Keys'),
     { type: 'divider', key: 'line' },

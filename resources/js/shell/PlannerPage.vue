@@ -40,6 +40,7 @@ const SettingsPanel = defineAsyncComponent(() => import('@/settings/SettingsPane
 const KeysPanel = defineAsyncComponent(() => import('./KeysPanel.vue'))
 const FindPanel = defineAsyncComponent(() => import('@/find/FindPanel.vue'))
 const FirstSteps = defineAsyncComponent(() => import('./FirstSteps.vue'))
+const FilesPanel = defineAsyncComponent(() => import('@/interchange/FilesPanel.vue'))
 const FilingPanel = defineAsyncComponent(() => import('@/filing/FilingPanel.vue'))
 
 const account = useAccount()
@@ -170,6 +171,7 @@ function answer(scope: 'one' | 'onward' | 'whole'): void {
         <SettingsPanel v-if="view.panel === 'settings'" @close="view.panel = null" />
         <KeysPanel v-if="view.panel === 'keys'" @close="view.panel = null" />
         <FindPanel v-if="view.panel === 'find'" @close="view.panel = null" />
+        <FilesPanel v-if="view.panel === 'files'" @close="view.panel = null" />
         <FilingPanel v-if="view.panel === 'filing'" @close="view.panel = null" />
         <CatchHere v-if="view.offered" />
         <FirstSteps v-if="view.isFirst" />

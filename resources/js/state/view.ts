@@ -23,7 +23,7 @@ export const useView = defineStore('view', () => {
     const sheet = ref<SheetTarget | null>(null)
     /** What is being written in the line, where it would stand. */
     const read = ref<ReadPlace | null>(null)
-    const panel = ref<'areas' | 'settings' | 'keys' | 'find' | 'filing' | null>(null)
+    const panel = ref<'areas' | 'settings' | 'keys' | 'find' | 'filing' | 'files' | null>(null)
     /** A new account, which is asked what it begins with. */
     const isFirst = ref(false)
     /** Whether the sentence of what is shown is opened, with all that can be chosen. */

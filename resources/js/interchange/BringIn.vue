@@ -1,0 +1,91 @@
+<script setup lang="ts">
+import { sentShare } from '@/api/upload'
+import { NButton, NProgress, NUpload, NUploadDragger, type UploadCustomRequestOptions } from 'naive-ui'
+import { computed } from 'vue'
+import ImportPreview from './ImportPreview.vue'
+import { useImport } from './useImport'
+
+/** A file from elsewhere: chosen or dropped, read with its progress shown, and looked at before anything of it is taken. */
+const { phase, found, trouble, open, stop, take } = useImport()
+const share = computed(() =>
+    phase.value === 'sending'
+        ? (sentShare.value ?? 0)
+        : found.value === null || found.value.total === 0
+          ? 0
+          : found.value.read / found.value.total,
+)
+function choose({ file }: UploadCustomRequestOptions): void {
+    if (file.file) void open(file.file)
+}
+</script>
+
+<template>
+    <section data-test="bring-in">
+        <h2>Bring in</h2>
+        <NUpload
+            v-if="phase === 'none'"
+            :show-file-list="false"
+            :custom-request="choose"
+            accept=".ics,.ical,.ifb,.vcs,text/calendar"
+            :input-props="{ 'data-test': 'import-file', 'aria-label': 'A file to bring in' } as object"
+        >
+            <NUploadDragger class="drop">
+                Drop a file here, or press to choose one.<br /><small
+                    >Up to 20 MB. It is shown first; nothing changes until you say so.</small
+                >
+            </NUploadDragger>
+        </NUpload>
+        <div v-else-if="phase === 'sending' || phase === 'reading'" class="going" data-test="import-going">
+            <p>
+                {{
+                    phase === 'sending'
+                        ? 'Sending the file…'
+                        : `Reading: ${found?.read ?? 0} of ${found?.total ?? 0} entries`
+                }}
+            </p>
+            <NProgress
+                type="line"
+                aria-label="How far it is"
+                :percentage="Math.round(100 * share)"
+                :show-indicator="false"
+            />
+            <NButton class="press" data-test="import-stop" @click="stop">Stop</NButton>
+        </div>
+        <ImportPreview
+            v-else-if="found"
+            :key="found.id"
+            :found="found"
+            :busy="phase === 'taking'"
+            @take="take"
+            @leave="stop"
+        />
+        <p v-if="trouble" class="mistake" role="alert" data-test="import-trouble">{{ trouble }}</p>
+    </section>
+</template>
+
+<style scoped>
+h2 {
+    margin: 0 0 8px;
+    font-size: 1.0625rem;
+}
+.drop {
+    text-align: center;
+    line-height: 1.7;
+}
+small {
+    color: var(--muted);
+}
+.going {
+    display: flex;
+    flex-direction: column;
+    gap: 8px;
+    align-items: start;
+    width: 100%;
+}
+p {
+    margin: 0;
+}
+.mistake {
+    margin-top: 8px;
+}
+</style>

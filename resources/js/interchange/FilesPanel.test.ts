@@ -1,0 +1,112 @@
+import type { Import } from '@/api/types'
+import { aPage, answering, changes, open, Refusal, sent } from '@/testing/page'
+import { note } from '@/undo/useChanges'
+import { flushPromises, type VueWrapper } from '@vue/test-utils'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import FilesPanel from './FilesPanel.vue'
+
+// How much has gone is told by what this test environment has not; api/upload.test.ts holds it.
+vi.mock('@/api/upload', () => ({
+    sendWithProgress: (request: Request) => fetch(request),
+    sentShare: { value: null },
+}))
+
+const found = (fields: Partial<Import> = {}): Import => ({
+    id: 'i',
+    name: 'stalls.ics',
+    size: 900,
+    fault: null,
+    total: 3,
+    read: 3,
+    counts: { new: 2, same: 0, newer: 0, older: 0, refused: 1 },
+    calendars: [{ name: 'Stalls', colour: null, entries: 2 }],
+    lines: {
+        new: [{ title: 'Market', kind: 'event', start: '2026-12-05', repeats: true, says: '' }],
+        same: [],
+        newer: [],
+        older: [],
+        refused: [
+            {
+                title: 'Last year',
+                kind: null,
+                start: null,
+                repeats: false,
+                says: 'It is an entry of a diary.',
+            },
+        ],
+        repaired: [],
+    },
+    ...fields,
+})
+let panel: VueWrapper
+const within = (css: string): HTMLElement | null => document.querySelector<HTMLElement>(css)
+async function choose(): Promise<void> {
+    const field = within('.n-upload-file-input') as HTMLInputElement
+    Object.defineProperty(field, 'files', { value: [new File(['BEGIN:VCALENDAR'], 'stalls.ics')] })
+    field.dispatchEvent(new Event('change'))
+    await flushPromises()
+    await flushPromises()
+    await flushPromises()
+}
+
+describe('bringing a file in', () => {
+    aPage()
+    beforeEach(async () => {
+        answering({ 'POST imports': found({ read: 0 }), 'POST imports/i/read': found() })
+        panel = await open(FilesPanel)
+        await flushPromises()
+    })
+    // What is left behind is given up, while there is still somebody to ask.
+    afterEach(async () => {
+        panel.unmount()
+        await flushPromises()
+    })
+
+    it('reads it to its end and says what is in it, what cannot be kept first', async () => {
+        await choose()
+        expect(within('[data-test=import-counts]')?.textContent).toBe('2 new, 1 that cannot be kept.')
+        expect(within('[data-test=import-line]')?.textContent).toContain('It is an entry of a diary.')
+        expect(changes()).toEqual(['POST imports', 'POST imports/i/read'])
+    })
+    it('takes it in by one press, into the calendar for new entries unless another is chosen', async () => {
+        answering({ 'POST imports/i/take': { added: 2, changed: 0, left: 1 } })
+        await choose()
+        within('[data-test=import-take]')?.click()
+        await flushPromises()
+        expect(sent('POST imports/i/take')).toEqual({
+            targets: [{ calendar_id: 'plants' }],
+            known: 'newer',
+        })
+        expect([note.text, note.undoable]).toEqual(['2 entries came in.', true])
+        expect(within('.n-upload-file-input')).not.toBeNull()
+    })
+    it('gives it up by another, and nothing of it stays', async () => {
+        await choose()
+        within('[data-test=import-leave]')?.click()
+        await flushPromises()
+        expect(changes().at(-1)).toBe('DELETE imports/i')
+        expect(within('[data-test=import-preview]')).toBeNull()
+    })
+    it('says what the matter is with a file that is none', async () => {
+        answering({ 'POST imports': found({ fault: 'The file is empty.', total: 0, read: 0 }) })
+        await choose()
+        expect(within('[data-test=import-trouble]')?.textContent).toBe('The file is empty.')
+        expect(within('.n-upload-file-input')).not.toBeNull()
+    })
+    it('keeps what was read where it could not be taken', async () => {
+        answering({ 'POST imports/i/take': new Refusal(409, { message: 'It was not read to its end yet.' }) })
+        await choose()
+        within('[data-test=import-take]')?.click()
+        await flushPromises()
+        expect(within('[data-test=import-trouble]')?.textContent).toContain('It was not read to its end yet.')
+        expect(within('[data-test=import-preview]')).not.toBeNull()
+    })
+    it('asks of those that are here and differ', async () => {
+        answering({
+            'POST imports/i/read': found({ counts: { new: 0, same: 1, newer: 1, older: 1, refused: 0 } }),
+        })
+        await choose()
+        expect(within('[data-test=import-counts]')?.textContent).toBe('0 new, 3 here already.')
+        expect(within('[data-test=one-leave]')).not.toBeNull()
+    })
+})

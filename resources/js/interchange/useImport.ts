@@ -1,0 +1,95 @@
+import { answerOf, api, sendImport, sentence } from '@/api/client'
+import type { Import } from '@/api/types'
+import { say, useChanges } from '@/undo/useChanges'
+import { useUnsaved } from '@/state/unsaved'
+import { onScopeDispose, ref } from 'vue'
+
+/** What becomes of entries that are here already. */
+export type Known = 'leave' | 'newer' | 'all'
+/** Where a calendar of the file goes: into one that there is, a new one, or nowhere. */
+export type Target = { calendar_id: string } | { area_id: string; name: string } | null
+
+/** A file on its way in: sent, read in portions that one can stop, then taken or given up. */
+export function useImport() {
+    const { send } = useChanges()
+    const phase = ref<'none' | 'sending' | 'reading' | 'shown' | 'taking'>('none')
+    const found = ref<Import | null>(null)
+    const trouble = ref('')
+    /** Which of several tries is going on: what was stopped asks no more. */
+    let turn = 0
+
+    async function open(file: File): Promise<void> {
+        await stop()
+        const mine = ++turn
+        trouble.value = ''
+        phase.value = 'sending'
+        try {
+            let state = await sendImport(file)
+            while (mine === turn && state.fault === null && state.read < state.total) {
+                found.value = state
+                phase.value = 'reading'
+                state = await answerOf(
+                    api.POST('/imports/{import}/read', { params: { path: { import: state.id } } }),
+                )
+            }
+            if (mine !== turn) return
+            found.value = state
+            phase.value = 'shown'
+            if (state.fault !== null) {
+                trouble.value = state.fault
+                await stop()
+            }
+        } catch (error) {
+            if (mine !== turn) return
+            trouble.value = sentence(error)
+            phase.value = 'none'
+        }
+    }
+
+    /** Gives up what was sent; nothing of it is left. */
+    async function stop(): Promise<void> {
+        const id = found.value?.id
+        turn++
+        found.value = null
+        phase.value = 'none'
+        if (id !== undefined)
+            await api.DELETE('/imports/{import}', { params: { path: { import: id } } }).catch(() => null) // it goes by itself after a day
+    }
+
+    /** @returns whether it is in */
+    async function take(targets: Target[], known: Known): Promise<boolean> {
+        const state = found.value
+        if (!state) return false
+        phase.value = 'taking'
+        try {
+            const done = await send(() =>
+                answerOf(
+                    api.POST('/imports/{import}/take', {
+                        params: { path: { import: state.id } },
+                        body: { targets, known },
+                    }),
+                ),
+            )
+            found.value = null
+            phase.value = 'none'
+            say(inWords(done.added, done.changed), { undoable: done.added + done.changed > 0 })
+            return true
+        } catch (error) {
+            trouble.value = sentence(error)
+            phase.value = 'shown'
+            return false
+        }
+    }
+    useUnsaved('a file that is being brought in', () => phase.value !== 'none')
+    onScopeDispose(() => void stop())
+
+    return { phase, found, trouble, open, stop, take }
+}
+
+/** "12 entries came in, 3 were changed." */
+export function inWords(added: number, changed: number): string {
+    const came = added === 1 ? '1 entry came in' : `${added} entries came in`
+    const were = changed === 1 ? '1 was changed' : `${changed} were changed`
+    if (added + changed === 0) return 'Nothing was changed: all of it is here already.'
+    return added === 0 ? `${were}.` : changed === 0 ? `${came}.` : `${came}, ${were}.`
+}

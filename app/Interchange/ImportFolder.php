@@ -6,6 +6,7 @@ namespace App\Interchange;
 
 use App\Models\User;
 use Illuminate\Support\Facades\File;
+use Illuminate\Support\Facades\Storage;
 use Illuminate\Support\Str;
 use RuntimeException;
 use SplFileInfo;
@@ -62,7 +63,7 @@ final readonly class ImportFolder
 
     public static function root(?User $user = null): string
     {
-        return storage_path('app/private/imports'.($user === null ? '' : "/{$user->id}"));
+        return Storage::disk('local')->path('imports'.($user === null ? '' : "/{$user->id}"));
     }
 
     public function file(): string

@@ -9,6 +9,7 @@ use App\Models\Attachment;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\File;
+use Illuminate\Support\Facades\Storage;
 
 /**
  * What grows without end is cut back by rules a person can read: steps of the history after a year, what was delivered and
@@ -69,7 +70,7 @@ final readonly class Pruning
     private function imports(int $now): int
     {
         $gone = 0;
-        foreach (glob(storage_path('app/private/imports').'/*/*', GLOB_ONLYDIR) ?: [] as $folder) {
+        foreach (glob(Storage::disk('local')->path('imports').'/*/*', GLOB_ONLYDIR) ?: [] as $folder) {
             if (filemtime($folder) < $now - self::YOUNGEST_FILE_SECONDS && File::deleteDirectory($folder)) {
                 $gone++;
             }

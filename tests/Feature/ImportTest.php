@@ -7,8 +7,9 @@ use App\Models\Entry;
 use App\Models\OccurrenceOverride;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\File;
+use Illuminate\Support\Facades\Storage;
 
-afterEach(fn () => File::deleteDirectory(ImportFolder::root()));
+beforeEach(fn () => Storage::fake('local'));
 
 /** A file as others write it. */
 function calendar_file(string $components, string $head = ''): string
@@ -445,4 +446,27 @@ test('a hostile file is answered with a sentence, and nothing of it is half writ
         expect(memory_get_usage() - $before)->toBeLessThan(100_000_000);
         Entry::query()->where('user_id', $this->user->id)->toBase()->delete();
     }
+});
+
+test('many at once are reminded of like those that come alone', function () {
+    $file = calendar_file(
+        implode(
+            "\n",
+            array_map(
+                fn (int $i): string => "BEGIN:VEVENT\nUID:{$i}\nSUMMARY:No {$i}\nDTSTART;TZID=Europe/Berlin:".
+                    ($i % 3 === 0 ? '20200101T090000' : '20261126T090000').
+                    "\nDURATION:PT1H\n".
+                    ($i % 2 === 0 ? "BEGIN:VALARM\nACTION:DISPLAY\nTRIGGER:-PT15M\nEND:VALARM\n" : '').
+                    'END:VEVENT',
+                range(1, 120),
+            ),
+        ),
+    );
+    take($this, bring($this, $file));
+    // Those of tomorrow with an even number.
+    expect(App\Models\Delivery::query()->where('kind', 'reminder')->count())->toBe(40);
+    $this->api('POST', 'undo')->assertOk();
+    expect(App\Models\Delivery::query()->where('kind', 'reminder')->where('dropped_at', null)->count())->toBe(0);
+    $this->api('POST', 'redo')->assertOk();
+    expect(App\Models\Delivery::query()->where('kind', 'reminder')->count())->toBe(40);
 });

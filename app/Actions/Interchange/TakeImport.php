@@ -86,9 +86,10 @@ final readonly class TakeImport
     /** @throws CannotKeep */
     private static function write(Entry $entry, ReadEntry $read): void
     {
+        $isNew = ! $entry->exists;
         [$read, $series] = Placed::of($read);
         SaveSeries::into($entry, $series, array_diff_key($read->columns, array_flip(['start', 'all_day', 'length', 'zone'])));
-        $before = $entry->overrides()->get()->keyBy('recurrence_id');
+        $before = $isNew ? [] : $entry->overrides()->get()->keyBy('recurrence_id')->all();
         foreach ($before as $id => $override) {
             if (! isset($read->overrides[$id])) {
                 $override->delete();

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Actions\Reminders;
 
+use App\Access\Changeable;
 use App\Access\Visible;
 use App\Models\Delivery;
 use App\Models\Entry;
@@ -24,6 +25,9 @@ final readonly class ReconcileReminders
     /** Seconds that a change may have waited for its turn: what fell in them is still reminded of. */
     private const GRACE = 10;
 
+    /** Entries changed at once from which on it is worth looking at the whole account first. */
+    private const MANY = 50;
+
     public function __construct(private ReminderRows $rows)
     {
     }
@@ -36,9 +40,12 @@ final readonly class ReconcileReminders
     {
         $found = [];
         $query = Visible::to($user)->entries()->with('calendar');
+        $silent = count($ids) > self::MANY ? $this->silent($user, $now) : fn (Entry $entry): bool => false;
         foreach (($which === null ? $query : $which($query))->lazy(200) as $entry) {
             $found[] = $entry->id;
-            $this->entry($user, $entry, $now);
+            if (! $silent($entry)) {
+                $this->entry($user, $entry, $now);
+            }
         }
         foreach (array_diff($ids, $found) as $gone) {
             // Of what is gone nothing to come is kept; what was due is, until it is stale.
@@ -48,6 +55,33 @@ final readonly class ReconcileReminders
                 ->where('dropped_at', 0)
                 ->update(['dropped_at' => $now]);
         }
+    }
+
+    /**
+     * Tells entries of which there is nothing to hold against anything: none of theirs is written down, and they remind of nothing,
+     * or are long over. Found for the whole account at once, for where many are changed together.
+     *
+     * @return \Closure(Entry): bool
+     */
+    private function silent(User $user, int $now): \Closure
+    {
+        $written = [];
+        foreach ($user->deliveries()->whereIn('kind', ['reminder', 'later'])->toBase()->pluck('key') as $key) {
+            $written[explode('|', str_replace('later|', '', is_string($key) ? $key : ''))[0]] = true;
+        }
+        $own = Changeable::by($user)
+            ->overrides()
+            ->whereNotIn('fields', ['{}', '[]'])
+            ->toBase()
+            ->distinct()
+            ->pluck('entry_id', 'entry_id')
+            ->all();
+        $day = gmdate('Y-m-d', $now - 7 * 86400);
+
+        return fn (Entry $entry): bool => ! isset($written[$entry->id]) &&
+            ! isset($own[$entry->id]) &&
+            (($entry->own_reminders && $entry->reminders === []) ||
+                ($entry->due === null && $entry->last_day !== null && $entry->last_day < $day));
     }
 
     private function entry(User $user, Entry $entry, int $now): void

@@ -6,6 +6,7 @@ use App\Actions\Closing\AlreadyDecided;
 use App\Actions\Entries\StaleEntry;
 use App\Actions\History\ChangedSince;
 use App\Exceptions\StorageTrouble;
+use App\Http\Controllers\FeedController;
 use App\Http\Controllers\HealthController;
 use App\Http\Middleware\KnownDevice;
 use App\Http\Middleware\SecurityHeaders;
@@ -44,6 +45,8 @@ return Application::configure(basePath: dirname(__DIR__))
             // Without session and cookies, so that they can be asked every second.
             Route::get('up', [HealthController::class, 'up']);
             Route::get('ready', [HealthController::class, 'ready']);
+            // Whoever has the address reads it; nothing else tells who asks.
+            Route::get('feeds/{secret}.ics', [FeedController::class, 'read'])->where('secret', '[A-Za-z0-9_-]{43}')->middleware('throttle:feeds');
         },
     )
     ->withMiddleware(function (Middleware $middleware): void {

@@ -14,6 +14,7 @@ use App\Http\Controllers\DayController;
 use App\Http\Controllers\DeviceController;
 use App\Http\Controllers\EntryController;
 use App\Http\Controllers\EntryHistoryController;
+use App\Http\Controllers\FeedController;
 use App\Http\Controllers\FilingController;
 use App\Http\Controllers\FilterController;
 use App\Http\Controllers\HistoryController;
@@ -109,6 +110,10 @@ Route::middleware(['auth:sanctum', SaysRevision::class, IdempotentRequest::class
     Route::post('closings/{date}/rest', [ClosingController::class, 'rest']);
     Route::put('closings/{date}', [ClosingController::class, 'save']);
 
+    Route::get('feeds', [FeedController::class, 'index']);
+    Route::post('feeds', [FeedController::class, 'store']);
+    Route::post('feeds/{feed}/renew', [FeedController::class, 'renew']);
+    Route::delete('feeds/{feed}', [FeedController::class, 'destroy']);
     Route::get('calendar-file', [InterchangeController::class, 'file']);
     Route::post('imports', [InterchangeController::class, 'open'])->withoutMiddleware(IdempotentRequest::class);
     Route::get('imports/{import}', [InterchangeController::class, 'show']);

@@ -6,6 +6,7 @@ namespace App\Interchange;
 
 use App\Models\Entry;
 use Carbon\CarbonImmutable;
+use Closure;
 use PlumRota\Core\Interchange\Observance;
 use PlumRota\Core\Interchange\ZoneObservances;
 use PlumRota\Core\Time\LocalDateTime;
@@ -30,10 +31,16 @@ final readonly class CalendarFile
      * @param  string|null  $colour  of ours
      * @param  iterable<Entry>  $entries  with their calendars and overrides
      * @param  string|null  $refresh  a duration after which it is worth asking again; for what is followed
+     * @param  (Closure(VCalendar, Entry, non-empty-list<Component>): list<Component>)|null  $told  what of an entry is told, where not all is
      * @return iterable<string>
      */
-    public function pieces(string $name, ?string $colour, iterable $entries, ?string $refresh = null): iterable
-    {
+    public function pieces(
+        string $name,
+        ?string $colour,
+        iterable $entries,
+        ?string $refresh = null,
+        ?Closure $told = null,
+    ): iterable {
         $head = new VCalendar(
             ['VERSION' => '2.0', 'PRODID' => self::PRODUCT, 'CALSCALE' => 'GREGORIAN', 'NAME' => $name],
             false,
@@ -50,7 +57,8 @@ final readonly class CalendarFile
         $zones = [];
         foreach ($entries as $entry) {
             $into = new VCalendar([], false);
-            foreach ($this->out->components($into, $entry, $entry->overrides) as $component) {
+            $components = $this->out->components($into, $entry, $entry->overrides);
+            foreach ($told === null ? $components : $told($into, $entry, $components) as $component) {
                 foreach (self::zonesOf($component) as $zone => $year) {
                     $zones[$zone] = min($zones[$zone] ?? 9999, $year);
                 }

@@ -93,6 +93,12 @@ final class User extends Authenticatable
         return $this->hasMany(DayHours::class);
     }
 
+    /** @return HasMany<Feed, $this> addresses under which others read */
+    public function feeds(): HasMany
+    {
+        return $this->hasMany(Feed::class);
+    }
+
     /** @return HasMany<Filter, $this> */
     public function filters(): HasMany
     {

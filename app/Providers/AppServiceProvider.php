@@ -83,6 +83,8 @@ final class AppServiceProvider extends ServiceProvider
         Model::preventLazyLoading(! $this->app->isProduction());
         Model::preventSilentlyDiscardingAttributes(! $this->app->isProduction());
         Route::patterns(['delivery' => self::NUMBER, 'step' => self::NUMBER, 'invitation' => self::NUMBER]);
+        // A feed is asked for every few minutes at most; who tries addresses gets no further either.
+        RateLimiter::for('feeds', fn (Request $request): Limit => Limit::perMinute(60)->by('feeds '.$request->ip()));
         RateLimiter::for('open-account', fn (Request $request): Limit => Limit::perMinute(20)->by('machine '.$request->ip()));
     }
 }

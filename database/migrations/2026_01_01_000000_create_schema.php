@@ -116,6 +116,21 @@ return new class extends Migration
             $table->timestamps();
             $table->unique(['user_id', 'name']);
         });
+        // Addresses under which others read a calendar or an area.
+        Schema::create('feeds', function (Blueprint $table): void {
+            $table->ulid('id')->primary();
+            $table->foreignId('user_id')->constrained()->cascadeOnDelete();
+            $table->string('calendar_id', 26)->nullable(); // no foreign key: it may be deleted and come back by undo
+            $table->string('area_id', 26)->nullable();
+            $table->boolean('busy_only')->default(false);
+            $table->boolean('hides_private')->default(false); // left out, not told as busy
+            $table->string('secret_hash')->unique(); // SHA-256
+            $table->text('secret'); // encrypted, to be shown again
+            $table->unsignedBigInteger('revision')->default(0); // of the account when it was last asked for
+            $table->timestamp('changed_at')->nullable(); // when that was first seen
+            $table->timestamp('asked_at')->nullable();
+            $table->timestamps();
+        });
         // Rules that file an entry by words in its title.
         Schema::create('filing_rules', function (Blueprint $table): void {
             $table->ulid('id')->primary();

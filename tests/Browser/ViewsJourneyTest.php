@@ -300,6 +300,20 @@ test('a file from elsewhere is looked at, brought in by one press, and taken out
     expect($page->see('[data-test=take-file]')->getAttribute('href'))->toEndWith('/api/calendar-file');
 });
 
+test('a life area is followed under an address, until that is ended', function () {
+    $page = demo($this);
+    $page->press('[data-test=account]')->press('[data-test=files]')->see('[data-test=follow]');
+    $page->press('[data-test=follow] .select')->see('.n-base-select-option');
+    $page->keys('all of Glasshouse', WebDriverKeys::ENTER);
+    $page->press('[data-test=feed-make]');
+    $address = $page->see('[data-test=feed-address]')->getText();
+    expect(file_get_contents($address))->toContain('SUMMARY:Vent check')->not->toContain('VALARM');
+    $page->press('[data-test=feed-end]')->press('.n-popconfirm__action .n-button--primary-type');
+    $page->untilSame([], fn () => $page->all('[data-test=feed]'));
+    $asked = stream_context_create(['http' => ['ignore_errors' => true]]);
+    expect(file_get_contents($address, false, $asked))->toBe('There is no calendar under this address.');
+});
+
 test('a week fits on one sheet of paper; what a month or a list has more goes on to another', function () {
     $page = demo($this);
     expect($page->printedPages())->toBe(1);

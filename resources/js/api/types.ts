@@ -29,6 +29,7 @@ export type Filter = Schemas['Filter']
 export type FilingRule = Schemas['FilingRule']
 export type Attachment = Schemas['Attachment']
 export type Import = Schemas['Import']
+export type Feed = Schemas['Feed']
 export type ReachAccount = Schemas['ReachAccount']
 /** An entry that a view had to leave out, and why. */
 export type Unreadable = Schemas['Unreadable'][number]

@@ -52,7 +52,11 @@ async function choose(): Promise<void> {
 describe('bringing a file in', () => {
     aPage()
     beforeEach(async () => {
-        answering({ 'POST imports': found({ read: 0 }), 'POST imports/i/read': found() })
+        answering({
+            'POST imports': found({ read: 0 }),
+            'POST imports/i/read': found(),
+            'GET feeds': { feeds: [] },
+        })
         panel = await open(FilesPanel)
         await flushPromises()
     })

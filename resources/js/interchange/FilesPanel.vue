@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import SidePanel from '@/shared/SidePanel.vue'
 import BringIn from './BringIn.vue'
+import FollowAddresses from './FollowAddresses.vue'
 import TakeOut from './TakeOut.vue'
 
 /** Entries as files that other calendars read, out and in. */
@@ -15,6 +16,7 @@ const emit = defineEmits<{ close: [] }>()
         </p>
         <BringIn />
         <TakeOut />
+        <FollowAddresses />
     </SidePanel>
 </template>
 

@@ -764,6 +764,59 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/feeds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getFeeds"];
+        put?: never;
+        post: operations["addFeed"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/feeds/{feed}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                feed: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["removeFeed"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/feeds/{feed}/renew": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                feed: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Another address; the one before is good no more */
+        post: operations["renewFeed"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/imports": {
         parameters: {
             query?: never;
@@ -1804,6 +1857,18 @@ export interface components {
         ReachAccount: {
             onward: components["schemas"]["ReachPart"];
             whole: components["schemas"]["ReachPart"];
+        };
+        Feed: {
+            id: string;
+            calendar_id: string | null;
+            area_id: string | null;
+            /** @description Only when somebody is busy, without what it is */
+            busy_only: boolean;
+            /** @description Private entries are left out, not told as busy */
+            hides_private: boolean;
+            address: string;
+            /** @description When it was last asked for */
+            asked_at: string | null;
         };
         Import: {
             id: string;
@@ -3741,6 +3806,102 @@ export interface operations {
             };
             404: components["responses"]["Refused"];
             422: components["responses"]["Invalid"];
+        };
+    };
+    getFeeds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Addresses under which others read */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        feeds: components["schemas"]["Feed"][];
+                    };
+                };
+            };
+        };
+    };
+    addFeed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    calendar_id?: string | null;
+                    area_id?: string | null;
+                    busy_only?: boolean;
+                    hides_private?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description The new address */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Feed"];
+                };
+            };
+            422: components["responses"]["Invalid"];
+        };
+    };
+    removeFeed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                feed: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The address is good no more */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            404: components["responses"]["Refused"];
+        };
+    };
+    renewFeed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                feed: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The new address */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Feed"];
+                };
+            };
+            404: components["responses"]["Refused"];
         };
     };
     openImport: {

@@ -1,0 +1,112 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Interchange;
+
+use App\Models\Entry;
+use App\Models\Feed;
+use Sabre\VObject\Component;
+use Sabre\VObject\Component\VCalendar;
+use Sabre\VObject\Property;
+
+/**
+ * What those who follow a calendar are told of an entry: all that others understand, without reminders and what is ours alone; or
+ * only when one is busy.
+ */
+final readonly class Told
+{
+    /** What is left where only the time is told. */
+    private const TIME = [
+        'UID',
+        'DTSTAMP',
+        'SEQUENCE',
+        'DTSTART',
+        'DTEND',
+        'DURATION',
+        'RRULE',
+        'RDATE',
+        'EXDATE',
+        'RECURRENCE-ID',
+    ];
+
+    public function __construct(private Feed $feed)
+    {
+    }
+
+    /**
+     * @param  non-empty-list<Component>  $components  of one entry, that of the whole first
+     * @return list<Component>
+     */
+    public function of(VCalendar $into, Entry $entry, array $components): array
+    {
+        if ($this->feed->hides_private && $entry->private) {
+            return [];
+        }
+        if ($this->feed->busy_only && ($entry->start === null || ! $entry->busy)) {
+            return [];
+        }
+        $told = [];
+        foreach ($components as $i => $one) {
+            $isPrivate = Properties::text($one, 'CLASS') === 'PRIVATE';
+            $isFree = Properties::text($one, 'TRANSP') === 'TRANSPARENT';
+            if ($this->feed->busy_only || $isPrivate || $entry->private) {
+                // One time of a routine that is let go, free, or private and hidden is told as no time at all.
+                $isOut =
+                    $i > 0 &&
+                    (Properties::text($one, 'STATUS') === 'CANCELLED' ||
+                        ($this->feed->busy_only && $isFree) ||
+                        ($this->feed->hides_private && $isPrivate));
+                $told[] = self::time($into, $one, $isOut);
+            } else {
+                $told[] = self::open($one);
+            }
+        }
+
+        return $told;
+    }
+
+    private static function open(Component $one): Component
+    {
+        $one->remove('VALARM');
+        foreach ($one->children() as $child) {
+            if ($child instanceof Property && str_starts_with($child->name, Names::OWN)) {
+                $one->remove($child);
+            }
+        }
+
+        return $one;
+    }
+
+    private static function time(VCalendar $into, Component $one, bool $isOut): Component
+    {
+        $time = $into->createComponent('VEVENT', [], false);
+        foreach (self::TIME as $name) {
+            foreach (Properties::all($one, $name) as $property) {
+                $time->add(clone $property);
+            }
+        }
+        // A task with a deadline says its end by that; when it is worked on is as long as it lasts.
+        foreach (OwnProperties::of($one) as $name => [, $length]) {
+            if (
+                $name === 'LENGTH' &&
+                is_int($length) &&
+                ! Properties::has($time, 'DURATION') &&
+                ! Properties::has($time, 'DTEND')
+            ) {
+                $time->add(
+                    'DURATION',
+                    $one->name === 'VTODO' && strlen(Properties::text($one, 'DTSTART')) === 8 ? "P{$length}D" : "PT{$length}M",
+                );
+            }
+        }
+        $time->add('SUMMARY', 'Busy');
+        $time->add('CLASS', 'PRIVATE');
+        if ($isOut) {
+            $time->add('STATUS', 'CANCELLED');
+            $time->add('TRANSP', 'TRANSPARENT');
+        }
+
+        return $time;
+    }
+}

@@ -66,7 +66,7 @@ final readonly class CalendarFile
             }
         }
         foreach ($zones as $zone => $year) {
-            yield $this->zone($zone, max(1970, $year))->serialize();
+            yield $this->zone($zone, max(1970, $year - 1))->serialize(); // its years begin by the clocks of UTC
         }
         yield 'END:VCALENDAR'.$end;
     }

@@ -8,7 +8,6 @@ use App\Mapping\SeriesOf;
 use App\Models\Entry;
 use App\Models\OccurrenceOverride;
 use Carbon\CarbonImmutable;
-use PlumRota\Core\Recurrence\AdjustedSet;
 use PlumRota\Core\Recurrence\DayMarks;
 use PlumRota\Core\Recurrence\InvalidRule;
 use PlumRota\Core\Recurrence\RecurrenceRule;
@@ -75,22 +74,40 @@ final readonly class EntryOut
         }
         ksort($rows);
         $series = self::readable($entry);
+        $standing = $series === null || ! $entry->isRoutine() ? null : $this->standing($series, $rows);
         $whole = $this->component($into, $entry, $series?->placement, SeriesOf::details($entry));
-        $this->rhythm($whole, $entry, $series, $rows);
+        if ($series !== null && $standing !== null) {
+            $this->rhythm($whole, $series, $standing);
+        }
         if ($entry->continues_id !== null) {
             $whole->add('RELATED-TO', self::uidOf($entry->continues_id), ['RELTYPE' => 'X-PLUM-ROTA-CONTINUES']);
         }
-        if (! $entry->isRoutine()) {
+        if ($standing === null) {
             self::outcome($whole, $rows['once'] ?? []);
         }
         $components = [$whole];
-        $apart = $series === null || ! $entry->isRoutine() ? [] : array_filter($rows, self::isToBeSaid(...));
-        foreach ($apart as $id => $row) {
-            $components[] = $this->occurrence($into, $entry, $series, (string) $id, $row);
+        foreach ($standing->apart ?? [] as $id => $at) {
+            assert($series !== null);
+            $components[] = $this->occurrence($into, $entry, $series, (string) $id, $at, $rows[$id]);
         }
-        $this->addOwn($components, $entry, $rows, array_map(strval(...), array_keys($apart)));
+        $this->addOwn($components, $entry, $rows, array_map(strval(...), array_keys($standing->apart ?? [])));
 
         return $components;
+    }
+
+    /** @param  array<string, Row>  $rows */
+    private function standing(Series $series, array $rows): Standing
+    {
+        $named = array_filter($rows, fn (string $id): bool => Standing::names($series, $id), ARRAY_FILTER_USE_KEY);
+        $said = array_map(strval(...), array_keys(array_filter($named, self::isToBeSaid(...))));
+
+        return Standing::of(
+            $series,
+            $this->changes($named),
+            $said,
+            new Timeline($this->viewer, $this->marks),
+            $this->horizon($series->placement),
+        );
     }
 
     /**
@@ -254,45 +271,13 @@ final readonly class EntryOut
         return true;
     }
 
-    /** @param  array<string, Row>  $rows */
-    private function rhythm(Component $whole, Entry $entry, ?Series $series, array $rows): void
+    private function rhythm(Component $whole, Series $series, Standing $standing): void
     {
-        if ($series === null || ! $series->isRoutine()) {
-            return;
-        }
         $at = $series->placement;
-        $extra = $series->extra;
-        $except = $series->except;
-        if ($series->afterDone) {
-            // Those that were finished, and the one that is open: there is no rule of it that others could reckon with.
-            $extra = [...$extra, ...(new Timeline($this->viewer, $this->marks))->datesAfterDone($series, $this->changes($rows))];
-            // The start is said once more among them, so that it reads as one of several.
-            $isAtStart = array_filter($extra, fn (LocalDateTime $date): bool => $date->seconds === $at->start->seconds) !== [];
-            $except = $isAtStart ? $except : [...$except, $at->start];
-        } elseif ($series->rule !== null) {
+        if ($series->rule !== null && ! $series->afterDone) {
             $whole->add('RRULE', self::rule($series->rule, $at));
         }
-        if ($series->breaks !== null && ! $series->afterDone) {
-            $others = (new AdjustedSet(
-                $series->recurrenceSet(),
-                $this->marks,
-                $series->breaks->offDay,
-                $series->breaks->seasons,
-                $series->breaks->pauses,
-            ))->asExported($at->start, $this->horizon($at)->to);
-            $extra = [...$extra, ...$others['rdate']];
-            $except = [...$except, ...$others['exdate']];
-        }
-        foreach ($rows as $id => $row) {
-            if ($row['skipped'] ?? false) {
-                try {
-                    $except[] = $series->startOf((string) $id);
-                } catch (InvalidTime) {
-                    continue;
-                }
-            }
-        }
-        foreach (['RDATE' => $extra, 'EXDATE' => $except] as $name => $dates) {
+        foreach (['RDATE' => $standing->extra, 'EXDATE' => $standing->except] as $name => $dates) {
             $seconds = array_unique(array_map(fn (LocalDateTime $date): int => $date->seconds, $dates));
             sort($seconds);
             foreach (array_chunk($seconds, 50) as $some) {
@@ -319,14 +304,27 @@ final readonly class EntryOut
         foreach ($rows as $id => $row) {
             $changes[] = new Override(
                 (string) $id,
-                null,
+                self::placed($row),
                 $row['skipped'] ?? false,
                 $row['done_at'] ?? null,
                 $row['let_go_at'] ?? null,
+                $row['fields'] ?? [],
             );
         }
 
         return $changes;
+    }
+
+    /**
+     * Where an occurrence stands instead; null where it was not moved.
+     *
+     * @param  Row  $row
+     */
+    private static function placed(array $row): ?Placement
+    {
+        return isset($row['start'], $row['length'])
+            ? SeriesOf::placement($row['all_day'] ?? false, $row['start'], $row['length'], $row['zone'] ?? null)
+            : null;
     }
 
     /** UNTIL is a moment of UTC where the start has a zone, a date where it is one, else a time of no zone (RFC 5545 3.3.10). */
@@ -349,13 +347,9 @@ final readonly class EntryOut
     }
 
     /** @param  Row  $row */
-    private function occurrence(VCalendar $into, Entry $entry, Series $series, string $id, array $row): Component
+    private function occurrence(VCalendar $into, Entry $entry, Series $series, string $id, Placement $at, array $row): Component
     {
         $start = $series->startOf($id);
-        $usual = $series->placement->startingAt($start);
-        $at = isset($row['start'], $row['length'])
-            ? SeriesOf::placement($row['all_day'] ?? false, $row['start'], $row['length'], $row['zone'] ?? null)
-            : $usual;
         $details = SeriesOf::details($entry);
         if ($details->due !== null) {
             $days = $start->dayNumber() - $series->placement->start->dayNumber();

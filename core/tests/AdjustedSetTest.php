@@ -135,29 +135,6 @@ test('nothing happens in a pause, its first and last day included', function () 
         ->toThrow(InvalidTime::class);
 });
 
-test('a plain iCalendar reader gets the same dates from the exported RDATE and EXDATE', function (OffDay $offDay) {
-    $off = ['2026-12-25', '2026-12-28', '2027-01-01'];
-    $set = adjustedSet(
-        'FREQ=WEEKLY;BYDAY=FR,SA',
-        '2026-11-27',
-        $offDay,
-        $off,
-        [Season::of(11, 1, 1, 31)],
-        [Pause::of(LocalDate::parse('2026-12-10'), LocalDate::parse('2026-12-13'))],
-    );
-    $from = LocalDateTime::parse('2026-11-27T00:00');
-    $to = LocalDateTime::parse('2027-03-01T00:00');
-    $exported = $set->asExported($from, $to);
-    $plain = new RecurrenceSet(
-        LocalDateTime::parse('2026-11-27T12:00'),
-        RuleParser::parse('FREQ=WEEKLY;BYDAY=FR,SA'),
-        $exported['rdate'],
-        $exported['exdate'],
-    );
-    $read = array_map(fn (LocalDateTime $one): string => (string) $one->date(), $plain->between($from, $to));
-    expect($read)->toBe(array_values(array_unique(standing($set, '2026-11-27', '2027-03-01'))));
-})->with([OffDay::Keep, OffDay::Skip, OffDay::Before, OffDay::After]);
-
 test('the nth and the last working day of a month', function () {
     $marks = new DayMarks([LocalDate::parse('2026-12-31'), LocalDate::parse('2027-01-01')]);
     $dates = fn (int $nth): array => array_map(

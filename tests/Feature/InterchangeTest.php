@@ -22,13 +22,17 @@ use Illuminate\Support\Facades\Artisan;
 use PlumRota\Core\Recurrence\RuleParser;
 use PlumRota\Core\Schedule\Placement;
 use PlumRota\Core\Schedule\Series;
+use PlumRota\Core\Schedule\Timeline;
 use PlumRota\Core\Schedule\TooDense;
 use PlumRota\Core\Time\InvalidTime;
 use PlumRota\Core\Time\LocalDate;
+use PlumRota\Core\Time\TimeRange;
 use PlumRota\Core\Time\Zone;
 use Sabre\VObject\Component;
 use Sabre\VObject\Component\VCalendar;
 use Sabre\VObject\Reader;
+use Sabre\VObject\Recur\EventIterator;
+use Sabre\VObject\Recur\NoInstancesException;
 
 /** All of an account as one file. */
 function file_of(User $user): string
@@ -108,7 +112,7 @@ function any_entry(User $user, string $calendar, int $n): ?Entry
     $zone = Zone::of($any('Europe/Berlin', 'America/New_York', 'Asia/Kolkata', 'UTC'));
     $placement = $allDay
         ? Placement::allDay($day, mt_rand(1, 5))
-        : Placement::timed($day->at(mt_rand(0, 23), mt_rand(0, 11) * 5), $any(0, 5, 30, 90, 1500), $any($zone, $zone, null));
+        : Placement::timed($day->at(mt_rand(4, 23), mt_rand(0, 11) * 5), $any(0, 5, 30, 90, 1500), $any($zone, $zone, null));
     $rule = $any(
         null,
         null,
@@ -143,6 +147,9 @@ function any_entry(User $user, string $calendar, int $n): ?Entry
         $breaks,
     );
     $series = $series->startingOnRule();
+    if ($series->rule?->until !== null && $series->rule->until->wall->seconds < $series->placement->start->seconds) {
+        return null; // a rule that ended before it began
+    }
     $isInBasket = $isTask && mt_rand(0, 5) === 0;
     $due = fn (): string => $day->plusDays(mt_rand(0, 20)).$any('', 'T17:30:00');
     $columns = [
@@ -191,6 +198,7 @@ function any_entry(User $user, string $calendar, int $n): ?Entry
     if ($isInBasket) {
         return $entry;
     }
+    $later = fn (): int => Zone::of('UTC')->instant($series->placement->start) + mt_rand(0, 9_000_000);
     $ids =
         $series->isRoutine() && ! $afterDone
             ? array_map($series->recurrenceId(...), $series->recurrenceSet()->next(6))
@@ -199,8 +207,8 @@ function any_entry(User $user, string $calendar, int $n): ?Entry
         $own = $any(
             [],
             ['skipped' => true],
-            $isTask ? ['done_at' => 1_790_000_000 + mt_rand(0, 9_000_000)] : [],
-            $isTask ? ['let_go_at' => 1_790_000_000 + mt_rand(0, 9_000_000)] : [],
+            $isTask ? ['done_at' => $later()] : [],
+            $isTask ? ['let_go_at' => $later()] : [],
             ['put_off' => 2],
             ['fields' => ['title' => 'Another', 'travel' => 5, 'own_reminders' => false, 'reminders' => []]],
             [
@@ -210,7 +218,7 @@ function any_entry(User $user, string $calendar, int $n): ?Entry
                     'colour' => 'olive',
                     'checklist' => [['text' => 'a', 'done' => true]],
                 ],
-                'done_at' => $isTask ? 1_790_000_000 : null,
+                'done_at' => $isTask ? $later() : null,
             ],
             [
                 'start' => '2026-12-24T10:00:00',
@@ -321,4 +329,112 @@ test('our own properties in a file by anybody hold nothing but what an entry may
     }
     [$read] = array_values(read_file("{$file}{$own}END:VTODO\r\nEND:VCALENDAR\r\n", $this->user));
     expect($read->columns)->toBe($plain->columns);
+});
+
+/**
+ * When each entry comes, worked out here: dates, or moments of UTC.
+ *
+ * @return array<string, list<string>> by UID
+ */
+function coming(User $user, int $untilYear): array
+{
+    $timeline = new Timeline($user->timeZone(), app(DaysOff::class)->marks($user));
+    $window = TimeRange::of(LocalDate::parse('2026-01-01')->startOfDay(), LocalDate::of($untilYear, 1, 1)->startOfDay());
+    $coming = [];
+    foreach (Entry::query()->where('user_id', $user->id)->whereNotNull('start')->with('overrides')->get() as $entry) {
+        $series = SeriesOf::entry($entry);
+        assert($series !== null);
+        $changes = array_map(SeriesOf::override(...), $entry->overrides->all());
+        $found = [];
+        foreach ($timeline->occurrences($series, $changes, $window) as $one) {
+            $at = $one->placement;
+            $found[] = $at->allDay ? (string) $at->start->date() : gmdate('Y-m-d\TH:i:s\Z', $at->startsAt($user->timeZone()));
+        }
+        sort($found);
+        $coming[EntryOut::uid($entry)] = $found;
+    }
+
+    return $coming;
+}
+
+/**
+ * The first time that only one of two lists has, as far as both were written out; null where they are the same.
+ *
+ * @param  list<string>  $ours
+ * @param  list<string>  $theirs
+ */
+function first_difference(array $ours, array $theirs): ?string
+{
+    $within = fn (array $dates): array => array_values(array_filter($dates, fn (string $one): bool => $one < '2031-12'));
+    [$ours, $theirs] = [$within($ours), $within($theirs)];
+    $only = array_diff($ours, $theirs);
+    $also = array_diff($theirs, $ours);
+    $first = min([...$only, ...$also, '9999']);
+
+    return $only === [] && $also === []
+        ? null
+        : "{$first} ".(in_array($first, $only, true) ? 'is missing there' : 'is there besides');
+}
+
+/** Held against ical.js, with the zones that the file tells, and against sabre/vobject (of events, which is all it expands). */
+test('independent readers find the same times in it, and the grammar has nothing to say about it', function () {
+    mt_srand((int) (getenv('INTERCHANGE_SEED') ?: 1605));
+    $calendar = $this->calendar()->id;
+    app(WritePath::class)->run($this->user, 'Made some', function () use ($calendar): void {
+        for ($n = 1; $n <= 150; $n++) {
+            any_entry($this->user, $calendar, $n);
+        }
+    });
+    $file = file_of($this->user);
+    $path = (string) tempnam(sys_get_temp_dir(), 'ics');
+    file_put_contents($path, $file);
+    $output = (string) shell_exec(
+        'TZ=Europe/Berlin node '.__DIR__.'/occurrences.mjs '.escapeshellarg($path).' 2032 2>&1',
+    );
+    unlink($path);
+    /** @var array<string, list<string>> $theirs */
+    $theirs = json_decode($output, true) ?? [];
+    $ours = coming($this->user, 2032);
+    expect(count($ours))->toBeGreaterThan(100);
+    $differ = [];
+    foreach ($ours as $uid => $dates) {
+        $entry = Entry::query()->findOrFail(substr($uid, 0, 26));
+        // ical.js and sabre/vobject know nothing of SKIP (RFC 7529).
+        if (! str_contains((string) $entry->rule, 'SKIP')) {
+            $differ["{$entry->title}, {$entry->rule}"] = first_difference($dates, $theirs[$uid] ?? []);
+        }
+    }
+    expect(array_filter($differ))->toBe([]);
+
+    $read = Reader::read($file);
+    assert($read instanceof VCalendar);
+    expect(array_column($read->validate(), 'message'))->toBe([]);
+    foreach ($read->getBaseComponents('VEVENT') as $event) {
+        // It takes either a rule, without SKIP, or single dates, and of those the first line alone; and has no zone for what has none.
+        $isBeyondIt = isset($event->RDATE) && (isset($event->RRULE) || count($event->select('RDATE')) > 1);
+        $isFloating = $event->DTSTART->hasTime() && $event->DTSTART->isFloating();
+        if ($isFloating || $isBeyondIt || str_contains((string) ($event->RRULE ?? ''), 'SKIP')) {
+            continue;
+        }
+        $dates = [];
+        $all = array_values(
+            array_filter($read->select('VEVENT'), fn (Component $one): bool => (string) $one->UID === (string) $event->UID),
+        );
+        try {
+            $iterator = new EventIterator($all);
+        } catch (NoInstancesException) {
+            $iterator = null; // each of its dates is taken out
+        }
+        for (; $iterator?->valid() && $iterator->getDtStart()->format('Y') < '2032'; $iterator->next()) {
+            $one = $iterator->getEventObject();
+            $dates[] = $one->DTSTART->hasTime()
+                ? $iterator->getDtStart()->setTimezone(new DateTimeZone('UTC'))->format('Y-m-d\TH:i:s\Z')
+                : $iterator->getDtStart()->format('Y-m-d');
+        }
+        sort($dates);
+        expect([(string) $event->SUMMARY, first_difference($ours[(string) $event->UID], $dates)])->toBe([
+            (string) $event->SUMMARY,
+            null,
+        ]);
+    }
 });

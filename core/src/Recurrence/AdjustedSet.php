@@ -8,7 +8,7 @@ use PlumRota\Core\Time\LocalDateTime;
 
 /**
  * A recurrence set with its breaks applied: only in its seasons, not in its pauses, and on days off as it was asked for. The
- * ideas are not those of iCalendar; asExported says the same in RDATE and EXDATE, which every reader understands.
+ * ideas are not those of iCalendar; how others are told the same is in the application's Interchange.
  *
  * An occurrence keeps the recurrence id that its rule gives it, wherever a day off sends it.
  */
@@ -70,27 +70,6 @@ final readonly class AdjustedSet
         }
 
         return null;
-    }
-
-    /**
-     * What a reader of plain iCalendar needs to get the same dates within a window.
-     *
-     * @return array{exdate: list<LocalDateTime>, rdate: list<LocalDateTime>}
-     */
-    public function asExported(LocalDateTime $from, LocalDateTime $to): array
-    {
-        $except = $extra = [];
-        foreach ($this->set->between($from, $to) as $id) {
-            $at = $this->stands($id);
-            if ($at === null || $at->seconds !== $id->seconds) {
-                $except[] = $id;
-            }
-            if ($at !== null && $at->seconds !== $id->seconds) {
-                $extra[$at->seconds] = $at;
-            }
-        }
-
-        return ['exdate' => $except, 'rdate' => array_values($extra)];
     }
 
     private function stands(LocalDateTime $id): ?LocalDateTime

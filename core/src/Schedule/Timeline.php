@@ -138,8 +138,9 @@ final readonly class Timeline
         if (! $series->afterDone || $series->rule === null) {
             return $series->recurrenceSet()->between($around->from, $around->to, $most);
         }
+        [$finished, $open] = $this->afterDone($series, $changes);
 
-        return $this->datesAfterDone($series, $changes);
+        return $open === null ? $finished : [...$finished, $open];
     }
 
     /**
@@ -166,19 +167,6 @@ final readonly class Timeline
         }
 
         return [array_values($starts), $open];
-    }
-
-    /**
-     * Of a routine that counts from its last finish the days of those that were finished, and that of the one that is open.
-     *
-     * @param  list<Override>  $changes
-     * @return list<LocalDateTime>
-     */
-    public function datesAfterDone(Series $series, array $changes): array
-    {
-        [$finished, $open] = $this->afterDone($series, $changes);
-
-        return $open === null ? $finished : [...$finished, $open];
     }
 
     /**

@@ -16,6 +16,7 @@ use PlumRota\Core\Time\LocalDateTime;
 use PlumRota\Core\Time\PlannableDays;
 use PlumRota\Core\Time\Zone;
 use Sabre\VObject\Component;
+use Sabre\VObject\Property;
 
 /**
  * The components of one UID → an entry: a VEVENT or VTODO, and one more for each occurrence that differs.
@@ -56,6 +57,40 @@ final class EntryIn
         'end_zone',
     ];
 
+    /** Properties that have a place here; others are kept as they are. */
+    private const KNOWN = [
+        'UID',
+        'DTSTAMP',
+        'LAST-MODIFIED',
+        'CREATED',
+        'SEQUENCE',
+        'SUMMARY',
+        'DESCRIPTION',
+        'LOCATION',
+        'URL',
+        'COLOR',
+        'CATEGORIES',
+        'PRIORITY',
+        'CLASS',
+        'TRANSP',
+        'STATUS',
+        'DTSTART',
+        'DTEND',
+        'DURATION',
+        'DUE',
+        'COMPLETED',
+        'PERCENT-COMPLETE',
+        'RRULE',
+        'EXRULE',
+        'RDATE',
+        'EXDATE',
+        'RECURRENCE-ID',
+    ];
+
+    private const LONGEST_KEPT = 2000;
+
+    private const MOST_KEPT = 200;
+
     /** @var list<string> */
     private array $repairs = [];
 
@@ -77,7 +112,20 @@ final class EntryIn
     private function entry(array $components): ReadEntry
     {
         $masters = array_values(array_filter($components, fn (Component $one): bool => ! Properties::has($one, 'RECURRENCE-ID')));
-        $others = array_values(array_filter($components, fn (Component $one): bool => Properties::has($one, 'RECURRENCE-ID')));
+        $later = array_values(
+            array_filter(
+                $components,
+                fn (Component $one): bool => strtoupper(
+                    Properties::parameter(Properties::first($one, 'RECURRENCE-ID'), 'RANGE') ?? '',
+                ) === 'THISANDFUTURE',
+            ),
+        );
+        $others = array_values(
+            array_filter(
+                $components,
+                fn (Component $one): bool => Properties::has($one, 'RECURRENCE-ID') && ! in_array($one, $later, true),
+            ),
+        );
         if ($masters === []) {
             $masters = [array_shift($others) ?? $components[0]];
             $this->repairs[] = 'Only single times of a routine are there; the first stands for itself.';
@@ -86,6 +134,7 @@ final class EntryIn
         try {
             $columns = $this->columns($master);
             $overrides = $this->overrides($master, $others, $columns);
+            $onward = $this->onward($master, $later, $columns);
         } catch (InvalidTime|InvalidRule $e) {
             throw new CannotKeep($e->getMessage());
         }
@@ -99,6 +148,7 @@ final class EntryIn
             $changed === '' ? null : $changed,
             max(0, (int) Properties::text($master, 'SEQUENCE')),
             array_values(array_unique($this->repairs)),
+            $onward,
         );
     }
 
@@ -125,11 +175,13 @@ final class EntryIn
     private function columns(Component $master): array
     {
         if ($master->name !== 'VEVENT' && $master->name !== 'VTODO') {
-            throw new CannotKeep(match ($master->name) {
-                'VJOURNAL' => 'It is an entry of a diary (VJOURNAL), neither an event nor a task.',
-                'VFREEBUSY' => 'It says when somebody is busy (VFREEBUSY), and names no event and no task.',
-                default => 'It is of a kind that is not known here, neither an event nor a task.',
-            });
+            throw new CannotKeep(
+                match ($master->name) {
+                    'VJOURNAL' => 'It is an entry of a diary (VJOURNAL), neither an event nor a task.',
+                    'VFREEBUSY' => 'It says when somebody is busy (VFREEBUSY), and names no event and no task.',
+                    default => 'It is of a kind that is not known here, neither an event nor a task.',
+                },
+            );
         }
         $isTask = $master->name === 'VTODO';
         $at = $this->placement($master);
@@ -162,9 +214,37 @@ final class EntryIn
             'protected' => false,
             'travel' => 0,
             'margin' => 0,
+            'kept' => $this->unknown($master),
         ];
 
         return $at === null ? $columns : [...$columns, ...$this->rhythm($master, $at)];
+    }
+
+    /**
+     * Lines that mean nothing here: they are given back to whoever reads the entry again.
+     *
+     * @return list<string>
+     */
+    private function unknown(Component $master): array
+    {
+        $lines = [];
+        foreach ($master->children() as $child) {
+            if (
+                $child instanceof Property &&
+                ! in_array($child->name, self::KNOWN, true) &&
+                ! str_starts_with($child->name, Names::OWN) &&
+                ! ($child->name === 'RELATED-TO' && Properties::parameter($child, 'RELTYPE') === 'X-PLUM-ROTA-CONTINUES')
+            ) {
+                $line = trim((string) preg_replace('/\r?\n[ \t]/', '', $child->serialize()));
+                if (strlen($line) <= self::LONGEST_KEPT && count($lines) < self::MOST_KEPT) {
+                    $lines[] = $line;
+                } else {
+                    $this->repairs[] = 'Some of what is not known here was too much to be kept.';
+                }
+            }
+        }
+
+        return $lines;
     }
 
     /** Null for a task without a day. */
@@ -424,6 +504,41 @@ final class EntryIn
         ksort($rows);
 
         return $rows;
+    }
+
+    /**
+     * What a routine is from one of its times on (RANGE=THISANDFUTURE, RFC 5545 3.2.13), the earliest first.
+     *
+     * @param  list<Component>  $later
+     * @param  Columns  $columns  of the whole
+     * @return list<array{id: string, columns: Columns}>
+     */
+    private function onward(Component $master, array $later, array $columns): array
+    {
+        $at = $columns['start'] === null ? null : $this->placement($master);
+        $onward = [];
+        foreach ($later as $one) {
+            $named = Properties::first($one, 'RECURRENCE-ID');
+            if ($at === null || $named === null || $columns['rule'] === null) {
+                continue;
+            }
+            $id = Moments::of($named, $this->zones, $this->repairs)->on($at->zone);
+            $key = $at->allDay ? (string) $id->date() : (string) $id;
+            $stands = $this->placement($one) ?? $at->startingAt($id);
+            $onward[$key] = [
+                'id' => $key,
+                'columns' => [
+                    ...$this->details($one, $stands),
+                    'all_day' => $stands->allDay,
+                    'start' => $stands->startText(),
+                    'length' => $stands->length,
+                    'zone' => $stands->zone?->name,
+                ],
+            ];
+        }
+        ksort($onward);
+
+        return array_values($onward);
     }
 
     /** @return Row */

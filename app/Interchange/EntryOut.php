@@ -28,6 +28,7 @@ use PlumRota\Core\Time\Zone;
 use Sabre\VObject\Component;
 use Sabre\VObject\Component\VCalendar;
 use Sabre\VObject\Property;
+use Sabre\VObject\Reader;
 
 /**
  * An entry → its components of iCalendar: one for the whole, one more for each occurrence that differs.
@@ -79,6 +80,7 @@ final readonly class EntryOut
         if ($series !== null && $standing !== null) {
             $this->rhythm($whole, $series, $standing);
         }
+        self::giveBack($whole, $entry->kept);
         if ($entry->continues_id !== null) {
             $whole->add('RELATED-TO', self::uidOf($entry->continues_id), ['RELTYPE' => 'X-PLUM-ROTA-CONTINUES']);
         }
@@ -93,6 +95,29 @@ final readonly class EntryOut
         $this->addOwn($components, $entry, $rows, array_map(strval(...), array_keys($standing->apart ?? [])));
 
         return $components;
+    }
+
+    /**
+     * What came with it and means nothing here.
+     *
+     * @param  list<string>  $lines
+     */
+    private static function giveBack(Component $to, array $lines): void
+    {
+        if ($lines === []) {
+            return;
+        }
+        $read = Reader::read(
+            "BEGIN:VCALENDAR\nBEGIN:VTODO\n".implode("\n", $lines)."\nEND:VTODO\nEND:VCALENDAR\n",
+            Reader::OPTION_FORGIVING | Reader::OPTION_IGNORE_INVALID_LINES,
+        );
+        foreach ($read->getComponents() as $one) {
+            foreach ($one instanceof Component ? $one->children() : [] as $child) {
+                if ($child instanceof Property) {
+                    $to->add(clone $child);
+                }
+            }
+        }
     }
 
     /** @param  array<string, Row>  $rows */

@@ -57,10 +57,15 @@ final class FileParts
         }
         $read = EntryIn::read($components, $this->zones());
 
-        return new ReadEntry($read->uid, $read->columns, $read->overrides, $read->changed, $read->sequence, [
-            ...array_values(array_unique($repairs)),
-            ...$read->repairs,
-        ]);
+        return new ReadEntry(
+            $read->uid,
+            $read->columns,
+            $read->overrides,
+            $read->changed,
+            $read->sequence,
+            [...array_values(array_unique($repairs)), ...$read->repairs],
+            $read->onward,
+        );
     }
 
     /**
@@ -161,6 +166,22 @@ final class FileParts
             $repairs[] = 'A file inside it was left out.';
         }
 
+        foreach ($kept as $i => $line) {
+            $kept[$i] = self::withRule($line, $repairs);
+        }
+
         return implode("\n", $kept)."\n";
+    }
+
+    /** @param  list<string>  $repairs */
+    private static function withRule(string $line, array &$repairs): string
+    {
+        $rule = preg_match('/^(RRULE|EXRULE):(.{1,500})$/i', $line, $m) === 1 ? OldRule::inWords($m[2]) : null;
+        if ($rule === null) {
+            return $line;
+        }
+        $repairs[] = 'Its rule is written as vCalendar 1.0 wrote it.';
+
+        return "{$m[1]}:{$rule}";
     }
 }

@@ -22,6 +22,8 @@ final class OwnValues
         'colour' => ['nullable', 'in:indigo,teal,ochre,brick,olive,rose,steel,amber,violet,forest,cyan,slate'],
         'labels' => ['present', 'list', 'max:12'],
         'labels.*' => ['string', 'max:40'],
+        'kept' => ['present', 'list', 'max:200'],
+        'kept.*' => ['string', 'max:2000'],
         'all_day' => ['boolean:strict'],
         'length' => ['integer:strict', 'between:0,527040'],
         'zone' => ['nullable', 'timezone:all'],

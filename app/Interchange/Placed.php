@@ -47,7 +47,7 @@ final class Placed
             throw new CannotKeep($e->getMessage());
         }
 
-        return [new ReadEntry($read->uid, $columns, $rows, $read->changed, $read->sequence, $repairs), $series];
+        return [new ReadEntry($read->uid, $columns, $rows, $read->changed, $read->sequence, $repairs, $read->onward), $series];
     }
 
     /**

@@ -21,6 +21,7 @@ final readonly class ReadEntry
      * @param  string|null  $changed  LAST-MODIFIED or DTSTAMP, as YYYYMMDDTHHMMSSZ
      * @param  int  $sequence  SEQUENCE: of two with the same UID the higher is the later
      * @param  list<string>  $repairs  a sentence for each thing that was read otherwise than it is written
+     * @param  list<array{id: string, columns: Columns}>  $onward  what it is from one of its recurrence ids on
      */
     public function __construct(
         public string $uid,
@@ -29,6 +30,7 @@ final readonly class ReadEntry
         public ?string $changed,
         public int $sequence,
         public array $repairs,
+        public array $onward = [],
     ) {
     }
 

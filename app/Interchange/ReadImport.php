@@ -5,6 +5,9 @@ declare(strict_types=1);
 namespace App\Interchange;
 
 use App\Models\User;
+use ErrorException;
+use Sabre\VObject\InvalidDataException;
+use Sabre\VObject\ParseException;
 
 /** Reads a file on its way in, a portion at a time, so that one sees how far it is and can stop it. */
 final readonly class ReadImport
@@ -44,6 +47,9 @@ final readonly class ReadImport
             [$read] = Placed::of($parts->read($ones));
 
             return new ImportItem($calendar, 'new', $read->title(), null, $read);
+        } catch (ErrorException|InvalidDataException|ParseException) {
+            // Some of what is not iCalendar the library finds only when it is asked for, or stumbles over.
+            return new ImportItem($calendar, 'refused', $parts->titleOf($ones), 'It is not written as iCalendar.', null);
         } catch (CannotKeep $e) {
             return new ImportItem($calendar, 'refused', $parts->titleOf($ones), $e->getMessage(), null);
         }

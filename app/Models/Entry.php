@@ -18,6 +18,7 @@ use PlumRota\Core\Reminding\Reminder;
  * @property int $user_id
  * @property string $calendar_id
  * @property string|null $uid with which it came from elsewhere
+ * @property list<string> $kept lines of iCalendar that came with it and mean nothing here
  * @property 'task'|'event' $kind
  * @property string $title
  * @property string $notes
@@ -100,6 +101,7 @@ final class Entry extends Model
         'own_reminders' => true,
         'always_through' => false,
         'overlaps' => false,
+        'kept' => '[]',
         'position' => 0,
         'version' => 1,
     ];
@@ -124,6 +126,7 @@ final class Entry extends Model
             'own_reminders' => 'boolean',
             'always_through' => 'boolean',
             'overlaps' => 'boolean',
+            'kept' => 'array',
         ];
     }
 

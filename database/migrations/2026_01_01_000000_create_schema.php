@@ -151,6 +151,7 @@ return new class extends Migration
             $table->foreignId('user_id')->constrained()->cascadeOnDelete();
             $table->foreignUlid('calendar_id')->constrained();
             $table->string('uid')->nullable(); // with which it came from elsewhere (UID of RFC 5545); null: one of ours
+            $table->json('kept')->default('[]'); // lines of iCalendar that came with it and mean nothing here
             $table->string('kind'); // task or event
             $table->string('title');
             $table->text('notes')->default('');

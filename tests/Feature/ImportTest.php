@@ -224,6 +224,82 @@ test('a calendar of the file can become a new one, or be left out', function () 
     expect(App\Models\Calendar::query()->where('name', 'Stalls')->exists())->toBeFalse();
 });
 
+test('what a routine is from one of its times on becomes a routine that goes on from it', function () {
+    $file = calendar_file(
+        <<<'ICS'
+        BEGIN:VEVENT
+        UID:choir
+        DTSTAMP:20261101T000000Z
+        SUMMARY:Choir
+        DTSTART;TZID=Europe/Berlin:20261126T193000
+        DURATION:PT90M
+        RRULE:FREQ=WEEKLY
+        END:VEVENT
+        BEGIN:VEVENT
+        UID:choir
+        DTSTAMP:20261101T000000Z
+        RECURRENCE-ID;RANGE=THISANDFUTURE;TZID=Europe/Berlin:20270107T193000
+        SUMMARY:Choir\, in the hall
+        DTSTART;TZID=Europe/Berlin:20270107T200000
+        DURATION:PT60M
+        END:VEVENT
+        ICS
+        ,
+    );
+    take($this, bring($this, $file));
+    $on = fn (string $day): array => array_map(
+        fn (array $one): string => "{$one['title']} ".substr($one['start'], 11, 5).'–'.substr($one['end'], 11, 5),
+        $this->occurrences("from={$day}&days=1"),
+    );
+    expect($on('2026-12-31'))
+        ->toBe(['Choir 19:30–21:00'])
+        ->and($on('2027-01-07'))
+        ->toBe(['Choir, in the hall 20:00–21:00'])
+        ->and($on('2027-02-04'))
+        ->toBe(['Choir, in the hall 20:00–21:00']);
+    // Brought in once more it is not there twice.
+    take($this, bring($this, $file), 'all');
+    expect($on('2027-02-04'))
+        ->toBe(['Choir, in the hall 20:00–21:00'])
+        ->and(Entry::query()->count())
+        ->toBe(2);
+    $this->api('POST', 'undo')->assertOk();
+    $this->api('POST', 'undo')->assertOk();
+    expect(Entry::query()->count())->toBe(0);
+});
+
+test('what means nothing here is kept, and given back; a copy is another entry to everybody', function () {
+    $lines = [
+        'ORGANIZER;CN="Board, the":mailto:board@example.test',
+        'ATTENDEE;PARTSTAT=ACCEPTED:mailto:me@example.test',
+        'X-ROOM:3rd floor\\, left',
+        'GEO:52.5;13.4',
+    ];
+    take(
+        $this,
+        bring(
+            $this,
+            calendar_file(
+                "BEGIN:VEVENT\nUID:a\nSUMMARY:Board\nDTSTART:20261126T080000Z\n".implode("\n", $lines)."\nEND:VEVENT",
+            ),
+        ),
+    );
+    $out = str_replace("\r\n ", '', $this->api('GET', 'calendar-file')->streamedContent());
+    foreach ($lines as $line) {
+        expect($out)->toContain("\r\n{$line}\r\n");
+    }
+    $entry = Entry::query()->firstOrFail();
+    $copy = $this->api('POST', "entries/{$entry->id}/copy", [
+        'start' => '2026-11-27T09:00:00',
+        'all_day' => false,
+        'length' => 60,
+    ])
+        ->assertStatus(201)
+        ->json();
+    expect(Entry::query()->findOrFail($copy['id'])->uid)->toBeNull();
+    expect(bring($this, $out)['counts'])->toMatchArray(['new' => 0, 'same' => 1]);
+});
+
 test('a file that was given up leaves nothing', function () {
     $import = bring($this, calendar_file(MARKET));
     $this->api('DELETE', "imports/{$import['id']}")->assertStatus(204);
@@ -309,6 +385,21 @@ test('what is written otherwise is read, and said', function (string $component,
         ['start' => '2026-11-30', 'rule' => 'FREQ=WEEKLY;COUNT=2;BYDAY=MO', 'extra_dates' => ['2026-11-28']],
         'Its rule does not choose the day',
     ],
+    'a rule of vCalendar 1.0' => [
+        "DTSTART:20261130T090000Z\nDTEND:20261130T100000Z\nRRULE:W2 MO WE #10",
+        ['rule' => 'FREQ=WEEKLY;INTERVAL=2;COUNT=10;BYDAY=MO,WE'],
+        'as vCalendar 1.0 wrote it',
+    ],
+    'another of them' => [
+        "DTSTART:20261201T090000Z\nDTEND:20261201T100000Z\nRRULE:MP1 1+ TU #0",
+        ['rule' => 'FREQ=MONTHLY;BYDAY=1TU'],
+        'as vCalendar 1.0 wrote it',
+    ],
+    'one with its last moment' => [
+        "DTSTART:20261130T090000Z\nDTEND:20261130T100000Z\nRRULE:D1 20261205T090000Z",
+        ['rule' => 'FREQ=DAILY;UNTIL=20261205T090000Z'],
+        'as vCalendar 1.0 wrote it',
+    ],
     'no title' => ["SUMMARY:\nDTSTART;VALUE=DATE:20261128", ['title' => 'Visit'], ''],
 ]);
 
@@ -389,6 +480,11 @@ function hostile(int $n): string
             str_repeat('&b;', 100).
             '">]><a>&c;</a>',
         fn () => calendar_file("BEGIN:VTODO\nUID:../../../../etc/passwd\nSUMMARY:../../x\nATTACH:file:///etc/passwd\nEND:VTODO"),
+        fn () => calendar_file(
+            "BEGIN:VEVENT\nUID:a\nSUMMARY:a\nDTSTART:20261128T090000Z\nRRULE:nonsense ".
+                random_bytes_of(40).
+                "\nDURATION:P\nEND:VEVENT",
+        ),
         fn () => calendar_file(str_repeat("BEGIN:VTODO\nUID:same\nSUMMARY:a\nEND:VTODO\n", 1_000)),
         fn () => calendar_file(
             "BEGIN:VEVENT\nUID:a\nSUMMARY:a\nDTSTART;TZID=".

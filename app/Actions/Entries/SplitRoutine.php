@@ -28,7 +28,7 @@ final class SplitRoutine
         if ($split->head === null) {
             return $entry;
         }
-        $tail = $entry->replicate();
+        $tail = $entry->replicate(['uid']);
         $tail->continues_id = $entry->id;
         if ($entry->due !== null) {
             $tail->due = DueWithStart::moved($entry->due, (string) $entry->start, (string) $cut->date());

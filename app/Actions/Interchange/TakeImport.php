@@ -6,7 +6,9 @@ namespace App\Actions\Interchange;
 
 use App\Access\Changeable;
 use App\Actions\Calendars\AddCalendar;
+use App\Actions\Entries\MoveEntry;
 use App\Actions\Entries\SaveSeries;
+use App\Actions\Entries\SplitRoutine;
 use App\Interchange\CannotKeep;
 use App\Interchange\ImportFolder;
 use App\Interchange\ImportItem;
@@ -19,15 +21,23 @@ use App\Mapping\SeriesOf;
 use App\Models\Entry;
 use App\Models\OccurrenceOverride;
 use App\Models\User;
+use PlumRota\Core\Schedule\CannotReschedule;
+use PlumRota\Core\Schedule\Scope;
 use PlumRota\Core\Schedule\Series;
+use PlumRota\Core\Schedule\TooDense;
+use PlumRota\Core\Time\InvalidTime;
 
 /** Takes in what a file has that was read: all of it or nothing, and one step back. */
 final readonly class TakeImport
 {
     private const AT_ONCE = 400;
 
-    public function __construct(private WritePath $writes, private AddCalendar $calendars)
-    {
+    public function __construct(
+        private WritePath $writes,
+        private AddCalendar $calendars,
+        private SplitRoutine $split,
+        private MoveEntry $move,
+    ) {
     }
 
     /**
@@ -49,7 +59,7 @@ final readonly class TakeImport
                 foreach ($items as $item) {
                     $calendar = $into[$item->calendar] ?? null;
                     $entry = $entries[$item->read->uid ?? ''] ?? null;
-                    $done[self::one($user, $item, $calendar, $entry, $known)]++;
+                    $done[$this->one($user, $item, $calendar, $entry, $known)]++;
                 }
             }
 
@@ -58,7 +68,7 @@ final readonly class TakeImport
     }
 
     /** @return 'added'|'changed'|'left' */
-    private static function one(User $user, ImportItem $item, ?string $calendar, ?Entry $entry, string $known): string
+    private function one(User $user, ImportItem $item, ?string $calendar, ?Entry $entry, string $known): string
     {
         if ($item->read === null || $calendar === null) {
             return 'left';
@@ -76,11 +86,64 @@ final readonly class TakeImport
         ]);
         try {
             self::write($entry, $item->read);
-        } catch (CannotKeep) {
+            $this->onward($user, $entry, $item->read);
+        } catch (CannotKeep|CannotReschedule|InvalidTime|TooDense) {
             return 'left';
         }
 
         return $isNew ? 'added' : 'changed';
+    }
+
+    /**
+     * What a routine is from one of its times on becomes a routine of its own, which goes on from the first. One that was made so before
+     * gives way.
+     */
+    private function onward(User $user, Entry $entry, ReadEntry $read): void
+    {
+        if ($read->onward === []) {
+            return;
+        }
+        foreach (
+            Changeable::by($user)
+                ->entries()
+                ->where('uid', 'like', "{$read->uid}#%")
+                ->get() as $before
+        ) {
+            $before->delete();
+        }
+        foreach ($read->onward as ['id' => $id, 'columns' => $columns]) {
+            $tail = $this->split->at($entry, $id);
+            $tail
+                ->fill([
+                    ...array_diff_key($columns, array_flip(['all_day', 'start', 'length', 'zone'])),
+                    'uid' => "{$read->uid}#{$id}",
+                ])
+                ->save();
+            $series = SeriesOf::entry($tail);
+            $to = SeriesOf::placement(
+                (bool) $columns['all_day'],
+                self::string($columns['start']),
+                is_int($columns['length']) ? $columns['length'] : 1,
+                is_string($columns['zone']) ? $columns['zone'] : null,
+            );
+            if ($series !== null && SeriesColumns::place($to) !== SeriesColumns::place($series->placement)) {
+                $tail = $this->move->move(
+                    $user,
+                    $tail,
+                    $to,
+                    Scope::Whole,
+                    $series->recurrenceId($series->placement->start),
+                    null,
+                    true,
+                );
+            }
+            $entry = $tail;
+        }
+    }
+
+    private static function string(mixed $value): string
+    {
+        return is_string($value) ? $value : '';
     }
 
     /** @throws CannotKeep */

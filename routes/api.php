@@ -115,6 +115,7 @@ Route::middleware(['auth:sanctum', SaysRevision::class, IdempotentRequest::class
     Route::post('feeds/{feed}/renew', [FeedController::class, 'renew']);
     Route::delete('feeds/{feed}', [FeedController::class, 'destroy']);
     Route::get('calendar-file', [InterchangeController::class, 'file']);
+    Route::get('table-file', [InterchangeController::class, 'table']);
     Route::post('imports', [InterchangeController::class, 'open'])->withoutMiddleware(IdempotentRequest::class);
     Route::get('imports/{import}', [InterchangeController::class, 'show']);
     Route::post('imports/{import}/read', [InterchangeController::class, 'read'])->withoutMiddleware(IdempotentRequest::class);

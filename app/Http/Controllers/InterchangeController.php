@@ -14,7 +14,9 @@ use App\Interchange\CalendarFile;
 use App\Interchange\EntryOut;
 use App\Interchange\ImportFolder;
 use App\Interchange\ReadImport;
+use App\Interchange\Table;
 use App\Queries\Occurrences\DaysOff;
+use App\Queries\Screens\EntriesAsTable;
 use App\Queries\Screens\EntriesForFile;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\ModelNotFoundException;
@@ -50,6 +52,41 @@ final class InterchangeController
             },
             (Str::slug($name) ?: 'entries').'.ics',
             ['Content-Type' => 'text/calendar; charset=utf-8', 'Cache-Control' => 'no-store'],
+        );
+    }
+
+    /** The same as a table: of entries, or of each time that something comes. */
+    public function table(CalendarFileRequest $request, EntriesForFile $which, EntriesAsTable $rows): StreamedResponse
+    {
+        $user = Account::of($request);
+        $text = fn (string $name): ?string => $request->filled($name) ? $request->string($name)->value() : null;
+        $isTimes = $request->input('what') === 'times';
+        $from = $text('from');
+        $to = $text('to');
+        [$name, , $entries] = $which->find(
+            $user,
+            $text('entry_id'),
+            $text('calendar_id'),
+            $text('area_id'),
+            $isTimes ? null : $from,
+            $isTimes ? null : $to,
+        );
+        $calendars =
+            $text('calendar_id') === null && $text('area_id') === null
+                ? null
+                : $which->calendars($user, $text('calendar_id'), $text('area_id'));
+
+        return response()->streamDownload(
+            function () use ($user, $rows, $entries, $isTimes, $from, $to, $calendars): void {
+                echo Table::MARK, Table::line($isTimes ? EntriesAsTable::OF_TIMES : EntriesAsTable::OF_ENTRIES);
+                foreach (
+                    $isTimes ? $rows->times($user, (string) $from, (string) $to, $calendars) : $rows->entries($entries) as $row
+                ) {
+                    echo Table::line($row);
+                }
+            },
+            (Str::slug($name) ?: 'entries').'.csv',
+            ['Content-Type' => 'text/csv; charset=utf-8; header=present', 'Cache-Control' => 'no-store'],
         );
     }
 

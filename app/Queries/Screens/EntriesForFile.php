@@ -53,6 +53,15 @@ final readonly class EntriesForFile
         return ['Plum Rota', null, $entries];
     }
 
+    /** @return list<string> the calendars that are meant by one, or by an area */
+    public function calendars(User $user, ?string $calendar, ?string $area): array
+    {
+        /** @var list<string> $ids */
+        $ids = $calendar !== null ? [$calendar] : Visible::to($user)->calendars()->where('area_id', $area)->pluck('id')->all();
+
+        return $ids;
+    }
+
     /** @return list<string> ids */
     private function standingIn(User $user, string $from, string $to): array
     {

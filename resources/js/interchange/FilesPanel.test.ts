@@ -114,3 +114,64 @@ describe('bringing a file in', () => {
         expect(within('[data-test=one-leave]')).not.toBeNull()
     })
 })
+
+describe('taking a file out', () => {
+    aPage()
+    it('asks for what was chosen', async () => {
+        answering({ 'GET feeds': { feeds: [] } })
+        panel = await open(FilesPanel)
+        await flushPromises()
+        const address = () => within('[data-test=take-file]')?.getAttribute('href')
+        const [what, form] = panel
+            .findComponent({ name: 'TakeOut' })
+            .findAllComponents({ name: 'SelectField' })
+        expect(address()).toBe('/api/calendar-file')
+        form?.vm.$emit('update:modelValue', 'entries')
+        what?.vm.$emit('update:modelValue', 'calendar_id=plants')
+        await flushPromises()
+        expect(address()).toBe('/api/table-file?what=entries&calendar_id=plants')
+        form?.vm.$emit('update:modelValue', 'times')
+        await flushPromises()
+        expect(address()).toBe('/api/table-file?what=times&calendar_id=plants&from=2026-11-23&to=2026-11-29')
+    })
+})
+
+describe('letting others follow', () => {
+    aPage()
+    it('makes an address for what was chosen, and ends it', async () => {
+        const feed = {
+            id: 'f',
+            calendar_id: 'plants',
+            area_id: null,
+            busy_only: false,
+            hides_private: false,
+            address: 'https://rota.example.test/feeds/abc.ics',
+            asked_at: null,
+        }
+        let feeds: object[] = []
+        answering({
+            'GET feeds': () => ({ feeds }),
+            'POST feeds': () => {
+                feeds = [feed]
+                return feed
+            },
+        })
+        panel = await open(FilesPanel)
+        await flushPromises()
+        expect(within('[data-test=feed-make]')).toHaveProperty('disabled', true)
+        panel
+            .findComponent({ name: 'FollowAddresses' })
+            .findComponent({ name: 'SelectField' })
+            .vm.$emit('update:modelValue', 'calendar plants')
+        await flushPromises()
+        within('[data-test=feed-make]')?.click()
+        await flushPromises()
+        expect(sent('POST feeds')).toEqual({
+            calendar_id: 'plants',
+            busy_only: false,
+            hides_private: false,
+        })
+        expect(within('[data-test=feed-address]')?.textContent).toBe(feed.address)
+        expect(within('[data-test=feed]')?.textContent).toContain('not asked for yet')
+    })
+})

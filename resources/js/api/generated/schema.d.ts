@@ -764,6 +764,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/table-file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Entries, or each time that something comes in a stretch of days, as a table (RFC 4180) */
+        get: operations["getTableFile"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/feeds": {
         parameters: {
             query?: never;
@@ -3802,6 +3819,36 @@ export interface operations {
                 };
                 content: {
                     "text/calendar": string;
+                };
+            };
+            404: components["responses"]["Refused"];
+            422: components["responses"]["Invalid"];
+        };
+    };
+    getTableFile: {
+        parameters: {
+            query?: {
+                what?: "entries" | "times";
+                entry_id?: string;
+                calendar_id?: string;
+                area_id?: string;
+                from?: string;
+                /** @description The last day, itself included */
+                to?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The table, to be saved */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
                 };
             };
             404: components["responses"]["Refused"];

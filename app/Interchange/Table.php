@@ -1,0 +1,30 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Interchange;
+
+/**
+ * A table as a file of comma-separated values (RFC 4180), in UTF-8 with its mark, which is what spreadsheets know it by.
+ */
+final class Table
+{
+    public const MARK = "\xEF\xBB\xBF";
+
+    /** @param  list<string|int|null>  $cells */
+    public static function line(array $cells): string
+    {
+        return implode(',', array_map(self::cell(...), $cells))."\r\n";
+    }
+
+    private static function cell(string|int|null $value): string
+    {
+        $text = str_replace(["\r\n", "\r"], "\n", (string) $value);
+        // A spreadsheet would reckon with it (OWASP, "CSV Injection"): a mark before it makes it words.
+        if (is_string($value) && preg_match('/^[=+\-@\t]/', $text) === 1) {
+            $text = "'{$text}";
+        }
+
+        return preg_match('/[",\n]/', $text) === 1 ? '"'.str_replace('"', '""', $text).'"' : $text;
+    }
+}

@@ -1,0 +1,128 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Queries\Screens;
+
+use App\Access\Visible;
+use App\Mapping\SeriesOf;
+use App\Models\Entry;
+use App\Models\User;
+use App\Queries\Occurrences\OccurrencesBetween;
+use Illuminate\Database\Eloquent\Builder;
+use PlumRota\Core\Schedule\SeriesInWords;
+use PlumRota\Core\Time\LocalDate;
+use PlumRota\Core\Time\TimeRange;
+
+/** Entries, or each time that something comes, as rows of a table. */
+final readonly class EntriesAsTable
+{
+    public const OF_ENTRIES = [
+        'Title',
+        'Kind',
+        'Life area',
+        'Calendar',
+        'Start',
+        'End',
+        'Rhythm',
+        'Due',
+        'Importance',
+        'Effort',
+        'Estimate (min)',
+        'Labels',
+        'Place',
+        'Link',
+        'Notes',
+    ];
+
+    public const OF_TIMES = [
+        'Date',
+        'From',
+        'To',
+        'Minutes',
+        'Title',
+        'Kind',
+        'Life area',
+        'Calendar',
+        'Done',
+        'Importance',
+        'Effort',
+        'Labels',
+        'Place',
+    ];
+
+    public function __construct(private OccurrencesBetween $occurrences)
+    {
+    }
+
+    /**
+     * @param  Builder<Entry>  $entries
+     * @return iterable<list<string|int|null>>
+     */
+    public function entries(Builder $entries): iterable
+    {
+        foreach ($entries->with('calendar.area')->lazy(200) as $entry) {
+            $series = SeriesOf::mendable($entry);
+            $end = $series?->placement->end();
+            yield [
+                $entry->title,
+                $entry->kind,
+                $entry->calendar->area->name,
+                $entry->calendar->name,
+                $series === null ? null : str_replace('T', ' ', $series->placement->startText()),
+                $end === null
+                    ? null
+                    : ($entry->all_day
+                        ? (string) $end->date()->plusDays(-1)
+                        : str_replace('T', ' ', (string) $end)),
+                $series?->isRoutine() === true ? SeriesInWords::of($series) : null,
+                $entry->due === null ? null : str_replace('T', ' ', $entry->due),
+                $entry->importance,
+                $entry->effort,
+                $entry->estimate,
+                implode('; ', $entry->labels),
+                $entry->place,
+                $entry->link,
+                $entry->notes,
+            ];
+        }
+    }
+
+    /**
+     * @param  string  $from  the first day
+     * @param  string  $to  the last day, itself included
+     * @param  list<string>|null  $calendars  those that matter, where not all do
+     * @return iterable<list<string|int|null>> by when it begins
+     */
+    public function times(User $user, string $from, string $to, ?array $calendars): iterable
+    {
+        $names = [];
+        foreach (Visible::to($user)->calendars()->with('area')->get() as $calendar) {
+            $names[$calendar->id] = [$calendar->area->name, $calendar->name];
+        }
+        $window = TimeRange::of(LocalDate::parse($from)->startOfDay(), LocalDate::parse($to)->plusDays(1)->startOfDay());
+        foreach ($this->occurrences->find($user, $window) as $one) {
+            $details = $one->details();
+            if ($calendars !== null && ! in_array($details->calendar_id, $calendars, true)) {
+                continue;
+            }
+            $seen = $one->occurrence->seen;
+            $isAllDay = $one->occurrence->placement->allDay;
+            $done = $one->change?->done_at;
+            yield [
+                (string) $seen->from->date(),
+                $isAllDay ? null : substr((string) $seen->from->time(), 0, 5),
+                $isAllDay ? null : substr((string) $seen->to->time(), 0, 5),
+                $isAllDay ? null : intdiv($seen->to->seconds - $seen->from->seconds, 60),
+                $details->title,
+                $details->isTask ? 'task' : 'event',
+                ...$names[$details->calendar_id] ?? ['', ''],
+                $done === null ? null : str_replace('T', ' ', substr((string) $user->timeZone()->wall($done), 0, 16)),
+                $details->importance,
+                $details->effort,
+                implode('; ', $details->labels),
+                $details->place,
+            ];
+        }
+    }
+}

@@ -119,6 +119,7 @@ Route::middleware(['auth:sanctum', SaysRevision::class, IdempotentRequest::class
     Route::post('imports', [InterchangeController::class, 'open'])->withoutMiddleware(IdempotentRequest::class);
     Route::get('imports/{import}', [InterchangeController::class, 'show']);
     Route::post('imports/{import}/read', [InterchangeController::class, 'read'])->withoutMiddleware(IdempotentRequest::class);
+    Route::post('imports/{import}/columns', [InterchangeController::class, 'columns'])->withoutMiddleware(IdempotentRequest::class);
     Route::post('imports/{import}/take', [InterchangeController::class, 'take']);
     Route::delete('imports/{import}', [InterchangeController::class, 'stop']);
 

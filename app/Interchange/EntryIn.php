@@ -87,6 +87,30 @@ final class EntryIn
         'RECURRENCE-ID',
     ];
 
+    /** What an entry is where a file says nothing of it. */
+    public const NOTHING_SAID = [
+        'rule' => null,
+        'after_done' => false,
+        'extra_dates' => [],
+        'except_dates' => [],
+        'off_day' => 'keep',
+        'seasons' => [],
+        'pauses' => [],
+        'overlaps' => false,
+        'missed' => 'hold',
+        'effort' => null,
+        'estimate' => null,
+        'not_before' => null,
+        'around' => null,
+        'waiting_for' => '',
+        'ask_again' => null,
+        'own_reminders' => true,
+        'always_through' => false,
+        'protected' => false,
+        'travel' => 0,
+        'margin' => 0,
+    ];
+
     private const LONGEST_KEPT = 2000;
 
     private const MOST_KEPT = 200;
@@ -194,26 +218,7 @@ final class EntryIn
             ...$at === null
                 ? ['all_day' => true, 'start' => null, 'length' => 1, 'zone' => null]
                 : ['all_day' => $at->allDay, 'start' => $at->startText(), 'length' => $at->length, 'zone' => $at->zone?->name],
-            'rule' => null,
-            'after_done' => false,
-            'extra_dates' => [],
-            'except_dates' => [],
-            'off_day' => 'keep',
-            'seasons' => [],
-            'pauses' => [],
-            'overlaps' => false,
-            'missed' => 'hold',
-            'effort' => null,
-            'estimate' => null,
-            'not_before' => null,
-            'around' => null,
-            'waiting_for' => '',
-            'ask_again' => null,
-            'own_reminders' => true,
-            'always_through' => false,
-            'protected' => false,
-            'travel' => 0,
-            'margin' => 0,
+            ...self::NOTHING_SAID,
             'kept' => $this->unknown($master),
         ];
 

@@ -20,8 +20,13 @@ use SplFileObject;
  * @phpstan-import-type Part from FileIndex
  * @phpstan-import-type Named from FileIndex
  *
+ * Of a table: the sign between its cells, the names of its columns and its first rows; what each column means, and in which order
+ * dates in figures are (null while that is not known); the byte after its first line, and that up to which it was read.
+ *
+ * @phpstan-type TableState array{delimiter: string, header: list<string>, samples: list<list<string>>, columns: array<string, int>,
+ *   order: 'dmy'|'mdy'|null, first: int, at: int, rows: int, chosen: bool}
  * @phpstan-type State array{name: string, size: int, calendars: list<Named>, total: int, read: int, fault: string|null, counts: array<string, int>,
- *   by_calendar: array<int, int>, bytes: int}
+ *   by_calendar: array<int, int>, bytes: int, table: TableState|null}
  */
 final readonly class ImportFolder
 {
@@ -36,18 +41,20 @@ final readonly class ImportFolder
         $folder = new self($folder->id, self::root($user)."/{$folder->id}");
         File::ensureDirectoryExists($folder->path, 0o700);
         self::withLineEnds($file->getPathname(), $folder->file());
-        $index = FileIndex::of($folder->file());
+        $table = preg_match('/\.(?:csv|tsv|txt)$/iD', $name) === 1 ? TableFile::look($folder->file()) : null;
+        $index = $table === null ? FileIndex::of($folder->file()) : FileIndex::again([], [], []);
         $folder->write('index', ['calendars' => $index->calendars, 'entries' => $index->entries, 'zones' => $index->zones]);
         $folder->save([
             'name' => mb_substr(trim((string) preg_replace('/[\x00-\x1f\x7f]+/u', ' ', mb_scrub(basename($name)))), 0, 150),
             'size' => (int) $file->getSize(),
-            'calendars' => $index->calendars,
+            'calendars' => $table === null ? $index->calendars : [['name' => '', 'colour' => null]],
             'total' => count($index->entries),
             'read' => 0,
-            'fault' => $index->fault,
+            'fault' => $table === null ? $index->fault : TableFile::fault($table['rows']),
             'counts' => array_fill_keys(ImportItem::STATES, 0),
-            'by_calendar' => array_fill(0, count($index->calendars), 0),
+            'by_calendar' => array_fill(0, $table === null ? count($index->calendars) : 1, 0),
             'bytes' => 0,
+            'table' => $table,
         ]);
 
         return $folder;
@@ -84,6 +91,30 @@ final readonly class ImportFolder
     public function save(array $state): void
     {
         $this->write('state', $state);
+    }
+
+    /**
+     * What the columns of a table mean.
+     *
+     * @param  array<string, int>  $columns
+     * @param  'dmy'|'mdy'  $order  of dates in figures
+     */
+    public function choose(array $columns, string $order): void
+    {
+        $state = $this->state();
+        if ($state['table'] === null || $state['fault'] !== null) {
+            return;
+        }
+        $table = $state['table'];
+        $this->save([
+            ...$state,
+            'total' => $table['rows'],
+            'read' => 0,
+            'counts' => array_fill_keys(ImportItem::STATES, 0),
+            'by_calendar' => [0],
+            'bytes' => 0,
+            'table' => [...$table, 'columns' => $columns, 'order' => $order, 'at' => $table['first'], 'chosen' => true],
+        ]);
     }
 
     public function index(): FileIndex

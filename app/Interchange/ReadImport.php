@@ -9,7 +9,11 @@ use ErrorException;
 use Sabre\VObject\InvalidDataException;
 use Sabre\VObject\ParseException;
 
-/** Reads a file on its way in, a portion at a time, so that one sees how far it is and can stop it. */
+/**
+ * Reads a file on its way in, a portion at a time, so that one sees how far it is and can stop it.
+ *
+ * @phpstan-import-type State from ImportFolder
+ */
 final readonly class ReadImport
 {
     /** What a portion takes at most, about. */
@@ -21,6 +25,11 @@ final readonly class ReadImport
     {
         $state = $import->state();
         if ($state['fault'] !== null || $state['read'] >= $state['total']) {
+            return;
+        }
+        if ($state['table'] !== null) {
+            $this->rows($user, $import, $state);
+
             return;
         }
         $index = $import->index();
@@ -37,6 +46,41 @@ final readonly class ReadImport
             $items = self::held($user, $items);
             $state = $import->add($items, $state);
         } while ($state['read'] < $state['total'] && microtime(true) - $began < self::SECONDS);
+    }
+
+    /**
+     * A table is read by rows.
+     *
+     * @param  State  $state
+     */
+    private function rows(User $user, ImportFolder $import, array $state): void
+    {
+        $table = $state['table'];
+        if ($table === null || $table['order'] === null) {
+            return;
+        }
+        $began = microtime(true);
+        $items = [];
+        foreach ((new TableFile($import->file(), $table['delimiter']))->rows($table['at']) as $at => $row) {
+            try {
+                $read = TableRow::read($row, $table['columns'], $table['order'], $user->timeZone());
+                $items[] = new ImportItem(0, 'new', $read->title(), null, Placed::of($read)[0]);
+            } catch (CannotKeep $e) {
+                $items[] = new ImportItem(
+                    0,
+                    'refused',
+                    mb_substr(implode(' ', array_slice($row, 0, 3)), 0, 120),
+                    $e->getMessage(),
+                    null,
+                );
+            }
+            $table['at'] = $at;
+            if (microtime(true) - $began > self::SECONDS) {
+                break;
+            }
+        }
+        $state['table'] = $table;
+        $import->add(self::held($user, $items), $state);
     }
 
     /** @param  list<array{int, int, int}>  $ones  the parts of one UID */

@@ -8,6 +8,7 @@ use App\Actions\Interchange\TakeImport;
 use App\Http\Requests\Account;
 use App\Http\Requests\CalendarFileRequest;
 use App\Http\Requests\ImportRequest;
+use App\Http\Requests\TableColumnsRequest;
 use App\Http\Requests\TakeImportRequest;
 use App\Http\Resources\ImportResource;
 use App\Interchange\CalendarFile;
@@ -103,6 +104,15 @@ final class InterchangeController
         return response()->json(ImportResource::shown($this->found($request, $import)));
     }
 
+    /** What the columns of a table mean; it is read from its first row on. */
+    public function columns(TableColumnsRequest $request, string $import): JsonResponse
+    {
+        $found = $this->found($request, $import);
+        $found->choose($request->columns(), $request->order());
+
+        return response()->json(ImportResource::shown($found));
+    }
+
     /** Reads on for a moment. */
     public function read(Request $request, string $import, ReadImport $read): JsonResponse
     {
@@ -119,6 +129,7 @@ final class InterchangeController
         if (
             $state['fault'] !== null ||
             $state['read'] < $state['total'] ||
+            ($state['table'] !== null && ! $state['table']['chosen']) ||
             count($request->targets()) !== count($state['calendars'])
         ) {
             abort(409, 'It was not read to its end yet. Open the file once more.');

@@ -40,6 +40,15 @@ final class ImportResource
                 array_values($state['by_calendar']),
             ),
             'lines' => $lines,
+            'table' => $state['table'] === null
+                    ? null
+                    : [
+                        'header' => $state['table']['header'],
+                        'samples' => $state['table']['samples'],
+                        'columns' => (object) $state['table']['columns'],
+                        'order' => $state['table']['order'],
+                        'chosen' => $state['table']['chosen'],
+                    ],
         ];
     }
 

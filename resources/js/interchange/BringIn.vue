@@ -3,10 +3,11 @@ import { sentShare } from '@/api/upload'
 import { NButton, NProgress, NUpload, NUploadDragger, type UploadCustomRequestOptions } from 'naive-ui'
 import { computed } from 'vue'
 import ImportPreview from './ImportPreview.vue'
+import TableColumns from './TableColumns.vue'
 import { useImport } from './useImport'
 
 /** A file from elsewhere: chosen or dropped, read with its progress shown, and looked at before anything of it is taken. */
-const { phase, found, trouble, open, stop, take } = useImport()
+const { phase, found, trouble, open, choose: chooseColumns, stop, take } = useImport()
 const share = computed(() =>
     phase.value === 'sending'
         ? (sentShare.value ?? 0)
@@ -26,12 +27,13 @@ function choose({ file }: UploadCustomRequestOptions): void {
             v-if="phase === 'none'"
             :show-file-list="false"
             :custom-request="choose"
-            accept=".ics,.ical,.ifb,.vcs,text/calendar"
+            accept=".ics,.ical,.ifb,.vcs,.csv,.tsv,.txt,text/calendar,text/csv"
             :input-props="{ 'data-test': 'import-file', 'aria-label': 'A file to bring in' } as object"
         >
             <NUploadDragger class="drop">
                 Drop a file here, or press to choose one.<br /><small
-                    >Up to 20 MB. It is shown first; nothing changes until you say so.</small
+                    >A calendar (.ics) or a table (.csv), up to 20 MB. It is shown first; nothing changes
+                    until you say so.</small
                 >
             </NUploadDragger>
         </NUpload>
@@ -51,6 +53,13 @@ function choose({ file }: UploadCustomRequestOptions): void {
             />
             <NButton class="press" data-test="import-stop" @click="stop">Stop</NButton>
         </div>
+        <TableColumns
+            v-else-if="found && phase === 'columns'"
+            :key="found.id"
+            :found="found"
+            @choose="chooseColumns"
+            @leave="stop"
+        />
         <ImportPreview
             v-else-if="found"
             :key="found.id"

@@ -36,6 +36,7 @@ const found = (fields: Partial<Import> = {}): Import => ({
         ],
         repaired: [],
     },
+    table: null,
     ...fields,
 })
 let panel: VueWrapper
@@ -104,6 +105,32 @@ describe('bringing a file in', () => {
         await flushPromises()
         expect(within('[data-test=import-trouble]')?.textContent).toContain('It was not read to its end yet.')
         expect(within('[data-test=import-preview]')).not.toBeNull()
+    })
+    it('asks what the columns of a table mean, and whether the day comes first, before it is read', async () => {
+        answering({
+            'POST imports': found({
+                total: 0,
+                read: 0,
+                table: {
+                    header: ['What', 'When', 'Remarks'],
+                    samples: [['Sow peas', '3/4/2026', 'early']],
+                    columns: { title: 0, start: 1 },
+                    order: null,
+                    chosen: false,
+                },
+            }),
+            'POST imports/i/columns': found({ read: 0 }),
+        })
+        await choose()
+        expect(within('[data-test=table-columns]')?.textContent).toContain('Sow peas')
+        expect(within('[data-test=table-read]')).toHaveProperty('disabled', true)
+        within('[data-test=one-mdy] input')?.click()
+        await flushPromises()
+        within('[data-test=table-read]')?.click()
+        await flushPromises()
+        await flushPromises()
+        expect(sent('POST imports/i/columns')).toEqual({ columns: { title: 0, start: 1 }, order: 'mdy' })
+        expect(within('[data-test=import-counts]')).not.toBeNull()
     })
     it('asks of those that are here and differ', async () => {
         answering({

@@ -9,10 +9,15 @@ export type Known = 'leave' | 'newer' | 'all'
 /** Where a calendar of the file goes: into one that there is, a new one, or nowhere. */
 export type Target = { calendar_id: string } | { area_id: string; name: string } | null
 
+/** What the columns of a table mean, by their places. */
+export type TableColumns = NonNullable<Import['table']>['columns']
+/** Of dates in figures. */
+export type Order = 'dmy' | 'mdy'
+
 /** A file on its way in: sent, read in portions that one can stop, then taken or given up. */
 export function useImport() {
     const { send } = useChanges()
-    const phase = ref<'none' | 'sending' | 'reading' | 'shown' | 'taking'>('none')
+    const phase = ref<'none' | 'sending' | 'columns' | 'reading' | 'shown' | 'taking'>('none')
     const found = ref<Import | null>(null)
     const trouble = ref('')
     /** Which of several tries is going on: what was stopped asks no more. */
@@ -24,26 +29,60 @@ export function useImport() {
         trouble.value = ''
         phase.value = 'sending'
         try {
-            let state = await sendImport(file)
-            while (mine === turn && state.fault === null && state.read < state.total) {
+            const state = await sendImport(file)
+            if (mine !== turn) return
+            if (state.table && state.fault === null) {
+                // Somebody has to say first what its columns mean.
                 found.value = state
-                phase.value = 'reading'
-                state = await answerOf(
-                    api.POST('/imports/{import}/read', { params: { path: { import: state.id } } }),
-                )
-            }
-            if (mine !== turn) return
-            found.value = state
-            phase.value = 'shown'
-            if (state.fault !== null) {
-                trouble.value = state.fault
-                await stop()
-            }
+                phase.value = 'columns'
+            } else await readOn(state, mine)
         } catch (error) {
-            if (mine !== turn) return
-            trouble.value = sentence(error)
-            phase.value = 'none'
+            fail(error, mine)
         }
+    }
+
+    /** What the columns of a table mean; then it is read. */
+    async function choose(columns: TableColumns, order: Order): Promise<void> {
+        const id = found.value?.id
+        if (id === undefined) return
+        const mine = turn
+        trouble.value = ''
+        try {
+            const state = await answerOf(
+                api.POST('/imports/{import}/columns', {
+                    params: { path: { import: id } },
+                    body: { columns, order },
+                }),
+            )
+            await readOn(state, mine)
+        } catch (error) {
+            trouble.value = sentence(error)
+            phase.value = 'columns'
+        }
+    }
+
+    /** Reads to the end, portion by portion. */
+    async function readOn(begun: Import, mine: number): Promise<void> {
+        let state = begun
+        while (mine === turn && state.fault === null && state.read < state.total) {
+            found.value = state
+            phase.value = 'reading'
+            state = await answerOf(
+                api.POST('/imports/{import}/read', { params: { path: { import: state.id } } }),
+            )
+        }
+        if (mine !== turn) return
+        found.value = state
+        phase.value = 'shown'
+        if (state.fault !== null) {
+            trouble.value = state.fault
+            await stop()
+        }
+    }
+    function fail(error: unknown, mine: number): void {
+        if (mine !== turn) return
+        trouble.value = sentence(error)
+        phase.value = 'none'
     }
 
     /** Gives up what was sent; nothing of it is left. */
@@ -83,7 +122,7 @@ export function useImport() {
     useUnsaved('a file that is being brought in', () => phase.value !== 'none')
     onScopeDispose(() => void stop())
 
-    return { phase, found, trouble, open, stop, take }
+    return { phase, found, trouble, open, choose, stop, take }
 }
 
 /** "12 entries came in, 3 were changed." */

@@ -888,6 +888,25 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/imports/{import}/columns": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                import: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description What the columns of a table mean; it is then read from its first row on */
+        post: operations["chooseColumns"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/imports/{import}/take": {
         parameters: {
             query?: never;
@@ -1912,6 +1931,38 @@ export interface components {
                 refused: components["schemas"]["ImportLines"];
                 repaired: components["schemas"]["ImportLines"];
             };
+            /** @description Of a table: its columns, and what they mean as far as their names say */
+            table: null | {
+                header: string[];
+                /** @description Its first rows */
+                samples: string[][];
+                columns: components["schemas"]["TableColumns"];
+                /**
+                 * @description Of dates in figures; null where they do not say
+                 * @enum {unknown}
+                 */
+                order: "dmy" | "mdy" | null;
+                /** @description Whether somebody has said what the columns mean */
+                chosen: boolean;
+            };
+        };
+        /** @description Places of the columns from 0 on */
+        TableColumns: {
+            title?: number;
+            /** @description A date, or a date and time */
+            start?: number;
+            time?: number;
+            end?: number;
+            end_time?: number;
+            minutes?: number;
+            due?: number;
+            /** @description event, or anything else for a task */
+            kind?: number;
+            importance?: number;
+            labels?: number;
+            place?: number;
+            link?: number;
+            notes?: number;
         };
         /** @description Not there yet; there and the same; changed in the file since; changed here since; cannot be kept */
         ImportCounts: {
@@ -4044,6 +4095,41 @@ export interface operations {
                 };
             };
             404: components["responses"]["Refused"];
+        };
+    };
+    chooseColumns: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                import: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    columns: components["schemas"]["TableColumns"];
+                    /**
+                     * @description Of dates in figures
+                     * @enum {unknown}
+                     */
+                    order: "dmy" | "mdy";
+                };
+            };
+        };
+        responses: {
+            /** @description What is known of it */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Import"];
+                };
+            };
+            404: components["responses"]["Refused"];
+            422: components["responses"]["Invalid"];
         };
     };
     takeImport: {

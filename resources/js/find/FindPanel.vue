@@ -84,8 +84,10 @@ const dayOf = (one: Found): string | null => one.last_done ?? one.last ?? one.ne
         <p v-if="result?.answer" class="answer" data-test="answer" role="status">
             <b>{{ result.answer.title }}</b>: {{ result.answer.done ? 'done' : '' }}
             {{ dated(result.answer.at) }}, {{ ago(result.answer.at) }}.
-            <NButton class="press" @click="open(result.answer)">Open</NButton
-            ><NButton class="press" @click="show(result.answer.at)">Show that week</NButton>
+            <span class="presses"
+                ><NButton class="press" @click="open(result.answer)">Open</NButton
+                ><NButton class="press" @click="show(result.answer.at)">Show that week</NButton></span
+            >
         </p>
         <p v-if="!result" class="hint">
             Titles, notes, places, steps, labels and the lines of closed days are looked through, past and
@@ -150,8 +152,12 @@ h2 {
     font-size: 0.9062rem;
     line-height: 1.5;
 }
+.answer .presses {
+    display: flex;
+    gap: 8px;
+    margin-top: 6px;
+}
 .answer .press {
-    margin-left: 8px;
     padding: 1px 9px;
     font-size: 0.7812rem;
 }

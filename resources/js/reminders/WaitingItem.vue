@@ -82,6 +82,7 @@ article {
 .title :deep(.n-button__content) {
     display: flex;
     flex-direction: column;
+    align-items: start;
 }
 .title span {
     color: var(--muted);

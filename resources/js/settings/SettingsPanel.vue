@@ -308,7 +308,7 @@ async function save(): Promise<void> {
                         data-test="agenda"
                         @update:checked="form.agenda_at = form.agenda_at === null ? 420 : null" />
                     <template v-if="form.agenda_at !== null"
-                        >at
+                        >&ensp;at
                         <TimeField
                             :minute="form.agenda_at"
                             :clock="form.clock"
@@ -324,7 +324,7 @@ async function save(): Promise<void> {
                         data-test="evening"
                         @update:checked="form.evening_at = form.evening_at === null ? 1260 : null" />
                     <template v-if="form.evening_at !== null"
-                        >at
+                        >&ensp;at
                         <TimeField
                             :minute="form.evening_at"
                             :clock="form.clock"

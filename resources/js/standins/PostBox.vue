@@ -102,6 +102,7 @@ nav > .plain.plain {
 nav :deep(.n-button__content) {
     display: flex;
     flex-direction: column;
+    align-items: start;
 }
 nav > .plain.here {
     background: var(--plum-soft);

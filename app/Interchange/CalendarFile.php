@@ -31,7 +31,8 @@ final readonly class CalendarFile
      * @param  string|null  $colour  of ours
      * @param  iterable<Entry>  $entries  with their calendars and overrides
      * @param  string|null  $refresh  a duration after which it is worth asking again; for what is followed
-     * @param  (Closure(VCalendar, Entry, non-empty-list<Component>): list<Component>)|null  $told  what of an entry is told, where not all is
+     * @param  (Closure(VCalendar, Entry, non-empty-list<Component>): list<Component>)|null  $told  what is told of an entry, where
+     *   not all is
      * @return iterable<string>
      */
     public function pieces(

@@ -173,7 +173,19 @@ final class EntryIn
             max(0, (int) Properties::text($master, 'SEQUENCE')),
             array_values(array_unique($this->repairs)),
             $onward,
+            self::continues($master),
         );
+    }
+
+    private static function continues(Component $master): ?string
+    {
+        foreach (Properties::all($master, 'RELATED-TO') as $property) {
+            if (Properties::parameter($property, 'RELTYPE') === 'X-PLUM-ROTA-CONTINUES') {
+                return mb_substr(trim((string) $property), 0, 250);
+            }
+        }
+
+        return null;
     }
 
     /**

@@ -82,7 +82,8 @@ final readonly class EntryOut
         }
         self::giveBack($whole, $entry->kept);
         if ($entry->continues_id !== null) {
-            $whole->add('RELATED-TO', self::uidOf($entry->continues_id), ['RELTYPE' => 'X-PLUM-ROTA-CONTINUES']);
+            $earlier = $entry->continued->uid ?? self::uidOf($entry->continues_id);
+            $whole->add('RELATED-TO', $earlier, ['RELTYPE' => 'X-PLUM-ROTA-CONTINUES']);
         }
         if ($standing === null) {
             self::outcome($whole, $rows['once'] ?? []);
@@ -239,7 +240,8 @@ final readonly class EntryOut
             }
         }
         if ($details->link !== '') {
-            self::addRaw($of, 'URL', str_replace(',', '%2C', $details->link), []); // sabre/vobject would escape a comma, which a URI has not
+            // sabre/vobject would escape a comma, which a URI has not.
+            self::addRaw($of, 'URL', str_replace(',', '%2C', $details->link), []);
         }
         if ($details->labels !== []) {
             $of->add('CATEGORIES', $details->labels);

@@ -19,6 +19,8 @@ final class FileIndex
 {
     public const MOST_COMPONENTS = 50_000;
 
+    private const WANTED = 'A file of iCalendar begins with BEGIN:VCALENDAR.';
+
     /** @var list<Named> what each calendar in the file calls itself */
     public array $calendars = [];
 
@@ -81,7 +83,7 @@ final class FileIndex
             $at += strlen($line);
         }
         if ($this->fault === null && $this->calendars === []) {
-            $this->fault = 'There is no calendar in this file. A file of iCalendar begins with BEGIN:VCALENDAR.';
+            $this->fault = 'There is no calendar in this file. '.self::WANTED;
         }
     }
 
@@ -90,9 +92,11 @@ final class FileIndex
     {
         return match (true) {
             $head === '' => 'The file is empty.',
-            str_starts_with($head, "PK\x03\x04") || str_starts_with($head, "\x1f\x8b") => 'This is a packed archive. Unpack it, and bring in the files in it that end in .ics.',
-            str_contains($head, "\0") => 'This is no text. A file of iCalendar begins with BEGIN:VCALENDAR.',
-            preg_match('/^\s*<(?:\?xml|!doctype|html)/i', $head) === 1 => 'This is a page or a document of another kind. A file of iCalendar begins with BEGIN:VCALENDAR.',
+            str_starts_with($head, "PK\x03\x04"),
+            str_starts_with($head, "\x1f\x8b") => 'This is a packed archive. Unpack it, and bring in the files in it that end in .ics.',
+            str_contains($head, "\0") => 'This is no text. '.self::WANTED,
+            preg_match('/^\s*<(?:\?xml|!doctype|html)/i', $head) === 1 => 'This is a page or a document of another kind. '.
+                self::WANTED,
             default => null,
         };
     }

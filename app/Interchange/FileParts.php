@@ -65,6 +65,7 @@ final class FileParts
             $read->sequence,
             [...array_values(array_unique($repairs)), ...$read->repairs],
             $read->onward,
+            $read->continues,
         );
     }
 

@@ -25,8 +25,8 @@ use SplFileObject;
  *
  * @phpstan-type TableState array{delimiter: string, header: list<string>, samples: list<list<string>>, columns: array<string, int>,
  *   order: 'dmy'|'mdy'|null, first: int, at: int, rows: int, chosen: bool}
- * @phpstan-type State array{name: string, size: int, calendars: list<Named>, total: int, read: int, fault: string|null, counts: array<string, int>,
- *   by_calendar: array<int, int>, bytes: int, table: TableState|null}
+ * @phpstan-type State array{name: string, size: int, calendars: list<Named>, total: int, read: int, fault: string|null,
+ *   counts: array<string, int>, by_calendar: array<int, int>, bytes: int, table: TableState|null}
  */
 final readonly class ImportFolder
 {

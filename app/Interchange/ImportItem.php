@@ -6,7 +6,11 @@ namespace App\Interchange;
 
 use JsonSerializable;
 
-/** One entry of a file on its way in: what it would become, or why it cannot. */
+/**
+ * One entry of a file on its way in: what it would become, or why it cannot.
+ *
+ * @phpstan-import-type AsArray from ReadEntry
+ */
 final readonly class ImportItem implements JsonSerializable
 {
     /** Not there yet; there and the same; changed there since; changed here since; cannot be kept. */
@@ -40,7 +44,7 @@ final readonly class ImportItem implements JsonSerializable
 
     public static function again(string $line): self
     {
-        /** @var array{calendar: int, state: value-of<self::STATES>, title: string, reason: string|null, read: array{uid: string, columns: array<string, mixed>, overrides: array<string, array{skipped?: bool, all_day?: bool, start?: string, length?: int, zone?: string|null, fields?: array<string, mixed>, done_at?: int, let_go_at?: int, put_off?: int}>, changed: string|null, sequence: int, repairs: list<string>, onward: list<array{id: string, columns: array<string, mixed>}>}|null} $one as this class wrote it */
+        /** @var array{calendar: int, state: value-of<self::STATES>, title: string, reason: string|null, read: AsArray|null} $one */
         $one = json_decode($line, true, flags: JSON_THROW_ON_ERROR);
 
         return new self(

@@ -18,6 +18,10 @@ use PlumRota\Core\Time\PlannableDays;
  *
  * @phpstan-import-type Columns from ReadEntry
  * @phpstan-import-type Row from ReadEntry
+ *
+ * @phpstan-type Place array{start: string|null, all_day: bool, length: int, zone: string|null, rule: string|null, after_done: bool,
+ *   extra_dates: list<string>, except_dates: list<string>, off_day: string, seasons: list<array{from: string, to: string}>,
+ *   pauses: list<array{from: string, to: string}>}
  */
 final class Placed
 {
@@ -47,7 +51,19 @@ final class Placed
             throw new CannotKeep($e->getMessage());
         }
 
-        return [new ReadEntry($read->uid, $columns, $rows, $read->changed, $read->sequence, $repairs, $read->onward), $series];
+        return [
+            new ReadEntry(
+                $read->uid,
+                $columns,
+                $rows,
+                $read->changed,
+                $read->sequence,
+                $repairs,
+                $read->onward,
+                $read->continues,
+            ),
+            $series,
+        ];
     }
 
     /**
@@ -57,7 +73,7 @@ final class Placed
      */
     private static function series(array $columns): ?Series
     {
-        /** @var array{start: string|null, all_day: bool, length: int, zone: string|null, rule: string|null, after_done: bool, extra_dates: list<string>, except_dates: list<string>, off_day: string, seasons: list<array{from: string, to: string}>, pauses: list<array{from: string, to: string}>} $columns  as EntryIn reads them */
+        /** @var Place $columns as EntryIn reads them */
         return $columns['start'] === null
             ? null
             : new Series(

@@ -11,6 +11,8 @@ namespace App\Interchange;
  * @phpstan-type Columns array<string, mixed>
  * @phpstan-type Row array{skipped?: bool, all_day?: bool, start?: string, length?: int, zone?: string|null,
  *   fields?: array<string, mixed>, done_at?: int, let_go_at?: int, put_off?: int}
+ * @phpstan-type AsArray array{uid: string, columns: Columns, overrides: array<string, Row>, changed: string|null, sequence: int,
+ *   repairs: list<string>, onward: list<array{id: string, columns: Columns}>, continues: string|null}
  */
 final readonly class ReadEntry
 {
@@ -22,6 +24,7 @@ final readonly class ReadEntry
      * @param  int  $sequence  SEQUENCE: of two with the same UID the higher is the later
      * @param  list<string>  $repairs  a sentence for each thing that was read otherwise than it is written
      * @param  list<array{id: string, columns: Columns}>  $onward  what it is from one of its recurrence ids on
+     * @param  string|null  $continues  the UID of the earlier half of the same routine
      */
     public function __construct(
         public string $uid,
@@ -31,6 +34,7 @@ final readonly class ReadEntry
         public int $sequence,
         public array $repairs,
         public array $onward = [],
+        public ?string $continues = null,
     ) {
     }
 

@@ -158,6 +158,12 @@ final class Entry extends Model
         return $this->belongsTo(Calendar::class);
     }
 
+    /** @return BelongsTo<Entry, $this> the earlier half of the same routine */
+    public function continued(): BelongsTo
+    {
+        return $this->belongsTo(self::class, 'continues_id');
+    }
+
     /** @return HasMany<OccurrenceOverride, $this> */
     public function overrides(): HasMany
     {

@@ -173,6 +173,38 @@ test('what goes out comes in again into another account, and is known there the 
     expect(bring($this, $this->api('GET', 'calendar-file')->streamedContent())['counts'])->toMatchArray(['same' => 1]);
 });
 
+test('the halves of a divided routine are one again where they come in', function () {
+    $entry = $this->entry([
+        'title' => 'Vent check',
+        'start' => '2026-11-26T07:15:00',
+        'end' => '2026-11-26T07:30:00',
+        'all_day' => false,
+        'rule' => 'FREQ=DAILY',
+    ]);
+    $this->api('PATCH', "entries/{$entry['id']}", [
+        'title' => 'Vents',
+        'scope' => 'onward',
+        'recurrence_id' => '2026-12-10T07:15:00',
+    ])->assertOk();
+    $file = $this->api('GET', 'calendar-file')->streamedContent();
+    $other = app(App\Actions\Accounts\OpenAccount::class)->open([
+        'name' => 'Other',
+        'email' => 'other@example.test',
+        'password' => 'glasshouse',
+        'zone' => 'Europe/Berlin',
+    ]);
+    $this->asUser($other);
+    take($this, bring($this, $file));
+    $halves = Entry::query()->where('user_id', $other->id)->orderBy('start')->get();
+    expect($halves->pluck('title')->all())
+        ->toBe(['Vent check', 'Vents'])
+        ->and($halves[1]->continues_id)
+        ->toBe($halves[0]->id);
+    expect(str_replace("\r\n ", '', $this->api('GET', 'calendar-file')->streamedContent()))->toContain(
+        "RELATED-TO;RELTYPE=X-PLUM-ROTA-CONTINUES:{$halves[0]->uid}",
+    );
+});
+
 test('a file has the entries that were asked for', function () {
     $one = $this->entry(['title' => 'Vent check', 'start' => '2026-11-26']);
     $two = $this->entry(['title' => 'Sow sweet peas', 'start' => '2026-12-26']);

@@ -27,7 +27,11 @@ use PlumRota\Core\Schedule\Series;
 use PlumRota\Core\Schedule\TooDense;
 use PlumRota\Core\Time\InvalidTime;
 
-/** Takes in what a file has that was read: all of it or nothing, and one step back. */
+/**
+ * Takes in what a file has that was read: all of it or nothing, and one step back.
+ *
+ * @phpstan-import-type Row from ReadEntry
+ */
 final readonly class TakeImport
 {
     private const AT_ONCE = 400;
@@ -54,17 +58,38 @@ final readonly class TakeImport
         return $this->writes->run($user, "Brought in “{$name}”", function () use ($user, $import, $targets, $known): array {
             $into = array_map(fn (?array $one): ?string => $this->calendar($user, $one), $targets);
             $done = ['added' => 0, 'changed' => 0, 'left' => 0];
+            $goOn = [];
             foreach (self::portions($import->items()) as $items) {
                 $entries = KnownEntries::of($user, array_map(fn (ImportItem $one): string => $one->read->uid ?? '', $items));
                 foreach ($items as $item) {
                     $calendar = $into[$item->calendar] ?? null;
                     $entry = $entries[$item->read->uid ?? ''] ?? null;
                     $done[$this->one($user, $item, $calendar, $entry, $known)]++;
+                    if ($item->read !== null && $item->read->continues !== null) {
+                        $goOn[$item->read->uid] = $item->read->continues;
+                    }
                 }
             }
 
+            $this->tie($user, $goOn);
+
             return $done;
         });
+    }
+
+    /**
+     * A routine that was divided is one for looking back: its later half says which it goes on from.
+     *
+     * @param  array<string, string>  $goOn  UIDs of later halves, with those of the earlier
+     */
+    private function tie(User $user, array $goOn): void
+    {
+        $found = KnownEntries::of($user, array_values(array_unique([...array_keys($goOn), ...array_values($goOn)])));
+        foreach ($goOn as $later => $earlier) {
+            if (isset($found[$later], $found[$earlier])) {
+                $found[$later]->update(['continues_id' => $found[$earlier]->id]);
+            }
+        }
     }
 
     /** @return 'added'|'changed'|'left' */
@@ -171,7 +196,7 @@ final readonly class TakeImport
     }
 
     /**
-     * @param  array{skipped?: bool, all_day?: bool, start?: string, length?: int, zone?: string|null, fields?: array<string, mixed>, done_at?: int, let_go_at?: int, put_off?: int}  $row
+     * @param  Row  $row
      * @return array<string, mixed>
      */
     private static function columns(Entry $entry, string $id, array $row): array

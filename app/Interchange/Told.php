@@ -43,7 +43,11 @@ final readonly class Told
         if ($this->feed->hides_private && $entry->private) {
             return [];
         }
-        if ($this->feed->busy_only && ($entry->start === null || ! $entry->busy)) {
+        // Of what has no day there is no time to tell.
+        if (($this->feed->busy_only || $entry->private) && $entry->start === null) {
+            return [];
+        }
+        if ($this->feed->busy_only && ! $entry->busy) {
             return [];
         }
         $told = [];
@@ -57,7 +61,7 @@ final readonly class Told
                     (Properties::text($one, 'STATUS') === 'CANCELLED' ||
                         ($this->feed->busy_only && $isFree) ||
                         ($this->feed->hides_private && $isPrivate));
-                $told[] = self::time($into, $one, $isOut);
+                $told[] = self::time($into, $entry, $one, $isOut);
             } else {
                 $told[] = self::open($one);
             }
@@ -78,7 +82,7 @@ final readonly class Told
         return $one;
     }
 
-    private static function time(VCalendar $into, Component $one, bool $isOut): Component
+    private static function time(VCalendar $into, Entry $entry, Component $one, bool $isOut): Component
     {
         $time = $into->createComponent('VEVENT', [], false);
         foreach (self::TIME as $name) {
@@ -87,18 +91,11 @@ final readonly class Told
             }
         }
         // A task with a deadline says its end by that; when it is worked on is as long as it lasts.
-        foreach (OwnProperties::of($one) as $name => [, $length]) {
-            if (
-                $name === 'LENGTH' &&
-                is_int($length) &&
-                ! Properties::has($time, 'DURATION') &&
-                ! Properties::has($time, 'DTEND')
-            ) {
-                $time->add(
-                    'DURATION',
-                    $one->name === 'VTODO' && strlen(Properties::text($one, 'DTSTART')) === 8 ? "P{$length}D" : "PT{$length}M",
-                );
-            }
+        if (! Properties::has($time, 'DURATION') && ! Properties::has($time, 'DTEND')) {
+            $row = OwnProperties::of($one)['ROW'][1] ?? null;
+            $length = is_array($row) && is_int($row['length'] ?? null) ? $row['length'] : $entry->length;
+            $isDays = Properties::parameter(Properties::first($one, 'DTSTART'), 'VALUE') === 'DATE';
+            $time->add('DURATION', $isDays ? "P{$length}D" : "PT{$length}M");
         }
         $time->add('SUMMARY', 'Busy');
         $time->add('CLASS', 'PRIVATE');

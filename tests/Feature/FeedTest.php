@@ -100,6 +100,28 @@ test('only when busy tells nothing but times', function () {
         ->toContain('DTEND;TZID=Europe/Berlin:20261128T120000');
 });
 
+test('a task is told as the time it is worked on, whatever its deadline; one without a day not at all', function () {
+    $this->entry(['title' => 'Secret list', 'kind' => 'task', 'start' => null, 'private' => true]);
+    $this->entry([
+        'title' => 'Grant',
+        'kind' => 'task',
+        'start' => '2026-12-01T14:00:00',
+        'end' => '2026-12-01T15:30:00',
+        'all_day' => false,
+        'private' => true,
+        'due' => '2026-12-11',
+    ]);
+    $file = follow($this, feed_of($this)['address'])->streamedContent();
+    preg_match('/BEGIN:VEVENT(?:(?!END:VEVENT).)*20261201T140000.*?END:VEVENT/s', $file, $m);
+    expect($m[0])
+        ->toContain('DURATION:PT90M')
+        ->not->toContain('DUE')
+        ->and(substr_count($file, 'SUMMARY:Busy'))
+        ->toBe(2)
+        ->and($file)
+        ->not->toContain('Secret');
+});
+
 test('an area is read with all its calendars', function () {
     $feed = $this->api('POST', 'feeds', ['area_id' => $this->calendar()->area_id])
         ->assertStatus(201)

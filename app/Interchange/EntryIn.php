@@ -174,6 +174,7 @@ final class EntryIn
             array_values(array_unique($this->repairs)),
             $onward,
             self::continues($master),
+            Properties::text($master, 'CREATED') ?: null,
         );
     }
 

@@ -66,6 +66,7 @@ final class FileParts
             [...array_values(array_unique($repairs)), ...$read->repairs],
             $read->onward,
             $read->continues,
+            $read->created,
         );
     }
 

@@ -61,6 +61,7 @@ final class Placed
                 $repairs,
                 $read->onward,
                 $read->continues,
+                $read->created,
             ),
             $series,
         ];

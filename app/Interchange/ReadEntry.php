@@ -12,7 +12,7 @@ namespace App\Interchange;
  * @phpstan-type Row array{skipped?: bool, all_day?: bool, start?: string, length?: int, zone?: string|null,
  *   fields?: array<string, mixed>, done_at?: int, let_go_at?: int, put_off?: int}
  * @phpstan-type AsArray array{uid: string, columns: Columns, overrides: array<string, Row>, changed: string|null, sequence: int,
- *   repairs: list<string>, onward: list<array{id: string, columns: Columns}>, continues: string|null}
+ *   repairs: list<string>, onward: list<array{id: string, columns: Columns}>, continues: string|null, created: string|null}
  */
 final readonly class ReadEntry
 {
@@ -25,6 +25,7 @@ final readonly class ReadEntry
      * @param  list<string>  $repairs  a sentence for each thing that was read otherwise than it is written
      * @param  list<array{id: string, columns: Columns}>  $onward  what it is from one of its recurrence ids on
      * @param  string|null  $continues  the UID of the earlier half of the same routine
+     * @param  string|null  $created  CREATED, as YYYYMMDDTHHMMSSZ
      */
     public function __construct(
         public string $uid,
@@ -35,6 +36,7 @@ final readonly class ReadEntry
         public array $repairs,
         public array $onward = [],
         public ?string $continues = null,
+        public ?string $created = null,
     ) {
     }
 

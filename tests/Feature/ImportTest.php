@@ -5,7 +5,10 @@ declare(strict_types=1);
 use App\Interchange\ImportFolder;
 use App\Models\Entry;
 use App\Models\OccurrenceOverride;
+use App\Models\User;
+use Database\Seeders\DemoSeeder;
 use Illuminate\Http\UploadedFile;
+use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\File;
 use Illuminate\Support\Facades\Storage;
 
@@ -203,6 +206,42 @@ test('the halves of a divided routine are one again where they come in', functio
     expect(str_replace("\r\n ", '', $this->api('GET', 'calendar-file')->streamedContent()))->toContain(
         "RELATED-TO;RELTYPE=X-PLUM-ROTA-CONTINUES:{$halves[0]->uid}",
     );
+});
+
+test('what came in goes out again as it came, but for the moment it is written', function () {
+    User::query()->delete();
+    Artisan::call('db:seed', ['--class' => DemoSeeder::class, '--force' => true]);
+    $this->asUser(User::query()->latest('id')->firstOrFail());
+    $this->at('2026-11-25T11:00:00+01:00');
+    $file = $this->api('GET', 'calendar-file')->streamedContent();
+    OccurrenceOverride::query()->toBase()->delete();
+    Entry::query()->toBase()->delete();
+    $import = bring($this, $file);
+    $this->api('POST', "imports/{$import['id']}/take", [
+        'targets' => [['calendar_id' => $this->calendar()->id]],
+        'known' => 'all',
+    ])->assertOk();
+    // Its reminders are those of the calendar it is in, which is another now.
+    $plain = fn (string $text): array => array_values(
+        array_filter(
+            explode("\r\n", str_replace("\r\n ", '', $text)),
+            fn (string $line): bool => preg_match('/^(DTSTAMP|X-PLUM-ROTA-(OWN-)?REMINDERS)/', $line) !== 1,
+        ),
+    );
+    $without = fn (string $text): string => (string) preg_replace('/BEGIN:VALARM.*?END:VALARM\r\n/s', '', $text);
+    $again = $this->api('GET', 'calendar-file')->streamedContent();
+    expect($plain($without($again)))->toBe($plain($without($file)));
+});
+
+test('a later state of a file is known for one, although it was changed before the first was brought in', function () {
+    $first = str_replace('DTSTAMP:20261101T080000Z', "DTSTAMP:20261101T080000Z\nLAST-MODIFIED:20261101T080000Z", MARKET);
+    take($this, bring($this, calendar_file($first)));
+    $second = str_replace(
+        ["SUMMARY:Market stall\n", 'LAST-MODIFIED:20261101T080000Z'],
+        ["SUMMARY:Winter market\n", 'LAST-MODIFIED:20261110T080000Z'],
+        $first,
+    );
+    expect(bring($this, calendar_file($second))['counts'])->toMatchArray(['newer' => 1, 'older' => 0]);
 });
 
 test('a file has the entries that were asked for', function () {

@@ -21,6 +21,7 @@ use App\Mapping\SeriesOf;
 use App\Models\Entry;
 use App\Models\OccurrenceOverride;
 use App\Models\User;
+use Carbon\CarbonImmutable;
 use PlumRota\Core\Schedule\CannotReschedule;
 use PlumRota\Core\Schedule\Scope;
 use PlumRota\Core\Schedule\Series;
@@ -177,6 +178,7 @@ final readonly class TakeImport
         $isNew = ! $entry->exists;
         [$read, $series] = Placed::of($read);
         SaveSeries::into($entry, $series, array_diff_key($read->columns, array_flip(['start', 'all_day', 'length', 'zone'])));
+        self::stamp($entry, $read);
         $before = $isNew ? [] : $entry->overrides()->get()->keyBy('recurrence_id')->all();
         foreach ($before as $id => $override) {
             if (! isset($read->overrides[$id])) {
@@ -193,6 +195,27 @@ final readonly class TakeImport
                 ]);
             $override->fill(self::columns($entry, (string) $id, $row))->save();
         }
+    }
+
+    /**
+     * It was made and changed when its file says, so that a later state of the file is known for one, and what goes out again is as it
+     * came.
+     */
+    private static function stamp(Entry $entry, ReadEntry $read): void
+    {
+        $moment = fn (?string $text): ?CarbonImmutable => preg_match('/^\d{8}T\d{6}Z$/D', $text ?? '') === 1
+            ? CarbonImmutable::createFromFormat('Ymd\THis\Z', (string) $text, 'UTC')
+            : null;
+        $now = CarbonImmutable::now();
+        $changed = $moment($read->changed);
+        $entry->timestamps = false;
+        $entry->forceFill([
+            'created_at' => $moment($read->created)?->min($now) ?? $entry->created_at,
+            'updated_at' => $changed?->min($now) ?? $entry->updated_at,
+            'version' => max($entry->version, min($read->sequence, 1_000_000) + 1),
+        ]);
+        $entry->save();
+        $entry->timestamps = true;
     }
 
     /**

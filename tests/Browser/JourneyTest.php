@@ -34,7 +34,7 @@ test('from the first account to a week that stays as it was left', function () {
         ->see('[data-test=understood] .calendar');
     expect($page->see('[data-test=understood]')->getText())
         ->toContain('every weekday')
-        ->toContain('7:15, 15 min');
+        ->toMatch('/at 7:15.* for 15 min/');
     $page->keys(WebDriverKeys::ENTER)->see('[data-test=note]');
 
     // It is brought into view wherever it lands.

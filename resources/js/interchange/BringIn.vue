@@ -31,7 +31,8 @@ function choose({ file }: UploadCustomRequestOptions): void {
             :input-props="{ 'data-test': 'import-file', 'aria-label': 'A file to bring in' } as object"
         >
             <NUploadDragger class="drop">
-                Drop a file here, or press to choose one.<br /><small
+                Drop a file here, or <NButton class="press" data-test="import-choose">choose one</NButton
+                ><br /><small
                     >A calendar (.ics) or a table (.csv), up to 20 MB. It is shown first; nothing changes
                     until you say so.</small
                 >

@@ -8,6 +8,7 @@ use App\Mapping\SeriesOf;
 use App\Models\Entry;
 use App\Models\OccurrenceOverride;
 use Carbon\CarbonImmutable;
+use Closure;
 use PlumRota\Core\Recurrence\DayMarks;
 use PlumRota\Core\Recurrence\InvalidRule;
 use PlumRota\Core\Recurrence\RecurrenceRule;
@@ -59,8 +60,13 @@ final readonly class EntryOut
         'updated_at',
     ];
 
-    public function __construct(private Zone $viewer, private DayMarks $marks, private CarbonImmutable $now)
-    {
+    /** @param  (Closure(Entry): iterable<array{name: string, type: string, path: string}>)|null  $files  kept with an entry; null for none */
+    public function __construct(
+        private Zone $viewer,
+        private DayMarks $marks,
+        private CarbonImmutable $now,
+        private ?Closure $files = null,
+    ) {
     }
 
     /**
@@ -94,6 +100,14 @@ final readonly class EntryOut
             $components[] = $this->occurrence($into, $entry, $series, (string) $id, $at, $rows[$id]);
         }
         $this->addOwn($components, $entry, $rows, array_map(strval(...), array_keys($standing->apart ?? [])));
+        foreach ($this->files === null ? [] : ($this->files)($entry) as $file) {
+            $whole->add('ATTACH', (string) file_get_contents($file['path']), [
+                'FMTTYPE' => $file['type'],
+                'ENCODING' => 'BASE64',
+                'VALUE' => 'BINARY',
+                'FILENAME' => $file['name'], // RFC 8607 4.2
+            ]);
+        }
 
         return $components;
     }

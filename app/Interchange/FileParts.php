@@ -21,12 +21,20 @@ use SplFileObject;
 final class FileParts
 {
     /** Bytes of all components with one UID; more is no entry a person made. */
-    private const LARGEST = 8_000_000;
+    private const LARGEST = 16_000_000;
 
     private const MOST_LINES = 60_000;
 
-    /** A longer line is a file inside the file. */
+    /** As they are written: a file inside is broken into short ones. */
+    private const MOST_WRITTEN_LINES = 400_000;
+
     private const LONGEST_LINE = 100_000;
+
+    /** Signs of a file inside: ten megabytes in base64. */
+    private const LARGEST_FILE = 14_500_000;
+
+    /** How a property begins; its parameters may go on below. */
+    private const BEGINS = '/^(?:[A-Za-z0-9-]+(?:;[^:]*)?:|[A-Za-z0-9-]+;[A-Za-z0-9-]+=)/';
 
     private readonly SplFileObject $file;
 
@@ -45,7 +53,8 @@ final class FileParts
     public function read(array $parts): ReadEntry
     {
         $repairs = [];
-        $text = $this->text($parts, $repairs);
+        $files = [];
+        $text = $this->text($parts, $repairs, $files);
         $components = [];
         foreach ($this->parsed($text)->getComponents() as $one) {
             if ($one instanceof Component && $one->name !== 'VTIMEZONE') {
@@ -67,6 +76,7 @@ final class FileParts
             $read->onward,
             $read->continues,
             $read->created,
+            array_values($files),
         );
     }
 
@@ -86,10 +96,10 @@ final class FileParts
 
     private function zones(): ZoneNames
     {
-        $repairs = [];
+        $repairs = $files = [];
         try {
             return $this->zones ??= new ZoneNames(
-                $this->parsed($this->text(array_slice($this->index->zones, 0, 500), $repairs)),
+                $this->parsed($this->text(array_slice($this->index->zones, 0, 500), $repairs, $files)),
                 $this->account,
             );
         } catch (CannotKeep) {
@@ -118,10 +128,11 @@ final class FileParts
      *
      * @param  list<array{int, int, int}>  $parts
      * @param  list<string>  $repairs
+     * @param  array<string, array{name: string, data: string}>  $files  found in it
      *
      * @throws CannotKeep
      */
-    private function text(array $parts, array &$repairs): string
+    private function text(array $parts, array &$repairs, array &$files): string
     {
         if (array_sum(array_column($parts, 2)) > self::LARGEST) {
             throw new CannotKeep('It is larger than '.self::LARGEST / 1_000_000 .' MB.');
@@ -135,12 +146,11 @@ final class FileParts
             $text = mb_convert_encoding($text, 'UTF-8', 'Windows-1252');
             $repairs[] = 'Its letters were not those of UTF-8; they were taken for those of Windows-1252.';
         }
-        $lines = preg_split('/\R/u', rtrim($text)) ?: [];
-        if (count($lines) > self::MOST_LINES) {
-            throw new CannotKeep('It has more than '.number_format(self::MOST_LINES).' lines.');
+        if (substr_count($text, "\n") > self::MOST_WRITTEN_LINES) {
+            throw new CannotKeep('It has more lines than an entry has.');
         }
 
-        return self::unfolded($lines, $repairs);
+        return self::unfolded(preg_split('/\R/u', rtrim($text)) ?: [], $repairs, $files);
     }
 
     /**
@@ -148,31 +158,62 @@ final class FileParts
      *
      * @param  list<string>  $lines
      * @param  list<string>  $repairs
+     * @param  array<string, array{name: string, data: string}>  $files  found in them
+     *
+     * @throws CannotKeep
      */
-    private static function unfolded(array $lines, array &$repairs): string
+    private static function unfolded(array $lines, array &$repairs, array &$files): string
     {
         $whole = [];
         foreach ($lines as $line) {
             $isFolded = $line !== '' && ($line[0] === ' ' || $line[0] === "\t");
             if ($isFolded && $whole !== []) {
                 $whole[count($whole) - 1] .= substr($line, 1);
-            } elseif ($line !== '' && $whole !== [] && preg_match('/^[A-Za-z0-9-]+(?:;[^:]*)?:/', $line) !== 1) {
+            } elseif ($line !== '' && $whole !== [] && preg_match(self::BEGINS, $line) !== 1) {
                 $whole[count($whole) - 1] .= '\n'.$line;
                 $repairs[] = 'Some lines were broken where they may not be; they were joined.';
             } elseif ($line !== '') {
                 $whole[] = $line;
             }
         }
-        $kept = array_filter($whole, fn (string $line): bool => strlen($line) <= self::LONGEST_LINE);
-        if (count($kept) < count($whole)) {
-            $repairs[] = 'A file inside it was left out.';
+        if (count($whole) > self::MOST_LINES) {
+            throw new CannotKeep('It has more than '.number_format(self::MOST_LINES).' lines.');
         }
-
+        $kept = [];
+        foreach ($whole as $line) {
+            $file = self::file($line);
+            if ($file !== null) {
+                $files[hash('sha256', $file['data'])] = $file;
+            } elseif (strlen($line) <= self::LONGEST_LINE) {
+                $kept[] = $line;
+            } else {
+                $repairs[] = 'Something in it was larger than can be kept, and was left out.';
+            }
+        }
         foreach ($kept as $i => $line) {
             $kept[$i] = self::withRule($line, $repairs);
         }
 
         return implode("\n", $kept)."\n";
+    }
+
+    /**
+     * A file inside (ATTACH of RFC 5545 3.8.1.1): it is taken out of the text, so that nothing that is read holds it.
+     *
+     * @return array{name: string, data: string}|null its data in base64
+     */
+    private static function file(string $line): ?array
+    {
+        if (
+            strncasecmp($line, 'ATTACH;', 7) !== 0 ||
+            strlen($line) > self::LARGEST_FILE ||
+            preg_match('/^ATTACH;([^:]*(?:ENCODING=BASE64|VALUE=BINARY)[^:]*):/i', substr($line, 0, 2000), $m) !== 1
+        ) {
+            return null;
+        }
+        $name = preg_match('/(?:^|;)(?:X-)?FILENAME=("[^"]*"|[^;]*)/i', $m[1], $found) === 1 ? trim($found[1], '"') : 'file';
+
+        return ['name' => $name, 'data' => substr($line, strlen($m[0]))];
     }
 
     /** @param  list<string>  $repairs */

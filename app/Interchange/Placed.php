@@ -62,6 +62,7 @@ final class Placed
                 $read->onward,
                 $read->continues,
                 $read->created,
+                $read->files,
             ),
             $series,
         ];

@@ -12,7 +12,8 @@ namespace App\Interchange;
  * @phpstan-type Row array{skipped?: bool, all_day?: bool, start?: string, length?: int, zone?: string|null,
  *   fields?: array<string, mixed>, done_at?: int, let_go_at?: int, put_off?: int}
  * @phpstan-type AsArray array{uid: string, columns: Columns, overrides: array<string, Row>, changed: string|null, sequence: int,
- *   repairs: list<string>, onward: list<array{id: string, columns: Columns}>, continues: string|null, created: string|null}
+ *   repairs: list<string>, onward: list<array{id: string, columns: Columns}>, continues: string|null, created: string|null,
+ *   files: list<array{name: string, data: string}>}
  */
 final readonly class ReadEntry
 {
@@ -26,6 +27,7 @@ final readonly class ReadEntry
      * @param  list<array{id: string, columns: Columns}>  $onward  what it is from one of its recurrence ids on
      * @param  string|null  $continues  the UID of the earlier half of the same routine
      * @param  string|null  $created  CREATED, as YYYYMMDDTHHMMSSZ
+     * @param  list<array{name: string, data: string}>  $files  inside it, in base64
      */
     public function __construct(
         public string $uid,
@@ -37,6 +39,7 @@ final readonly class ReadEntry
         public array $onward = [],
         public ?string $continues = null,
         public ?string $created = null,
+        public array $files = [],
     ) {
     }
 

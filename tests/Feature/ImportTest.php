@@ -371,6 +371,45 @@ test('what means nothing here is kept, and given back; a copy is another entry t
     expect(bring($this, $out)['counts'])->toMatchArray(['new' => 0, 'same' => 1]);
 });
 
+test('files with an entry go out inside it, and come in with it, once', function () {
+    $entry = $this->entry(['title' => 'Boiler', 'start' => '2026-11-26']);
+    $text = str_repeat("Guaranteed for ten years.\n", 4000);
+    $this->api('POST', "entries/{$entry['id']}/attachments", [
+        'file' => UploadedFile::fake()->createWithContent('guarantee, signed.txt', $text),
+    ])->assertStatus(201);
+    $file = $this->api('GET', 'calendar-file')->streamedContent();
+    expect($file)->toContain('ATTACH;');
+    $other = app(App\Actions\Accounts\OpenAccount::class)->open([
+        'name' => 'Other',
+        'email' => 'other@example.test',
+        'password' => 'glasshouse',
+        'zone' => 'Europe/Berlin',
+    ]);
+    $this->asUser($other);
+    take($this, bring($this, $file));
+    $kept = App\Models\Attachment::query()->where('user_id', $other->id)->firstOrFail();
+    expect($kept)->toMatchArray(['name' => 'guarantee, signed.txt', 'type' => 'text/plain', 'size' => strlen($text)]);
+    expect(Storage::disk('local')->get($kept->path))->toBe($text);
+    // Nothing of it stands among what is not known, and it is not there twice.
+    expect(Entry::query()->where('user_id', $other->id)->firstOrFail()->kept)->toBe([]);
+    take($this, bring($this, str_replace('SUMMARY:Boiler', 'SUMMARY:The boiler', $file)), 'all');
+    expect(App\Models\Attachment::query()->where('user_id', $other->id)->count())->toBe(1);
+});
+
+test('a file inside of a kind that is not kept is left out, and the entry comes in', function () {
+    $program = base64_encode("<?php echo 1;\n");
+    take(
+        $this,
+        bring(
+            $this,
+            calendar_file(
+                "BEGIN:VTODO\nUID:a\nSUMMARY:Sow\nATTACH;VALUE=BINARY;ENCODING=BASE64;FILENAME=../../run.sh:{$program}\nEND:VTODO",
+            ),
+        ),
+    );
+    expect([Entry::query()->count(), App\Models\Attachment::query()->count()])->toBe([1, 0]);
+});
+
 test('a file that was given up leaves nothing', function () {
     $import = bring($this, calendar_file(MARKET));
     $this->api('DELETE', "imports/{$import['id']}")->assertStatus(204);
@@ -490,6 +529,9 @@ test('line ends, folding and letters of any kind are read', function (string $fi
         fn () => "\xEF\xBB\xBF".calendar_file("BEGIN:VTODO\nUID:a\nSUMMARY:Märchen für die Gäste\nEND:VTODO"),
     ],
     'folded' => [fn () => calendar_file("BEGIN:VTODO\nUID:a\nSUMMARY:Märchen f\n ür die Gä\n ste\nEND:VTODO")],
+    'folded within its parameters' => [
+        fn () => calendar_file("BEGIN:VTODO\nUID:a\nSUMMARY;LANGUAGE=de;X-WRITTEN\n -BY=\"Ida\":Märchen für die Gäste\nEND:VTODO"),
+    ],
     'letters of Windows' => [
         fn () => mb_convert_encoding(
             calendar_file("BEGIN:VTODO\nUID:a\nSUMMARY:Märchen für die Gäste\nEND:VTODO"),

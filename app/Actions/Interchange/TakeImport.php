@@ -5,6 +5,9 @@ declare(strict_types=1);
 namespace App\Actions\Interchange;
 
 use App\Access\Changeable;
+use App\Actions\Attachments\KeepAttachment;
+use App\Actions\Attachments\Kept;
+use App\Actions\Attachments\Quota;
 use App\Actions\Calendars\AddCalendar;
 use App\Actions\Entries\MoveEntry;
 use App\Actions\Entries\SaveSeries;
@@ -18,6 +21,7 @@ use App\Interchange\ReadEntry;
 use App\Journal\WritePath;
 use App\Mapping\SeriesColumns;
 use App\Mapping\SeriesOf;
+use App\Models\Attachment;
 use App\Models\Entry;
 use App\Models\OccurrenceOverride;
 use App\Models\User;
@@ -27,6 +31,7 @@ use PlumRota\Core\Schedule\Scope;
 use PlumRota\Core\Schedule\Series;
 use PlumRota\Core\Schedule\TooDense;
 use PlumRota\Core\Time\InvalidTime;
+use SplFileInfo;
 
 /**
  * Takes in what a file has that was read: all of it or nothing, and one step back.
@@ -41,6 +46,7 @@ final readonly class TakeImport
         private WritePath $writes,
         private AddCalendar $calendars,
         private SplitRoutine $split,
+        private KeepAttachment $attachments,
         private MoveEntry $move,
     ) {
     }
@@ -112,12 +118,31 @@ final readonly class TakeImport
         ]);
         try {
             self::write($entry, $item->read);
+            $this->keep($user, $entry, $item->read);
             $this->onward($user, $entry, $item->read);
         } catch (CannotKeep|CannotReschedule|InvalidTime|TooDense) {
             return 'left';
         }
 
         return $isNew ? 'added' : 'changed';
+    }
+
+    /** Keeps the files inside, as far as they are of a kind that is kept and there is room; those that are there already stay. */
+    private function keep(User $user, Entry $entry, ReadEntry $read): void
+    {
+        $there = $user->attachments()->where('entry_id', $entry->id)->get();
+        foreach ($read->files as $file) {
+            $bytes = (string) base64_decode($file['data'], false);
+            $path = (string) tempnam(sys_get_temp_dir(), 'file');
+            file_put_contents($path, $bytes);
+            $type = Kept::typeOf($path);
+            $isThere = $there->contains(fn (Attachment $one): bool => $one->size === strlen($bytes) && $one->type === $type);
+            $isKept = strlen($bytes) <= Kept::MOST_KILOBYTES * 1024 && in_array($type, Kept::KINDS, true);
+            if (! $isThere && $isKept && Quota::complaint($user, strlen($bytes)) === null) {
+                $this->attachments->keep($user, $entry, new SplFileInfo($path), $file['name'], $type);
+            }
+            unlink($path);
+        }
     }
 
     /**

@@ -19,6 +19,7 @@ use App\Interchange\Table;
 use App\Queries\Occurrences\DaysOff;
 use App\Queries\Screens\EntriesAsTable;
 use App\Queries\Screens\EntriesForFile;
+use App\Queries\Screens\FilesOfEntries;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\ModelNotFoundException;
 use Illuminate\Http\JsonResponse;
@@ -43,7 +44,10 @@ final class InterchangeController
             $text('to'),
         );
         $now = CarbonImmutable::now();
-        $file = new CalendarFile(new EntryOut($user->timeZone(), $daysOff->marks($user), $now), $now);
+        $file = new CalendarFile(
+            new EntryOut($user->timeZone(), $daysOff->marks($user), $now, FilesOfEntries::of($user)),
+            $now,
+        );
 
         return response()->streamDownload(
             function () use ($file, $name, $colour, $entries): void {

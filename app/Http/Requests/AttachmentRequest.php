@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
+use App\Actions\Attachments\Kept;
 use App\Actions\Attachments\Quota;
-use finfo;
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Validation\Validator;
@@ -13,39 +13,12 @@ use Illuminate\Validation\Validator;
 /** A file up to 10 MB whose content, not its name, says that it is of a kind that is kept. */
 final class AttachmentRequest extends FormRequest
 {
-    private const MOST_KILOBYTES = 10_240;
-
-    private const KINDS = [
-        'image/png',
-        'image/jpeg',
-        'image/gif',
-        'image/webp',
-        'image/heic',
-        'application/pdf',
-        'text/plain',
-        'text/csv',
-        'text/calendar',
-        'text/markdown',
-        'application/zip',
-        'application/json',
-        'application/vnd.oasis.opendocument.text',
-        'application/vnd.oasis.opendocument.spreadsheet',
-        'application/vnd.oasis.opendocument.presentation',
-        'application/vnd.openxmlformats-officedocument.wordprocessingml.document',
-        'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
-        'application/vnd.openxmlformats-officedocument.presentationml.presentation',
-        'audio/mpeg',
-        'audio/ogg',
-        'audio/x-m4a',
-        'video/mp4',
-    ];
-
     private string $type = '';
 
     /** @return array<string, mixed> */
     public function rules(): array
     {
-        return ['file' => ['required', 'file', 'max:'.self::MOST_KILOBYTES]];
+        return ['file' => ['required', 'file', 'max:'.Kept::MOST_KILOBYTES]];
     }
 
     /** @return array<string, string> */
@@ -66,12 +39,12 @@ final class AttachmentRequest extends FormRequest
                 if ($validator->errors()->isNotEmpty()) {
                     return;
                 }
-                $this->type = (string) (new finfo(FILEINFO_MIME_TYPE))->file($this->upload()->getPathname());
+                $this->type = Kept::typeOf($this->upload()->getPathname());
                 $complaint = Quota::complaint(Account::of($this), (int) $this->upload()->getSize());
                 if ($complaint !== null) {
                     $validator->errors()->add('file', $complaint);
                 }
-                if (! in_array($this->type, self::KINDS, true)) {
+                if (! in_array($this->type, Kept::KINDS, true)) {
                     $validator
                         ->errors()
                         ->add(

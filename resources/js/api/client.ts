@@ -24,6 +24,9 @@ export class Refused extends Error {
 /** After so long without an answer a try is given up, and the next one follows. */
 const PATIENCE_MS = 15_000
 const PATIENCE_WITH_FILE_MS = 120_000
+/** Fifty thousand entries are taken in, in one transaction. */
+const PATIENCE_WITH_MUCH_MS = 300_000
+const MUCH = /^\/api\/imports\/[^/]+\/take$/
 /** What is sent to be looked at only, and what one signs in with: it is not tried again by itself. */
 const LOOKS =
     /^\/api\/(capture\/reading|rhythm\/preview|filing\/preview|session|account|reminders\/\d+\/claim|invitations|devices)(\/|$)/
@@ -40,7 +43,9 @@ async function send(request: Request): Promise<Response> {
     if (request.method !== 'GET') copy.headers.set('X-XSRF-TOKEN', cookie('XSRF-TOKEN'))
     const isFile = request.headers.get('Content-Type')?.startsWith('multipart/') ?? false
     const given = new AbortController()
-    const timer = setTimeout(() => given.abort(), isFile ? PATIENCE_WITH_FILE_MS : PATIENCE_MS)
+    const isMuch = MUCH.test(new URL(request.url).pathname)
+    const patience = isFile ? PATIENCE_WITH_FILE_MS : isMuch ? PATIENCE_WITH_MUCH_MS : PATIENCE_MS
+    const timer = setTimeout(() => given.abort(), patience)
     try {
         return await (isFile ? sendWithProgress(copy, given.signal) : fetch(copy, { signal: given.signal }))
     } finally {

@@ -51,9 +51,12 @@ final readonly class WritePath
                     'rows' => $rows,
                     'revision' => DB::table('users')->where('id', $user->getAuthIdentifier())->value('revision'),
                 ]);
-                DB::table('history_entries')->insert(
-                    array_map(fn (string $id): array => ['history_id' => $step->id, 'entry_id' => $id], self::entriesOf($rows)),
-                );
+                // Some at a time: a statement takes so many values and no more.
+                foreach (array_chunk(self::entriesOf($rows), 1000) as $ids) {
+                    DB::table('history_entries')->insert(
+                        array_map(fn (string $id): array => ['history_id' => $step->id, 'entry_id' => $id], $ids),
+                    );
+                }
             }
 
             return $result;

@@ -42,6 +42,8 @@ final readonly class PlanReminders
         'holidays',
     ];
 
+    private const AT_ONCE = 1000;
+
     /** Columns of a calendar that its entries follow. */
     private const DEFAULTS = ['reminders', 'reminders_all_day'];
 
@@ -113,18 +115,23 @@ final readonly class PlanReminders
             if ($all) {
                 $this->reconcile->daily($stored, $this->rows->daily($stored, $now, $stored->planned_until), $now);
             }
-            $this->reconcile->entries(
-                $stored,
-                $all
-                    ? null
-                    : fn (Builder $query): Builder => $query->where(
-                        fn (Builder $either): Builder => $either
-                            ->whereKey(array_values($entries))
-                            ->when($calendars !== [], fn (Builder $or): Builder => $or->orWhereIn('calendar_id', $calendars)),
-                    ),
-                array_values($entries),
-                $now,
-            );
+            if ($all) {
+                $this->reconcile->entries($stored, null, array_values($entries), $now);
+
+                return;
+            }
+            // Some at a time: a statement takes so many values and no more.
+            foreach (array_chunk(array_values($entries), self::AT_ONCE) as $some) {
+                $this->reconcile->entries($stored, fn (Builder $query): Builder => $query->whereKey($some), $some, $now);
+            }
+            if ($calendars !== []) {
+                $this->reconcile->entries(
+                    $stored,
+                    fn (Builder $query): Builder => $query->whereIn('calendar_id', $calendars),
+                    [],
+                    $now,
+                );
+            }
         }
     }
 

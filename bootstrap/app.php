@@ -46,7 +46,9 @@ return Application::configure(basePath: dirname(__DIR__))
             Route::get('up', [HealthController::class, 'up']);
             Route::get('ready', [HealthController::class, 'ready']);
             // Whoever has the address reads it; nothing else tells who asks.
-            Route::get('feeds/{secret}.ics', [FeedController::class, 'read'])->where('secret', '[A-Za-z0-9_-]{43}')->middleware('throttle:feeds');
+            Route::get('feeds/{secret}.ics', [FeedController::class, 'read'])
+                ->where('secret', '[A-Za-z0-9_-]{43}')
+                ->middleware('throttle:feeds');
         },
     )
     ->withMiddleware(function (Middleware $middleware): void {

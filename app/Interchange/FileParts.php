@@ -64,7 +64,7 @@ final class FileParts
         if ($components === []) {
             throw new CannotKeep('Nothing in it could be read.');
         }
-        $read = EntryIn::read($components, $this->zones());
+        $read = EntryReader::read($components, $this->zones());
 
         return new ReadEntry(
             $read->uid,
@@ -219,7 +219,7 @@ final class FileParts
     /** @param  list<string>  $repairs */
     private static function withRule(string $line, array &$repairs): string
     {
-        $rule = preg_match('/^(RRULE|EXRULE):(.{1,500})$/i', $line, $m) === 1 ? OldRule::inWords($m[2]) : null;
+        $rule = preg_match('/^(RRULE|EXRULE):(.{1,500})$/i', $line, $m) === 1 ? VCalendarRule::inWords($m[2]) : null;
         if ($rule === null) {
             return $line;
         }

@@ -30,6 +30,9 @@ use SplFileObject;
  */
 final readonly class ImportFolder
 {
+    /** Files of an account that are on their way in. */
+    private const MOST_AT_ONCE = 4;
+
     private function __construct(public string $id, private string $path)
     {
     }
@@ -39,6 +42,7 @@ final readonly class ImportFolder
     {
         $folder = new self(strtolower((string) Str::ulid()), '');
         $folder = new self($folder->id, self::root($user)."/{$folder->id}");
+        self::makeRoom($user);
         File::ensureDirectoryExists($folder->path, 0o700);
         self::withLineEnds($file->getPathname(), $folder->file());
         $table = preg_match('/\.(?:csv|tsv|txt)$/iD', $name) === 1 ? TableFile::look($folder->file()) : null;
@@ -174,6 +178,15 @@ final readonly class ImportFolder
     public function remove(): void
     {
         File::deleteDirectory($this->path);
+    }
+
+    /** One window may look at a file while another does; those that were left behind earlier go. */
+    private static function makeRoom(User $user): void
+    {
+        $folders = glob(self::root($user).'/*', GLOB_ONLYDIR) ?: [];
+        foreach (array_slice($folders, 0, max(0, count($folders) - self::MOST_AT_ONCE + 1)) as $left) {
+            File::deleteDirectory($left);
+        }
     }
 
     private static function withLineEnds(string $from, string $to): void

@@ -44,7 +44,7 @@ final readonly class KnownEntries
                     ->with(['calendar', 'overrides'])
                     ->get() as $entry
             ) {
-                $found[EntryOut::uid($entry)] = $entry;
+                $found[EntryWriter::uid($entry)] = $entry;
             }
         }
 
@@ -58,12 +58,12 @@ final readonly class KnownEntries
      */
     public static function compare(Entry $entry, ReadEntry $read): string
     {
-        $is = EntryOut::columns($entry);
+        $is = EntryWriter::columns($entry);
         $rows = [];
         foreach ($entry->overrides as $override) {
-            $rows[$override->recurrence_id] = EntryOut::row($override);
+            $rows[$override->recurrence_id] = EntryWriter::row($override);
         }
-        if (Sameness::of($is, array_intersect_key($read->columns, $is)) && Sameness::of($rows, $read->overrides)) {
+        if (DeepEquality::of($is, array_intersect_key($read->columns, $is)) && DeepEquality::of($rows, $read->overrides)) {
             return 'same';
         }
         $changed = $entry->updated_at?->utc()->format('Ymd\THis\Z') ?? '';

@@ -15,6 +15,7 @@ final class OwnValues
 
     /** @var array<string, list<string>> by column; those of an occurrence may be any of them */
     private const RULES = [
+        'calendar_id' => ['string', 'max:26'],
         'title' => ['required', 'string', 'max:250'],
         'notes' => ['present', 'string', 'max:20000'],
         'place' => ['present', 'string', 'max:250'],

@@ -64,7 +64,7 @@ final readonly class ReadImport
         foreach ((new TableFile($import->file(), $table['delimiter']))->rows($table['at']) as $at => $row) {
             try {
                 $read = TableRow::read($row, $table['columns'], $table['order'], $user->timeZone());
-                $items[] = new ImportItem(0, 'new', $read->title(), null, Placed::of($read)[0]);
+                $items[] = new ImportItem(0, 'new', $read->title(), null, EntryCheck::of($read)[0]);
             } catch (CannotKeep $e) {
                 $items[] = new ImportItem(
                     0,
@@ -88,7 +88,7 @@ final readonly class ReadImport
     {
         $calendar = $ones[0][0] ?? 0;
         try {
-            [$read] = Placed::of($parts->read($ones));
+            [$read] = EntryCheck::of($parts->read($ones));
 
             return new ImportItem($calendar, 'new', $read->title(), null, $read);
         } catch (ErrorException|InvalidDataException|ParseException) {

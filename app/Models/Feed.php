@@ -47,6 +47,18 @@ final class Feed extends Model
         ];
     }
 
+    /**
+     * Of two answers with the same tag the second says nothing new (RFC 9110 8.8.3).
+     *
+     * @param  int  $year  the present one: what has no end is written out until a year that moves on with it
+     */
+    public function tag(int $year): string
+    {
+        $parts = [$this->id, $this->revision, $year, (int) $this->busy_only, (int) $this->hides_private];
+
+        return substr(hash('sha256', implode(' ', $parts)), 0, 20);
+    }
+
     /** @return BelongsTo<User, $this> */
     public function user(): BelongsTo
     {

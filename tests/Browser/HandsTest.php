@@ -239,7 +239,10 @@ test('several that were chosen go a week later by key, and stay chosen', functio
     $page->focus('[data-test=block][data-title="Mend the gate"]')->keys('x');
     $page->focus('[data-test=block][data-title="Oil the hinges"]')->keys('x');
     $later = (new DateTimeImmutable($mon))->modify('+7 days')->format('Y-m-d');
-    $page->holding(WebDriverKeys::ALT, fn () => $page->holding(WebDriverKeys::SHIFT, fn () => $page->keys(WebDriverKeys::ARROW_RIGHT)));
+    $page->holding(
+        WebDriverKeys::ALT,
+        fn () => $page->holding(WebDriverKeys::SHIFT, fn () => $page->keys(WebDriverKeys::ARROW_RIGHT)),
+    );
     $page->untilSame([], fn () => $page->blocks('Mend the gate'));
     expect($page->see('[data-test=chosen] b')->getText())->toBe('2 chosen');
     $page->press('[data-test=after]')->untilSame(["{$later} 13:00"], fn () => $page->blocks('Mend the gate'));
@@ -255,30 +258,44 @@ function chaptersWith(Page $page, string $title): array
     );
 }
 
-test('in the running list a task goes to another day by one drag or one key, one of the basket into a day, and a new one into a day', function () {
-    $page = demo($this, alwaysAwake: true);
-    [$mon, $tue, $wed] = nextWeek();
-    caught($page, "mend the gate {$mon}", 'Mend the gate');
-    $page->visit("/ahead/{$mon}")->see('[data-test=chapter] [data-tile][data-title="Mend the gate"]');
-    // By one drag; a chapter's height is its own, so it is let go close below its top.
-    $page->carry('[data-tile][data-title="Mend the gate"]', "[data-test=chapter][data-date='{$tue}']", 8);
-    $page->untilSame([$tue], fn () => chaptersWith($page, 'Mend the gate'));
-    // By one key, and the focus stays on it.
-    $page->focus('[data-tile][data-title="Mend the gate"]');
-    $page->holding(WebDriverKeys::ALT, fn () => $page->keys(WebDriverKeys::ARROW_UP));
-    $page->untilSame([$mon], fn () => chaptersWith($page, 'Mend the gate'));
-    $page->untilSame('Mend the gate', fn () => focused($page));
-    // From the basket into a day, and into a free time of a day.
-    $page->carry('[data-test=basket-card][data-title="New laces"]', "[data-test=chapter][data-date='{$tue}']", 8);
-    $page->untilSame([$tue], fn () => chaptersWith($page, 'New laces'));
-    $page->carry('[data-test=basket-card][data-title="Ring the chiropodist"]', "[data-test=free][data-date='{$mon}']", 6);
-    $page->untilSame([$mon], fn () => chaptersWith($page, 'Ring the chiropodist'));
-    // A press at the end of a chapter, words, Enter.
-    $page->press("[data-test=chapter][data-date='{$wed}'] [data-test=add-here]");
-    $page->untilSame('capture-over', fn () => focused($page));
-    $page->keys('air the shed', WebDriverKeys::ENTER);
-    $page->untilSame([$wed], fn () => chaptersWith($page, 'Air the shed'));
-});
+test(
+    'in the running list by drag and by key: a task to another day, one of the basket into a day, a new one into a day',
+    function () {
+        $page = demo($this, alwaysAwake: true);
+        [$mon, $tue, $wed] = nextWeek();
+        caught($page, "mend the gate {$mon}", 'Mend the gate');
+        $page->visit("/ahead/{$mon}")->see('[data-test=chapter] [data-tile][data-title="Mend the gate"]');
+        // By one drag; a chapter's height is its own, so it is let go close below its top.
+        $page->carry('[data-tile][data-title="Mend the gate"]', "[data-test=chapter][data-date='{$tue}']", 8);
+        $page->untilSame([$tue], fn () => chaptersWith($page, 'Mend the gate'));
+        // By one key, and the focus stays on it.
+        $page->focus('[data-tile][data-title="Mend the gate"]');
+        $page->holding(WebDriverKeys::ALT, fn () => $page->keys(WebDriverKeys::ARROW_UP));
+        $page->untilSame([$mon], fn () => chaptersWith($page, 'Mend the gate'));
+        $page->untilSame('Mend the gate', fn () => focused($page));
+        // From the basket into a day, and into a free time of a day.
+        $page->carry('[data-test=basket-card][data-title="New laces"]', "[data-test=chapter][data-date='{$tue}']", 8);
+        $page->untilSame([$tue], fn () => chaptersWith($page, 'New laces'));
+        $page->carry('[data-test=basket-card][data-title="Ring the chiropodist"]', "[data-test=free][data-date='{$mon}']", 6);
+        $page->untilSame([$mon], fn () => chaptersWith($page, 'Ring the chiropodist'));
+        // The same by key: one of the basket goes to the next free time that is shown.
+        $page
+            ->keys('g')
+            ->untilSame(true, fn () => str_contains((string) $page->script('return document.activeElement.className'), 'card'));
+        $title = focused($page);
+        $page->keys('h');
+        $page->untilSame(1, fn () => count(chaptersWith($page, $title)));
+        // A press at the end of a chapter, or Enter on it, words, Enter.
+        $page->focus("[data-test=chapter][data-date='{$mon}'] [data-test=add-here]")->keys(WebDriverKeys::ENTER);
+        $page->untilSame('capture-over', fn () => focused($page));
+        $page->keys('sweep the path', WebDriverKeys::ENTER);
+        $page->untilSame([$mon], fn () => chaptersWith($page, 'Sweep the path'));
+        $page->press("[data-test=chapter][data-date='{$wed}'] [data-test=add-here]");
+        $page->untilSame('capture-over', fn () => focused($page));
+        $page->keys('air the shed', WebDriverKeys::ENTER);
+        $page->untilSame([$wed], fn () => chaptersWith($page, 'Air the shed'));
+    },
+);
 
 test('a timing is set right by two presses', function () {
     $page = demo($this);
@@ -291,7 +308,13 @@ test('a timing is set right by two presses', function () {
     [$hour, $minute] = array_map('intval', explode(':', (string) $started));
     $page->script('document.activeElement.select()');
     $page->keys(sprintf('%d:%02d', $hour, $minute + 7), WebDriverKeys::ENTER);
-    $page->untilSame(true, fn () => str_starts_with($page->see('[data-title="Check boiler pressure"] [data-test=word-timings]')->getText(), '7 min'));
+    $page->untilSame(
+        true,
+        fn () => str_starts_with(
+            $page->see('[data-title="Check boiler pressure"] [data-test=word-timings]')->getText(),
+            '7 min',
+        ),
+    );
     expect($before)->toStartWith('22 min');
 });
 
@@ -304,6 +327,19 @@ test('what was written in closing a day is found again by its words, and stands 
     $page->visit('/done')->see('[data-test=done-day]');
     $page->untilSame(
         true,
-        fn () => str_contains((string) $page->script('return document.querySelector("[data-test=done]").innerText'), 'Frost flowers on the north pane at seven.'),
+        fn () => str_contains(
+            (string) $page->script('return document.querySelector("[data-test=done]").innerText'),
+            'Frost flowers on the north pane at seven.',
+        ),
     );
+});
+
+test('a weekday routine takes one key, its words and Enter', function () {
+    $page = demo($this, alwaysAwake: true)->press('[data-test=after]');
+    [$mon] = nextWeek();
+    $page->untilSame(true, fn () => $page->all('[data-test=block]') !== []);
+    $page->keys('n')->untilSame('capture', fn () => focused($page));
+    $page->keys("sweep the path every weekday from {$mon}")->see('[data-test=understood] .facts');
+    $page->keys(WebDriverKeys::ENTER);
+    $page->untilSame(5, fn () => count($page->all('[data-title="Sweep the path"][data-key]')));
 });

@@ -122,6 +122,17 @@ test('a task is told as the time it is worked on, whatever its deadline; one wit
         ->not->toContain('Secret');
 });
 
+test('who else was asked is not told to those who follow', function () {
+    Entry::query()
+        ->where('title', 'Market stall')
+        ->toBase()
+        ->update(['kept' => '["ATTENDEE:mailto:somebody@example.test","X-ROOM:3"]']);
+    expect(follow($this, feed_of($this)['address'])->streamedContent())
+        ->toContain('Market stall')
+        ->not->toContain('somebody')
+        ->not->toContain('X-ROOM');
+});
+
 test('an area is read with all its calendars', function () {
     $feed = $this->api('POST', 'feeds', ['area_id' => $this->calendar()->area_id])
         ->assertStatus(201)

@@ -339,6 +339,107 @@ test('what a routine is from one of its times on becomes a routine that goes on 
     expect(Entry::query()->count())->toBe(0);
 });
 
+test('a routine divided twice is divided at the times that its file names, and its parts go on from one another', function () {
+    $part = fn (
+        string $id,
+        string $start,
+        string $title,
+    ): string => "BEGIN:VEVENT\nUID:choir\nRECURRENCE-ID;RANGE=THISANDFUTURE:{$id}\nSUMMARY:{$title}\nDTSTART:{$start}\nDURATION:PT1H\nEND:VEVENT\n";
+    take(
+        $this,
+        bring(
+            $this,
+            calendar_file(
+                "BEGIN:VEVENT\nUID:choir\nSUMMARY:One\nDTSTART:20261130T180000Z\nDURATION:PT1H\nRRULE:FREQ=DAILY\nEND:VEVENT\n".
+                    $part('20261210T180000Z', '20261210T190000Z', 'Two').
+                    $part('20261220T180000Z', '20261220T200000Z', 'Three').
+                    // None of these can be: before it begins, between its times, on a day.
+                    $part('20261101T180000Z', '20261101T180000Z', 'Never').
+                    $part('20261211T030000Z', '20261211T030000Z', 'Never'),
+            ),
+        ),
+    );
+    $on = fn (string $day): string => implode(
+        ' ',
+        array_map(
+            fn (array $one): string => $one['title'].substr($one['start'], 10, 6),
+            $this->occurrences("from={$day}&days=1"),
+        ),
+    );
+    expect([$on('2026-12-09'), $on('2026-12-11'), $on('2026-12-21')])->toBe(['OneT19:00', 'TwoT20:00', 'ThreeT21:00']);
+    $halves = Entry::query()->orderBy('start')->get();
+    expect($halves->pluck('continues_id')->all())->toBe([null, $halves[0]->id, $halves[1]->id]);
+});
+
+test('no UID reaches entries that it does not name', function (string $uid) {
+    $this->entry(['title' => 'Mine', 'start' => '2026-11-26', 'rule' => 'FREQ=DAILY']);
+    Entry::query()
+        ->toBase()
+        ->update(['uid' => 'other#2026-12-01']);
+    $file = calendar_file(
+        "BEGIN:VEVENT\nUID:{$uid}\nSUMMARY:a\nDTSTART;VALUE=DATE:20261126\nRRULE:FREQ=DAILY\nEND:VEVENT\n".
+            "BEGIN:VEVENT\nUID:{$uid}\nSUMMARY:b\nRECURRENCE-ID;RANGE=THISANDFUTURE;VALUE=DATE:20261130\nDTSTART;VALUE=DATE:20261130\nEND:VEVENT",
+    );
+    take($this, bring($this, $file));
+    expect(Entry::query()->where('title', 'Mine')->exists())->toBeTrue();
+})->with(['%', '_ther', 'oth%']);
+
+test(
+    'what single times have of their own comes in whole: a calendar that is theirs here, and what was done before the rhythm changed',
+    function () {
+        $tours = $this->api('POST', 'calendars', ['area_id' => $this->calendar()->area_id, 'name' => 'Tours'])
+            ->assertStatus(201)
+            ->json('id');
+        $entry = $this->entry(['title' => 'Vent check', 'start' => '2026-11-23', 'rule' => 'FREQ=DAILY']);
+        OccurrenceOverride::withoutEvents(function () use ($entry, $tours): void {
+            foreach (['2026-11-24' => ['calendar_id' => $tours, 'title' => 'Tour'], '2026-11-21' => []] as $id => $fields) {
+                OccurrenceOverride::query()->create([
+                    'entry_id' => $entry['id'],
+                    'user_id' => $this->user->id,
+                    'recurrence_id' => $id,
+                    'day' => $id,
+                    'fields' => $fields,
+                    'done_at' => $fields === [] ? 1_795_000_000 : null, // on a day that the rhythm does not know any more
+                ]);
+            }
+        });
+        $file = $this->api('GET', 'calendar-file')->streamedContent();
+        OccurrenceOverride::query()->toBase()->delete();
+        Entry::query()->toBase()->delete();
+        take($this, bring($this, $file));
+        $rows = OccurrenceOverride::query()->orderBy('day')->get();
+        expect($rows->pluck('recurrence_id')->all())->toBe(['2026-11-21', '2026-11-24']);
+        expect($rows[0]->done_at)
+            ->toBe(1_795_000_000)
+            ->and($rows[1]->fields)
+            ->toBe(['calendar_id' => $tours, 'title' => 'Tour']);
+        // In another account there is no such calendar.
+        $this->asUser(
+            app(App\Actions\Accounts\OpenAccount::class)->open([
+                'name' => 'Other',
+                'email' => 'other@example.test',
+                'password' => 'glasshouse',
+                'zone' => 'Europe/Berlin',
+            ]),
+        );
+        take($this, bring($this, $file));
+        expect(
+            OccurrenceOverride::query()->where('user_id', $this->user->id)->where('recurrence_id', '2026-11-24')->firstOrFail()
+                ->fields,
+        )->toBe(['title' => 'Tour']);
+    },
+);
+
+test('of files on their way in a few stay, and the oldest goes', function () {
+    $first = bring($this, calendar_file(MARKET));
+    foreach (range(1, 4) as $i) {
+        $this->at("2026-11-25T10:2{$i}:00+01:00");
+        bring($this, calendar_file(MARKET));
+    }
+    $this->api('GET', "imports/{$first['id']}")->assertStatus(404);
+    expect(File::directories(ImportFolder::root($this->user)))->toHaveCount(4);
+});
+
 test('what means nothing here is kept, and given back; a copy is another entry to everybody', function () {
     $lines = [
         'ORGANIZER;CN="Board, the":mailto:board@example.test',
@@ -530,7 +631,9 @@ test('line ends, folding and letters of any kind are read', function (string $fi
     ],
     'folded' => [fn () => calendar_file("BEGIN:VTODO\nUID:a\nSUMMARY:Märchen f\n ür die Gä\n ste\nEND:VTODO")],
     'folded within its parameters' => [
-        fn () => calendar_file("BEGIN:VTODO\nUID:a\nSUMMARY;LANGUAGE=de;X-WRITTEN\n -BY=\"Ida\":Märchen für die Gäste\nEND:VTODO"),
+        fn () => calendar_file(
+            "BEGIN:VTODO\nUID:a\nSUMMARY;LANGUAGE=de;X-WRITTEN\n -BY=\"Ida\":Märchen für die Gäste\nEND:VTODO",
+        ),
     ],
     'letters of Windows' => [
         fn () => mb_convert_encoding(
@@ -597,6 +700,27 @@ function hostile(int $n): string
             "BEGIN:VEVENT\nUID:a\nSUMMARY:a\nDTSTART:20261128T090000Z\nRRULE:nonsense ".
                 random_bytes_of(40).
                 "\nDURATION:P\nEND:VEVENT",
+        ),
+        fn () => calendar_file(
+            "BEGIN:VEVENT\nUID:a%_\nSUMMARY:a\nDTSTART:20261128T090000Z\nRRULE:FREQ=DAILY;COUNT=9\nEND:VEVENT\n".
+                implode(
+                    '',
+                    array_map(
+                        fn (
+                            string $id,
+                        ): string => "BEGIN:VEVENT\nUID:a%_\nRECURRENCE-ID;RANGE=THISANDFUTURE{$id}\nDTSTART:20261".
+                            mt_rand(201, 399).
+                            "T090000Z\nEND:VEVENT\n",
+                        [
+                            ':20261130T090000Z',
+                            ':20261202T090000Z',
+                            ';VALUE=DATE:20261201',
+                            ':20991130T090000Z',
+                            ':x',
+                            ';TZID=X:20261203T090000',
+                        ],
+                    ),
+                ),
         ),
         fn () => calendar_file(str_repeat("BEGIN:VTODO\nUID:same\nSUMMARY:a\nEND:VTODO\n", 1_000)),
         fn () => calendar_file(

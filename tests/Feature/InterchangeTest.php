@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 use App\Access\Changeable;
 use App\Actions\Entries\SaveSeries;
-use App\Interchange\CalendarFile;
-use App\Interchange\EntryIn;
-use App\Interchange\EntryOut;
+use App\Interchange\CalendarWriter;
+use App\Interchange\EntryReader;
+use App\Interchange\EntryWriter;
 use App\Interchange\Names;
 use App\Interchange\ReadEntry;
 use App\Interchange\ZoneNames;
@@ -38,13 +38,13 @@ use Sabre\VObject\Recur\NoInstancesException;
 function file_of(User $user): string
 {
     $now = CarbonImmutable::now();
-    $out = new EntryOut($user->timeZone(), app(DaysOff::class)->marks($user), $now);
+    $out = new EntryWriter($user->timeZone(), app(DaysOff::class)->marks($user), $now);
     $entries = Entry::query()
         ->where('user_id', $user->id)
         ->with(['calendar', 'overrides'])
         ->orderBy('id')
         ->get();
-    $pieces = (new CalendarFile($out, $now))->pieces('All', 'teal', $entries);
+    $pieces = (new CalendarWriter($out, $now))->pieces('All', 'teal', $entries);
 
     return implode('', is_array($pieces) ? $pieces : iterator_to_array($pieces, false));
 }
@@ -62,7 +62,7 @@ function read_file(string $file, User $user): array
     }
     $zones = new ZoneNames($calendar, $user->timeZone());
 
-    return array_map(fn (array $ones): ReadEntry => EntryIn::read($ones, $zones), $components);
+    return array_map(fn (array $ones): ReadEntry => EntryReader::read($ones, $zones), $components);
 }
 
 function sorted(mixed $value): mixed
@@ -86,14 +86,14 @@ function expect_the_same(User $user, string $file): int
         ->with(['calendar', 'overrides'])
         ->get();
     foreach ($entries as $entry) {
-        $one = $read[EntryOut::uid($entry)];
+        $one = $read[EntryWriter::uid($entry)];
         $rows = [];
         foreach ($entry->overrides as $override) {
-            $rows[$override->recurrence_id] = EntryOut::row($override);
+            $rows[$override->recurrence_id] = EntryWriter::row($override);
         }
-        expect([$entry->title, sorted(array_intersect_key($one->columns, EntryOut::columns($entry)))])->toBe([
+        expect([$entry->title, sorted(array_intersect_key($one->columns, EntryWriter::columns($entry)))])->toBe([
             $entry->title,
-            sorted(EntryOut::columns($entry)),
+            sorted(EntryWriter::columns($entry)),
         ]);
         expect([$entry->title, sorted($one->overrides)])->toBe([$entry->title, sorted($rows)]);
     }
@@ -351,7 +351,7 @@ function coming(User $user, int $untilYear): array
             $found[] = $at->allDay ? (string) $at->start->date() : gmdate('Y-m-d\TH:i:s\Z', $at->startsAt($user->timeZone()));
         }
         sort($found);
-        $coming[EntryOut::uid($entry)] = $found;
+        $coming[EntryWriter::uid($entry)] = $found;
     }
 
     return $coming;

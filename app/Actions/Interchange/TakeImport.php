@@ -5,18 +5,18 @@ declare(strict_types=1);
 namespace App\Actions\Interchange;
 
 use App\Access\Changeable;
+use App\Actions\Attachments\AllowedFiles;
 use App\Actions\Attachments\KeepAttachment;
-use App\Actions\Attachments\Kept;
 use App\Actions\Attachments\Quota;
 use App\Actions\Calendars\AddCalendar;
 use App\Actions\Entries\MoveEntry;
 use App\Actions\Entries\SaveSeries;
 use App\Actions\Entries\SplitRoutine;
 use App\Interchange\CannotKeep;
+use App\Interchange\EntryCheck;
 use App\Interchange\ImportFolder;
 use App\Interchange\ImportItem;
 use App\Interchange\KnownEntries;
-use App\Interchange\Placed;
 use App\Interchange\ReadEntry;
 use App\Journal\WritePath;
 use App\Mapping\SeriesColumns;
@@ -26,7 +26,6 @@ use App\Models\Entry;
 use App\Models\OccurrenceOverride;
 use App\Models\User;
 use Carbon\CarbonImmutable;
-use PlumRota\Core\Schedule\CannotReschedule;
 use PlumRota\Core\Schedule\Scope;
 use PlumRota\Core\Schedule\Series;
 use PlumRota\Core\Schedule\TooDense;
@@ -117,12 +116,12 @@ final readonly class TakeImport
             'uid' => $item->read->uid === '' ? null : $item->read->uid,
         ]);
         try {
-            self::write($entry, $item->read);
-            $this->keep($user, $entry, $item->read);
-            $this->onward($user, $entry, $item->read);
-        } catch (CannotKeep|CannotReschedule|InvalidTime|TooDense) {
-            return 'left';
+            $read = self::write($user, $entry, $item->read);
+        } catch (CannotKeep|InvalidTime|TooDense) {
+            return 'left'; // before anything of it was written
         }
+        $this->keep($user, $entry, $read);
+        $this->onward($user, $entry, $read);
 
         return $isNew ? 'added' : 'changed';
     }
@@ -135,9 +134,9 @@ final readonly class TakeImport
             $bytes = (string) base64_decode($file['data'], false);
             $path = (string) tempnam(sys_get_temp_dir(), 'file');
             file_put_contents($path, $bytes);
-            $type = Kept::typeOf($path);
+            $type = AllowedFiles::typeOf($path);
             $isThere = $there->contains(fn (Attachment $one): bool => $one->size === strlen($bytes) && $one->type === $type);
-            $isKept = strlen($bytes) <= Kept::MOST_KILOBYTES * 1024 && in_array($type, Kept::KINDS, true);
+            $isKept = strlen($bytes) <= AllowedFiles::MOST_KILOBYTES * 1024 && in_array($type, AllowedFiles::KINDS, true);
             if (! $isThere && $isKept && Quota::complaint($user, strlen($bytes)) === null) {
                 $this->attachments->keep($user, $entry, new SplFileInfo($path), $file['name'], $type);
             }
@@ -157,12 +156,14 @@ final readonly class TakeImport
         foreach (
             Changeable::by($user)
                 ->entries()
-                ->where('uid', 'like', "{$read->uid}#%")
+                ->whereRaw('substr(uid, 1, ?) = ?', [mb_strlen("{$read->uid}#"), "{$read->uid}#"])
                 ->get() as $before
         ) {
             $before->delete();
         }
-        foreach ($read->onward as ['id' => $id, 'columns' => $columns]) {
+        // The last first: until it is divided, its times have the recurrence ids that the file names.
+        $later = null;
+        foreach (array_reverse($read->onward) as ['id' => $id, 'columns' => $columns]) {
             $tail = $this->split->at($entry, $id);
             $tail
                 ->fill([
@@ -188,7 +189,8 @@ final readonly class TakeImport
                     true,
                 );
             }
-            $entry = $tail;
+            $later?->update(['continues_id' => $tail->id]);
+            $later = $tail;
         }
     }
 
@@ -197,11 +199,15 @@ final readonly class TakeImport
         return is_string($value) ? $value : '';
     }
 
-    /** @throws CannotKeep */
-    private static function write(Entry $entry, ReadEntry $read): void
+    /**
+     * @return ReadEntry what of it can stand here
+     *
+     * @throws CannotKeep|InvalidTime|TooDense before anything is written
+     */
+    private static function write(User $user, Entry $entry, ReadEntry $read): ReadEntry
     {
         $isNew = ! $entry->exists;
-        [$read, $series] = Placed::of($read);
+        [$read, $series] = EntryCheck::of($read);
         SaveSeries::into($entry, $series, array_diff_key($read->columns, array_flip(['start', 'all_day', 'length', 'zone'])));
         self::stamp($entry, $read);
         $before = $isNew ? [] : $entry->overrides()->get()->keyBy('recurrence_id')->all();
@@ -218,8 +224,29 @@ final readonly class TakeImport
                     'user_id' => $entry->user_id,
                     'recurrence_id' => (string) $id,
                 ]);
-            $override->fill(self::columns($entry, (string) $id, $row))->save();
+            $override->fill(self::columns($entry, (string) $id, self::ofAccount($user, $row)))->save();
         }
+
+        return $read;
+    }
+
+    /**
+     * One time may be in a calendar of its own; where it comes from another account there is none such here.
+     *
+     * @param  Row  $row
+     * @return Row
+     */
+    private static function ofAccount(User $user, array $row): array
+    {
+        $calendar = $row['fields']['calendar_id'] ?? null;
+        if (
+            $calendar !== null &&
+            ! (is_string($calendar) && Changeable::by($user)->calendars()->whereKey($calendar)->exists())
+        ) {
+            unset($row['fields']['calendar_id']);
+        }
+
+        return $row;
     }
 
     /**

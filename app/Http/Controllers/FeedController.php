@@ -4,13 +4,12 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
-use App\Access\Visible;
 use App\Actions\Feeds\KeepFeed;
 use App\Http\Requests\Account;
 use App\Http\Requests\FeedRequest;
-use App\Interchange\CalendarFile;
-use App\Interchange\EntryOut;
-use App\Interchange\Told;
+use App\Interchange\CalendarWriter;
+use App\Interchange\EntryWriter;
+use App\Interchange\FeedContent;
 use App\Models\Feed;
 use App\Queries\Occurrences\DaysOff;
 use App\Queries\Screens\EntriesForFile;
@@ -52,67 +51,47 @@ final class FeedController
     }
 
     /** Without a session: whoever has the address. A wrong one is told no more than that there is nothing. */
-    public function read(Request $request, string $secret, EntriesForFile $which, DaysOff $daysOff): Response|StreamedResponse
-    {
-        $feed = Feed::query()->where('secret_hash', hash('sha256', $secret))->with('user')->first();
+    public function read(
+        Request $request,
+        string $secret,
+        KeepFeed $feeds,
+        EntriesForFile $which,
+        DaysOff $daysOff,
+    ): Response|StreamedResponse {
+        $feed = $feeds->asked($secret);
         if ($feed === null) {
             return self::nothing();
         }
-        $user = $feed->user;
         try {
-            [$name, $colour, $entries] = $which->find($user, null, $feed->calendar_id, $feed->area_id, null, null);
+            [$name, $colour, $entries] = $which->find($feed->user, null, $feed->calendar_id, $feed->area_id, null, null);
         } catch (ModelNotFoundException) {
             return self::nothing(); // its calendar was deleted
         }
         $now = CarbonImmutable::now();
-        $revision = Visible::to($user)->revision();
-        if ($feed->revision !== $revision || $feed->changed_at === null) {
-            $feed->forceFill(['revision' => $revision, 'changed_at' => $now]);
-        }
-        $feed->forceFill(['asked_at' => $now])->save();
-        // What has no end is written out until a year that moves on, so the year counts as well.
-        $tag =
-            '"'.
-            substr(hash('sha256', "{$feed->id} {$revision} {$now->year} {$feed->busy_only} {$feed->hides_private}"), 0, 20).
-            '"';
-        $headers = [
-            'ETag' => $tag,
-            'Last-Modified' => ($feed->changed_at ?? $now)->utc()->format('D, d M Y H:i:s').' GMT',
-            'Cache-Control' => 'private, no-cache',
-            'X-Robots-Tag' => 'noindex',
-        ];
-        if (self::isKnown($request, $tag, $feed)) {
-            return response('', 304, $headers);
-        }
-        $file = new CalendarFile(new EntryOut($user->timeZone(), $daysOff->marks($user), $now), $now);
-        $told = (new Told($feed))->of(...);
-
-        return response()->stream(
+        $file = new CalendarWriter(new EntryWriter($feed->user->timeZone(), $daysOff->marks($feed->user), $now), $now);
+        $told = (new FeedContent($feed))->of(...);
+        $answer = response()->stream(
             function () use ($file, $name, $colour, $entries, $told): void {
                 foreach ($file->pieces($name, $colour, $entries->lazy(200), self::REFRESH, $told) as $piece) {
                     echo $piece;
                 }
             },
             200,
-            ['Content-Type' => 'text/calendar; charset=utf-8', ...$headers],
+            [
+                'Content-Type' => 'text/calendar; charset=utf-8',
+                'Cache-Control' => 'private, no-cache',
+                'X-Robots-Tag' => 'noindex',
+            ],
         );
+        $answer->setEtag($feed->tag($now->year))->setLastModified($feed->changed_at);
+        $answer->isNotModified($request); // then it says so, and nothing is written out
+
+        return $answer;
     }
 
     private static function nothing(): Response
     {
         return response('There is no calendar under this address.', 404, ['Content-Type' => 'text/plain; charset=utf-8']);
-    }
-
-    /** RFC 9110 13.2.2: where a tag is sent, the moment counts for nothing. */
-    private static function isKnown(Request $request, string $tag, Feed $feed): bool
-    {
-        $sent = (string) $request->headers->get('If-None-Match');
-        if ($sent !== '') {
-            return trim($sent) === '*' || preg_match('/(?:^|[\s,\/])'.preg_quote($tag, '/').'/', $sent) === 1;
-        }
-        $since = strtotime((string) $request->headers->get('If-Modified-Since'));
-
-        return $since !== false && $feed->changed_at !== null && $feed->changed_at->getTimestamp() <= $since;
     }
 
     /** @return array<string, mixed> the schema Feed of the contract */

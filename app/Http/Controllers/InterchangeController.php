@@ -11,8 +11,8 @@ use App\Http\Requests\ImportRequest;
 use App\Http\Requests\TableColumnsRequest;
 use App\Http\Requests\TakeImportRequest;
 use App\Http\Resources\ImportResource;
-use App\Interchange\CalendarFile;
-use App\Interchange\EntryOut;
+use App\Interchange\CalendarWriter;
+use App\Interchange\EntryWriter;
 use App\Interchange\ImportFolder;
 use App\Interchange\ReadImport;
 use App\Interchange\Table;
@@ -44,8 +44,8 @@ final class InterchangeController
             $text('to'),
         );
         $now = CarbonImmutable::now();
-        $file = new CalendarFile(
-            new EntryOut($user->timeZone(), $daysOff->marks($user), $now, FilesOfEntries::of($user)),
+        $file = new CalendarWriter(
+            new EntryWriter($user->timeZone(), $daysOff->marks($user), $now, FilesOfEntries::of($user)),
             $now,
         );
 

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
-use App\Actions\Attachments\Kept;
+use App\Actions\Attachments\AllowedFiles;
 use App\Actions\Attachments\Quota;
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Http\UploadedFile;
@@ -18,7 +18,7 @@ final class AttachmentRequest extends FormRequest
     /** @return array<string, mixed> */
     public function rules(): array
     {
-        return ['file' => ['required', 'file', 'max:'.Kept::MOST_KILOBYTES]];
+        return ['file' => ['required', 'file', 'max:'.AllowedFiles::MOST_KILOBYTES]];
     }
 
     /** @return array<string, string> */
@@ -39,12 +39,12 @@ final class AttachmentRequest extends FormRequest
                 if ($validator->errors()->isNotEmpty()) {
                     return;
                 }
-                $this->type = Kept::typeOf($this->upload()->getPathname());
+                $this->type = AllowedFiles::typeOf($this->upload()->getPathname());
                 $complaint = Quota::complaint(Account::of($this), (int) $this->upload()->getSize());
                 if ($complaint !== null) {
                     $validator->errors()->add('file', $complaint);
                 }
-                if (! in_array($this->type, Kept::KINDS, true)) {
+                if (! in_array($this->type, AllowedFiles::KINDS, true)) {
                     $validator
                         ->errors()
                         ->add(

@@ -47,7 +47,13 @@ final readonly class EntriesForFile
             ];
         }
         if ($from !== null && $to !== null) {
-            return ["{$from} to {$to}", null, $entries->whereIn('id', $this->standingIn($user, $from, $to))];
+            return [
+                "{$from} to {$to}",
+                null,
+                $entries->whereRaw('id in (select value from json_each(?))', [
+                    json_encode($this->standingIn($user, $from, $to), JSON_THROW_ON_ERROR),
+                ]),
+            ];
         }
 
         return ['Plum Rota', null, $entries];

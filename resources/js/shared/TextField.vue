@@ -2,7 +2,10 @@
 import { NInput } from 'naive-ui'
 import { computed, ref } from 'vue'
 
-/** A line of text, or some where it has rows, of the component library, with what a browser wants to know of a field: what it is called, and what goes in. */
+/**
+ * A line of text, or some where it has rows, of the component library, with what a browser wants to know of a field: what it is
+ * called, and what goes in.
+ */
 const props = withDefaults(
     defineProps<{
         id?: string

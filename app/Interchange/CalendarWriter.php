@@ -18,11 +18,11 @@ use Sabre\VObject\Property;
 /**
  * A file of iCalendar (RFC 5545, RFC 7986), piece by piece, so that one of many entries is never held as a whole.
  */
-final readonly class CalendarFile
+final readonly class CalendarWriter
 {
     private const PRODUCT = '-//Plum Rota//Plum Rota//EN';
 
-    public function __construct(private EntryOut $out, private CarbonImmutable $now)
+    public function __construct(private EntryWriter $out, private CarbonImmutable $now)
     {
     }
 

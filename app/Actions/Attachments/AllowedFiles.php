@@ -7,7 +7,7 @@ namespace App\Actions\Attachments;
 use finfo;
 
 /** Which files are kept with entries: up to 10 MB, of these kinds by their content, whatever they are called. */
-final class Kept
+final class AllowedFiles
 {
     public const MOST_KILOBYTES = 10_240;
 

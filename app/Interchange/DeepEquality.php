@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Interchange;
 
 /** Whether two values are the same, in whatever order their parts are named. */
-final class Sameness
+final class DeepEquality
 {
     public static function of(mixed $one, mixed $other): bool
     {

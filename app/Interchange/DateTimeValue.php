@@ -12,7 +12,7 @@ use PlumRota\Core\Time\Zone;
 use Sabre\VObject\Property;
 
 /** One moment as a property of iCalendar writes it: a date, a time of a zone, a time of no zone (RFC 5545 3.3.4, 3.3.5). */
-final readonly class Moments
+final readonly class DateTimeValue
 {
     private function __construct(public LocalDateTime $wall, public bool $isDate, public ?Zone $zone)
     {

@@ -18,7 +18,7 @@ use PlumRota\Core\Time\TimeRange;
  * What a reader of plain iCalendar has to be told besides the rule, so that it finds the occurrences that stand here: those of the
  * timeline, which knows seasons, pauses, days off, what counts from its last finish, and what single ones have of their own.
  */
-final readonly class Standing
+final readonly class ExportedDates
 {
     /** Something may be moved as far as this out of the stretch that is told. */
     private const BESIDE = 400 * 86400;
@@ -50,11 +50,12 @@ final readonly class Standing
         }
         $set = $series->afterDone ? new RecurrenceSet($series->placement->start) : $series->recurrenceSet();
         $told = self::byId($series, $isByRule ? [] : $set->between($stretch->from, $stretch->to));
+        $isSaid = array_fill_keys($said, true);
         $extra = $except = $apart = [];
         foreach ($stands as $id => $placement) {
             $id = (string) $id;
             $start = $series->startOf($id);
-            $isApart = in_array($id, $said, true);
+            $isApart = isset($isSaid[$id]);
             if ($isApart) {
                 $apart[$id] = $placement;
             } elseif ($start->seconds >= $stretch->to->seconds) {

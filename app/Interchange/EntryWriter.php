@@ -40,7 +40,7 @@ use Sabre\VObject\Reader;
  *
  * @phpstan-import-type Row from ReadEntry
  */
-final readonly class EntryOut
+final readonly class EntryWriter
 {
     /** What would have no end is told others day by day until the end of the year that is so many years on. */
     private const YEARS_ON = 5;
@@ -60,7 +60,10 @@ final readonly class EntryOut
         'updated_at',
     ];
 
-    /** @param  (Closure(Entry): iterable<array{name: string, type: string, path: string}>)|null  $files  kept with an entry; null for none */
+    /**
+     * @param  (Closure(Entry): iterable<array{name: string, type: string, path: string}>)|null  $files  those kept with an entry; null
+     *   for none
+     */
     public function __construct(
         private Zone $viewer,
         private DayMarks $marks,
@@ -136,12 +139,12 @@ final readonly class EntryOut
     }
 
     /** @param  array<string, Row>  $rows */
-    private function standing(Series $series, array $rows): Standing
+    private function standing(Series $series, array $rows): ExportedDates
     {
-        $named = array_filter($rows, fn (string $id): bool => Standing::names($series, $id), ARRAY_FILTER_USE_KEY);
+        $named = array_filter($rows, fn (string $id): bool => ExportedDates::names($series, $id), ARRAY_FILTER_USE_KEY);
         $said = array_map(strval(...), array_keys(array_filter($named, self::isToBeSaid(...))));
 
-        return Standing::of(
+        return ExportedDates::of(
             $series,
             $this->changes($named),
             $said,
@@ -312,7 +315,7 @@ final readonly class EntryOut
         return true;
     }
 
-    private function rhythm(Component $whole, Series $series, Standing $standing): void
+    private function rhythm(Component $whole, Series $series, ExportedDates $standing): void
     {
         $at = $series->placement;
         if ($series->rule !== null && ! $series->afterDone) {
@@ -424,15 +427,15 @@ final readonly class EntryOut
      */
     private function addOwn(array $components, Entry $entry, array $rows, array $apart): void
     {
-        $read = EntryIn::read($components, new ZoneNames(new VCalendar(), $this->viewer));
+        $read = EntryReader::read($components, new ZoneNames(new VCalendar(), $this->viewer));
         $whole = $components[0];
         foreach (self::columns($entry) as $name => $is) {
-            if (array_key_exists($name, $read->columns) && ! Sameness::of($read->columns[$name], $is)) {
+            if (array_key_exists($name, $read->columns) && ! DeepEquality::of($read->columns[$name], $is)) {
                 OwnProperties::add($whole, $name, $read->columns[$name], $is);
             }
         }
         if (! $entry->isRoutine()) {
-            if (! Sameness::of($read->overrides['once'] ?? [], $rows['once'] ?? [])) {
+            if (! DeepEquality::of($read->overrides['once'] ?? [], $rows['once'] ?? [])) {
                 OwnProperties::add($whole, 'once', $read->overrides['once'] ?? [], $rows['once'] ?? []);
             }
 
@@ -443,7 +446,7 @@ final readonly class EntryOut
             OwnProperties::add($whole, 'left_out', [], $without);
         }
         foreach ($apart as $i => $id) {
-            if (! Sameness::of($read->overrides[$id] ?? null, $rows[$id])) {
+            if (! DeepEquality::of($read->overrides[$id] ?? null, $rows[$id])) {
                 OwnProperties::add($components[$i + 1], 'row', $read->overrides[$id] ?? [], $rows[$id]);
             }
         }

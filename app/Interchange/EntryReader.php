@@ -27,7 +27,7 @@ use Sabre\VObject\Property;
  * @phpstan-import-type Columns from ReadEntry
  * @phpstan-import-type Row from ReadEntry
  */
-final class EntryIn
+final class EntryReader
 {
     private const LONGEST_TITLE = 250;
 
@@ -58,7 +58,7 @@ final class EntryIn
     ];
 
     /** Properties that have a place here; others are kept as they are. */
-    private const KNOWN = [
+    public const KNOWN = [
         'UID',
         'DTSTAMP',
         'LAST-MODIFIED',
@@ -135,21 +135,17 @@ final class EntryIn
     /** @param  non-empty-list<Component>  $components */
     private function entry(array $components): ReadEntry
     {
-        $masters = array_values(array_filter($components, fn (Component $one): bool => ! Properties::has($one, 'RECURRENCE-ID')));
-        $later = array_values(
-            array_filter(
-                $components,
-                fn (Component $one): bool => strtoupper(
-                    Properties::parameter(Properties::first($one, 'RECURRENCE-ID'), 'RANGE') ?? '',
-                ) === 'THISANDFUTURE',
-            ),
-        );
-        $others = array_values(
-            array_filter(
-                $components,
-                fn (Component $one): bool => Properties::has($one, 'RECURRENCE-ID') && ! in_array($one, $later, true),
-            ),
-        );
+        $masters = $others = $later = [];
+        foreach ($components as $one) {
+            $named = Properties::first($one, 'RECURRENCE-ID');
+            if ($named === null) {
+                $masters[] = $one;
+            } elseif (strtoupper(Properties::parameter($named, 'RANGE') ?? '') === 'THISANDFUTURE') {
+                $later[] = $one;
+            } else {
+                $others[] = $one;
+            }
+        }
         if ($masters === []) {
             $masters = [array_shift($others) ?? $components[0]];
             $this->repairs[] = 'Only single times of a routine are there; the first stands for itself.';
@@ -278,7 +274,7 @@ final class EntryIn
         if (! Properties::has($of, 'DTSTART')) {
             $this->repairs[] = 'A task that repeats needs a day to start on; that of its deadline was taken.';
         }
-        $from = Moments::of($start, $this->zones, $this->repairs);
+        $from = DateTimeValue::of($start, $this->zones, $this->repairs);
         PlannableDays::require($from->wall->date());
         $end = $isTask ? null : Properties::first($of, 'DTEND');
         if ($end === null && Properties::has($of, 'DURATION')) {
@@ -293,7 +289,7 @@ final class EntryIn
                 ? Placement::allDay($from->wall->date())
                 : Placement::timed($from->wall, $isTask ? 30 : 0, $from->zone);
         }
-        $to = Moments::of($end, $this->zones, $this->repairs);
+        $to = DateTimeValue::of($end, $this->zones, $this->repairs);
         $last = $to->on($from->zone);
         if ($last->seconds < $from->wall->seconds) {
             $this->repairs[] = 'It ended before it began; its end was left out.';
@@ -352,7 +348,9 @@ final class EntryIn
     {
         $due = $of->name === 'VTODO' ? Properties::first($of, 'DUE') : null;
 
-        return $due === null ? null : Moments::of($due, $this->zones, $this->repairs)->text($at->zone ?? $this->zones->account);
+        return $due === null
+            ? null
+            : DateTimeValue::of($due, $this->zones, $this->repairs)->text($at->zone ?? $this->zones->account);
     }
 
     /** @return list<string> */
@@ -469,7 +467,7 @@ final class EntryIn
     {
         $dates = [];
         foreach (Properties::all($master, $name) as $property) {
-            foreach (Moments::all($property, $this->zones, $this->repairs) as $moment) {
+            foreach (DateTimeValue::all($property, $this->zones, $this->repairs) as $moment) {
                 $wall = $moment->on($at->zone);
                 // A date stands for the hour of the start.
                 $dates[] = match (true) {
@@ -505,7 +503,7 @@ final class EntryIn
 
                 continue;
             }
-            $id = Moments::of($named, $this->zones, $this->repairs);
+            $id = DateTimeValue::of($named, $this->zones, $this->repairs);
             $start = $at->allDay
                 ? $id->wall->date()->startOfDay()
                 : ($id->isDate
@@ -540,7 +538,7 @@ final class EntryIn
             if ($at === null || $named === null || $columns['rule'] === null) {
                 continue;
             }
-            $id = Moments::of($named, $this->zones, $this->repairs)->on($at->zone);
+            $id = DateTimeValue::of($named, $this->zones, $this->repairs)->on($at->zone);
             $key = $at->allDay ? (string) $id->date() : (string) $id;
             $stands = $this->placement($one) ?? $at->startingAt($id);
             $onward[$key] = [
@@ -681,7 +679,7 @@ final class EntryIn
             try {
                 $property = Properties::first($of, $name);
                 if ($property !== null) {
-                    $moment = Moments::of($property, $this->zones, $this->repairs);
+                    $moment = DateTimeValue::of($property, $this->zones, $this->repairs);
 
                     return ($moment->zone ?? Zone::of('UTC'))->instant($moment->wall);
                 }

@@ -8,7 +8,7 @@ namespace App\Interchange;
  * A rule as vCalendar 1.0 (1996) wrote it, in the words of RFC 5545: "W2 MO WE #10", "MP1 1+ TU #0", "D1 19970101T000000Z". Those
  * within a day (M5 …) had no use in calendars and are not read.
  */
-final class OldRule
+final class VCalendarRule
 {
     /** Null for what is none of these. */
     public static function inWords(string $text): ?string

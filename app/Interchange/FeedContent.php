@@ -14,7 +14,7 @@ use Sabre\VObject\Property;
  * What those who follow a calendar are told of an entry: all that others understand, without reminders and what is ours alone; or
  * only when one is busy.
  */
-final readonly class Told
+final readonly class FeedContent
 {
     /** What is left where only the time is told. */
     private const TIME = [
@@ -74,7 +74,8 @@ final readonly class Told
     {
         $one->remove('VALARM');
         foreach ($one->children() as $child) {
-            if ($child instanceof Property && str_starts_with($child->name, Names::OWN)) {
+            // Neither what is ours alone, nor what came with it from elsewhere: who else is asked concerns nobody who follows.
+            if ($child instanceof Property && ! in_array($child->name, EntryReader::KNOWN, true)) {
                 $one->remove($child);
             }
         }

@@ -23,7 +23,7 @@ use PlumRota\Core\Time\PlannableDays;
  *   extra_dates: list<string>, except_dates: list<string>, off_day: string, seasons: list<array{from: string, to: string}>,
  *   pauses: list<array{from: string, to: string}>}
  */
-final class Placed
+final class EntryCheck
 {
     /**
      * @return array{ReadEntry, Series|null} what it is to be, and its place; null for a task in the basket
@@ -47,6 +47,7 @@ final class Placed
             }
             Density::check($series, (bool) $columns['overlaps']);
             $rows = self::known($series, $read->overrides, $repairs);
+            $onward = self::dividing($series, $read->onward, $repairs);
         } catch (InvalidTime|InvalidRule|TooDense $e) {
             throw new CannotKeep($e->getMessage());
         }
@@ -59,7 +60,7 @@ final class Placed
                 $read->changed,
                 $read->sequence,
                 $repairs,
-                $read->onward,
+                $onward,
                 $read->continues,
                 $read->created,
                 $read->files,
@@ -75,7 +76,7 @@ final class Placed
      */
     private static function series(array $columns): ?Series
     {
-        /** @var Place $columns as EntryIn reads them */
+        /** @var Place $columns as EntryReader reads them */
         return $columns['start'] === null
             ? null
             : new Series(
@@ -139,11 +140,7 @@ final class Placed
         $known = [];
         foreach ($rows as $id => $row) {
             $id = (string) $id;
-            $isOnce = $id === Series::ONCE;
-            if (
-                $isOnce !== ! $series->isRoutine() ||
-                (! $isOnce && ! $series->afterDone && ! $series->recurrenceSet()->includes($series->startOf($id)))
-            ) {
+            if (! self::knows($series, $id, $row)) {
                 $repairs[] = "Its rhythm does not know the time of its own on {$id}, which was left out.";
 
                 continue;
@@ -152,5 +149,53 @@ final class Placed
         }
 
         return $known;
+    }
+
+    /**
+     * What was done or let go stays where it was, also where the rhythm does not come round any more (`Timeline`).
+     *
+     * @param  Row  $row
+     */
+    private static function knows(Series $series, string $id, array $row): bool
+    {
+        if (! $series->isRoutine() || $id === Series::ONCE) {
+            return ! $series->isRoutine() && $id === Series::ONCE;
+        }
+
+        return ExportedDates::names($series, $id) &&
+            ($series->afterDone ||
+                isset($row['done_at']) ||
+                isset($row['let_go_at']) ||
+                $series->recurrenceSet()->includes($series->startOf($id)));
+    }
+
+    /**
+     * At which of its times a routine can be divided: those after the first that its rule makes.
+     *
+     * @param  list<array{id: string, columns: Columns}>  $onward
+     * @param  list<string>  $repairs
+     * @return list<array{id: string, columns: Columns}>
+     */
+    private static function dividing(Series $series, array $onward, array &$repairs): array
+    {
+        $kept = [];
+        foreach ($onward as $one) {
+            $start =
+                $series->rule !== null && ! $series->afterDone && ExportedDates::names($series, $one['id'])
+                    ? $series->startOf($one['id'])
+                    : null;
+            if (
+                $start !== null &&
+                $start->seconds > $series->placement->start->seconds &&
+                $series->recurrenceSet()->includes($start) &&
+                $one['columns']['all_day'] === $series->placement->allDay
+            ) {
+                $kept[] = $one;
+            } else {
+                $repairs[] = "What it is from {$one['id']} on could not be kept.";
+            }
+        }
+
+        return $kept;
     }
 }

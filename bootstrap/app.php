@@ -6,9 +6,11 @@ use App\Actions\Closing\AlreadyDecided;
 use App\Actions\Entries\StaleEntry;
 use App\Actions\History\ChangedSince;
 use App\Exceptions\StorageTrouble;
+use App\Http\Controllers\DavController;
 use App\Http\Controllers\FeedController;
 use App\Http\Controllers\HealthController;
 use App\Http\Middleware\KnownDevice;
+use App\Http\Middleware\KnownDevicePassword;
 use App\Http\Middleware\SecurityHeaders;
 use App\Http\Middleware\WellFormed;
 use App\Http\Resources\EntryResource;
@@ -49,6 +51,11 @@ return Application::configure(basePath: dirname(__DIR__))
             Route::get('feeds/{secret}.ics', [FeedController::class, 'read'])
                 ->where('secret', '[A-Za-z0-9_-]{43}')
                 ->middleware('throttle:feeds');
+            // Clients of CalDAV, each with a password of its own.
+            Route::addRoute([...DavController::METHODS, 'POST'], '.well-known/caldav', [DavController::class, 'wellKnown']);
+            Route::addRoute(DavController::METHODS, 'dav/{path?}', [DavController::class, 'answer'])
+                ->where('path', '.*')
+                ->middleware(KnownDevicePassword::class);
         },
     )
     ->withMiddleware(function (Middleware $middleware): void {

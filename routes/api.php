@@ -12,6 +12,7 @@ use App\Http\Controllers\ClosingController;
 use App\Http\Controllers\CredentialController;
 use App\Http\Controllers\DayController;
 use App\Http\Controllers\DeviceController;
+use App\Http\Controllers\DevicePasswordController;
 use App\Http\Controllers\EntryController;
 use App\Http\Controllers\EntryHistoryController;
 use App\Http\Controllers\FeedController;
@@ -47,6 +48,9 @@ Route::middleware('auth:sanctum')->group(function (): void {
     Route::get('devices', [DeviceController::class, 'index']);
     Route::delete('devices', [DeviceController::class, 'destroyOthers']);
     Route::delete('devices/{device}', [DeviceController::class, 'destroy']);
+    Route::get('device-passwords', [DevicePasswordController::class, 'index']);
+    Route::post('device-passwords', [DevicePasswordController::class, 'store']);
+    Route::delete('device-passwords/{password}', [DevicePasswordController::class, 'destroy']);
 });
 
 Route::middleware(['auth:sanctum', SaysRevision::class, IdempotentRequest::class])->group(function (): void {

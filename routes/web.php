@@ -13,4 +13,4 @@ Route::middleware('signed')->group(function (): void {
 });
 
 // One page; what it shows is decided in the browser.
-Route::view('/{any?}', 'page')->where('any', '^(?!api/|sanctum/|build/|answer/|feeds/|up$|ready$).*$');
+Route::view('/{any?}', 'page')->where('any', '^(?!api/|sanctum/|build/|answer/|feeds/|dav(?:/|$)|\.well-known/|up$|ready$).*$');

@@ -10,6 +10,7 @@ use Closure;
 use PlumRota\Core\Interchange\Observance;
 use PlumRota\Core\Interchange\ZoneObservances;
 use PlumRota\Core\Time\LocalDateTime;
+use PlumRota\Core\Time\TimeRange;
 use PlumRota\Core\Time\Zone;
 use Sabre\VObject\Component;
 use Sabre\VObject\Component\VCalendar;
@@ -18,12 +19,72 @@ use Sabre\VObject\Property;
 /**
  * A file of iCalendar (RFC 5545, RFC 7986), piece by piece, so that one of many entries is never held as a whole.
  */
-final readonly class CalendarWriter
+final class CalendarWriter
 {
     private const PRODUCT = '-//Plum Rota//Plum Rota//EN';
 
-    public function __construct(private EntryWriter $out, private CarbonImmutable $now)
+    /** @var array<string, string> zones that were written, by name and first year */
+    private array $zones = [];
+
+    public function __construct(private readonly EntryWriter $out, private readonly CarbonImmutable $now)
     {
+    }
+
+    /**
+     * One entry as a whole file, as CalDAV has it (RFC 4791 4.1): it says nothing of the calendar it lies in.
+     *
+     * @param  bool  $withZones  whether its zones are told, or known by their names (RFC 7809)
+     */
+    public function object(Entry $entry, bool $withZones = true): string
+    {
+        $into = new VCalendar([], false);
+
+        return $this->file($this->out->components($into, $entry, $entry->overrides), $withZones);
+    }
+
+    /**
+     * The occurrences of an entry that touch a stretch of the viewer's time, each by itself and by UTC (RFC 4791 9.6.5).
+     */
+    public function expanded(Entry $entry, TimeRange $window): string
+    {
+        return $this->file($this->out->instances(new VCalendar([], false), $entry, $entry->overrides, $window), false);
+    }
+
+    /** @param  list<Component>  $components */
+    private function file(array $components, bool $withZones): string
+    {
+        [$begin, $end] = self::head([]);
+        $zones = [];
+        foreach ($components as $component) {
+            $begin .= $component->serialize();
+            foreach ($withZones ? self::zonesOf($component) : [] as $zone => $year) {
+                $zones[$zone] = min($zones[$zone] ?? 9999, $year);
+            }
+        }
+        foreach ($zones as $zone => $year) {
+            $begin .= $this->zoneText($zone, $year);
+        }
+
+        return $begin.$end;
+    }
+
+    /**
+     * @param  array<string, string>  $more  properties of the calendar
+     * @return array{string, string} what comes before and after its components
+     */
+    private static function head(array $more): array
+    {
+        $head = new VCalendar(['VERSION' => '2.0', 'PRODID' => self::PRODUCT, 'CALSCALE' => 'GREGORIAN', ...$more], false);
+        [$begin, $end] = [...explode('END:VCALENDAR', $head->serialize(), 2), ''];
+
+        return [$begin, 'END:VCALENDAR'.$end];
+    }
+
+    private function zoneText(string $zone, int $year): string
+    {
+        $from = max(1970, $year - 1); // its years begin by the clocks of UTC
+
+        return $this->zones["{$zone} {$from}"] ??= $this->zone($zone, $from)->serialize();
     }
 
     /**
@@ -67,7 +128,7 @@ final readonly class CalendarWriter
             }
         }
         foreach ($zones as $zone => $year) {
-            yield $this->zone($zone, max(1970, $year - 1))->serialize(); // its years begin by the clocks of UTC
+            yield $this->zoneText($zone, $year);
         }
         yield 'END:VCALENDAR'.$end;
     }

@@ -17,6 +17,7 @@ use PlumRota\Core\Reminding\Anchor;
 use PlumRota\Core\Reminding\Reminder;
 use PlumRota\Core\Schedule\Details;
 use PlumRota\Core\Schedule\Due;
+use PlumRota\Core\Schedule\Occurrence;
 use PlumRota\Core\Schedule\Override;
 use PlumRota\Core\Schedule\Placement;
 use PlumRota\Core\Schedule\Series;
@@ -51,6 +52,7 @@ final readonly class EntryWriter
         'user_id',
         'calendar_id',
         'uid',
+        'resource_name',
         'continues_id',
         'first_day',
         'last_day',
@@ -388,6 +390,55 @@ final readonly class EntryWriter
                 default => Until::instant($at->zone->instant(LocalDateTime::fromSeconds($until->lastSecond($at->zone)))),
             },
         );
+    }
+
+    /**
+     * Each occurrence that touches a stretch of the viewer's time as a component by itself, its times by UTC and without a rhythm.
+     *
+     * @param  iterable<OccurrenceOverride>  $overrides  of the entry
+     * @return list<Component>
+     */
+    public function instances(VCalendar $into, Entry $entry, iterable $overrides, TimeRange $window): array
+    {
+        $series = self::readable($entry);
+        $rows = [];
+        foreach ($overrides as $override) {
+            $rows[$override->recurrence_id] = self::row($override);
+        }
+        if ($series === null || ! $entry->isRoutine()) {
+            $one = $this->component($into, $entry, $series?->placement, SeriesOf::details($entry));
+            self::outcome($one, $rows['once'] ?? []);
+
+            return [self::byUtc($one)];
+        }
+        $named = array_filter($rows, fn (string $id): bool => ExportedDates::names($series, $id), ARRAY_FILTER_USE_KEY);
+        $found = (new Timeline($this->viewer, $this->marks))->occurrences($series, $this->changes($named), $window);
+        usort($found, fn (Occurrence $a, Occurrence $b): int => $a->placement->start->seconds <=> $b->placement->start->seconds);
+
+        return array_map(
+            fn (Occurrence $one): Component => self::byUtc(
+                $this->occurrence($into, $entry, $series, $one->recurrenceId, $one->placement, $rows[$one->recurrenceId] ?? []),
+            ),
+            array_values(array_filter($found, fn (Occurrence $one): bool => ! $one->isLetGo())),
+        );
+    }
+
+    /** Moments of a zone, as those of UTC. */
+    private static function byUtc(Component $of): Component
+    {
+        foreach (['DTSTART', 'DTEND', 'DUE', 'RECURRENCE-ID'] as $name) {
+            $moment = Properties::first($of, $name);
+            $zone = Properties::parameter($moment, 'TZID');
+            if ($moment !== null && $zone !== null) {
+                $wall = LocalDateTime::parse(
+                    (string) preg_replace('/^(\d{4})(\d\d)(\d\dT\d\d)(\d\d)(\d\d)$/', '$1-$2-$3:$4:$5', Properties::raw($moment)),
+                );
+                $of->remove($name);
+                self::addRaw($of, $name, gmdate('Ymd\THis\Z', Zone::of($zone)->instant($wall)), []);
+            }
+        }
+
+        return $of;
     }
 
     /** @param  Row  $row */

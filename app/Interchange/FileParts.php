@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Interchange;
 
+use Closure;
+use ErrorException;
 use PlumRota\Core\Time\Zone;
 use Sabre\VObject\Component;
 use Sabre\VObject\Component\VCalendar;
@@ -47,10 +49,12 @@ final class FileParts
 
     /**
      * @param  list<Part>  $parts  of one UID
+     * @param  (Closure(non-empty-list<Component>, ZoneNames): ReadEntry)|null  $reader  where more is known than the file says
      *
      * @throws CannotKeep
+     * @throws ErrorException|InvalidDataException|ParseException where the library finds only now that it is no iCalendar
      */
-    public function read(array $parts): ReadEntry
+    public function read(array $parts, ?Closure $reader = null): ReadEntry
     {
         $repairs = [];
         $files = [];
@@ -64,7 +68,7 @@ final class FileParts
         if ($components === []) {
             throw new CannotKeep('Nothing in it could be read.');
         }
-        $read = EntryReader::read($components, $this->zones());
+        $read = ($reader ?? EntryReader::read(...))($components, $this->zones());
 
         return new ReadEntry(
             $read->uid,

@@ -24,6 +24,7 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
  * @property bool $busy
  * @property list<string> $reminders of what has hours
  * @property list<string> $reminders_all_day of what has none
+ * @property string|null $resource_name last part of its CalDAV address, where a client chose it
  * @property Area $area
  */
 final class Calendar extends Model

@@ -18,6 +18,7 @@ use PlumRota\Core\Reminding\Reminder;
  * @property int $user_id
  * @property string $calendar_id
  * @property string|null $uid with which it came from elsewhere
+ * @property string|null $resource_name last part of its CalDAV address, where a client chose it
  * @property list<string> $kept lines of iCalendar that came with it and mean nothing here
  * @property 'task'|'event' $kind
  * @property string $title

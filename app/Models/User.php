@@ -33,6 +33,7 @@ use PlumRota\Core\Time\Zone;
  * @property int $other_limit a day
  * @property list<string> $closing_questions
  * @property int $revision
+ * @property string $revision_line another after a backup was brought back: revisions before it mean others
  * @property int $planned_until Unix seconds up to which reminders are written down
  * @property int $quiet_from minute of the day
  * @property int $quiet_to minute of the day
@@ -97,6 +98,12 @@ final class User extends Authenticatable
     public function feeds(): HasMany
     {
         return $this->hasMany(Feed::class);
+    }
+
+    /** @return HasMany<DevicePassword, $this> of programs that read and write by CalDAV */
+    public function devicePasswords(): HasMany
+    {
+        return $this->hasMany(DevicePassword::class);
     }
 
     /** @return HasMany<Filter, $this> */

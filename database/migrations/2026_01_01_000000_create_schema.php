@@ -24,6 +24,7 @@ return new class extends Migration
         $this->history();
         $this->reminders();
         $this->search();
+        $this->objects();
     }
 
     private function accounts(): void
@@ -55,7 +56,17 @@ return new class extends Migration
             $table->unsignedSmallInteger('evening_at')->nullable();
             $table->unsignedBigInteger('planned_until')->default(0)->index(); // the instant up to which reminders are written down
             $table->unsignedInteger('revision')->default(0);
+            $table->string('revision_line')->default(''); // another after a backup was brought back: revisions before it mean others
             $table->timestamps();
+        });
+        // Passwords of programs that read and write by CalDAV, known by their SHA-256 only: each is 130 bits of chance.
+        Schema::create('device_passwords', function (Blueprint $table): void {
+            $table->ulid('id')->primary();
+            $table->foreignId('user_id')->constrained()->cascadeOnDelete();
+            $table->string('name');
+            $table->string('password_hash')->unique();
+            $table->unsignedBigInteger('made_at');
+            $table->unsignedBigInteger('used_at')->nullable();
         });
         // Where somebody is signed in. Ending one ends what was signed in there at once.
         Schema::create('devices', function (Blueprint $table): void {
@@ -105,7 +116,15 @@ return new class extends Migration
             $table->boolean('busy')->default(true);
             $table->json('reminders'); // of entries with hours
             $table->json('reminders_all_day')->default('[]');
+            $table->string('resource_name')->nullable(); // last part of its CalDAV address, where a client chose it; else its id
             $table->timestamps();
+        });
+        // What clients of CalDAV note at a calendar and means nothing here (RFC 4918 4.1).
+        Schema::create('dav_properties', function (Blueprint $table): void {
+            $table->foreignUlid('calendar_id')->constrained()->cascadeOnDelete();
+            $table->string('name'); // in Clark notation: {namespace}local-name
+            $table->text('value'); // XML
+            $table->primary(['calendar_id', 'name']);
         });
         // Filters of the board that were given a name.
         Schema::create('filters', function (Blueprint $table): void {
@@ -151,6 +170,7 @@ return new class extends Migration
             $table->foreignId('user_id')->constrained()->cascadeOnDelete();
             $table->foreignUlid('calendar_id')->constrained();
             $table->string('uid')->nullable(); // with which it came from elsewhere (UID of RFC 5545); null: one of ours
+            $table->string('resource_name')->nullable(); // last part of its CalDAV address, where a client chose it; else id.ics
             $table->json('kept')->default('[]'); // lines of iCalendar that came with it and mean nothing here
             $table->string('kind'); // task or event
             $table->string('title');
@@ -211,6 +231,7 @@ return new class extends Migration
             'with_margins' => '(user_id) where travel > 0 or margin > 0',
             'routines_due' => "(user_id) where due is not null and (rule is not null or extra_dates <> '[]')",
             'labelled' => "(user_id) where labels != '[]'",
+            'named_by_client' => '(calendar_id, resource_name) where resource_name is not null',
             'from_elsewhere' => '(user_id, uid) where uid is not null',
         ]);
         // What makes one occurrence differ from its rule: where it stands instead, what it has of its own, what became of it.
@@ -459,6 +480,73 @@ return new class extends Migration
         );
     }
 
+    /**
+     * What clients of CalDAV have to be told: at which revision of its account each entry was last another, for each calendar that it
+     * is or was in. Triggers keep it, so that nothing that changes an entry, or what it is written with, can forget it.
+     */
+    private function objects(): void
+    {
+        Schema::create('object_revisions', function (Blueprint $table): void {
+            $table->string('calendar_id', 26); // no foreign keys: what is gone is told for as long as somebody may ask
+            $table->string('entry_id', 26);
+            $table->foreignId('user_id')->constrained()->cascadeOnDelete();
+            $table->string('name'); // last part of its address
+            $table->unsignedBigInteger('revision');
+            $table->primary(['calendar_id', 'entry_id']);
+            $table->index(['calendar_id', 'revision', 'entry_id']);
+            $table->index('entry_id');
+        });
+        // As a client sent it: given back as it came for as long as nothing has changed since.
+        Schema::create('sent_objects', function (Blueprint $table): void {
+            $table->string('entry_id', 26)->primary();
+            $table->foreignId('user_id')->constrained()->cascadeOnDelete();
+            $table->unsignedBigInteger('revision');
+            $table->text('text');
+        });
+        $revision = fn (string $user): string => "(select revision from users where id = {$user})";
+        $note = fn (
+            string $row,
+        ): string => "insert into object_revisions (calendar_id, entry_id, user_id, name, revision) values ({$row}.calendar_id, {$row}.id, {$row}.user_id,
+            coalesce({$row}.resource_name, {$row}.id || '.ics'), {$revision(
+            "{$row}.user_id",
+        )}) on conflict do update set revision = excluded.revision, name = excluded.name;";
+        $touch = fn (
+            string $which,
+            string $user,
+        ): string => "update object_revisions set revision = {$revision($user)} where {$which};";
+        DB::unprepared("create trigger entries_noted after insert on entries begin {$note('new')} end");
+        DB::unprepared("create trigger entries_noted_anew after update on entries begin {$note('old')} {$note('new')} end");
+        // With its account all of this goes.
+        DB::unprepared(
+            "create trigger entries_noted_gone after delete on entries when exists (select 1 from users where id = old.user_id) begin {$note(
+                'old',
+            )} delete from sent_objects where entry_id = old.id; end",
+        );
+        foreach (['overrides', 'attachments'] as $table) {
+            foreach (['insert' => 'new', 'update' => 'new', 'delete' => 'old'] as $when => $row) {
+                DB::unprepared(
+                    "create trigger {$table}_noted_{$when} after {$when} on {$table} when exists (select 1 from users where id = {$row}.user_id) begin {$touch(
+                        "entry_id = {$row}.entry_id",
+                        "{$row}.user_id",
+                    )} end",
+                );
+            }
+        }
+        // Reminders of a calendar stand in the files of its entries; days off and clocks in those of an account.
+        DB::unprepared(
+            "create trigger calendars_noted after update of reminders, reminders_all_day on calendars begin {$touch(
+                'calendar_id = new.id',
+                'new.user_id',
+            )} end",
+        );
+        DB::unprepared(
+            "create trigger users_noted after update of zone, holidays, work_days on users begin {$touch(
+                'user_id = new.id',
+                'new.id',
+            )} end",
+        );
+    }
+
     /** @param  array<string, string>  $indexes  columns and condition, by what they find */
     private function indexes(string $table, array $indexes): void
     {
@@ -471,6 +559,8 @@ return new class extends Migration
     {
         foreach (
             [
+                'sent_objects',
+                'object_revisions',
                 'searched',
                 'searched_rows',
                 'phone_messages',
@@ -488,10 +578,12 @@ return new class extends Migration
                 'entries',
                 'filing_rules',
                 'filters',
+                'dav_properties',
                 'calendars',
                 'areas',
                 'account_links',
                 'devices',
+                'device_passwords',
                 'users',
             ] as $table
         ) {

@@ -49,7 +49,7 @@ final readonly class CopyEntry
             if (! $mayCover) {
                 $this->protected->keepFree($user, $to);
             }
-            $copy = $entry->replicate(['version', 'continues_id', 'uid']);
+            $copy = $entry->replicate(['version', 'continues_id', 'uid', 'resource_name']);
             $copy->version = 1;
             $copy->calendar_id = $calendarId ?? $entry->calendar_id;
             if ($recurrenceId === null && $to === null) {

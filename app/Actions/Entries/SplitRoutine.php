@@ -28,7 +28,7 @@ final class SplitRoutine
         if ($split->head === null) {
             return $entry;
         }
-        $tail = $entry->replicate(['uid']);
+        $tail = $entry->replicate(['uid', 'resource_name']);
         $tail->continues_id = $entry->id;
         if ($entry->due !== null) {
             $tail->due = DueWithStart::moved($entry->due, (string) $entry->start, (string) $cut->date());

@@ -1,0 +1,420 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Accounts\DevicePasswords;
+use App\Models\Entry;
+use App\Models\User;
+use Illuminate\Testing\TestResponse;
+use Sabre\VObject\Reader;
+
+/** Sends a request as a client of CalDAV does: without a session, with a password made for it. */
+function dav(object $test, string $method, string $path, string $body = '', array $headers = [], ?string $password = null): TestResponse
+{
+    app('auth')->forgetGuards();
+    app()->forgetScopedInstances();
+    $server = [
+        'PHP_AUTH_USER' => 'steward@example.test',
+        'PHP_AUTH_PW' => $password ?? $test->devicePassword,
+        'CONTENT_TYPE' => $method === 'PUT' ? 'text/calendar; charset=utf-8' : 'application/xml',
+    ];
+    foreach ($headers as $name => $value) {
+        $server['HTTP_'.strtr(strtoupper($name), '-', '_')] = $value;
+    }
+
+    return $test->flushHeaders()->call($method, $path, [], [], [], $server, $body);
+}
+
+/** @return array<string, mixed> properties that are there, by href and local name; 404 where the resource is said to be gone */
+function davAnswer(TestResponse $response): array
+{
+    $response->assertStatus(207);
+    $xml = new SimpleXMLElement($response->getContent());
+    $found = [];
+    foreach ($xml->children('DAV:')->response as $one) {
+        $href = (string) $one->children('DAV:')->href;
+        $found[$href] = [];
+        if (isset($one->children('DAV:')->status)) {
+            $found[$href] = (int) explode(' ', (string) $one->children('DAV:')->status)[1];
+        }
+        foreach ($one->children('DAV:')->propstat as $stat) {
+            if (str_contains((string) $stat->children('DAV:')->status, ' 200 ')) {
+                foreach ($stat->children('DAV:')->prop->xpath('*') as $property) {
+                    $found[$href][$property->getName()] = trim(dom_import_simplexml($property)->textContent);
+                }
+            }
+        }
+    }
+
+    return $found;
+}
+
+function asked(string ...$names): string
+{
+    $all = implode('', array_map(fn (string $name): string => "<{$name}/>", $names));
+
+    return '<propfind xmlns="DAV:" xmlns:C="urn:ietf:params:xml:ns:caldav" xmlns:T="http://calendarserver.org/ns/" xmlns:L="http://apple.com/ns/ical/"><prop>'.
+        $all.
+        '</prop></propfind>';
+}
+
+function clientEvent(string $uid, string $more = '', string $title = 'Repotting'): string
+{
+    return implode(
+        "\r\n",
+        array_filter([
+            'BEGIN:VCALENDAR',
+            'VERSION:2.0',
+            'PRODID:-//Example//Client//EN',
+            'BEGIN:VEVENT',
+            "UID:{$uid}",
+            'DTSTAMP:20261120T080000Z',
+            "SUMMARY:{$title}",
+            str_contains($more, 'DTSTART') ? '' : "DTSTART;TZID=Europe/Berlin:20261127T090000\r\nDTEND;TZID=Europe/Berlin:20261127T100000",
+            $more,
+            'END:VEVENT',
+            'END:VCALENDAR',
+            '',
+        ], fn (string $line): bool => $line !== '' || $line === ''),
+    );
+}
+
+/** @return array{string, string} the token, and the answer */
+function davSync(object $test, string $token = '', string $more = ''): array
+{
+    $response = dav(
+        $test,
+        'REPORT',
+        $test->davCalendar,
+        "<sync-collection xmlns='DAV:'><sync-token>{$token}</sync-token><sync-level>1</sync-level>{$more}<prop><getetag/></prop></sync-collection>",
+    );
+    $found = davAnswer($response);
+    preg_match('#<d:sync-token>([^<]+)<#', $response->getContent(), $m);
+
+    return [$m[1], $found];
+}
+
+beforeEach(function () {
+    [, $this->devicePassword] = app(DevicePasswords::class)->make($this->user, 'Greenhouse phone');
+    $this->davCalendar = "/dav/{$this->user->id}/calendars/{$this->calendar()->id}/";
+});
+
+test('a client finds its way from the host to the calendars (RFC 6764, RFC 5397, RFC 4791 6.2.1)', function () {
+    dav($this, 'PROPFIND', '/.well-known/caldav')->assertStatus(301)->assertHeader('Location', '/dav/');
+    $root = davAnswer(dav($this, 'PROPFIND', '/dav/', asked('current-user-principal'), ['Depth' => '0']));
+    $principal = $root['/dav/']['current-user-principal'];
+    $home = davAnswer(dav($this, 'PROPFIND', $principal, asked('C:calendar-home-set', 'displayname'), ['Depth' => '0']))[$principal];
+    expect($home['displayname'])->toBe('Steward');
+    $calendars = davAnswer(
+        dav(
+            $this,
+            'PROPFIND',
+            $home['calendar-home-set'],
+            asked('displayname', 'resourcetype', 'L:calendar-color', 'L:calendar-order', 'T:getctag', 'sync-token', 'C:nothing'),
+            ['Depth' => '1'],
+        ),
+    );
+    expect($calendars[$this->davCalendar]['displayname'])
+        ->toBe($this->calendar()->name)
+        ->and($calendars[$this->davCalendar]['calendar-color'])
+        ->toMatch('/^#[0-9A-F]{8}$/')
+        ->and($calendars[$this->davCalendar])
+        ->toHaveKeys(['resourcetype', 'calendar-order', 'getctag', 'sync-token'])
+        ->not->toHaveKey('nothing');
+    dav($this, 'OPTIONS', '/dav/')->assertHeader('DAV')->assertHeader('Allow');
+});
+
+test('only a password made for a device is let in, and not for long when it is wrong', function () {
+    dav($this, 'PROPFIND', '/dav/', '', ['Depth' => '0'], 'glasshouse')
+        ->assertStatus(401)
+        ->assertHeader('WWW-Authenticate');
+    $this->call('PROPFIND', '/dav/')->assertStatus(401);
+    dav($this, 'PROPFIND', '/dav/', '', ['Depth' => '0'])->assertStatus(207);
+    for ($i = 0; $i < 6; $i++) {
+        $last = dav($this, 'PROPFIND', '/dav/', '', ['Depth' => '0'], "wrong {$i}");
+    }
+    $last->assertStatus(429)->assertHeader('Retry-After');
+});
+
+test('a password for a device is told once, named, noted when used, and ended', function () {
+    $made = $this->api('POST', 'device-passwords', ['name' => 'Desk'])->assertStatus(201)->json();
+    expect($made['password'])->toMatch('/^([a-z2-9]{5}-){5}[a-z2-9]{5}$/')->and($made['used_at'])->toBeNull();
+    dav($this, 'PROPFIND', '/dav/', '', ['Depth' => '0'], $made['password'])->assertStatus(207);
+    $listed = collect($this->api('GET', 'device-passwords')->assertOk()->json('passwords'))->firstWhere('id', $made['id']);
+    expect($listed)
+        ->not->toHaveKey('password')
+        ->and($listed['used_at'])
+        ->toBe(now()->getTimestamp());
+    $this->api('DELETE', "device-passwords/{$made['id']}")->assertNoContent();
+    dav($this, 'PROPFIND', '/dav/', '', ['Depth' => '0'], $made['password'])->assertStatus(401);
+    $this->api('POST', 'device-passwords', ['name' => ''])->assertStatus(422);
+});
+
+test('what a client puts stands on the board, and it reads it again as it sent it', function () {
+    $text = clientEvent('rep-1@client', "RRULE:FREQ=WEEKLY;COUNT=3\r\nX-CLIENT-NOTE:kept\r\nLOCATION:North bench");
+    $put = dav($this, 'PUT', "{$this->davCalendar}rep-1.ics", $text, ['If-None-Match' => '*'])->assertStatus(201);
+    $got = dav($this, 'GET', "{$this->davCalendar}rep-1.ics")->assertOk();
+    expect($this->shown('2026-11-23', 14))
+        ->toBe(['11-27T09:00 Repotting', '12-04T09:00 Repotting'])
+        ->and($got->getContent())
+        ->toBe($text)
+        ->and($got->headers->get('ETag'))
+        ->toBe($put->headers->get('ETag'));
+    // A second one with the same name is not meant to take its place, nor one with the same UID.
+    dav($this, 'PUT', "{$this->davCalendar}rep-1.ics", $text, ['If-None-Match' => '*'])->assertStatus(412);
+    dav($this, 'PUT', "{$this->davCalendar}other.ics", $text)->assertStatus(409)->assertSee('no-uid-conflict');
+});
+
+test('a change in the page reaches the client, and what is old at the client overwrites nothing', function () {
+    dav($this, 'PUT', "{$this->davCalendar}a.ics", clientEvent('a@client', 'X-CLIENT-NOTE:kept'))->assertStatus(201);
+    $before = dav($this, 'GET', "{$this->davCalendar}a.ics")->headers->get('ETag');
+    $entry = Entry::query()->where('uid', 'a@client')->firstOrFail();
+    $this->api('PATCH', "entries/{$entry->id}", ['title' => 'Potting on', 'version' => $entry->version])->assertOk();
+    $got = dav($this, 'GET', "{$this->davCalendar}a.ics")->assertOk();
+    expect($got->headers->get('ETag'))
+        ->not->toBe($before)
+        ->and($got->getContent())
+        ->toContain('SUMMARY:Potting on')
+        ->toContain('X-CLIENT-NOTE:kept');
+    dav($this, 'PUT', "{$this->davCalendar}a.ics", clientEvent('a@client'), ['If-Match' => $before])->assertStatus(412);
+    expect($entry->refresh()->title)->toBe('Potting on');
+    dav($this, 'PUT', "{$this->davCalendar}a.ics", clientEvent('a@client', '', 'Potting up'), ['If-Match' => $got->headers->get('ETag')])
+        ->assertStatus(204);
+    expect($entry->refresh()->title)->toBe('Potting up');
+    $this->api('POST', 'undo')->assertOk();
+    expect($entry->refresh()->title)->toBe('Potting on');
+});
+
+test('a client that drops what it does not know changes only what it changed', function (bool $drops) {
+    $routine = $this->ventCheck([
+        'effort' => 'demanding',
+        'estimate' => 20,
+        'missed' => 'roll',
+        'margin' => 10,
+        'pauses' => [['from' => '2026-12-07', 'to' => '2026-12-11']],
+        'checklist' => [['text' => 'North', 'done' => false]],
+        'reminders' => ['-PT15M'],
+    ]);
+    $id = $routine['id'];
+    $this->api('PUT', "entries/{$id}/occurrences/2026-11-24T07:15:00/done")->assertSuccessful();
+    $this->api('PUT', "entries/{$id}/occurrences/2026-11-26T07:15:00/skipped")->assertSuccessful();
+    $this->api('POST', "entries/{$id}/move", [
+        'start' => '2026-11-27T09:00:00', 'length' => 15, 'scope' => 'one',
+        'recurrence_id' => '2026-11-27T07:15:00', 'all_day' => false,
+    ])->assertOk();
+    $shown = $this->shown('2026-11-23', 28);
+    $row = Entry::query()->findOrFail($id);
+    $text = dav($this, 'GET', "{$this->davCalendar}{$id}.ics")->assertOk()->getContent();
+    $file = Reader::read($text);
+    foreach ($file->select('VTODO') as $one) {
+        foreach ($drops ? $one->children() : [] as $child) {
+            if (str_starts_with((string) $child->name, 'X-')) {
+                $one->remove($child);
+            }
+        }
+        $one->SUMMARY = 'Vents';
+    }
+    $file->VTODO->add('EXDATE', '20261203T071500', ['TZID' => 'Europe/Berlin']);
+    dav($this, 'PUT', "{$this->davCalendar}{$id}.ics", $file->serialize())->assertStatus(204);
+    $now = Entry::query()->findOrFail($id);
+    expect($now->only(['effort', 'estimate', 'missed', 'margin', 'pauses', 'checklist', 'reminders', 'rule', 'length']))
+        ->toBe($row->only(['effort', 'estimate', 'missed', 'margin', 'pauses', 'checklist', 'reminders', 'rule', 'length']))
+        ->and($now->except_dates)
+        ->toBe(['2026-12-03T07:15:00'])
+        ->and($this->shown('2026-11-23', 28))
+        ->toBe(
+            array_values(
+                array_filter(
+                    array_map(fn (string $line): string => str_replace('Vent check', 'Vents', $line), $shown),
+                    fn (string $line): bool => ! str_starts_with($line, '12-03'),
+                ),
+            ),
+        );
+})->with(['all that begins with X-' => true, 'nothing' => false]);
+
+test('a client is told what changed since it last asked, and nothing else (RFC 6578)', function () {
+    dav($this, 'PUT', "{$this->davCalendar}a.ics", clientEvent('a@client'))->assertStatus(201);
+    $b = $this->entry(['title' => 'Bench', 'kind' => 'event', 'start' => '2026-11-26']);
+    [$token, $all] = davSync($this);
+    expect(array_keys($all))->toEqualCanonicalizing(["{$this->davCalendar}a.ics", "{$this->davCalendar}{$b['id']}.ics"]);
+    [$same, $none] = davSync($this, $token);
+    expect($none)->toBe([])->and($same)->toBe($token);
+    $this->api('DELETE', "entries/{$b['id']}", ['scope' => 'whole'])->assertNoContent();
+    $c = $this->entry(['title' => 'Compost', 'kind' => 'task', 'start' => null]);
+    [$next, $changed] = davSync($this, $token);
+    expect($changed["{$this->davCalendar}{$b['id']}.ics"])->toBe(404)->and($changed)->toHaveCount(2);
+    // Undo brings it back: to this client it is new again.
+    $this->api('POST', 'undo');
+    $this->api('POST', 'undo');
+    [, $back] = davSync($this, $next);
+    expect($back["{$this->davCalendar}{$b['id']}.ics"])
+        ->toHaveKey('getetag')
+        ->and($back["{$this->davCalendar}{$c['id']}.ics"])
+        ->toBe(404);
+    dav($this, 'REPORT', $this->davCalendar, "<sync-collection xmlns='DAV:'><sync-token>urn:plum-rota:sync:0:x:9</sync-token><prop/></sync-collection>")
+        ->assertStatus(403)
+        ->assertSee('valid-sync-token');
+});
+
+test('in portions a client is told the same', function () {
+    foreach (range(1, 7) as $i) {
+        $this->entry(['title' => "Bed {$i}", 'kind' => 'event', 'start' => '2026-11-26']);
+    }
+    [, $all] = davSync($this);
+    $token = '';
+    $told = [];
+    do {
+        [$token, $some] = davSync($this, $token, '<limit><nresults>3</nresults></limit>');
+        $isCut = ($some[$this->davCalendar] ?? null) === 507;
+        unset($some[$this->davCalendar]);
+        $told += $some;
+    } while ($isCut);
+    expect($told)->toEqual($all);
+});
+
+test('an entry that goes to another calendar is gone from the one and new in the other', function () {
+    $other = $this->api('POST', 'calendars', ['area_id' => $this->calendar()->area_id, 'name' => 'Trials'])->json('id');
+    $one = $this->entry(['title' => 'Bench', 'kind' => 'event', 'start' => '2026-11-26']);
+    [$token] = davSync($this);
+    $this->api('PATCH', "entries/{$one['id']}", ['calendar_id' => $other, 'version' => $one['version']])->assertOk();
+    expect(davSync($this, $token)[1]["{$this->davCalendar}{$one['id']}.ics"])->toBe(404);
+    $from = "/dav/{$this->user->id}/calendars/{$other}/";
+    dav($this, 'MOVE', "{$from}{$one['id']}.ics", '', ['Destination' => "http://localhost{$this->davCalendar}back.ics"])->assertStatus(201);
+    dav($this, 'GET', "{$this->davCalendar}back.ics")->assertOk()->assertSee('SUMMARY:Bench');
+    dav($this, 'GET', "{$from}{$one['id']}.ics")->assertStatus(404);
+});
+
+test('a calendar is made, named, coloured and taken away', function () {
+    $path = "/dav/{$this->user->id}/calendars/5b1c-new/";
+    $body =
+        '<C:mkcalendar xmlns="DAV:" xmlns:C="urn:ietf:params:xml:ns:caldav" xmlns:L="http://apple.com/ns/ical/"><set><prop><displayname>Orchard</displayname><L:calendar-color>#9c4230FF</L:calendar-color><C:calendar-description>Trees &amp; pests</C:calendar-description></prop></set></C:mkcalendar>';
+    dav($this, 'MKCALENDAR', $path, $body)->assertStatus(201);
+    dav($this, 'MKCALENDAR', $path, $body)->assertStatus(405);
+    $asked = asked('displayname', 'L:calendar-color', 'C:calendar-description');
+    expect(davAnswer(dav($this, 'PROPFIND', $path, $asked, ['Depth' => '0']))[$path])->toBe([
+        'displayname' => 'Orchard',
+        'calendar-color' => '#9C4232FF',
+        'calendar-description' => 'Trees & pests',
+    ]);
+    $patch =
+        '<propertyupdate xmlns="DAV:" xmlns:C="urn:ietf:params:xml:ns:caldav"><set><prop><displayname>Old orchard</displayname></prop></set><remove><prop><C:calendar-description/></prop></remove></propertyupdate>';
+    dav($this, 'PROPPATCH', $path, $patch)->assertStatus(207);
+    expect(davAnswer(dav($this, 'PROPFIND', $path, $asked, ['Depth' => '0']))[$path])->toHaveCount(2);
+    $fixed = '<propertyupdate xmlns="DAV:"><set><prop><displayname>Never</displayname><getetag>1</getetag></prop></set></propertyupdate>';
+    dav($this, 'PROPPATCH', $path, $fixed)->assertStatus(207)->assertSee('HTTP/1.1 403')->assertSee('HTTP/1.1 424');
+    dav($this, 'PUT', "{$path}a.ics", clientEvent('a@client'))->assertStatus(201);
+    dav($this, 'DELETE', $path)->assertStatus(204);
+    dav($this, 'PROPFIND', $path, $asked, ['Depth' => '0'])->assertStatus(404);
+    $this->api('POST', 'undo')->assertOk();
+    dav($this, 'GET', "{$path}a.ics")->assertOk();
+});
+
+test('a query finds what stands in a stretch, by what is in it, and each time by itself (RFC 4791 7.8)', function () {
+    $this->ventCheck(['kind' => 'event', 'title' => 'Vents']);
+    $this->entry(['title' => 'Market', 'kind' => 'event', 'start' => '2026-11-28', 'labels' => ['sale']]);
+    $this->entry(['title' => 'Order fleece', 'kind' => 'task', 'start' => null, 'due' => '2026-11-30']);
+    $this->entry(['title' => 'Some day', 'kind' => 'task', 'start' => null]);
+    $titles = function (string $filter, string $data = '<C:calendar-data/>'): array {
+        $body = "<C:calendar-query xmlns='DAV:' xmlns:C='urn:ietf:params:xml:ns:caldav'><prop><getetag/>{$data}</prop><C:filter><C:comp-filter name='VCALENDAR'>{$filter}</C:comp-filter></C:filter></C:calendar-query>";
+        $found = [];
+        foreach (davAnswer(dav($this, 'REPORT', $this->davCalendar, $body, ['Depth' => '1'])) as $one) {
+            preg_match_all('/^SUMMARY:(.*?)\r?$/m', $one['calendar-data'], $m);
+            array_push($found, ...$m[1]);
+        }
+        sort($found);
+
+        return $found;
+    };
+    $range = fn (string $from, ?string $to): string => "<C:time-range start='{$from}'".($to === null ? '' : " end='{$to}'").'/>';
+    $events = fn (string $inside): string => "<C:comp-filter name='VEVENT'>{$inside}</C:comp-filter>";
+    $tasks = fn (string $inside): string => "<C:comp-filter name='VTODO'>{$inside}</C:comp-filter>";
+    expect($titles($events('')))
+        ->toBe(['Market', 'Vents'])
+        ->and($titles($tasks('')))
+        ->toBe(['Order fleece', 'Some day'])
+        ->and($titles($events($range('20261128T000000Z', '20261129T000000Z'))))
+        ->toBe(['Market'])
+        ->and($titles($events($range('20301126T000000Z', null))))
+        ->toBe(['Vents'])
+        ->and($titles($events($range('20261127T060000Z', '20261127T062000Z'))))
+        ->toBe(['Vents'])
+        ->and($titles($events($range('20261127T063000Z', '20261127T070000Z'))))
+        ->toBe([])
+        ->and($titles($tasks($range('20261129T000000Z', '20261203T000000Z'))))
+        ->toBe(['Order fleece', 'Some day'])
+        ->and($titles($events("<C:prop-filter name='CATEGORIES'><C:text-match>SALE</C:text-match></C:prop-filter>")))
+        ->toBe(['Market'])
+        ->and($titles($events("<C:prop-filter name='RRULE'><C:is-not-defined/></C:prop-filter>")))
+        ->toBe(['Market'])
+        ->and($titles($tasks("<C:prop-filter name='DUE'><C:is-not-defined/></C:prop-filter>")))
+        ->toBe(['Some day'])
+        ->and(
+            $titles(
+                $events($range('20261125T000000Z', '20261130T000000Z')),
+                "<C:calendar-data><C:expand start='20261125T000000Z' end='20261130T000000Z'/></C:calendar-data>",
+            ),
+        )
+        ->toBe(['Market', 'Vents', 'Vents', 'Vents']);
+});
+
+test('several are read at once, and those that are not there are named', function () {
+    dav($this, 'PUT', "{$this->davCalendar}a.ics", clientEvent('a@client'));
+    $body = "<C:calendar-multiget xmlns='DAV:' xmlns:C='urn:ietf:params:xml:ns:caldav'><prop><getetag/><C:calendar-data/></prop><href>{$this->davCalendar}a.ics</href><href>{$this->davCalendar}none.ics</href><href>/dav/99/calendars/x/y.ics</href></C:calendar-multiget>";
+    $found = davAnswer(dav($this, 'REPORT', $this->davCalendar, $body));
+    expect($found["{$this->davCalendar}a.ics"]['calendar-data'])
+        ->toContain('SUMMARY:Repotting')
+        ->and($found["{$this->davCalendar}none.ics"])
+        ->toBe(404)
+        ->and($found['/dav/99/calendars/x/y.ics'])
+        ->toBe(404);
+});
+
+test('when somebody is busy is told without what with (RFC 4791 7.10)', function () {
+    foreach ([['09:00', '10:00'], ['09:30', '11:00'], ['11:00', '11:15']] as [$from, $to]) {
+        $this->entry(['kind' => 'event', 'all_day' => false, 'start' => "2026-11-27T{$from}:00", 'end' => "2026-11-27T{$to}:00"]);
+    }
+    $this->entry(['kind' => 'event', 'all_day' => false, 'start' => '2026-11-27T15:00:00', 'end' => '2026-11-27T16:00:00', 'busy' => false]);
+    $this->entry(['kind' => 'event', 'all_day' => false, 'start' => '2026-11-27T17:00:00', 'end' => '2026-11-27T18:00:00', 'tentative' => true]);
+    $text = dav(
+        $this,
+        'REPORT',
+        $this->davCalendar,
+        "<C:free-busy-query xmlns:C='urn:ietf:params:xml:ns:caldav'><C:time-range start='20261127T083000Z' end='20261128T000000Z'/></C:free-busy-query>",
+    )
+        ->assertOk()
+        ->getContent();
+    preg_match_all('/^FREEBUSY.*?\r$/m', $text, $m);
+    expect(array_map(trim(...), $m[0]))
+        ->toBe([
+            'FREEBUSY;FBTYPE=BUSY:20261127T083000Z/20261127T101500Z',
+            'FREEBUSY;FBTYPE=BUSY-TENTATIVE:20261127T160000Z/20261127T170000Z',
+        ])
+        ->and($text)
+        ->not->toContain('Vent');
+});
+
+test('another account is not there, whether it is or not', function () {
+    foreach (["/dav/{$this->user->id}9/", '/dav/99999/calendars/', "/dav/{$this->user->id}/calendars/01nothing/", '/dav/x', '/dav/1/other/'] as $path) {
+        dav($this, 'PROPFIND', $path, '', ['Depth' => '0'])->assertStatus(404);
+    }
+});
+
+test('what is none of it is refused with a sentence', function (string $method, string $name, string $body, int $status) {
+    dav($this, $method, $this->davCalendar.$name, $body, ['Depth' => '1'])->assertStatus($status);
+})->with([
+    'no iCalendar' => ['PUT', 'a.ics', 'hello', 403],
+    'two UIDs' => ['PUT', 'a.ics', str_replace("END:VCALENDAR\r\n", '', clientEvent('a')).substr(clientEvent('b'), strpos(clientEvent('b'), 'BEGIN:VEVENT')), 403],
+    'no UID' => ['PUT', 'a.ics', str_replace("UID:a\r\n", '', clientEvent('a')), 403],
+    'a diary' => ['PUT', 'a.ics', str_replace('VEVENT', 'VJOURNAL', clientEvent('a')), 403],
+    'a rule that comes too often' => ['PUT', 'a.ics', clientEvent('a', 'RRULE:FREQ=SECONDLY'), 403],
+    'onto the calendar' => ['PUT', '', clientEvent('a'), 405],
+    'no XML' => ['PROPFIND', '', '<a', 400],
+    'entities' => ['PROPFIND', '', '<!DOCTYPE a [<!ENTITY b "c">]><a>&b;</a>', 400],
+    'an unknown report' => ['REPORT', '', '<a xmlns="DAV:"/>', 403],
+    'a stretch the wrong way round' => [
+        'REPORT',
+        '',
+        "<C:calendar-query xmlns='DAV:' xmlns:C='urn:ietf:params:xml:ns:caldav'><C:filter><C:comp-filter name='VCALENDAR'><C:comp-filter name='VEVENT'><C:time-range start='20261128T000000Z' end='20261127T000000Z'/></C:comp-filter></C:comp-filter></C:filter></C:calendar-query>",
+        400,
+    ],
+]);

@@ -6,6 +6,7 @@ import { useAccount } from '@/state/server'
 import { say } from '@/undo/useChanges'
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { reactive, ref } from 'vue'
+import DevicePasswords from './DevicePasswords.vue'
 
 /** What one signs in with, where one is signed in, whom one invites, and how much room the files take. */
 const account = useAccount()
@@ -174,6 +175,7 @@ async function takeBack(id: number): Promise<void> {
                 Sign out everywhere else
             </NButton>
         </p>
+        <DevicePasswords />
         <template v-if="invitations.data.value?.may_invite">
             <h3>Others</h3>
             <form class="row" @submit.prevent="invite">

@@ -834,6 +834,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/device-passwords": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getDevicePasswords"];
+        put?: never;
+        post: operations["addDevicePassword"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/device-passwords/{password}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                password: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["removeDevicePassword"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/imports": {
         parameters: {
             query?: never;
@@ -1893,6 +1927,16 @@ export interface components {
         ReachAccount: {
             onward: components["schemas"]["ReachPart"];
             whole: components["schemas"]["ReachPart"];
+        };
+        DevicePassword: {
+            id: string;
+            name: string;
+            /** @description Unix seconds */
+            made_at: number;
+            /** @description Unix seconds */
+            used_at: number | null;
+            /** @description Where it was just made */
+            password?: string;
         };
         Feed: {
             id: string;
@@ -3998,6 +4042,80 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Feed"];
                 };
+            };
+            404: components["responses"]["Refused"];
+        };
+    };
+    getDevicePasswords: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Passwords of programs that read and write by CalDAV, and what else these have to be told */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        /** @description Of the server */
+                        address: string;
+                        /** @description By which the account is known there */
+                        name: string;
+                        passwords: components["schemas"]["DevicePassword"][];
+                    };
+                };
+            };
+        };
+    };
+    addDevicePassword: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    name: string;
+                };
+            };
+        };
+        responses: {
+            /** @description The new password; it is told this once */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DevicePassword"];
+                };
+            };
+            422: components["responses"]["Invalid"];
+        };
+    };
+    removeDevicePassword: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                password: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is good no more */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             404: components["responses"]["Refused"];
         };

@@ -5,10 +5,12 @@ declare(strict_types=1);
 use App\Access\Changeable;
 use App\Actions\Entries\SaveSeries;
 use App\Interchange\CalendarWriter;
+use App\Interchange\DeepEquality;
 use App\Interchange\EntryReader;
 use App\Interchange\EntryWriter;
 use App\Interchange\Names;
 use App\Interchange\ReadEntry;
+use App\Interchange\SentChange;
 use App\Interchange\ZoneNames;
 use App\Journal\WritePath;
 use App\Mapping\SeriesOf;
@@ -437,4 +439,48 @@ test('independent readers find the same times in it, and the grammar has nothing
             null,
         ]);
     }
+});
+
+test('a program that sends back what it was given changes nothing, whether it keeps what is ours or drops it', function () {
+    $calendar = $this->calendar()->id;
+    app(WritePath::class)->begin(function () use ($calendar): void {
+        mt_srand((int) (getenv('INTERCHANGE_SEED') ?: 11));
+        for ($n = 1; $n <= 150; $n++) {
+            any_entry($this->user, $calendar, $n);
+        }
+    });
+    $out = new EntryWriter($this->user->timeZone(), app(DaysOff::class)->marks($this->user), CarbonImmutable::now());
+    $zones = new ZoneNames(new VCalendar(), $this->user->timeZone());
+    $differ = [];
+    foreach (Entry::query()->with(['calendar', 'overrides'])->get() as $entry) {
+        $rows = $entry->overrides->mapWithKeys(fn (OccurrenceOverride $one): array => [$one->recurrence_id => EntryWriter::row($one)]);
+        $given = $out->components(new VCalendar([], false), $entry, $entry->overrides);
+        foreach (['kept', 'dropped'] as $ours) {
+            $sent = array_map(function (Component $one) use ($ours): Component {
+                $copy = clone $one;
+                foreach ($ours === 'dropped' ? $copy->children() : [] as $child) {
+                    if (str_starts_with((string) $child->name, Names::OWN)) {
+                        $copy->remove($child);
+                    }
+                }
+
+                return $copy;
+            }, $given);
+            $read = SentChange::read($entry, $entry->overrides, $given, $sent, $zones);
+            $columns = EntryWriter::columns($entry);
+            if (
+                ! DeepEquality::of($columns, array_intersect_key($read->columns, $columns)) ||
+                ! DeepEquality::of($rows->all(), $read->overrides)
+            ) {
+                $differ[] = "{$entry->title}, {$ours}";
+            }
+            // Another title, and nothing else.
+            $sent[0]->SUMMARY = 'Another title';
+            $read = SentChange::read($entry, $entry->overrides, $given, $sent, $zones);
+            if (! DeepEquality::of([...$columns, 'title' => 'Another title'], array_intersect_key($read->columns, $columns))) {
+                $differ[] = "{$entry->title}, {$ours}, another title";
+            }
+        }
+    }
+    expect($differ)->toBe([]);
 });

@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use App\Access\OnlyFollowed;
 use App\Actions\Closing\AlreadyDecided;
 use App\Actions\Entries\StaleEntry;
 use App\Actions\History\ChangedSince;
@@ -66,7 +67,7 @@ return Application::configure(basePath: dirname(__DIR__))
     })
     ->withExceptions(function (Exceptions $exceptions): void {
         $exceptions->shouldRenderJsonWhen(fn (Request $request): bool => $request->is('api/*') || $request->expectsJson());
-        $exceptions->dontReport([StaleEntry::class, TooDense::class, IsProtected::class, CannotReschedule::class, NoSuchOccurrence::class, ChangedSince::class, AlreadyDecided::class, InvalidTime::class, InvalidRule::class]);
+        $exceptions->dontReport([OnlyFollowed::class, StaleEntry::class, TooDense::class, IsProtected::class, CannotReschedule::class, NoSuchOccurrence::class, ChangedSince::class, AlreadyDecided::class, InvalidTime::class, InvalidRule::class]);
         // A disk that is full takes no log either: what cannot be stored is said without one.
         $exceptions->report(function (PDOException|ErrorException|UnexpectedValueException $e): bool {
             $sentence = StorageTrouble::sentence($e);
@@ -79,6 +80,7 @@ return Application::configure(basePath: dirname(__DIR__))
         $exceptions->render(fn (StaleEntry $e): JsonResponse => response()->json(['message' => $e->getMessage(), 'current' => (new EntryResource($e->current))->fields()], 409));
         $exceptions->render(fn (AlreadyDecided $e): JsonResponse => response()->json(['message' => $e->getMessage()], 409));
         $exceptions->render(fn (ChangedSince $e): JsonResponse => response()->json(['message' => $e->getMessage()], 409));
+        $exceptions->render(fn (OnlyFollowed $e): JsonResponse => response()->json(['message' => $e->getMessage()], 403));
         $exceptions->render(fn (NoSuchOccurrence $e): JsonResponse => response()->json(['message' => $e->getMessage()], 404));
         $exceptions->render(fn (IsProtected $e): JsonResponse => response()->json(['message' => $e->getMessage(), 'errors' => ['protected' => [$e->getMessage()]]], 422));
         $exceptions->render(fn (TooDense $e): JsonResponse => response()->json(['message' => $e->getMessage(), 'errors' => [$e->mayBeWished ? 'overlaps' : 'rule' => [$e->getMessage()]]], 422));

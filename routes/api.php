@@ -18,6 +18,7 @@ use App\Http\Controllers\EntryHistoryController;
 use App\Http\Controllers\FeedController;
 use App\Http\Controllers\FilingController;
 use App\Http\Controllers\FilterController;
+use App\Http\Controllers\FollowController;
 use App\Http\Controllers\HistoryController;
 use App\Http\Controllers\InterchangeController;
 use App\Http\Controllers\InvitationController;
@@ -118,6 +119,9 @@ Route::middleware(['auth:sanctum', SaysRevision::class, IdempotentRequest::class
     Route::post('feeds', [FeedController::class, 'store']);
     Route::post('feeds/{feed}/renew', [FeedController::class, 'renew']);
     Route::delete('feeds/{feed}', [FeedController::class, 'destroy']);
+    // Another host is asked: no lock is held meanwhile.
+    Route::post('follows', [FollowController::class, 'store'])->withoutMiddleware(IdempotentRequest::class);
+    Route::post('follows/{calendar}/refresh', [FollowController::class, 'refresh'])->withoutMiddleware(IdempotentRequest::class);
     Route::get('calendar-file', [InterchangeController::class, 'file']);
     Route::get('table-file', [InterchangeController::class, 'table']);
     Route::post('imports', [InterchangeController::class, 'open'])->withoutMiddleware(IdempotentRequest::class);

@@ -10,5 +10,6 @@ Schedule::call(fn () => (new Heartbeat('schedule'))->beat())->name('sign of life
 // For where no worker runs; beside one it finds nothing left to do.
 Schedule::call(fn (DispatchReminders $hand) => $hand->pass())->name('hand reminders over')->everyMinute();
 // Hourly, since a machine may be off at any hour: one a day is written.
+Schedule::command('calendars:refresh')->everyMinute()->withoutOverlapping(5)->runInBackground();
 Schedule::command('backup:write --daily')->hourly();
 Schedule::command('data:prune')->daily();

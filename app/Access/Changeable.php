@@ -41,10 +41,21 @@ final readonly class Changeable
         return Calendar::query()->where('user_id', $this->who->id)->orderBy('position')->orderBy('id');
     }
 
+    /** @return Builder<Calendar> those into which entries may be put, in order: all but those that follow an address */
+    public function openCalendars(): Builder
+    {
+        return $this->calendars()->whereNull('follows');
+    }
+
     /** @return Builder<Entry> */
     public function entries(): Builder
     {
-        return Entry::query()->where('user_id', $this->who->id);
+        return Entry::query()
+            ->where('user_id', $this->who->id)
+            ->whereNotIn(
+                'calendar_id',
+                Calendar::query()->where('user_id', $this->who->id)->whereNotNull('follows')->select('id'),
+            );
     }
 
     /** @return Builder<OccurrenceOverride> */
@@ -65,16 +76,19 @@ final readonly class Changeable
         return $this->calendars()->findOrFail($id);
     }
 
-    /** @throws ModelNotFoundException */
+    /** @throws ModelNotFoundException|OnlyFollowed */
     public function entry(string $id): Entry
     {
-        return $this->entries()->findOrFail($id);
+        return $this->entries()->find($id) ??
+            (Visible::to($this->who)->entries()->whereKey($id)->exists()
+                ? throw new OnlyFollowed()
+                : throw (new ModelNotFoundException())->setModel(Entry::class, [$id]));
     }
 
     /** That a request names a calendar into which entries may be put. */
     public function namesCalendar(): Exists
     {
-        return Rule::exists('calendars', 'id')->where('user_id', $this->who->id);
+        return Rule::exists('calendars', 'id')->where('user_id', $this->who->id)->whereNull('follows');
     }
 
     /** That a request names an area into which calendars may be put. */

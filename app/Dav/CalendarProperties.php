@@ -57,7 +57,7 @@ final readonly class CalendarProperties
 
         return $this->writes->run($user, 'Added a calendar from a device', function () use ($user, $name, $said): Calendar {
             $mine = Changeable::by($user);
-            $usual = $user->default_calendar_id === null ? null : $mine->calendars()->find($user->default_calendar_id);
+            $usual = $user->default_calendar_id === null ? null : $mine->openCalendars()->find($user->default_calendar_id);
             $area =
                 $usual->area_id ??
                 ($mine->areas()->value('id') ?? throw new DavFault(409, 'There is no life area into which it could go.'));

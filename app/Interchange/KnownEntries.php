@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace App\Interchange;
 
-use App\Access\Visible;
+use App\Access\Changeable;
 use App\Models\Entry;
 use App\Models\User;
 
-/** Which entries of an account a file means, by their UID. */
+/** Which entries of an account a file means, by their UID; those of addresses that are followed are none of them. */
 final readonly class KnownEntries
 {
     /**
@@ -26,7 +26,7 @@ final readonly class KnownEntries
         $found = [];
         foreach (array_chunk($uids, 400) as $some) {
             foreach (
-                Visible::to($user)
+                Changeable::by($user)
                     ->entries()
                     ->whereIn('uid', $some)
                     ->with(['calendar', 'overrides'])
@@ -37,7 +37,7 @@ final readonly class KnownEntries
         }
         foreach (array_chunk($ids, 400) as $some) {
             foreach (
-                Visible::to($user)
+                Changeable::by($user)
                     ->entries()
                     ->whereIn('id', $some)
                     ->whereNull('uid')

@@ -64,6 +64,34 @@ final readonly class WritePath
     }
 
     /**
+     * For what nobody did and nobody takes back, as what came in from an address that is followed: a new revision, and what must follow a
+     * change, but no step of the history.
+     *
+     * @template T
+     *
+     * @param  Closure(): T  $work
+     * @return T
+     */
+    public function quietly(Authenticatable $user, Closure $work): mixed
+    {
+        return DB::transaction(function () use ($user, $work): mixed {
+            DB::table('users')->where('id', $user->getAuthIdentifier())->increment('revision');
+            event(new Changing($user));
+            $this->journal->open();
+            try {
+                $result = $work();
+            } finally {
+                $rows = $this->journal->close();
+            }
+            if ($rows !== []) {
+                event(new Changed($user, $rows));
+            }
+
+            return $result;
+        });
+    }
+
+    /**
      * Which entries a step has touched, so that each can tell its own history.
      *
      * @param  list<array{table: string, id: int|string, before: ?array<string, mixed>, after: ?array<string, mixed>}>  $rows

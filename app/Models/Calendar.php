@@ -9,6 +9,7 @@ use Illuminate\Database\Eloquent\Concerns\HasUlids;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
+use Illuminate\Database\Eloquent\Relations\HasOne;
 
 /**
  * A named layer inside one life area, with the defaults of its entries.
@@ -25,7 +26,11 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
  * @property list<string> $reminders of what has hours
  * @property list<string> $reminders_all_day of what has none
  * @property string|null $resource_name last part of its CalDAV address, where a client chose it
+ * @property string|null $follows the address that its entries come from; null for a calendar of one's own
+ * @property bool $counted whether its entries fill the day
+ * @property list<string> $hidden_words entries of an address with one of them in the title are left out
  * @property Area $area
+ * @property Refresh|null $refreshing
  */
 final class Calendar extends Model
 {
@@ -40,12 +45,22 @@ final class Calendar extends Model
         'missed' => 'hold',
         'busy' => true,
         'hidden' => false,
+        'counted' => true,
+        'hidden_words' => '[]',
     ];
 
     /** @return array<string, string> */
     protected function casts(): array
     {
-        return ['hidden' => 'boolean', 'busy' => 'boolean', 'reminders' => 'array', 'reminders_all_day' => 'array'];
+        return [
+            'hidden' => 'boolean',
+            'busy' => 'boolean',
+            'reminders' => 'array',
+            'reminders_all_day' => 'array',
+            'follows' => 'encrypted',
+            'counted' => 'boolean',
+            'hidden_words' => 'array',
+        ];
     }
 
     /** @return BelongsTo<Area, $this> */
@@ -58,6 +73,12 @@ final class Calendar extends Model
     public function entries(): HasMany
     {
         return $this->hasMany(Entry::class);
+    }
+
+    /** @return HasOne<Refresh, $this> how the reading of its address stands */
+    public function refreshing(): HasOne
+    {
+        return $this->hasOne(Refresh::class);
     }
 
     /** @return array{missed: string, busy: bool} what a new entry in it has, unless said otherwise */

@@ -117,7 +117,23 @@ return new class extends Migration
             $table->json('reminders'); // of entries with hours
             $table->json('reminders_all_day')->default('[]');
             $table->string('resource_name')->nullable(); // last part of its CalDAV address, where a client chose it; else its id
+            $table->text('follows')->nullable(); // the address that its entries come from, encrypted; null for a calendar of one's own
+            $table->boolean('counted')->default(true); // whether its entries fill the day
+            $table->json('hidden_words')->default('[]'); // entries of an address with one of them in the title are left out
             $table->timestamps();
+        });
+        // How the reading of each followed address stands. No foreign key: a calendar may be deleted and come back by undo.
+        Schema::create('refreshes', function (Blueprint $table): void {
+            $table->string('calendar_id', 26)->primary();
+            $table->foreignId('user_id')->constrained()->cascadeOnDelete();
+            $table->string('etag')->nullable();
+            $table->string('last_modified')->nullable();
+            $table->unsignedInteger('every')->default(3600); // seconds
+            $table->unsignedBigInteger('next_at')->default(0)->index(); // Unix seconds
+            $table->unsignedBigInteger('good_at')->nullable();
+            $table->unsignedSmallInteger('failures')->default(0); // since it was last good
+            $table->string('trouble')->nullable(); // why the last try failed, in a sentence
+            $table->unsignedInteger('left_out')->default(0); // of its last content
         });
         // What clients of CalDAV note at a calendar and means nothing here (RFC 4918 4.1).
         Schema::create('dav_properties', function (Blueprint $table): void {
@@ -579,6 +595,7 @@ return new class extends Migration
                 'filing_rules',
                 'filters',
                 'dav_properties',
+                'refreshes',
                 'calendars',
                 'areas',
                 'account_links',

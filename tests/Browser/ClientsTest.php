@@ -125,7 +125,7 @@ test('a folder is kept the same as the server both ways: a thousand entries, del
     // Gone here; gone there; changed on both sides, where the server wins; changed here alone.
     unlink("{$calendar}/new-1.ics");
     $this->site->query("delete from entries where uid = 'new-2@example'");
-    $this->site->query("update users set revision = revision + 1");
+    $this->site->query('update users set revision = revision + 1');
     $this->site->query("update entries set title = 'Theirs' where uid = 'new-4@example'");
     foreach ([4, 5] as $i) {
         file_put_contents("{$calendar}/new-{$i}.ics", str_replace("Bench {$i}", "Mine {$i}", file_get_contents("{$calendar}/new-{$i}.ics")));

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 use App\Accounts\DevicePasswords;
 use App\Models\Entry;
-use App\Models\User;
 use Illuminate\Testing\TestResponse;
 use Sabre\VObject\Reader;
 

@@ -45,7 +45,7 @@ final readonly class RemoveCalendar
                 );
             if ($user->default_calendar_id === $calendar->id) {
                 $user->update([
-                    'default_calendar_id' => $heir->id ?? Changeable::by($user)->calendars()->whereKeyNot($calendar->id)->first()?->id,
+                    'default_calendar_id' => $heir->id ?? Changeable::by($user)->openCalendars()->whereKeyNot($calendar->id)->first()?->id,
                 ]);
             }
             $calendar->delete();

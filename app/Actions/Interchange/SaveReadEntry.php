@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Actions\Interchange;
 
 use App\Access\Changeable;
+use App\Access\Visible;
 use App\Actions\Attachments\AllowedFiles;
 use App\Actions\Attachments\KeepAttachment;
 use App\Actions\Attachments\Quota;
@@ -85,8 +86,9 @@ final readonly class SaveReadEntry
             return;
         }
         foreach (
-            Changeable::by($user)
+            Visible::to($user)
                 ->entries()
+                ->where('calendar_id', $entry->calendar_id)
                 ->whereRaw('substr(uid, 1, ?) = ?', [mb_strlen("{$read->uid}#"), "{$read->uid}#"])
                 ->get() as $before
         ) {
@@ -172,7 +174,7 @@ final readonly class SaveReadEntry
         $calendar = $row['fields']['calendar_id'] ?? null;
         if (
             $calendar !== null &&
-            ! (is_string($calendar) && Changeable::by($user)->calendars()->whereKey($calendar)->exists())
+            ! (is_string($calendar) && Changeable::by($user)->openCalendars()->whereKey($calendar)->exists())
         ) {
             unset($row['fields']['calendar_id']);
         }

@@ -28,7 +28,7 @@ final class AreaController
     {
         $areas = Visible::to(Account::of($request))
             ->areas()
-            ->with(['calendars' => fn ($calendars) => $calendars->withCount('entries')])
+            ->with(['calendars' => fn ($calendars) => $calendars->withCount('entries')->with('refreshing')])
             ->get();
 
         return response()->json([
@@ -61,7 +61,7 @@ final class AreaController
         if ($heir !== null && $heir->area_id === $found->id) {
             throw ValidationException::withMessages(['move_to' => 'Choose a calendar of another life area.']);
         }
-        self::keepOne($user, Changeable::by($user)->calendars()->where('area_id', '!=', $found->id)->exists());
+        self::keepOne($user, Changeable::by($user)->openCalendars()->where('area_id', '!=', $found->id)->exists());
         $areas->remove($user, $found, $heir);
 
         return response()->noContent();

@@ -45,7 +45,7 @@ final class CalendarController
         if ($heir !== null && $heir->id === $found->id) {
             throw ValidationException::withMessages(['move_to' => 'Choose another calendar than the one that goes.']);
         }
-        AreaController::keepOne($user, Changeable::by($user)->calendars()->whereKeyNot($found->id)->exists());
+        AreaController::keepOne($user, Changeable::by($user)->openCalendars()->whereKeyNot($found->id)->exists());
         $calendars->remove($user, $found, $heir);
 
         return response()->noContent();

@@ -148,7 +148,7 @@ final readonly class DavController
         if ($at->row !== null) {
             $this->store->remove($user, $calendar, $at->row->name, fn (ObjectRow $row) => self::require($request, $user, $row));
         } else {
-            if (! Changeable::by($user)->calendars()->whereKeyNot($calendar->id)->exists()) {
+            if (! Changeable::by($user)->openCalendars()->whereKeyNot($calendar->id)->exists()) {
                 throw new DavFault(403, 'The last calendar stays.');
             }
             $this->removeCalendar->remove($user, $calendar, null);
@@ -255,7 +255,7 @@ final readonly class DavController
 
     private static function changeable(User $user, Calendar $calendar): Calendar
     {
-        return Changeable::by($user)->calendars()->with('area')->find($calendar->id) ??
+        return Changeable::by($user)->openCalendars()->with('area')->find($calendar->id) ??
             throw new DavFault(403, 'This calendar can only be read.', Node::DAV.'need-privileges');
     }
 

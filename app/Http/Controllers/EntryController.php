@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Access\Changeable;
+use App\Access\Visible;
 use App\Actions\Entries\AddEntry;
 use App\Actions\Entries\ChangeEntry;
 use App\Actions\Entries\CopyEntry;
@@ -18,6 +19,8 @@ use App\Http\Requests\PreviewRequest;
 use App\Http\Requests\RemoveRequest;
 use App\Http\Resources\EntryResource;
 use App\Http\Resources\ThisOne;
+use App\Models\Entry;
+use App\Models\User;
 use App\Queries\Planning\Timings;
 use App\Queries\Screens\RhythmPreview;
 use Illuminate\Http\JsonResponse;
@@ -32,7 +35,7 @@ final class EntryController
     public function show(Request $request, string $entry, Timings $timings): JsonResponse
     {
         $user = Account::of($request);
-        $found = Changeable::by($user)->entry($entry);
+        $found = Visible::to($user)->entry($entry);
         $id = $request->query('recurrence_id');
         $id = is_string($id) && $id !== '' ? $id : 'once';
 
@@ -97,7 +100,7 @@ final class EntryController
         return (new EntryResource(
             $entries->copy(
                 $user,
-                Changeable::by($user)->entry($entry),
+                self::toCopy($user, $entry, $request->calendarId()),
                 $request->recurrenceId(),
                 $request->place(),
                 $request->calendarId(),
@@ -106,6 +109,12 @@ final class EntryController
         ))
             ->response($request)
             ->setStatusCode(201);
+    }
+
+    /** What is followed is copied into a calendar of one's own, and only there. */
+    private static function toCopy(User $user, string $entry, ?string $into): Entry
+    {
+        return $into === null ? Changeable::by($user)->entry($entry) : Visible::to($user)->entry($entry);
     }
 
     public function destroy(RemoveRequest $request, string $entry, RemoveEntry $entries): Response

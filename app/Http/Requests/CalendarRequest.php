@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Requests;
 
 use App\Access\Changeable;
+use Closure;
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Validation\Rule;
 
@@ -26,7 +27,18 @@ final class CalendarRequest extends FormRequest
             'reminders.*' => ['string', new KnownReminder()],
             'reminders_all_day' => ['sometimes', 'array', 'max:10'],
             'reminders_all_day.*' => ['string', new KnownReminder()],
-            'default' => ['sometimes', 'boolean'],
+            'counted' => ['sometimes', 'boolean'],
+            ...FollowRequest::words(),
+            'default' => [
+                'sometimes',
+                'boolean',
+                function (string $field, mixed $value, Closure $fail): void {
+                    $id = $this->route('calendar');
+                    if (is_string($id) && ! Changeable::by(Account::of($this))->openCalendars()->whereKey($id)->exists()) {
+                        $fail('New entries cannot go into a calendar that is followed.');
+                    }
+                },
+            ],
         ];
     }
 

@@ -289,7 +289,7 @@ class EntryRequest extends FormRequest
     private function newOne(): Entry
     {
         $id = $this->input('calendar_id');
-        $calendar = is_string($id) ? Changeable::by(Account::of($this))->calendars()->find($id) : null;
+        $calendar = is_string($id) ? Changeable::by(Account::of($this))->openCalendars()->find($id) : null;
 
         return EntryForm::blank(Account::of($this), $calendar);
     }

@@ -64,7 +64,7 @@ final readonly class CaptureReading
     public function calendar(User $user, Draft $draft): ?Calendar
     {
         [$kind, $id] = [...explode(':', $draft->calendar ?? '', 2), ''];
-        $calendars = Visible::to($user)->calendars()->with('area')->get();
+        $calendars = Visible::to($user)->calendars()->whereNull('follows')->with('area')->get();
 
         return match ($kind) {
             'calendar' => $calendars->firstWhere('id', $id),
@@ -126,7 +126,7 @@ final readonly class CaptureReading
     private function names(User $user): array
     {
         $names = [];
-        foreach (Visible::to($user)->calendars()->get() as $calendar) {
+        foreach (Visible::to($user)->calendars()->whereNull('follows')->get() as $calendar) {
             $names['calendar:'.$calendar->id] = $calendar->name;
         }
         /** @var Area $area */

@@ -11,6 +11,7 @@ import { useQueryClient } from '@tanstack/vue-query'
 import { nextColour } from '@/shared/colours'
 import { computed, ref } from 'vue'
 import CalendarDefaults from './CalendarDefaults.vue'
+import FollowingState from './FollowingState.vue'
 import ColourChoice from '@/shared/ColourChoice.vue'
 import NameField from './NameField.vue'
 import RemoveQuestion from './RemoveQuestion.vue'
@@ -19,7 +20,7 @@ const emit = defineEmits<{ close: [] }>()
 const account = useAccount()
 const view = useView()
 const client = useQueryClient()
-const { areas, calendars } = useAreas()
+const { areas, open } = useAreas()
 const { change, send } = useChanges()
 
 /** Whose colours are open, whose deletion is being asked about. */
@@ -230,7 +231,7 @@ function solo(kind: 'area' | 'calendar', id: string): void {
                 v-if="removing === area.id"
                 :name="area.name"
                 :entries="count(area)"
-                :heirs="calendars.filter((one) => one.area_id !== area.id)"
+                :heirs="open.filter((one) => one.area_id !== area.id)"
                 @remove="(fate) => remove(area, fate)"
                 @leave="removing = null"
             />
@@ -267,6 +268,7 @@ function solo(kind: 'area' | 'calendar', id: string): void {
                             Defaults
                         </NButton>
                         <NButton
+                            v-if="one.following === null"
                             class="press"
                             :aria-pressed="account.default_calendar_id === one.id"
                             :title="
@@ -314,12 +316,13 @@ function solo(kind: 'area' | 'calendar', id: string): void {
                     :label="`Colour of ${one.name}`"
                     @choose="(colour) => recolour(one, colour)"
                 />
+                <FollowingState :calendar="one" />
                 <CalendarDefaults v-if="opened === one.id" :calendar="one" />
                 <RemoveQuestion
                     v-if="removing === one.id"
                     :name="one.name"
                     :entries="one.entries"
-                    :heirs="calendars.filter((other) => other.id !== one.id)"
+                    :heirs="open.filter((other) => other.id !== one.id)"
                     @remove="(fate) => remove(one, fate)"
                     @leave="removing = null"
                 />

@@ -1,6 +1,6 @@
 import type { BasketItem, Occurrence } from '@/api/types'
 import { useChoice } from '@/choice/useChoice'
-import { useBasket } from '@/state/server'
+import { useAreas, useBasket } from '@/state/server'
 import { useView } from '@/state/view'
 import { useEventListener } from '@vueuse/core'
 import { computed } from 'vue'
@@ -19,6 +19,7 @@ export function useTiles() {
     const view = useView()
     const basket = useBasket()
     const { hue } = useChoice()
+    const { calendar } = useAreas()
     const { drop } = useMoves()
     const { tick } = useTicks()
     const byKey = computed(() => new Map(view.occurrences.map((one) => [one.key, one])))
@@ -53,7 +54,8 @@ export function useTiles() {
     useCarrying({
         carried(tile) {
             const shown = shownBy(tile)
-            if (!shown) return null
+            // What is followed stays where it comes from.
+            if (!shown || calendar((shown.one ?? shown.item).calendar_id)?.following) return null
             return shown.one
                 ? carriedOccurrence(shown.one, hue(shown.one))
                 : carriedItem(shown.item, hue(shown.item))

@@ -16,7 +16,7 @@ const options = computed<(readonly [string | null, string, string?])[]>(() => [
     ...(props.none === undefined ? [] : [[null, props.none] as const]),
     ...areas.value.flatMap((area) =>
         area.calendars
-            .filter((one) => !props.among || props.among.includes(one.id))
+            .filter((one) => one.following === null && (!props.among || props.among.includes(one.id)))
             .map((one) => [one.id, one.name, area.name] as const),
     ),
 ])

@@ -2,6 +2,7 @@
 import SidePanel from '@/shared/SidePanel.vue'
 import BringIn from './BringIn.vue'
 import FollowAddresses from './FollowAddresses.vue'
+import FollowOthers from './FollowOthers.vue'
 import TakeOut from './TakeOut.vue'
 
 /** Entries as files that other calendars read, out and in. */
@@ -17,6 +18,7 @@ const emit = defineEmits<{ close: [] }>()
         <BringIn />
         <TakeOut />
         <FollowAddresses />
+        <FollowOthers />
     </SidePanel>
 </template>
 

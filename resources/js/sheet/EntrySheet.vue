@@ -12,6 +12,7 @@ import { NButton, NCheckbox, NDrawer } from 'naive-ui'
 import { computed, nextTick, ref, watch } from 'vue'
 import DueField from './DueField.vue'
 import EntryPast from './EntryPast.vue'
+import FollowedEntry from './FollowedEntry.vue'
 import FilesList from './FilesList.vue'
 import type { Form } from './form'
 import LandsGrid from './LandsGrid.vue'
@@ -38,7 +39,7 @@ const props = defineProps<{ target: SheetTarget }>()
 const emit = defineEmits<{ close: [] }>()
 
 const account = useAccount()
-const { calendars, calendar, colour } = useAreas()
+const { open: openCalendars, calendar, colour } = useAreas()
 const open = ref(true)
 const title = ref<InstanceType<typeof TextField> | null>(null)
 const sheet = useEntryForm(props.target, open)
@@ -51,6 +52,12 @@ const { lands, mistakes: placeMistakes } = usePreview(sheet)
 void load().then(async () => {
     await nextTick()
     if (isNew) title.value?.focus()
+})
+
+/** The calendar that it came from, where that is followed: then it is only read. */
+const followed = computed(() => {
+    const found = calendar(entry.value?.calendar_id ?? '')
+    return found?.following ? found : null
 })
 
 /** The day it was opened on: a sheet left open over midnight keeps it, and says so. */
@@ -143,7 +150,10 @@ function removeFor(scope: 'one' | 'onward' | 'whole'): void {
             data-test="sheet"
             tabindex="-1"
         >
-            <div class="inside">
+            <div v-if="entry && followed" class="inside">
+                <FollowedEntry :entry="entry" :calendar="followed" :lands="lands ?? null" :today="today" />
+            </div>
+            <div v-else class="inside">
                 <div class="top">
                     <CalendarField
                         :model-value="form.calendar_id"
@@ -388,6 +398,7 @@ function removeFor(scope: 'one' | 'onward' | 'whole'): void {
                 </div>
                 <div v-else class="presses">
                     <NButton
+                        v-if="!followed"
                         class="press"
                         type="primary"
                         :disabled="busy || (!isDirty && !isNew)"
@@ -398,7 +409,7 @@ function removeFor(scope: 'one' | 'onward' | 'whole'): void {
                     </NButton>
                     <NButton class="press" @click="leave">{{ isDirty ? 'Cancel' : 'Close' }}</NButton>
                     <NButton
-                        v-if="!isNew"
+                        v-if="!isNew && !followed"
                         class="press grave"
                         data-test="delete"
                         @click="hasScope ? (asking = 'delete') : removeFor('whole')"
@@ -408,7 +419,7 @@ function removeFor(scope: 'one' | 'onward' | 'whole'): void {
                     <SentenceWord v-if="!isNew" words="copy" label="copy">
                         <template #default="{ close }">
                             <NButton
-                                v-for="one in calendars"
+                                v-for="one in openCalendars"
                                 :key="one.id"
                                 class="press"
                                 @click="
@@ -433,7 +444,7 @@ function removeFor(scope: 'one' | 'onward' | 'whole'): void {
                             >
                         </template>
                     </SentenceWord>
-                    <span class="muted hint">Ctrl + Enter saves</span>
+                    <span v-if="!followed" class="muted hint">Ctrl + Enter saves</span>
                 </div>
             </footer>
         </section>

@@ -289,6 +289,8 @@ export const useAreas = createSharedComposable(() => {
     })
     const areas = computed<Area[]>(() => query.data.value?.areas ?? [])
     const calendars = computed<Calendar[]>(() => areas.value.flatMap((area) => area.calendars))
+    /** Those into which entries may be put: all but those that are followed. */
+    const open = computed<Calendar[]>(() => calendars.value.filter((one) => one.following === null))
     const areaById = computed(() => new Map(areas.value.map((one) => [one.id, one])))
     const calendarById = computed(() => new Map(calendars.value.map((one) => [one.id, one])))
     const area = (id: string): Area | undefined => areaById.value.get(id)
@@ -297,5 +299,5 @@ export const useAreas = createSharedComposable(() => {
         const found = calendar(calendarId)
         return found?.colour ?? (found && area(found.area_id)?.colour) ?? 'slate'
     }
-    return { query, areas, calendars, area, calendar, colour }
+    return { query, areas, calendars, open, area, calendar, colour }
 })

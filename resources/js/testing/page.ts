@@ -151,6 +151,8 @@ const calendar = (id: string, area_id: string, name: string): Calendar => ({
     missed: 'hold',
     reminders: [],
     reminders_all_day: [],
+    counted: true,
+    following: null,
     entries: 0,
 })
 export const areas: Area[] = [

@@ -834,6 +834,42 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/follows": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Makes a calendar that has what is at an address, once that could be read */
+        post: operations["follow"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/follows/{calendar}/refresh": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                calendar: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Reads it now */
+        post: operations["refreshFollowed"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/device-passwords": {
         parameters: {
             query?: never;
@@ -1643,6 +1679,9 @@ export interface components {
             reminders: components["schemas"]["Trigger"][];
             /** @description Of what has none */
             reminders_all_day: components["schemas"]["Trigger"][];
+            /** @description Whether its entries fill the day */
+            counted: boolean;
+            following: components["schemas"]["Following"] | null;
             entries: number;
         };
         Board: {
@@ -1927,6 +1966,20 @@ export interface components {
         ReachAccount: {
             onward: components["schemas"]["ReachPart"];
             whole: components["schemas"]["ReachPart"];
+        };
+        /** @description How the reading of an address stands */
+        Following: {
+            address: string;
+            /** @description Entries with one of them in the title are left out */
+            hidden_words: string[];
+            /** Format: date-time */
+            good_at: string | null;
+            /** Format: date-time */
+            next_at: string | null;
+            /** @description Why the last try failed */
+            trouble: string | null;
+            /** @description Entries of its last content */
+            left_out: number;
         };
         DevicePassword: {
             id: string;
@@ -2410,6 +2463,9 @@ export interface components {
                     busy?: boolean;
                     missed?: components["schemas"]["Missed"];
                     reminders?: components["schemas"]["Trigger"][];
+                    /** @description Whether its entries fill the day */
+                    counted?: boolean;
+                    hidden_words?: string[];
                     /** @description What is caught without a calendar goes here */
                     default?: boolean;
                 };
@@ -4041,6 +4097,62 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Feed"];
+                };
+            };
+            404: components["responses"]["Refused"];
+        };
+    };
+    follow: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    address: string;
+                    area_id: string;
+                    name: string;
+                    colour?: string | null;
+                    /** @description Whether its entries fill the day */
+                    counted?: boolean;
+                    hidden_words?: string[];
+                };
+            };
+        };
+        responses: {
+            /** @description The new calendar */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Calendar"];
+                };
+            };
+            422: components["responses"]["Invalid"];
+        };
+    };
+    refreshFollowed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                calendar: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As it stands then */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Calendar"];
                 };
             };
             404: components["responses"]["Refused"];

@@ -1,0 +1,44 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Console\Commands;
+
+use App\Actions\Following\RefreshCalendar;
+use App\Models\Calendar;
+use App\Models\User;
+use Carbon\CarbonImmutable;
+use Illuminate\Console\Command;
+
+/** Reads the followed addresses whose time it is, the longest due first. */
+final class RefreshCalendars extends Command
+{
+    /** What is left then is read by the next run. */
+    private const SECONDS = 50;
+
+    protected $signature = 'calendars:refresh';
+
+    protected $description = 'Reads the addresses that are followed and due';
+
+    public function handle(RefreshCalendar $refresh): int
+    {
+        $began = microtime(true);
+        $due = Calendar::query()
+            ->select('calendars.*')
+            ->leftJoin('refreshes', 'refreshes.calendar_id', '=', 'calendars.id')
+            ->whereNotNull('calendars.follows')
+            // One that came back by undo has no state, and is read anew.
+            ->whereRaw('coalesce(refreshes.next_at, 0) <= ?', [CarbonImmutable::now()->getTimestamp()])
+            ->orderBy('refreshes.next_at')
+            ->limit(500)
+            ->get();
+        foreach ($due as $calendar) {
+            if (microtime(true) - $began > self::SECONDS) {
+                break;
+            }
+            $refresh->refresh(User::query()->findOrFail($calendar->user_id), $calendar);
+        }
+
+        return self::SUCCESS;
+    }
+}

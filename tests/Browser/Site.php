@@ -144,6 +144,8 @@ final class Site
             'APP_DEBUG' => 'false',
             'HEALTH_FOLDER' => "{$this->folder}/alive",
             'APP_URL' => $this->url,
+            // It may follow what it gives out itself.
+            'FOLLOW_ALLOWED' => (string) preg_replace('#^http://#', '', $this->url),
         ];
     }
 

@@ -261,6 +261,9 @@ label {
     grid-template-columns: 110px 1fr;
     align-items: center;
 }
+li form.row {
+    flex-wrap: nowrap;
+}
 .fresh .row {
     justify-content: space-between;
 }

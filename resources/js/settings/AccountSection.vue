@@ -242,6 +242,9 @@ ul {
     gap: 8px;
     align-items: center;
 }
+form.row {
+    flex-wrap: nowrap;
+}
 li {
     display: flex;
     gap: 10px;

@@ -168,6 +168,9 @@ code {
     overflow-wrap: anywhere;
     font-size: 0.75rem;
 }
+form.row {
+    flex-wrap: nowrap;
+}
 .made {
     display: flex;
     flex-direction: column;

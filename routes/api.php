@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use App\Http\Controllers\ArchiveController;
 use App\Http\Controllers\AreaController;
 use App\Http\Controllers\AttachmentController;
 use App\Http\Controllers\BatchReadController;
@@ -22,6 +23,7 @@ use App\Http\Controllers\FollowController;
 use App\Http\Controllers\HistoryController;
 use App\Http\Controllers\InterchangeController;
 use App\Http\Controllers\InvitationController;
+use App\Http\Controllers\LeaveController;
 use App\Http\Controllers\ManyController;
 use App\Http\Controllers\OccurrenceController;
 use App\Http\Controllers\ReminderController;
@@ -43,6 +45,15 @@ Route::put('account/reset', [CredentialController::class, 'reset'])->middleware(
 Route::middleware('auth:sanctum')->group(function (): void {
     Route::patch('account/password', [CredentialController::class, 'password']);
     Route::patch('account/email', [CredentialController::class, 'address']);
+    Route::get('archives', [ArchiveController::class, 'index']);
+    Route::post('archives', [ArchiveController::class, 'store']);
+    Route::patch('archives', [ArchiveController::class, 'change']);
+    Route::post('archives/file', [ArchiveController::class, 'bring'])->name('archives.bring');
+    Route::get('archives/{archive}', [ArchiveController::class, 'show'])->name('archives.show');
+    Route::post('archives/{archive}/restore', [ArchiveController::class, 'restore']);
+    Route::delete('archives/{archive}', [ArchiveController::class, 'destroy']);
+    Route::post('account/leave', [LeaveController::class, 'store']);
+    Route::delete('account/leave', [LeaveController::class, 'destroy']);
     Route::get('invitations', [InvitationController::class, 'index']);
     Route::post('invitations', [InvitationController::class, 'store'])->middleware('throttle:open-account');
     Route::delete('invitations/{invitation}', [InvitationController::class, 'destroy']);
@@ -120,8 +131,8 @@ Route::middleware(['auth:sanctum', SaysRevision::class, IdempotentRequest::class
     Route::post('feeds/{feed}/renew', [FeedController::class, 'renew']);
     Route::delete('feeds/{feed}', [FeedController::class, 'destroy']);
     // Another host is asked: no lock is held meanwhile.
-    Route::post('follows', [FollowController::class, 'store'])->withoutMiddleware(IdempotentRequest::class);
-    Route::post('follows/{calendar}/refresh', [FollowController::class, 'refresh'])->withoutMiddleware(IdempotentRequest::class);
+    Route::post('follows', [FollowController::class, 'store'])->name('follows.store')->withoutMiddleware(IdempotentRequest::class);
+    Route::post('follows/{calendar}/refresh', [FollowController::class, 'refresh'])->name('follows.refresh')->withoutMiddleware(IdempotentRequest::class);
     Route::get('calendar-file', [InterchangeController::class, 'file']);
     Route::get('table-file', [InterchangeController::class, 'table']);
     Route::post('imports', [InterchangeController::class, 'open'])->withoutMiddleware(IdempotentRequest::class);

@@ -12,4 +12,6 @@ Schedule::call(fn (DispatchReminders $hand) => $hand->pass())->name('hand remind
 // Hourly, since a machine may be off at any hour: one a day is written.
 Schedule::command('calendars:refresh')->everyMinute()->withoutOverlapping(5)->runInBackground();
 Schedule::command('backup:write --daily')->hourly();
+Schedule::command('backup:accounts')->hourly();
+Schedule::command('accounts:remove-left')->hourly();
 Schedule::command('data:prune')->daily();

@@ -103,6 +103,8 @@ final class Backups
             $this->putDatabase("{$work->path}/database.sqlite");
             // One of an earlier version is brought up to this one.
             Artisan::call('migrate', ['--force' => true, '--quiet' => true]);
+            // Revisions since then mean others now: what clients know of them is good no more.
+            DB::table('users')->update(['revision_line' => bin2hex(random_bytes(6))]);
 
             return ['restored' => $archive, 'aside' => $aside];
         } finally {

@@ -33,6 +33,9 @@ use PlumRota\Core\Time\Zone;
  * @property int $other_limit a day
  * @property list<string> $closing_questions
  * @property int $revision
+ * @property bool $archives_daily whether all of it is written down every day
+ * @property int $archives_kept
+ * @property int|null $leaves_at Unix seconds: when the account is to be gone
  * @property string $revision_line another after a backup was brought back: revisions before it mean others
  * @property int $planned_until Unix seconds up to which reminders are written down
  * @property int $quiet_from minute of the day
@@ -49,6 +52,8 @@ final class User extends Authenticatable
     protected $guarded = [];
 
     protected $attributes = [
+        'archives_daily' => false,
+        'archives_kept' => 3,
         'planned_until' => 0,
         'quiet_from' => 0,
         'quiet_to' => 0,
@@ -72,6 +77,7 @@ final class User extends Authenticatable
             'work_days' => 'array',
             'closing_questions' => 'array',
             'agenda_channels' => 'array',
+            'archives_daily' => 'boolean',
             'first_weekday' => Weekday::class,
         ];
     }
@@ -98,6 +104,12 @@ final class User extends Authenticatable
     public function feeds(): HasMany
     {
         return $this->hasMany(Feed::class);
+    }
+
+    /** @return HasMany<StoredArchive, $this> all of the account as files */
+    public function archives(): HasMany
+    {
+        return $this->hasMany(StoredArchive::class);
     }
 
     /** @return HasMany<DevicePassword, $this> of programs that read and write by CalDAV */

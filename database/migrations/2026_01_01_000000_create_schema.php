@@ -56,6 +56,9 @@ return new class extends Migration
             $table->unsignedSmallInteger('evening_at')->nullable();
             $table->unsignedBigInteger('planned_until')->default(0)->index(); // the instant up to which reminders are written down
             $table->unsignedInteger('revision')->default(0);
+            $table->boolean('archives_daily')->default(false); // whether all of it is written down every day
+            $table->unsignedTinyInteger('archives_kept')->default(3);
+            $table->unsignedBigInteger('leaves_at')->nullable(); // when the account is to be gone
             $table->string('revision_line')->default(''); // another after a backup was brought back: revisions before it mean others
             $table->timestamps();
         });
@@ -67,6 +70,20 @@ return new class extends Migration
             $table->string('password_hash')->unique();
             $table->unsignedBigInteger('made_at');
             $table->unsignedBigInteger('used_at')->nullable();
+        });
+        // All of an account as one file each, of those that are kept (storage/app/private/archives).
+        Schema::create('archives', function (Blueprint $table): void {
+            $table->ulid('id')->primary();
+            $table->foreignId('user_id')->constrained()->cascadeOnDelete();
+            $table->string('kind'); // own, daily, aside (before another was brought back), brought (from elsewhere) or leaving
+            $table->string('state')->default('waiting'); // waiting, writing, restoring, good or bad
+            $table->unsignedInteger('done')->default(0); // rows
+            $table->unsignedInteger('total')->default(0);
+            $table->string('trouble')->nullable(); // a sentence
+            $table->unsignedBigInteger('bytes')->default(0);
+            $table->json('counts')->default('{}'); // rows by table
+            $table->unsignedBigInteger('made_at'); // Unix seconds
+            $table->index(['user_id', 'made_at']);
         });
         // Where somebody is signed in. Ending one ends what was signed in there at once.
         Schema::create('devices', function (Blueprint $table): void {
@@ -601,6 +618,7 @@ return new class extends Migration
                 'account_links',
                 'devices',
                 'device_passwords',
+                'archives',
                 'users',
             ] as $table
         ) {

@@ -140,6 +140,7 @@ final class Site
             'DB_DATABASE' => "{$this->folder}/db.sqlite",
             'SESSION_DRIVER' => 'file',
             'CACHE_STORE' => 'array',
+            'QUEUE_CONNECTION' => 'sync', // no worker runs beside it
             'LOG_CHANNEL' => 'stderr',
             'APP_DEBUG' => 'false',
             'HEALTH_FOLDER' => "{$this->folder}/alive",

@@ -8,6 +8,7 @@ use App\Accounts\Links;
 use App\Mail\NoteMail;
 use App\Models\User;
 use App\Queries\Reminding\Note;
+use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\Mail;
 use Illuminate\Support\Str;
 
@@ -69,6 +70,26 @@ final class AccountMails
                 [['words' => 'Make your account', 'url' => Links::url("/join/{$token}")]],
             ),
         );
+    }
+
+    public function leaving(User $user, CarbonImmutable $at): void
+    {
+        $this->send(
+            $user->email,
+            new Note(
+                'You leave Plum Rota',
+                [
+                    "Your account, and all that is in it, is gone on {$at->setTimezone($user->zone)->isoFormat('dddd, D MMMM, HH:mm')}.",
+                    'Until then you can take all of it along as a file, or stay after all: both in Settings.',
+                ],
+                [['words' => 'Open Plum Rota', 'url' => Links::url('/')]],
+            ),
+        );
+    }
+
+    public function gone(string $email): void
+    {
+        $this->send($email, new Note('Your account is gone', ['All that was in it was removed, as you wished a week ago.'], []));
     }
 
     private function send(string $to, Note $note): void

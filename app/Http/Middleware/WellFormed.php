@@ -17,14 +17,14 @@ final class WellFormed
     /** Bytes of a body without files. */
     public const MOST_BYTES = 65_536;
 
-    /** Seconds of processor time. A request with a file may take longer. */
+    /** Seconds of processor time. A request with a file, or for one elsewhere, may take longer. */
     private const MOST_SECONDS = 2;
 
     /** @param  Closure(Request): Response  $next */
     public function handle(Request $request, Closure $next): Response
     {
-        $isUpload = $request->routeIs('attachments.store');
-        if (PHP_SAPI !== 'cli' && ! $isUpload) {
+        $isUpload = $request->routeIs('attachments.store', 'archives.bring');
+        if (PHP_SAPI !== 'cli' && ! $isUpload && ! $request->routeIs('follows.*')) {
             set_time_limit(self::MOST_SECONDS);
         }
         $fault = $this->faultOfAddress($request) ?? ($isUpload ? null : $this->faultOfBody($request));

@@ -4,10 +4,8 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
-use App\Accounts\Backoff;
 use App\Accounts\StrongPassword;
 use Illuminate\Foundation\Http\FormRequest;
-use Illuminate\Support\Facades\Hash;
 use Illuminate\Validation\Rule;
 use Illuminate\Validation\Validator;
 
@@ -47,23 +45,6 @@ final class CredentialRequest extends FormRequest
     /** @return list<\Closure(Validator): void> */
     public function after(): array
     {
-        return [
-            function (Validator $validator): void {
-                if ($validator->errors()->isNotEmpty()) {
-                    return;
-                }
-                $backoff = app(Backoff::class);
-                [$user, $machine] = [Account::of($this), (string) $this->ip()];
-                $wait = $backoff->wait("present {$user->id}", $machine);
-                if ($wait > 0) {
-                    $validator->errors()->add('current', Backoff::sentence($wait));
-                } elseif (! Hash::check($this->string('current')->value(), $user->password)) {
-                    $backoff->wrong("present {$user->id}", $machine);
-                    $validator->errors()->add('current', 'This is not your present password.');
-                } else {
-                    $backoff->right("present {$user->id}", $machine);
-                }
-            },
-        ];
+        return [fn (Validator $validator) => PresentPasswordRequest::check($this, $validator)];
     }
 }

@@ -24,12 +24,12 @@ export class Refused extends Error {
 /** After so long without an answer a try is given up, and the next one follows. */
 const PATIENCE_MS = 15_000
 const PATIENCE_WITH_FILE_MS = 120_000
-/** Fifty thousand entries are taken in, in one transaction. */
+/** Fifty thousand entries are taken in, in one transaction; another host is asked for ten megabytes. */
 const PATIENCE_WITH_MUCH_MS = 300_000
-const MUCH = /^\/api\/imports\/[^/]+\/take$/
+const MUCH = /^\/api\/(imports\/[^/]+\/take|follows(\/.*)?)$/
 /** What is sent to be looked at only, and what one signs in with: it is not tried again by itself. */
 const LOOKS =
-    /^\/api\/(capture\/reading|rhythm\/preview|filing\/preview|session|account|reminders\/\d+\/claim|invitations|devices)(\/|$)/
+    /^\/api\/(capture\/reading|rhythm\/preview|filing\/preview|session|account|reminders\/\d+\/claim|invitations|devices|device-passwords|archives|follows)(\/|$)/
 
 function cookie(name: string): string {
     const found = document.cookie.split('; ').find((part) => part.startsWith(`${name}=`))
@@ -162,6 +162,13 @@ export async function sendImport(file: File) {
             error.errors,
         )
     }
+}
+
+/** Sends an archive of an account, which is read whole before it is kept. */
+export async function sendArchive(file: File) {
+    const form = new FormData()
+    form.append('file', file)
+    return await answerOf(api.POST('/archives/file', { body: { file: '' }, bodySerializer: () => form }))
 }
 
 /** Sends a file to an entry. */

@@ -30,6 +30,7 @@ export type FilingRule = Schemas['FilingRule']
 export type Attachment = Schemas['Attachment']
 export type Import = Schemas['Import']
 export type Feed = Schemas['Feed']
+export type Archive = Schemas['Archive']
 export type DevicePassword = Schemas['DevicePassword']
 export type ReachAccount = Schemas['ReachAccount']
 /** An entry that a view had to leave out, and why. */

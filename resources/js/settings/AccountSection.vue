@@ -6,7 +6,9 @@ import { useAccount } from '@/state/server'
 import { say } from '@/undo/useChanges'
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { reactive, ref } from 'vue'
+import ArchivesSection from './ArchivesSection.vue'
 import DevicePasswords from './DevicePasswords.vue'
+import LeavingSection from './LeavingSection.vue'
 
 /** What one signs in with, where one is signed in, whom one invites, and how much room the files take. */
 const account = useAccount()
@@ -210,6 +212,8 @@ async function takeBack(id: number): Promise<void> {
             Files with entries take {{ megabytes(account.files.used) }} of
             {{ megabytes(account.files.most) }} MB.
         </p>
+        <ArchivesSection />
+        <LeavingSection />
     </section>
 </template>
 

@@ -870,6 +870,92 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/archives": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getArchives"];
+        put?: never;
+        post: operations["writeArchive"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch: operations["changeArchives"];
+        trace?: never;
+    };
+    "/archives/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["bringArchive"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/archives/{archive}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                archive: string;
+            };
+            cookie?: never;
+        };
+        get: operations["getArchive"];
+        put?: never;
+        post?: never;
+        delete: operations["removeArchive"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/archives/{archive}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                archive: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Puts it in place of what is there, which is laid aside first */
+        post: operations["restoreArchive"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/account/leave": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description In a week the account is gone */
+        post: operations["leave"];
+        delete: operations["stay"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/device-passwords": {
         parameters: {
             query?: never;
@@ -1967,6 +2053,23 @@ export interface components {
             onward: components["schemas"]["ReachPart"];
             whole: components["schemas"]["ReachPart"];
         };
+        /** @description All of the account as a file */
+        Archive: {
+            id: string;
+            /** @enum {unknown} */
+            kind: "own" | "daily" | "aside" | "brought" | "leaving";
+            /** @enum {unknown} */
+            state: "waiting" | "writing" | "restoring" | "good" | "bad";
+            /** @description Rows, of those in total */
+            done: number;
+            total: number;
+            trouble: string | null;
+            bytes: number;
+            entries: number;
+            files: number;
+            /** @description Unix seconds */
+            made_at: number;
+        };
         /** @description How the reading of an address stands */
         Following: {
             address: string;
@@ -2468,6 +2571,13 @@ export interface components {
                     hidden_words?: string[];
                     /** @description What is caught without a calendar goes here */
                     default?: boolean;
+                };
+            };
+        };
+        PresentPassword: {
+            content: {
+                "application/json": {
+                    current: string;
                 };
             };
         };
@@ -4156,6 +4266,216 @@ export interface operations {
                 };
             };
             404: components["responses"]["Refused"];
+        };
+    };
+    getArchives: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Archives of the account that are kept here, and what is chosen about them */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        archives: components["schemas"]["Archive"][];
+                        daily: boolean;
+                        kept: number;
+                        /** @description Unix seconds: when the account is to be gone */
+                        leaves_at: number | null;
+                    };
+                };
+            };
+        };
+    };
+    writeArchive: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is being written */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Archive"];
+                };
+            };
+            422: components["responses"]["Invalid"];
+        };
+    };
+    changeArchives: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    daily?: boolean;
+                    kept?: number;
+                };
+            };
+        };
+        responses: {
+            /** @description Noted */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            422: components["responses"]["Invalid"];
+        };
+    };
+    bringArchive: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /** Format: binary */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description It was read whole and is kept */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Archive"];
+                };
+            };
+            422: components["responses"]["Invalid"];
+        };
+    };
+    getArchive: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                archive: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/zip": string;
+                };
+            };
+            404: components["responses"]["Refused"];
+        };
+    };
+    removeArchive: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                archive: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is kept no more */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            404: components["responses"]["Refused"];
+        };
+    };
+    restoreArchive: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                archive: string;
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["PresentPassword"];
+        responses: {
+            /** @description It is being brought back */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Archive"];
+                };
+            };
+            404: components["responses"]["Refused"];
+            422: components["responses"]["Invalid"];
+        };
+    };
+    leave: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["PresentPassword"];
+        responses: {
+            /** @description Noted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        leaves_at: number;
+                    };
+                };
+            };
+            422: components["responses"]["Invalid"];
+        };
+    };
+    stay: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The account stays */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     getDevicePasswords: {

@@ -1,0 +1,59 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Actions\Accounts;
+
+use App\Actions\Archives\WriteArchive;
+use App\Models\StoredArchive;
+use App\Models\User;
+use Carbon\CarbonImmutable;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\File;
+use Illuminate\Support\Facades\Storage;
+
+/** Leaving for good: all of it is written down to be taken along, and gone after a week in which one can stay after all. */
+final readonly class LeaveAccount
+{
+    public const DAYS = 7;
+
+    public function __construct(private WriteArchive $archives, private AccountMails $mails)
+    {
+    }
+
+    /** @return StoredArchive what is to be taken along, not written yet */
+    public function leave(User $user): StoredArchive
+    {
+        $at = CarbonImmutable::now()->addDays(self::DAYS);
+        $archive = DB::transaction(function () use ($user, $at): StoredArchive {
+            User::query()->whereKey($user->id)->toBase()->update(['leaves_at' => $at->getTimestamp()]);
+
+            return $this->archives->ask($user, 'leaving');
+        });
+        $this->mails->leaving($user, $at);
+
+        return $archive;
+    }
+
+    public function stay(User $user): void
+    {
+        User::query()->whereKey($user->id)->toBase()->update(['leaves_at' => null]);
+    }
+
+    /** @return int accounts whose week is over, which are gone now */
+    public function removeAll(): int
+    {
+        $gone = User::query()->whereNotNull('leaves_at')->where('leaves_at', '<=', CarbonImmutable::now()->getTimestamp())->get();
+        foreach ($gone as $user) {
+            $email = $user->email;
+            // Whatever names the account goes with it.
+            DB::transaction(fn () => DB::table('users')->where('id', $user->id)->delete());
+            foreach (['attachments', 'imports', 'archives'] as $kind) {
+                File::deleteDirectory(Storage::disk('local')->path("{$kind}/{$user->id}"));
+            }
+            $this->mails->gone($email);
+        }
+
+        return count($gone);
+    }
+}

@@ -1,0 +1,213 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Archive;
+
+use Closure;
+use Generator;
+use stdClass;
+use ZipArchive;
+
+/**
+ * All of an account as one zip: account.json (what it is, its settings, how many rows of what, and each file with its SHA-256),
+ * rows/<table>.jsonl (a row of a table as a line of JSON), files/<id> (those kept with entries) and calendars.ics for other programs.
+ *
+ * @phpstan-type Manifest array{format: int, product: string, made_at: string, settings: array<string, mixed>,
+ *   counts: array<string, int>, files: array<string, array{bytes: int, sha256: string}>}
+ */
+final readonly class AccountArchive
+{
+    /** Higher where an archive says something in another way; one that only says more is of the same. */
+    public const FORMAT = 1;
+
+    public const PRODUCT = 'Plum Rota';
+
+    /** Bytes of what is in it, unpacked. */
+    private const LARGEST = 4_000_000_000;
+
+    private const LONGEST_LINE = 4_000_000;
+
+    private const NAMES = '#^(?:account\.json|calendars\.ics|rows/[a-z_]{1,40}\.jsonl|files/[0-9a-z]{26})$#D';
+
+    public function __construct(public string $path)
+    {
+    }
+
+    /**
+     * Reads every row and every file and holds them against what it says of itself.
+     *
+     * @return Manifest
+     *
+     * @throws UnsoundArchive
+     */
+    public function check(): array
+    {
+        $manifest = $this->manifest();
+        foreach ($manifest['counts'] as $table => $count) {
+            $found = 0;
+            foreach ($this->rows($table) as $row) {
+                $found += $row === [] ? 0 : 1;
+            }
+            if ($found !== $count) {
+                throw new UnsoundArchive("It says that it has {$count} rows of {$table}, and has {$found}.");
+            }
+        }
+        foreach ($manifest['files'] as $id => $file) {
+            $hash = hash_init('sha256');
+            $stream = $this->stream("files/{$id}") ?? throw new UnsoundArchive('A file that was kept with an entry is missing in it.');
+            hash_update_stream($hash, $stream);
+            fclose($stream);
+            if (hash_final($hash) !== $file['sha256']) {
+                throw new UnsoundArchive('A file in it is not as it was.');
+            }
+        }
+
+        return $manifest;
+    }
+
+    /**
+     * @return Manifest
+     *
+     * @throws UnsoundArchive
+     */
+    public function manifest(): array
+    {
+        $zip = $this->open();
+        $bytes = 0;
+        for ($i = 0; $i < $zip->numFiles; $i++) {
+            $stat = $zip->statIndex($i);
+            $bytes += $stat['size'] ?? 0;
+            if ($stat === false || preg_match(self::NAMES, $stat['name']) !== 1 || $bytes > self::LARGEST) {
+                throw new UnsoundArchive('There is something in it that no archive of an account has.');
+            }
+        }
+        $text = $zip->getFromName('account.json', 2_000_000);
+        $zip->close();
+        $read = $text === false ? null : json_decode($text, true);
+        if (! is_array($read) || ($read['product'] ?? null) !== self::PRODUCT || ! is_int($read['format'] ?? null)) {
+            throw new UnsoundArchive('It is no archive of an account.');
+        }
+        if ($read['format'] > self::FORMAT) {
+            throw new UnsoundArchive('It was written by a later version, and cannot be read by this one.');
+        }
+        $counts = array_filter(
+            is_array($read['counts'] ?? null) ? $read['counts'] : [],
+            fn (mixed $count, int|string $table): bool => is_int($count) && preg_match('/^[a-z_]{1,40}$/D', (string) $table) === 1,
+            ARRAY_FILTER_USE_BOTH,
+        );
+        $files = array_filter(
+            is_array($read['files'] ?? null) ? $read['files'] : [],
+            fn (mixed $file): bool => is_array($file) && is_int($file['bytes'] ?? null) && is_string($file['sha256'] ?? null),
+        );
+
+        /** @var Manifest $manifest */
+        $manifest = [
+            'format' => $read['format'],
+            'product' => self::PRODUCT,
+            'made_at' => is_string($read['made_at'] ?? null) ? $read['made_at'] : '',
+            'settings' => is_array($read['settings'] ?? null) ? $read['settings'] : [],
+            'counts' => $counts,
+            'files' => $files,
+        ];
+
+        return $manifest;
+    }
+
+    /**
+     * @return Generator<int, array<mixed>> one after another, never all at once
+     *
+     * @throws UnsoundArchive
+     */
+    public function rows(string $table): Generator
+    {
+        $stream = $this->stream("rows/{$table}.jsonl");
+        if ($stream === null) {
+            return;
+        }
+        try {
+            while (($line = fgets($stream, self::LONGEST_LINE)) !== false) {
+                $row = json_decode($line, false, 64);
+                if (! $row instanceof stdClass) {
+                    throw new UnsoundArchive("A row of {$table} in it cannot be read.");
+                }
+                yield (array) $row;
+            }
+        } finally {
+            fclose($stream);
+        }
+    }
+
+    /** @return resource|null of what a file kept with an entry has in it */
+    public function file(string $id)
+    {
+        return $this->stream("files/{$id}");
+    }
+
+    /** @return resource|null */
+    private function stream(string $name)
+    {
+        // The archive stays open for as long as the stream does.
+        $stream = @fopen("zip://{$this->path}#{$name}", 'rb');
+
+        return $stream === false ? null : $stream;
+    }
+
+    private function open(): ZipArchive
+    {
+        $zip = new ZipArchive();
+        if (! is_file($this->path) || $zip->open($this->path, ZipArchive::RDONLY) !== true) {
+            throw new UnsoundArchive('It is not there, or is no archive.');
+        }
+
+        return $zip;
+    }
+
+    /**
+     * Puts one together of what lies in a folder, beside its place first.
+     *
+     * @param  string  $folder  with rows/ and calendars.ics
+     * @param  array<string, string>  $files  paths of those kept with entries, by id
+     * @param  array<string, mixed>  $settings
+     * @param  array<string, int>  $counts  rows by table
+     * @param  Closure(): void  $before  called before it takes its place, which it does not where that throws
+     * @return Manifest
+     *
+     * @throws UnsoundArchive
+     */
+    public function write(string $folder, array $files, array $settings, array $counts, string $madeAt, Closure $before): array
+    {
+        $manifest = ['format' => self::FORMAT, 'product' => self::PRODUCT, 'made_at' => $madeAt, 'settings' => $settings, 'counts' => $counts, 'files' => []];
+        $zip = new ZipArchive();
+        if ($zip->open("{$folder}/archive.zip", ZipArchive::CREATE | ZipArchive::EXCL) !== true) {
+            throw new UnsoundArchive('It could not be written. Is the disk full?');
+        }
+        foreach (array_keys($counts) as $table) {
+            $zip->addFile("{$folder}/rows/{$table}.jsonl", "rows/{$table}.jsonl");
+        }
+        $zip->addFile("{$folder}/calendars.ics", 'calendars.ics');
+        foreach ($files as $id => $path) {
+            $zip->addFile($path, "files/{$id}");
+            $zip->setCompressionName("files/{$id}", ZipArchive::CM_STORE); // pictures and archives do not get smaller
+            $manifest['files'][$id] = ['bytes' => (int) filesize($path), 'sha256' => (string) hash_file('sha256', $path)];
+        }
+        $zip->addFromString(
+            'account.json',
+            json_encode($manifest, JSON_PRETTY_PRINT | JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES),
+        );
+        if (! @$zip->close()) {
+            throw new UnsoundArchive('It could not be written whole. Is the disk full?');
+        }
+        $read = (new self("{$folder}/archive.zip"))->check();
+        $before();
+        chmod("{$folder}/archive.zip", 0600);
+        if (! is_dir(dirname($this->path))) {
+            mkdir(dirname($this->path), 0700, true);
+        }
+        if (! rename("{$folder}/archive.zip", $this->path)) {
+            throw new UnsoundArchive('It could not be put at its place. Is the disk full?');
+        }
+
+        return $read;
+    }
+}

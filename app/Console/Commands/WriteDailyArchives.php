@@ -1,0 +1,46 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Console\Commands;
+
+use App\Actions\Archives\WriteArchive;
+use App\Jobs\WriteAccount;
+use App\Models\StoredArchive;
+use App\Models\User;
+use Carbon\CarbonImmutable;
+use Illuminate\Console\Command;
+
+/** Of every account that wishes it, one archive a day of its own zone. */
+final class WriteDailyArchives extends Command
+{
+    /** One that was begun so long ago was not ended: the machine was off, or it was stopped. */
+    private const LOST_AFTER_HOURS = 2;
+
+    protected $signature = 'backup:accounts';
+
+    protected $description = 'Write the daily archives of the accounts that wish for one and have none of today';
+
+    public function handle(WriteArchive $archives): int
+    {
+        $lost = CarbonImmutable::now()->subHours(self::LOST_AFTER_HOURS)->getTimestamp();
+        StoredArchive::query()
+            ->whereIn('state', ['waiting', 'writing'])
+            ->where('made_at', '<', $lost)
+            ->update(['state' => 'bad', 'trouble' => 'It was stopped before it was whole.']);
+        foreach (User::query()->where('archives_daily', true)->get() as $user) {
+            $midnight = $user->timeZone()->instant($user->wallNow()->date()->startOfDay());
+            $isThere = $user
+                ->archives()
+                ->where('kind', 'daily')
+                ->whereIn('state', ['waiting', 'writing', 'good'])
+                ->where('made_at', '>=', $midnight)
+                ->exists();
+            if (! $isThere) {
+                WriteAccount::dispatch($archives->ask($user, 'daily')->id);
+            }
+        }
+
+        return self::SUCCESS;
+    }
+}

@@ -29,8 +29,8 @@ final class AccountTables
     public const JSON = [
         'users' => ['week', 'work_days', 'closing_questions', 'agenda_channels'],
         'calendars' => ['reminders', 'reminders_all_day', 'hidden_words'],
-        'entries' => ['kept', 'extra_dates', 'except_dates', 'seasons', 'pauses', 'checklist', 'reminders', 'labels'],
-        'overrides' => ['fields'],
+        'entries' => ['foreign_lines', 'extra_dates', 'except_dates', 'seasons', 'pauses', 'checklist', 'reminders', 'labels'],
+        'overrides' => ['fields', 'foreign_lines'],
         'closings' => ['decisions', 'answers'],
         'filters' => ['choice'],
     ];
@@ -88,8 +88,8 @@ final class AccountTables
                 continue;
             }
             $value = $row[$name];
-            if (in_array($name, self::JSON[$table] ?? [], true) || is_array($value) || is_object($value)) {
-                $value = json_encode($value ?? [], JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES);
+            if (($value !== null && in_array($name, self::JSON[$table] ?? [], true)) || is_array($value) || is_object($value)) {
+                $value = json_encode($value, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES);
             }
             $kept[$name] = is_scalar($value) || $value === null ? $value : null;
         }

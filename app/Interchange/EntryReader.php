@@ -228,7 +228,7 @@ final class EntryReader
                 ? ['all_day' => true, 'start' => null, 'length' => 1, 'zone' => null]
                 : ['all_day' => $at->allDay, 'start' => $at->startText(), 'length' => $at->length, 'zone' => $at->zone?->name],
             ...self::NOTHING_SAID,
-            'kept' => $this->unknown($master),
+            'foreign_lines' => $this->unknown($master),
         ];
 
         return $at === null ? $columns : [...$columns, ...$this->rhythm($master, $at)];
@@ -610,6 +610,11 @@ final class EntryReader
         }
         if (array_key_exists('reminders', $fields)) {
             $fields['own_reminders'] = true;
+        }
+
+        $lines = $this->unknown($other);
+        if ($lines !== $columns['foreign_lines']) {
+            $row['foreign_lines'] = $lines;
         }
 
         return $fields === [] ? $row : [...$row, 'fields' => $fields];

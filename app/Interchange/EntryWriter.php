@@ -91,7 +91,7 @@ final readonly class EntryWriter
         if ($series !== null && $standing !== null) {
             $this->rhythm($whole, $series, $standing);
         }
-        self::giveBack($whole, $entry->kept);
+        self::giveBack($whole, $entry->foreign_lines);
         if ($entry->continues_id !== null) {
             $earlier = $entry->continued->uid ?? self::uidOf($entry->continues_id);
             $whole->add('RELATED-TO', $earlier, ['RELTYPE' => 'X-PLUM-ROTA-CONTINUES']);
@@ -184,14 +184,15 @@ final readonly class EntryWriter
                 'skipped' => $override->skipped ? true : null,
                 'all_day' => $override->start === null ? null : (bool) $override->all_day,
                 'start' => $override->start,
-                'length' => $override->start === null ? null : $override->length,
                 'fields' => $override->fields,
                 'done_at' => $override->done_at,
                 'let_go_at' => $override->let_go_at,
                 'put_off' => $override->put_off,
             ],
             fn (mixed $value): bool => $value !== null && $value !== [] && $value !== 0,
-        ) + ($override->start === null ? [] : ['zone' => $override->zone]);
+        ) +
+            ($override->foreign_lines === null ? [] : ['foreign_lines' => $override->foreign_lines]) +
+            ($override->start === null ? [] : ['length' => $override->length ?? 0, 'zone' => $override->zone]);
     }
 
     /** @return array<string, mixed> what an entry is, as `ReadEntry` has it */
@@ -453,6 +454,7 @@ final readonly class EntryWriter
         $own = $this->component($into, $entry, $at, $details->with($row['fields'] ?? []));
         self::addMoment($own, 'RECURRENCE-ID', $start, $series->placement);
         self::outcome($own, $row);
+        self::giveBack($own, $row['foreign_lines'] ?? $entry->foreign_lines);
 
         return $own;
     }

@@ -23,8 +23,8 @@ final class OwnValues
         'colour' => ['nullable', 'in:indigo,teal,ochre,brick,olive,rose,steel,amber,violet,forest,cyan,slate'],
         'labels' => ['present', 'list', 'max:12'],
         'labels.*' => ['string', 'max:40'],
-        'kept' => ['present', 'list', 'max:200'],
-        'kept.*' => ['string', 'max:2000'],
+        'foreign_lines' => ['present', 'list', 'max:200'],
+        'foreign_lines.*' => ['string', 'max:2000'],
         'all_day' => ['boolean:strict'],
         'length' => ['integer:strict', 'between:0,527040'],
         'zone' => ['nullable', 'timezone:all'],
@@ -99,6 +99,8 @@ final class OwnValues
             'done_at' => ['integer:strict', 'between:0,8000000000'],
             'let_go_at' => ['integer:strict', 'between:0,8000000000'],
             'put_off' => ['integer:strict', 'between:0,60000'],
+            'foreign_lines' => ['list', 'max:200'],
+            'foreign_lines.*' => ['string', 'max:2000'],
         ])->passes();
     }
 }

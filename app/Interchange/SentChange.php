@@ -188,8 +188,13 @@ final readonly class SentChange
 
         /** @var Row $merged */
         $merged = array_filter(
-            [...$row, 'fields' => $fields, 'put_off' => $is['put_off'] ?? 0],
-            fn (mixed $value, string $name): bool => $name === 'zone' || ($value !== [] && $value !== 0 && $value !== null),
+            [
+                ...$row,
+                ...array_intersect_key($sent, ['foreign_lines' => 0]),
+                'fields' => $fields,
+                'put_off' => $is['put_off'] ?? 0,
+            ],
+            fn (mixed $value, string $name): bool => in_array($name, ['zone', 'length', 'foreign_lines'], true) || ($value !== [] && $value !== 0 && $value !== null),
             ARRAY_FILTER_USE_BOTH,
         );
 

@@ -49,7 +49,7 @@ final class TableRow
                 'own_reminders' => false, // those of its calendar
                 'reminders' => [],
                 'end_zone' => null,
-                'kept' => [],
+                'foreign_lines' => [],
                 'kind' => $isEvent ? 'event' : 'task',
                 'title' => $title,
                 'notes' => mb_substr($cell('notes'), 0, 20_000),

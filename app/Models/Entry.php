@@ -19,7 +19,7 @@ use PlumRota\Core\Reminding\Reminder;
  * @property string $calendar_id
  * @property string|null $uid with which it came from elsewhere
  * @property string|null $resource_name last part of its CalDAV address, where a client chose it
- * @property list<string> $kept lines of iCalendar that came with it and mean nothing here
+ * @property list<string> $foreign_lines lines of iCalendar that came with it and mean nothing here
  * @property 'task'|'event' $kind
  * @property string $title
  * @property string $notes
@@ -102,7 +102,7 @@ final class Entry extends Model
         'own_reminders' => true,
         'always_through' => false,
         'overlaps' => false,
-        'kept' => '[]',
+        'foreign_lines' => '[]',
         'position' => 0,
         'version' => 1,
     ];
@@ -127,7 +127,7 @@ final class Entry extends Model
             'own_reminders' => 'boolean',
             'always_through' => 'boolean',
             'overlaps' => 'boolean',
-            'kept' => 'array',
+            'foreign_lines' => 'array',
         ];
     }
 

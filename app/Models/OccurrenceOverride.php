@@ -27,6 +27,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property int|null $done_at Unix seconds
  * @property int|null $let_go_at Unix seconds
  * @property int $put_off how often it was sent on
+ * @property list<string>|null $foreign_lines lines of iCalendar that mean nothing here; null: those of its entry
  * @property Entry $entry
  */
 final class OccurrenceOverride extends Model
@@ -42,7 +43,7 @@ final class OccurrenceOverride extends Model
     /** @return array<string, string> */
     protected function casts(): array
     {
-        return ['skipped' => 'boolean', 'all_day' => 'boolean', 'fields' => 'array'];
+        return ['skipped' => 'boolean', 'all_day' => 'boolean', 'fields' => 'array', 'foreign_lines' => 'array'];
     }
 
     /** @return BelongsTo<Entry, $this> */
@@ -59,6 +60,7 @@ final class OccurrenceOverride extends Model
             $this->fields === [] &&
             $this->done_at === null &&
             $this->let_go_at === null &&
-            $this->put_off === 0;
+            $this->put_off === 0 &&
+            $this->foreign_lines === null;
     }
 }

@@ -204,7 +204,7 @@ return new class extends Migration
             $table->foreignUlid('calendar_id')->constrained();
             $table->string('uid')->nullable(); // with which it came from elsewhere (UID of RFC 5545); null: one of ours
             $table->string('resource_name')->nullable(); // last part of its CalDAV address, where a client chose it; else id.ics
-            $table->json('kept')->default('[]'); // lines of iCalendar that came with it and mean nothing here
+            $table->json('foreign_lines')->default('[]'); // lines of iCalendar that came with it and mean nothing here
             $table->string('kind'); // task or event
             $table->string('title');
             $table->text('notes')->default('');
@@ -286,6 +286,7 @@ return new class extends Migration
             $table->unsignedBigInteger('done_at')->nullable();
             $table->unsignedBigInteger('let_go_at')->nullable();
             $table->unsignedSmallInteger('put_off')->default(0); // how often it was sent on to another day
+            $table->json('foreign_lines')->nullable(); // lines of iCalendar that mean nothing here; null: those of its entry
             $table->timestamps();
             $table->unique(['entry_id', 'recurrence_id']);
             $table->index(['entry_id', 'day']);

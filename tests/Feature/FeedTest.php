@@ -126,7 +126,7 @@ test('who else was asked is not told to those who follow', function () {
     Entry::query()
         ->where('title', 'Market stall')
         ->toBase()
-        ->update(['kept' => '["ATTENDEE:mailto:somebody@example.test","X-ROOM:3"]']);
+        ->update(['foreign_lines' => '["ATTENDEE:mailto:somebody@example.test","X-ROOM:3"]']);
     expect(follow($this, feed_of($this)['address'])->streamedContent())
         ->toContain('Market stall')
         ->not->toContain('somebody')

@@ -57,7 +57,7 @@ function asks(object $test): array
 }
 
 /** @param  array<string, string>  $events  titles by UID */
-function calendar_file(array $events, string $head = ''): string
+function hosted_file(array $events, string $head = ''): string
 {
     $lines = ['BEGIN:VCALENDAR', 'VERSION:2.0', 'PRODID:-//Example//Host//EN', ...array_filter([$head])];
     foreach ($events as $uid => $title) {
@@ -89,7 +89,7 @@ afterEach(function () {
 });
 
 test('a calendar has what is at its address: it comes, changes and goes with it', function () {
-    tells($this, ['/a.ics' => ['etag' => '"1"', 'body' => calendar_file(['a@h' => 'Class 4b', 'b@h' => 'Class 5a'])]]);
+    tells($this, ['/a.ics' => ['etag' => '"1"', 'body' => hosted_file(['a@h' => 'Class 4b', 'b@h' => 'Class 5a'])]]);
     $calendar = followed($this);
     expect($calendar['following']['trouble'])
         ->toBeNull()
@@ -107,7 +107,7 @@ test('a calendar has what is at its address: it comes, changes and goes with it'
     $this->api('POST', "follows/{$calendar['id']}/refresh")->assertOk();
     expect(Visible::to($this->user)->revision())->toBe($revision);
 
-    tells($this, ['/a.ics' => ['etag' => '"2"', 'body' => calendar_file(['a@h' => 'Class 4c', 'c@h' => 'Class 6'])]]);
+    tells($this, ['/a.ics' => ['etag' => '"2"', 'body' => hosted_file(['a@h' => 'Class 4c', 'c@h' => 'Class 6'])]]);
     $this->at('2026-11-25T14:00:00+01:00');
     Artisan::call('calendars:refresh');
     expect($this->shown('2026-11-23'))->toBe(['11-26T09:00 Class 4c', '11-26T09:00 Class 6']);
@@ -116,7 +116,7 @@ test('a calendar has what is at its address: it comes, changes and goes with it'
 });
 
 test('it can only be read here, by every way', function () {
-    tells($this, ['/a.ics' => ['body' => calendar_file(['a@h' => 'Class 4b'])]]);
+    tells($this, ['/a.ics' => ['body' => hosted_file(['a@h' => 'Class 4b'])]]);
     $calendar = followed($this);
     $entry = Visible::to($this->user)->entries()->where('calendar_id', $calendar['id'])->firstOrFail();
     $this->api('GET', "entries/{$entry->id}")->assertOk();
@@ -138,7 +138,7 @@ test('it can only be read here, by every way', function () {
 });
 
 test('it counts in the load only where that is wished', function () {
-    tells($this, ['/a.ics' => ['body' => calendar_file(['a@h' => 'Class 4b'])]]);
+    tells($this, ['/a.ics' => ['body' => hosted_file(['a@h' => 'Class 4b'])]]);
     $load = fn (): int => $this->api('GET', 'board?from=2026-11-26&days=1')->json('days.0.placed');
     $before = $load();
     $calendar = followed($this);
@@ -148,7 +148,7 @@ test('it counts in the load only where that is wished', function () {
 });
 
 test('entries with a word that is not wished for are left out, and said to be', function () {
-    tells($this, ['/a.ics' => ['body' => calendar_file(['a@h' => 'Class 4b', 'b@h' => 'Birthday of K.'])]]);
+    tells($this, ['/a.ics' => ['body' => hosted_file(['a@h' => 'Class 4b', 'b@h' => 'Birthday of K.'])]]);
     $calendar = followed($this, ['hidden_words' => ['birthday']]);
     expect($calendar['following']['left_out'])->toBe(1)->and($this->shown('2026-11-23'))->toBe(['11-26T09:00 Class 4b']);
     $this->api('PATCH', "calendars/{$calendar['id']}", ['hidden_words' => ['class']])->assertOk();
@@ -157,7 +157,7 @@ test('entries with a word that is not wished for are left out, and said to be', 
 });
 
 test('where it cannot be read the last good content stays, it is said why, and it is tried less and less often', function () {
-    tells($this, ['/a.ics' => ['body' => calendar_file(['a@h' => 'Class 4b'], 'REFRESH-INTERVAL;VALUE=DURATION:PT2H')]]);
+    tells($this, ['/a.ics' => ['body' => hosted_file(['a@h' => 'Class 4b'], 'REFRESH-INTERVAL;VALUE=DURATION:PT2H')]]);
     $calendar = followed($this);
     $state = fn (): Refresh => Refresh::query()->findOrFail($calendar['id']);
     expect($state()->next_at - now()->getTimestamp())->toBe(7200);
@@ -177,7 +177,7 @@ test('where it cannot be read the last good content stays, it is said why, and i
     tells($this, ['/a.ics' => ['body' => 'BEGIN:VCALENDAR but no']]);
     $this->api('POST', "follows/{$calendar['id']}/refresh")->assertOk();
     expect($this->shown('2026-11-23'))->toHaveCount(1);
-    tells($this, ['/a.ics' => ['body' => calendar_file(['a@h' => 'Class 4b'])]]);
+    tells($this, ['/a.ics' => ['body' => hosted_file(['a@h' => 'Class 4b'])]]);
     $again = $this->api('POST', "follows/{$calendar['id']}/refresh")->json('following');
     expect($again['trouble'])->toBeNull()->and($state()->failures)->toBe(0);
 });
@@ -212,7 +212,7 @@ test('what cannot be followed leaves nothing behind, and says why', function (ar
 ]);
 
 test('it may be sent on five times', function () {
-    $answers = ['/a.ics' => ['status' => 301, 'headers' => ['Location: b/1']], '/b/5' => ['body' => calendar_file(['a@h' => 'Class 4b'])]];
+    $answers = ['/a.ics' => ['status' => 301, 'headers' => ['Location: b/1']], '/b/5' => ['body' => hosted_file(['a@h' => 'Class 4b'])]];
     foreach (range(1, 4) as $i) {
         $answers["/b/{$i}"] = ['status' => 307, 'headers' => ["Location: http://{$this->host}/b/".($i + 1)]];
     }
@@ -222,7 +222,7 @@ test('it may be sent on five times', function () {
 });
 
 test('a calendar that is followed is deleted as any other, and comes back with its address', function () {
-    tells($this, ['/a.ics' => ['body' => calendar_file(['a@h' => 'Class 4b'])]]);
+    tells($this, ['/a.ics' => ['body' => hosted_file(['a@h' => 'Class 4b'])]]);
     $calendar = followed($this);
     $this->api('DELETE', "calendars/{$calendar['id']}", ['entries' => 'delete'])->assertNoContent();
     $this->at('2026-11-25T16:00:00+01:00');
@@ -230,16 +230,16 @@ test('a calendar that is followed is deleted as any other, and comes back with i
     expect($this->shown('2026-11-23'))->toBe([]);
     $this->api('POST', 'undo')->assertOk();
     expect($this->shown('2026-11-23'))->toBe(['11-26T09:00 Class 4b']);
-    tells($this, ['/a.ics' => ['body' => calendar_file(['a@h' => 'Class 4c'])]]);
+    tells($this, ['/a.ics' => ['body' => hosted_file(['a@h' => 'Class 4c'])]]);
     $this->api('POST', "follows/{$calendar['id']}/refresh")->assertOk();
     expect($this->shown('2026-11-23'))->toBe(['11-26T09:00 Class 4c']);
 });
 
 test('a file from elsewhere does not reach into what is followed', function () {
-    tells($this, ['/a.ics' => ['body' => calendar_file(['a@h' => 'Class 4b'])]]);
+    tells($this, ['/a.ics' => ['body' => hosted_file(['a@h' => 'Class 4b'])]]);
     followed($this);
     $path = (string) tempnam(sys_get_temp_dir(), 'ics');
-    file_put_contents($path, calendar_file(['a@h' => 'Mine']));
+    file_put_contents($path, hosted_file(['a@h' => 'Mine']));
     $import = $this->post('/api/imports', ['file' => new Illuminate\Http\UploadedFile($path, 'a.ics', 'text/calendar', null, true)], ['Origin' => 'http://localhost', 'Accept' => 'application/json']);
     $id = $import->assertStatus(201)->json('id');
     $this->api('POST', "imports/{$id}/read")->assertOk();

@@ -440,6 +440,22 @@ test('of files on their way in a few stay, and the oldest goes', function () {
     expect(File::directories(ImportFolder::root($this->user)))->toHaveCount(4);
 });
 
+test('what means nothing here of a single time is kept with that', function () {
+    $event = fn (string $when, string $more): string => "BEGIN:VEVENT\nUID:a\nSUMMARY:Board\n{$when}\n{$more}\nEND:VEVENT\n";
+    $file = calendar_file(
+        $event("DTSTART:20261126T080000Z\nRRULE:FREQ=WEEKLY;COUNT=4", 'ATTENDEE:mailto:me@example.test').
+            $event("RECURRENCE-ID:20261203T080000Z\nDTSTART:20261203T100000Z", "ATTENDEE:mailto:me@example.test\nATTENDEE:mailto:guest@example.test").
+            $event("RECURRENCE-ID:20261210T080000Z\nDTSTART:20261210T100000Z", 'ATTENDEE:mailto:me@example.test'),
+    );
+    take($this, bring($this, $file));
+    expect(Entry::query()->firstOrFail()->overrides()->orderBy('recurrence_id')->pluck('foreign_lines')->all())->toBe([
+        ['ATTENDEE:mailto:me@example.test', 'ATTENDEE:mailto:guest@example.test'],
+        null,
+    ]);
+    $out = str_replace("\r\n ", '', $this->api('GET', 'calendar-file')->streamedContent());
+    expect(substr_count($out, 'mailto:me@example.test'))->toBe(3)->and(substr_count($out, 'mailto:guest@example.test'))->toBe(1);
+});
+
 test('what means nothing here is kept, and given back; a copy is another entry to everybody', function () {
     $lines = [
         'ORGANIZER;CN="Board, the":mailto:board@example.test',
@@ -492,7 +508,7 @@ test('files with an entry go out inside it, and come in with it, once', function
     expect($kept)->toMatchArray(['name' => 'guarantee, signed.txt', 'type' => 'text/plain', 'size' => strlen($text)]);
     expect(Storage::disk('local')->get($kept->path))->toBe($text);
     // Nothing of it stands among what is not known, and it is not there twice.
-    expect(Entry::query()->where('user_id', $other->id)->firstOrFail()->kept)->toBe([]);
+    expect(Entry::query()->where('user_id', $other->id)->firstOrFail()->foreign_lines)->toBe([]);
     take($this, bring($this, str_replace('SUMMARY:Boiler', 'SUMMARY:The boiler', $file)), 'all');
     expect(App\Models\Attachment::query()->where('user_id', $other->id)->count())->toBe(1);
 });

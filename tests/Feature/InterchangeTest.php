@@ -187,6 +187,7 @@ function any_entry(User $user, string $calendar, int $n): ?Entry
             $any(['-PT15M'], ['-PT0M;mail', '-P1D@18:00'], ['-PT30M@leave;screen,phone', '-P0D@09:00@end']),
             [],
         ),
+        'foreign_lines' => $maybe(['X-ROOM:3', 'ATTENDEE:mailto:one@example.test'], []),
         'off_day' => $breaks?->offDay->value ?? 'keep',
         'seasons' => [],
         'pauses' => [],
@@ -225,7 +226,7 @@ function any_entry(User $user, string $calendar, int $n): ?Entry
             [
                 'start' => '2026-12-24T10:00:00',
                 'all_day' => false,
-                'length' => 45,
+                'length' => $any(0, 45),
                 'zone' => 'Europe/Berlin',
                 'moved_from' => '2026-12-22',
                 'moved_to' => '2026-12-26',
@@ -247,6 +248,7 @@ function any_entry(User $user, string $calendar, int $n): ?Entry
         if ($own !== [] && ($id !== 'once' || isset($own['done_at']) || isset($own['let_go_at']))) {
             (new OccurrenceOverride([
                 ...$own,
+                'foreign_lines' => isset($own['skipped']) || isset($own['put_off']) || $id === 'once' ? null : $any(null, null, ['X-ROOM:4'], []),
                 'entry_id' => $entry->id,
                 'user_id' => $user->id,
                 'recurrence_id' => $id,

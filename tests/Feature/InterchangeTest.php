@@ -486,3 +486,55 @@ test('a program that sends back what it was given changes nothing, whether it ke
     }
     expect($differ)->toBe([]);
 });
+
+/**
+ * Held against a reader in another language, icalendar and recurring_ical_events; where they are not installed, against what they answered
+ * when they were (KEEP_ANSWERS=1 writes that down anew).
+ */
+test('a reader of python finds the same times in it', function () {
+    mt_srand(1611);
+    $calendar = $this->calendar()->id;
+    app(WritePath::class)->begin(function () use ($calendar): void {
+        for ($n = 1; $n <= 120; $n++) {
+            any_entry($this->user, $calendar, $n);
+        }
+    });
+    // It knows nothing of SKIP (RFC 7529), and takes what is let go or cancelled for something that comes.
+    $titles = Entry::query()
+        ->where(fn ($one) => $one->whereNull('rule')->orWhere('rule', 'not like', '%SKIP%'))
+        ->whereDoesntHave('overrides', fn ($one) => $one->whereNotNull('let_go_at'))
+        ->get()
+        ->mapWithKeys(fn (Entry $one): array => [EntryWriter::uid($one) => $one->title]);
+    $ours = [];
+    foreach (coming($this->user, 2031) as $uid => $dates) {
+        if (isset($titles[$uid])) {
+            $ours[$titles[$uid]] = array_values(array_unique($dates));
+        }
+    }
+    exec('/usr/bin/python3 -c "import recurring_ical_events" 2>&1', $said, $status);
+    $kept = __DIR__.'/occurrences-by-python.json';
+    $sums = fn (array $all): array => array_map(fn (array $dates): string => count($dates).' '.substr(hash('sha256', implode(' ', $dates)), 0, 16), $all);
+    if ($status === 0) {
+        $path = (string) tempnam(sys_get_temp_dir(), 'ics');
+        file_put_contents($path, file_of($this->user));
+        $output = (string) shell_exec('/usr/bin/python3 '.__DIR__.'/occurrences.py '.escapeshellarg($path).' 2026 2031 Europe/Berlin 2>&1');
+        unlink($path);
+        $theirs = [];
+        foreach (json_decode($output, true) ?? throw new RuntimeException($output) as $uid => $dates) {
+            if (isset($titles[$uid])) {
+                $theirs[$titles[$uid]] = $dates;
+            }
+        }
+        $differ = [];
+        foreach ($ours as $title => $dates) {
+            $differ[$title] = first_difference($dates, $theirs[$title] ?? []);
+        }
+        expect(array_filter($differ))->toBe([]);
+        if (getenv('KEEP_ANSWERS') !== false) {
+            file_put_contents($kept, json_encode($sums($theirs), JSON_PRETTY_PRINT | JSON_UNESCAPED_UNICODE)."\n");
+        }
+    }
+    $answers = json_decode((string) file_get_contents($kept), true);
+    $differ = array_diff_assoc(array_intersect_key($answers, $ours), $sums($ours));
+    expect(count($answers))->toBeGreaterThan(50)->and($differ)->toBe([])->and(array_diff_key($answers, $ours))->toBe([]);
+});

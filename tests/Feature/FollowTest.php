@@ -8,6 +8,7 @@ use App\Following\FetchTrouble;
 use App\Following\PublicAddress;
 use App\Models\Refresh;
 use Illuminate\Support\Facades\Artisan;
+use Illuminate\Support\Facades\DB;
 
 /** Another host, as a process of PHP's own server, which answers as a file beside it says. */
 function host(object $test): string
@@ -210,6 +211,21 @@ test('what cannot be followed leaves nothing behind, and says why', function (ar
     'two ways to read it' => [[], 'http://example.test\\@127.0.0.1/a.ics', 'begins with https'],
     'not even that' => [[], 'hello', 'begins with https'],
 ]);
+
+test('one that trips over something here is said to, and keeps no other from being read', function () {
+    tells($this, ['/a.ics' => ['body' => hosted_file(['a@h' => 'Class 4b'])]]);
+    followed($this);
+    followed($this, ['name' => 'Another']);
+    tells($this, ['/a.ics' => ['body' => hosted_file(['a@h' => 'Class 4c'])]]);
+    $first = Refresh::query()->orderBy('calendar_id')->firstOrFail();
+    DB::unprepared("create trigger broken before update on entries when new.calendar_id = '{$first->calendar_id}' begin select raise(abort, 'broken'); end");
+    $this->at('2026-11-25T14:00:00+01:00');
+    Artisan::call('calendars:refresh');
+    expect($first->refresh()->trouble)
+        ->toBe('What it answers could not be taken in.')
+        ->and($this->shown('2026-11-23'))
+        ->toEqualCanonicalizing(['11-26T09:00 Class 4b', '11-26T09:00 Class 4c']);
+});
 
 test('it may be sent on five times', function () {
     $answers = ['/a.ics' => ['status' => 301, 'headers' => ['Location: b/1']], '/b/5' => ['body' => hosted_file(['a@h' => 'Class 4b'])]];

@@ -28,6 +28,7 @@ use PlumRota\Core\Schedule\TooDense;
 use PlumRota\Core\Time\InvalidTime;
 use Sabre\VObject\InvalidDataException;
 use Sabre\VObject\ParseException;
+use Throwable;
 
 /**
  * Reads an address that is followed, and makes its calendar what is there: what is new comes, what is another is changed, what is not
@@ -75,6 +76,10 @@ final readonly class RefreshCalendar
                 $values['left_out'] = $this->take($user, $calendar, $answer->path);
             } catch (FetchTrouble $e) {
                 return $this->failed($state, $now, $e->getMessage());
+            } catch (Throwable $e) {
+                report($e); // one that trips over something here keeps no other from being read
+
+                return $this->failed($state, $now, 'What it answers could not be taken in.');
             } finally {
                 unlink($answer->path);
             }

@@ -54,13 +54,13 @@ final class ArchiveController
             ['daily' => ['sometimes', 'boolean'], 'kept' => ['sometimes', 'integer', 'between:1,30']],
             ['kept.between' => 'Between 1 and 30 can be kept.'],
         );
-        User::query()
-            ->whereKey(Account::of($request)->id)
-            ->toBase()
-            ->update([
-                ...$request->has('daily') ? ['archives_daily' => $request->boolean('daily')] : [],
-                ...$request->has('kept') ? ['archives_kept' => $request->integer('kept')] : [],
-            ]);
+        $values = [
+            ...$request->has('daily') ? ['archives_daily' => $request->boolean('daily')] : [],
+            ...$request->has('kept') ? ['archives_kept' => $request->integer('kept')] : [],
+        ];
+        if ($values !== []) {
+            User::query()->whereKey(Account::of($request)->id)->toBase()->update($values);
+        }
 
         return response()->noContent();
     }

@@ -9,6 +9,7 @@ use Closure;
 use Illuminate\Support\Facades\Crypt;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Storage;
+use Illuminate\Support\Facades\Validator;
 use Illuminate\Support\Str;
 use PDOException;
 
@@ -164,6 +165,7 @@ final readonly class PutBack
      */
     private static function settings(User $user, array $settings, array $names): void
     {
+        $settings = array_filter($settings, fn (mixed $value, string $name): bool => self::canBe($name, $value), ARRAY_FILTER_USE_BOTH);
         $values = AccountTables::kept('users', self::named($settings, $names), AccountTables::SETTINGS);
         $calendar = $values['default_calendar_id'] ?? null;
         if ($calendar !== null && ! DB::table('calendars')->where('user_id', $user->id)->where('id', $calendar)->exists()) {
@@ -177,6 +179,44 @@ final readonly class PutBack
                 'planned_until' => 0,
                 'revision_line' => strtolower(Str::random(12)),
             ]);
+    }
+
+    /** A setting that nothing could be reckoned with would leave an account that cannot be opened any more; it stays as it is. */
+    private static function canBe(string $name, mixed $value): bool
+    {
+        $minute = ['integer', 'between:0,1439'];
+        $rules = [
+            'name' => ['string', 'max:100'],
+            'zone' => ['timezone:all'],
+            'first_weekday' => ['integer', 'between:1,7'],
+            'clock' => ['in:12,24'],
+            'week' => ['list', 'size:7'],
+            'week.*.minutes' => ['required', 'integer', 'between:0,1440'],
+            'week.*.wakes' => ['required', 'integer', 'between:0,1440'],
+            'week.*.sleeps' => ['required', 'integer', 'between:0,1440'],
+            'week.*.theme' => ['present', 'string', 'max:60'],
+            'work_days' => ['list', 'max:7'],
+            'work_days.*' => ['integer', 'between:1,7'],
+            'holidays' => ['nullable', 'string', 'max:2'],
+            'default_calendar_id' => ['nullable', 'string', 'max:26'],
+            'stint_minutes' => ['integer', 'between:1,600'],
+            'must_limit' => ['integer', 'between:0,100'],
+            'other_limit' => ['integer', 'between:0,100'],
+            'closing_questions' => ['list', 'max:20'],
+            'closing_questions.*' => ['string', 'max:250'],
+            'quiet_from' => $minute,
+            'quiet_to' => $minute,
+            'agenda_at' => ['nullable', ...$minute],
+            'evening_at' => ['nullable', ...$minute],
+            'agenda_channels' => ['list', 'max:3'],
+            'agenda_channels.*' => ['in:screen,mail,phone'],
+            'archives_daily' => ['boolean'],
+            'archives_kept' => ['integer', 'between:1,30'],
+        ];
+        $of = array_filter($rules, fn (string $key): bool => $key === $name || str_starts_with($key, "{$name}."), ARRAY_FILTER_USE_KEY);
+
+        return $of !== [] &&
+            Validator::make([$name => json_decode(json_encode($value, JSON_THROW_ON_ERROR), true)], $of)->passes();
     }
 
     /**

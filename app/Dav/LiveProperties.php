@@ -29,6 +29,14 @@ final readonly class LiveProperties
         self::D.'sync-collection',
     ];
 
+    private const WRITING = [
+        self::D.'write',
+        self::D.'write-properties',
+        self::D.'write-content',
+        self::D.'bind',
+        self::D.'unbind',
+    ];
+
     public function __construct(private ObjectRows $rows)
     {
     }
@@ -49,7 +57,7 @@ final readonly class LiveProperties
             self::D.'current-user-principal' => fn (): array => [self::D.'href' => DavPath::principal($user->id)->href()],
             self::D.'principal-collection-set' => fn (): array => [self::D.'href' => DavPath::root()->href()],
             self::D.'owner' => fn (): array => [self::D.'href' => DavPath::principal($user->id)->href()],
-            self::D.'current-user-privilege-set' => fn (): array => self::privileges(),
+            self::D.'current-user-privilege-set' => fn (): array => self::privileges($calendar?->follows === null),
         ];
     }
 
@@ -131,7 +139,7 @@ final readonly class LiveProperties
     }
 
     /** @return list<array{name: string, value: array<string, null>, attributes: array<string, string>}> RFC 3744 5.4 */
-    private static function privileges(): array
+    private static function privileges(bool $mayWrite): array
     {
         return array_map(
             fn (string $name): array => ['name' => self::D.'privilege', 'value' => [$name => null], 'attributes' => []],
@@ -139,11 +147,7 @@ final readonly class LiveProperties
                 self::D.'read',
                 self::C.'read-free-busy',
                 self::D.'read-current-user-privilege-set',
-                self::D.'write',
-                self::D.'write-properties',
-                self::D.'write-content',
-                self::D.'bind',
-                self::D.'unbind',
+                ...$mayWrite ? self::WRITING : [],
             ],
         );
     }

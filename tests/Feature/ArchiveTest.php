@@ -168,6 +168,16 @@ test('rows that do not hang together change nothing', function () {
     expect($said['trouble'])->toContain('nothing was changed')->and(holdings($user))->toEqual($before);
 });
 
+test('a setting that nothing could be reckoned with is left as it is', function () {
+    $user = little($this);
+    $made = archived($this);
+    $path = StoredArchive::query()->findOrFail($made['id'])->path();
+    inZip($path, 'account.json', fn (string $text): string => str_replace(['"Europe/Berlin"', '"first_weekday": 1'], ['"Nowhere/At all"', '"first_weekday": 12'], $text));
+    $this->api('POST', "archives/{$made['id']}/restore", ['current' => 'glasshouse'])->assertStatus(202);
+    expect($user->refresh()->zone)->toBe('Europe/Berlin')->and($user->first_weekday->value)->toBe(1);
+    $this->api('GET', 'board?from=2026-11-23&days=7')->assertOk();
+});
+
 test('one is written every day where that is wished, and as many are kept as were chosen', function () {
     $this->asUser($this->user->refresh());
     $this->api('PATCH', 'archives', ['daily' => true, 'kept' => 2])->assertNoContent();

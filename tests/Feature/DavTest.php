@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 use App\Accounts\DevicePasswords;
 use App\Models\Entry;
+use Illuminate\Support\Facades\Crypt;
+use Illuminate\Support\Facades\DB;
 use Illuminate\Testing\TestResponse;
 use Sabre\VObject\Reader;
 
@@ -390,6 +392,14 @@ test('when somebody is busy is told without what with (RFC 4791 7.10)', function
         ])
         ->and($text)
         ->not->toContain('Vent');
+});
+
+test('a calendar that is followed can be read, and is not written to', function () {
+    DB::table('calendars')->update(['follows' => Crypt::encryptString('https://visits.example.test/a.ics')]);
+    $told = dav($this, 'PROPFIND', $this->davCalendar, asked('current-user-privilege-set'), ['Depth' => '0'])->assertStatus(207)->getContent();
+    expect($told)->toContain('<d:read/>')->not->toContain('<d:write');
+    dav($this, 'PUT', "{$this->davCalendar}a.ics", clientEvent('a@client'))->assertStatus(403)->assertSee('can only be read');
+    dav($this, 'DELETE', $this->davCalendar)->assertStatus(403);
 });
 
 test('another account is not there, whether it is or not', function () {

@@ -1,0 +1,17 @@
+<?php
+
+declare(strict_types=1);
+
+namespace PlumRota\Core\Planning\Fitting;
+
+/** Where works stand on a ground, and why some do not. */
+final readonly class Plan
+{
+    /**
+     * @param  array<string, int>  $starts  of those that have a place, by key, in the order of the keys
+     * @param  array<string, HeldBack>  $left  the others
+     */
+    public function __construct(public array $starts, public array $left)
+    {
+    }
+}

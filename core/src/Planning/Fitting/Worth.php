@@ -1,0 +1,119 @@
+<?php
+
+declare(strict_types=1);
+
+namespace PlumRota\Core\Planning\Fitting;
+
+/**
+ * What it is worth that a work stands somewhere, in points, by reason; and what it costs that free time is cut up. The worth of a plan is
+ * the sum of the one less the sum of the other. A work that finds no place is worth nothing.
+ */
+final readonly class Worth
+{
+    private const IMPORTANCE = ['must' => 1000, 'should' => 600, '' => 450, 'could' => 300];
+
+    private const PUT_OFF = 40;
+
+    private const MOST_PUT_OFF = 200;
+
+    private const NEAR = 300;
+
+    /** Days from which on a due date is not near. */
+    private const FAR_DAYS = 14;
+
+    private const THEME = 80;
+
+    private const STRENGTH = 60;
+
+    private const LACKS = 50;
+
+    private const KEPT = 70;
+
+    private const LATER_DAY = 6;
+
+    /** Free time in a piece that nothing much fits into. */
+    private const SHORT = 30;
+
+    private const COST_SHORT = 25;
+
+    private const COST_PIECE = 10;
+
+    public function __construct(private Ground $ground)
+    {
+    }
+
+    /** @return array<string, int> points by reason; "day" is what a later one costs */
+    public function reasons(Work $work, int $start): array
+    {
+        $day = Ground::dayOf($start);
+        $left = $work->isLate ? 0 : ($work->due === null ? self::FAR_DAYS : min(self::FAR_DAYS, max(0, Ground::dayOf($work->due))));
+
+        return [
+            'importance' => self::IMPORTANCE[$work->importance ?? ''] ?? self::IMPORTANCE[''],
+            'due' => intdiv(self::NEAR * (self::FAR_DAYS - $left), self::FAR_DAYS),
+            'put_off' => min(self::MOST_PUT_OFF, self::PUT_OFF * $work->putOff),
+            'lacks' => $work->areaLacks ? self::LACKS : 0,
+            'theme' => in_array($day, $work->themeDays, true) ? self::THEME : 0,
+            'strength' => $this->strength($work, $start),
+            'kept' => $work->was === $start ? self::KEPT : 0,
+            'day' => -self::LATER_DAY * $day,
+        ];
+    }
+
+    public function of(Work $work, int $start): int
+    {
+        return array_sum($this->reasons($work, $start));
+    }
+
+    /** What a piece of free time costs by being one: the fewer and the larger, the better. */
+    public static function costOf(int $minutes): int
+    {
+        return match (true) {
+            $minutes === 0 => 0,
+            $minutes < self::SHORT => self::COST_SHORT,
+            default => self::COST_PIECE,
+        };
+    }
+
+    /**
+     * @param  list<Work>  $works
+     * @param  array<string, int>  $starts  of those that have a place, by key
+     */
+    public function ofPlan(array $works, array $starts): int
+    {
+        $worth = 0;
+        $taken = [];
+        foreach ($works as $work) {
+            if (isset($starts[$work->key])) {
+                $worth += $this->of($work, $starts[$work->key]);
+                $taken[] = [$starts[$work->key], $starts[$work->key] + $work->minutes];
+            }
+        }
+        sort($taken);
+        foreach ($this->ground->free as $stretches) {
+            foreach ($stretches as [$from, $to]) {
+                foreach ($taken as [$begins, $ends]) {
+                    if ($begins >= $from && $ends <= $to) {
+                        $worth -= self::costOf($begins - $from);
+                        $from = $ends;
+                    }
+                }
+                $worth -= self::costOf($to - $from);
+            }
+        }
+
+        return $worth;
+    }
+
+    /** Demanding work at one's best, light work where one is not. */
+    private function strength(Work $work, int $start): int
+    {
+        $is = $this->ground->strength[intdiv($start % Ground::DAY, 60)] ?? 0;
+
+        return match ($work->effort) {
+            'demanding' => intdiv(self::STRENGTH * $is, 2),
+            'light' => intdiv(self::STRENGTH * (2 - $is), 4),
+            default => 0,
+        };
+    }
+}

@@ -19,6 +19,7 @@ use App\Http\Controllers\EntryHistoryController;
 use App\Http\Controllers\FeedController;
 use App\Http\Controllers\FilingController;
 use App\Http\Controllers\FilterController;
+use App\Http\Controllers\FittingController;
 use App\Http\Controllers\FollowController;
 use App\Http\Controllers\HistoryController;
 use App\Http\Controllers\InterchangeController;
@@ -110,6 +111,8 @@ Route::middleware(['auth:sanctum', SaysRevision::class, IdempotentRequest::class
     Route::get('attachments/{attachment}', [AttachmentController::class, 'show'])->name('attachments.show');
     Route::delete('attachments/{attachment}', [AttachmentController::class, 'destroy']);
     Route::post('many', [ManyController::class, 'change']);
+    Route::post('fitting', [FittingController::class, 'propose'])->withoutMiddleware(IdempotentRequest::class);
+    Route::post('fitting/places', [FittingController::class, 'accept']);
 
     Route::get('days/{date}', [DayController::class, 'show']);
     Route::put('days/{date}/order', [DayController::class, 'order']);

@@ -29,7 +29,10 @@ final readonly class Worth
 
     private const KEPT = 70;
 
-    private const LATER_DAY = 6;
+    private const LATER_DAY = 20;
+
+    /** Minutes of a day for each of which a point is lost. */
+    private const LATER_MINUTES = 120;
 
     /** Free time in a piece that nothing much fits into. */
     private const SHORT = 30;
@@ -42,7 +45,7 @@ final readonly class Worth
     {
     }
 
-    /** @return array<string, int> points by reason; "day" is what a later one costs */
+    /** @return array<string, int> points by reason; "day" is what a later hour costs */
     public function reasons(Work $work, int $start): array
     {
         $day = Ground::dayOf($start);
@@ -56,7 +59,7 @@ final readonly class Worth
             'theme' => in_array($day, $work->themeDays, true) ? self::THEME : 0,
             'strength' => $this->strength($work, $start),
             'kept' => $work->was === $start ? self::KEPT : 0,
-            'day' => -self::LATER_DAY * $day,
+            'day' => -self::LATER_DAY * $day - intdiv($start % Ground::DAY, self::LATER_MINUTES),
         ];
     }
 

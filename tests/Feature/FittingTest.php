@@ -1,0 +1,108 @@
+<?php
+
+declare(strict_types=1);
+
+/** @return array<string, mixed> */
+function proposed(object $test, array $asked = []): array
+{
+    return $test->api('POST', 'fitting', ['from' => '2026-11-26', 'days' => 2, ...$asked])->assertOk()->json();
+}
+
+/** @return list<string> "start title", in order */
+function placesOf(array $fitting): array
+{
+    return array_map(fn (array $one): string => substr($one['start'], 5, 11)." {$one['title']}", $fitting['proposals']);
+}
+
+beforeEach(function () {
+    // Thursday: an appointment in the morning, a protected block, and travel before the one at noon.
+    $event = ['kind' => 'event', 'all_day' => false];
+    $this->entry([...$event, 'title' => 'Contractor', 'start' => '2026-11-26T09:00:00', 'end' => '2026-11-26T11:00:00']);
+    $this->entry([...$event, 'title' => 'Quiet', 'start' => '2026-11-26T13:00:00', 'end' => '2026-11-26T15:00:00', 'protected' => true, 'busy' => false]);
+    $this->entry([...$event, 'title' => 'Clinic', 'start' => '2026-11-26T12:00:00', 'end' => '2026-11-26T13:00:00', 'travel' => 30]);
+});
+
+test('loose work is proposed places in free hours, each with what speaks for it, and nothing is saved', function () {
+    $this->entry(['title' => 'Grant', 'start' => null, 'estimate' => 90, 'importance' => 'must', 'effort' => 'demanding', 'due' => '2026-11-26']);
+    $this->entry(['title' => 'Labels', 'start' => null, 'estimate' => 30, 'effort' => 'light']);
+    $this->entry(['title' => 'Later', 'start' => null, 'not_before' => '2026-12-10']);
+    $this->entry(['title' => 'Waits', 'start' => null, 'waiting_for' => 'the board']);
+    $revision = $this->user->refresh()->revision;
+    $fitting = proposed($this);
+    expect(array_column($fitting['proposals'], 'title'))->toEqualCanonicalizing(['Grant', 'Labels'])->and($fitting['left'])->toBe([]);
+    $grant = collect($fitting['proposals'])->firstWhere('title', 'Grant');
+    expect($grant['start'])
+        ->toStartWith('2026-11-26')
+        ->and($grant['reasons'])
+        ->toStartWith('It is a must')
+        ->and($this->user->refresh()->revision)
+        ->toBe($revision);
+    // None of them lies on what is there, on the way to it, or on what is protected.
+    foreach ($fitting['proposals'] as $one) {
+        $from = (int) substr($one['start'], 11, 2) * 60 + (int) substr($one['start'], 14, 2);
+        foreach (str_starts_with($one['start'], '2026-11-26') ? [[540, 660], [690, 900]] : [] as [$begins, $ends]) {
+            expect($from + $one['minutes'] <= $begins || $from >= $ends)->toBeTrue("{$one['title']} at {$one['start']}");
+        }
+    }
+});
+
+test('what is accepted is placed in one step, which one undo takes back', function () {
+    foreach (['Grant', 'Labels', 'Invoices', 'Seeds', 'Stakes'] as $title) {
+        $this->entry(['title' => $title, 'start' => null, 'estimate' => 30]);
+    }
+    $fitting = proposed($this);
+    expect($fitting['proposals'])->toHaveCount(5);
+    $places = array_map(
+        fn (array $one): array => array_intersect_key($one, array_flip(['entry_id', 'recurrence_id', 'start', 'minutes'])),
+        $fitting['proposals'],
+    );
+    $this->api('POST', 'fitting/places', ['places' => $places])->assertNoContent();
+    expect(array_values(array_filter($this->shown('2026-11-26', 2), fn (string $one): bool => preg_match('/Grant|Labels|Invoices|Seeds|Stakes/', $one) === 1)))
+        ->toBe(placesOf($fitting))
+        ->and(proposed($this)['proposals'])
+        ->toBe([]);
+    $this->api('POST', 'undo')->assertOk();
+    expect(placesOf(proposed($this)))->toBe(placesOf($fitting));
+});
+
+test('what stands on a day’s list finds its hours on that day, and takes nothing more of what the day has to give', function () {
+    $this->api('PUT', 'days/2026-11-26/hours', ['minutes' => 270])->assertSuccessful(); // 3 h 30 are placed
+    $this->entry(['title' => 'Sow', 'start' => '2026-11-26', 'estimate' => 60]);
+    $this->entry(['title' => 'Loose', 'start' => null, 'estimate' => 30]);
+    $fitting = proposed($this, ['days' => 1]);
+    expect(array_column($fitting['proposals'], 'title'))
+        ->toBe(['Sow'])
+        ->and($fitting['left'][0])
+        ->toMatchArray(['title' => 'Loose', 'sentence' => 'There is room on the clock, but the days with room have given all their hours.']);
+    expect(array_column(proposed($this, ['days' => 1, 'basket' => false])['left'], 'title'))->toBe([]);
+});
+
+test('the rest of today begins now, and what does not fit says what holds it back', function () {
+    $this->at('2026-11-26T15:10:00+01:00');
+    $this->entry(['title' => 'Grant', 'start' => null, 'estimate' => 480]);
+    $this->entry(['title' => 'Labels', 'start' => null, 'estimate' => 30]);
+    $fitting = proposed($this, ['days' => 1]);
+    expect(placesOf($fitting))->toBe(['11-26T15:15 Labels']);
+    expect($fitting['left'][0]['sentence'])->toContain('It takes 8 h, and the longest stretch that is left has');
+});
+
+test('what is not wished this time is left out, and the others stay where they were proposed', function () {
+    foreach (['Grant', 'Labels', 'Invoices'] as $title) {
+        $this->entry(['title' => $title, 'start' => null, 'estimate' => 45]);
+    }
+    $first = proposed($this);
+    $was = array_column($first['proposals'], 'start', 'key');
+    $gone = $first['proposals'][0]['key'];
+    $again = proposed($this, ['without' => [$gone], 'was' => $was]);
+    expect(array_column($again['proposals'], 'start', 'key'))->toBe(array_diff_key($was, [$gone => true]));
+});
+
+test('a place that is not there any more is refused whole', function () {
+    $one = $this->entry(['title' => 'Grant', 'start' => null, 'estimate' => 45]);
+    $other = $this->entry(['title' => 'Labels', 'start' => null]);
+    $place = fn (string $id, string $start): array => ['entry_id' => $id, 'recurrence_id' => 'once', 'start' => $start, 'minutes' => 45];
+    $this->api('POST', 'fitting/places', ['places' => [$place($one['id'], '2026-11-26T10:00:00'), $place($other['id'], '2026-11-26T13:30:00')]])->assertStatus(422);
+    expect(proposed($this)['proposals'])->toHaveCount(2);
+    $this->api('POST', 'fitting/places', ['places' => []])->assertStatus(422);
+    $this->api('POST', 'fitting', ['from' => '2026-11-26', 'days' => 60])->assertStatus(422);
+});

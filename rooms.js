@@ -23,6 +23,7 @@ export const ROOMS = [
     'ahead',
     'done',
     'capture',
+    'fitting',
     'filing',
     'find',
     'paper',

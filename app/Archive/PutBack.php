@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Archive;
 
+use App\Access\Owned;
 use App\Models\User;
 use Closure;
 use Illuminate\Support\Facades\Crypt;
@@ -41,7 +42,7 @@ final readonly class PutBack
             return DB::transaction(function () use ($user, $archive, $manifest, $files, $progress): array {
                 // The first statement writes, so that the lock is held before anything is read.
                 DB::table('users')->where('id', $user->id)->increment('revision');
-                $old = DB::table('attachments')->where('user_id', $user->id)->pluck('path')->all();
+                $old = Owned::by($user->id)->rows('attachments')->pluck('path')->all();
                 self::clear($user->id);
                 $names = self::otherIds($user->id, $archive);
                 $total = array_sum($manifest['counts']);
@@ -85,11 +86,11 @@ final readonly class PutBack
     private static function clear(int $userId): void
     {
         foreach (array_reverse(AccountTables::ALL) as $table) {
-            DB::table($table)->where('user_id', $userId)->delete();
+            Owned::by($userId)->rows($table)->delete();
         }
         // What was told of it, and the steps that led to it, are of something else now.
         foreach (['history', 'deliveries', 'sent_objects', 'answers'] as $table) {
-            DB::table($table)->where('user_id', $userId)->delete();
+            Owned::by($userId)->rows($table)->delete();
         }
     }
 
@@ -168,7 +169,7 @@ final readonly class PutBack
         $settings = array_filter($settings, fn (mixed $value, string $name): bool => self::canBe($name, $value), ARRAY_FILTER_USE_BOTH);
         $values = AccountTables::kept('users', self::named($settings, $names), AccountTables::SETTINGS);
         $calendar = $values['default_calendar_id'] ?? null;
-        if ($calendar !== null && ! DB::table('calendars')->where('user_id', $user->id)->where('id', $calendar)->exists()) {
+        if ($calendar !== null && ! Owned::by($user->id)->rows('calendars')->where('id', $calendar)->exists()) {
             $values['default_calendar_id'] = null;
         }
         DB::table('users')

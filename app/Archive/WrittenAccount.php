@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Archive;
 
+use App\Access\Owned;
 use App\Interchange\CalendarWriter;
 use App\Interchange\EntryWriter;
-use App\Models\Entry;
 use App\Models\User;
 use App\Queries\Occurrences\DaysOff;
 use Carbon\CarbonImmutable;
@@ -44,7 +44,7 @@ final readonly class WrittenAccount
             mkdir("{$folder}/rows", 0700);
             $counts = [];
             foreach (AccountTables::ALL as $table) {
-                $counts[$table] = DB::connection($connection)->table($table)->where('user_id', $userId)->count();
+                $counts[$table] = Owned::by($userId, $connection)->rows($table)->count();
             }
             $total = array_sum($counts) + $counts['entries'];
             $done = 0;
@@ -77,7 +77,7 @@ final readonly class WrittenAccount
     private function rows(string $connection, string $table, int $userId, string $path, Closure $told): void
     {
         $file = fopen($path, 'wb') ?: throw new RuntimeException("{$path} cannot be written.");
-        $rows = DB::connection($connection)->table($table)->where('user_id', $userId)->orderBy('id')->lazy(500);
+        $rows = Owned::by($userId, $connection)->rows($table)->orderBy('id')->lazy(500);
         foreach ($rows as $row) {
             $told();
             $values = AccountTables::told($table, self::named((array) $row));
@@ -97,8 +97,8 @@ final readonly class WrittenAccount
     {
         $now = CarbonImmutable::now();
         $writer = new CalendarWriter(new EntryWriter($user->timeZone(), $this->daysOff->marks($user), $now), $now);
-        $entries = Entry::on($connection)
-            ->where('user_id', $user->id)
+        $entries = Owned::by($user->id, $connection)
+            ->entries()
             ->with(['calendar', 'overrides', 'continued'])
             ->orderBy('id')
             ->lazy(200);
@@ -115,7 +115,7 @@ final readonly class WrittenAccount
     private static function files(string $connection, int $userId): array
     {
         $files = [];
-        foreach (DB::connection($connection)->table('attachments')->where('user_id', $userId)->orderBy('id')->pluck('path', 'id') as $id => $path) {
+        foreach (Owned::by($userId, $connection)->rows('attachments')->orderBy('id')->pluck('path', 'id') as $id => $path) {
             if (is_string($path) && Storage::disk('local')->exists($path)) {
                 $files[(string) $id] = Storage::disk('local')->path($path);
             }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Actions\Following;
 
+use App\Access\Changeable;
 use App\Access\Visible;
 use App\Actions\Entries\RemoveEntry;
 use App\Actions\Interchange\SaveReadEntry;
@@ -19,7 +20,6 @@ use App\Interchange\KnownEntries;
 use App\Interchange\ReadEntry;
 use App\Journal\WritePath;
 use App\Models\Calendar;
-use App\Models\Entry;
 use App\Models\Refresh;
 use App\Models\User;
 use Carbon\CarbonImmutable;
@@ -232,7 +232,7 @@ final readonly class RefreshCalendar
             foreach ($other as $read) {
                 $entry =
                     $there[$read->uid] ??
-                    new Entry(['user_id' => $user->id, 'calendar_id' => $calendar->id, 'uid' => $read->uid]);
+                    Changeable::by($user)->newEntry(['calendar_id' => $calendar->id, 'uid' => $read->uid]);
                 try {
                     $this->entries->save($user, $entry, $read);
                 } catch (CannotKeep|InvalidTime|TooDense) {

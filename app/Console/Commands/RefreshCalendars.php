@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
+use App\Access\Followed;
 use App\Actions\Following\RefreshCalendar;
-use App\Models\Calendar;
 use App\Models\User;
 use Carbon\CarbonImmutable;
 use Illuminate\Console\Command;
@@ -23,15 +23,7 @@ final class RefreshCalendars extends Command
     public function handle(RefreshCalendar $refresh): int
     {
         $began = microtime(true);
-        $due = Calendar::query()
-            ->select('calendars.*')
-            ->leftJoin('refreshes', 'refreshes.calendar_id', '=', 'calendars.id')
-            ->whereNotNull('calendars.follows')
-            // One that came back by undo has no state, and is read anew.
-            ->whereRaw('coalesce(refreshes.next_at, 0) <= ?', [CarbonImmutable::now()->getTimestamp()])
-            ->orderBy('refreshes.next_at')
-            ->limit(500)
-            ->get();
+        $due = Followed::due(CarbonImmutable::now()->getTimestamp())->limit(500)->get();
         foreach ($due as $calendar) {
             if (microtime(true) - $began > self::SECONDS) {
                 break;

@@ -29,7 +29,7 @@ const PATIENCE_WITH_MUCH_MS = 300_000
 const MUCH = /^\/api\/(imports\/[^/]+\/take|follows(\/.*)?)$/
 /** What is sent to be looked at only, and what one signs in with: it is not tried again by itself. */
 const LOOKS =
-    /^\/api\/(capture\/reading|rhythm\/preview|filing\/preview|session|account|reminders\/\d+\/claim|invitations|devices|device-passwords|archives|follows)(\/|$)/
+    /^\/api\/(capture\/reading|rhythm\/preview|filing\/preview|session|account|reminders\/\d+\/claim|invitations|devices|device-passwords|archives|follows)(\/|$)|^\/api\/fitting$/
 
 function cookie(name: string): string {
     const found = document.cookie.split('; ').find((part) => part.startsWith(`${name}=`))

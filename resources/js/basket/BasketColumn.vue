@@ -149,6 +149,12 @@ const WORDS: Record<Sort, string> = { pressing: 'most urgent first', hand: 'by h
             <footer v-if="visible.length > 0">
                 Drag onto a day to give it a home, or press <kbd>L</kbd> for today’s list and <kbd>H</kbd> for
                 its hours.
+                <NButton
+                    class="press"
+                    data-test="fit-basket"
+                    @click="view.fitting = { stretch: 'week', basket: true }"
+                    >Fit them in <kbd>F</kbd></NButton
+                >
             </footer>
         </template>
     </aside>

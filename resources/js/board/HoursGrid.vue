@@ -112,6 +112,16 @@ const read = computed(() => {
         style: { top: `${top}px`, height: `${height}px` },
     }
 })
+
+/** Places that are proposed: they can be decided where they stand, or carried elsewhere. */
+const ghosts = computed(() =>
+    view.ghosts.map((one) => {
+        const from = minuteOf(one.start)
+        const top = yOf(layout.value, from)
+        const height = Math.max(LEAST_HEIGHT, yOf(layout.value, Math.min(1440, from + one.minutes)) - top)
+        return { ...one, isLow: height < 40, style: { top: `${top}px`, height: `${height}px` } }
+    }),
+)
 </script>
 
 <template>
@@ -186,6 +196,32 @@ const read = computed(() => {
                 >
                     {{ read.title }}
                 </div>
+                <template v-for="ghost in ghosts" :key="ghost.key">
+                    <div
+                        v-if="ghost.date === day.date"
+                        class="drawn read ghost"
+                        :class="{ low: ghost.isLow }"
+                        data-test="ghost"
+                        data-carry
+                        :data-ghost="ghost.key"
+                        :data-key="ghost.recurrenceId === 'once' ? undefined : ghost.key"
+                        :data-basket="ghost.recurrenceId === 'once' ? ghost.entryId : undefined"
+                        :data-hue="ghost.colour"
+                        :style="ghost.style"
+                        :title="`${ghost.title}, ${timeOf(ghost.start, account.clock)}. ${ghost.reasons}`"
+                    >
+                        <span>{{ ghost.title }}</span>
+                        <span class="decide">
+                            <button
+                                data-decide="place"
+                                :aria-label="`Place ${ghost.title} at ${timeOf(ghost.start, account.clock)}`"
+                            >
+                                ✓
+                            </button>
+                            <button data-decide="not" :aria-label="`Not ${ghost.title} this time`">✕</button>
+                        </span>
+                    </div>
+                </template>
                 <div
                     v-if="day.date === now.slice(0, 10)"
                     class="now"
@@ -286,6 +322,38 @@ const read = computed(() => {
     color: var(--c-text);
     font-size: 0.6875rem;
     line-height: 1.1;
+}
+.ghost {
+    z-index: 5;
+    display: flex;
+    justify-content: space-between;
+    gap: 4px;
+    pointer-events: auto;
+    cursor: grab;
+}
+.ghost span:first-child {
+    min-width: 0;
+    overflow: hidden;
+}
+.decide {
+    flex: none;
+    display: flex;
+    gap: 2px;
+    align-self: start;
+}
+.decide button {
+    min-width: 22px;
+    height: 20px;
+    border: 1px solid var(--c);
+    border-radius: 5px;
+    background: var(--sheet);
+    color: var(--c-text);
+    cursor: pointer;
+}
+.ghost.low .decide button {
+    height: 16px;
+    font-size: 0.625rem;
+    line-height: 1;
 }
 .lines {
     position: absolute;

@@ -203,6 +203,7 @@ export function useBoardKeys({ shownBy, open }: ReturnType<typeof useTiles>): vo
         else if (letter === 'q') view.panel = 'find'
         else if (letter === 'g') toBasket()
         else if (letter === 'd') view.question = 'date'
+        else if (letter === 'f') view.fitting = view.fitting ? null : { stretch: 'week', basket: true }
         else if (letter === 'v') view.question = 'view'
         else if (letter === 'k')
             void router.push(

@@ -236,6 +236,13 @@ function setHours(minutes: number | null): void {
                 />
                 <h3>
                     Then <small>{{ others.length }} to do</small>
+                    <NButton
+                        v-if="isToday && others.length + musts.length > 0"
+                        class="press"
+                        data-test="fit-list"
+                        @click="view.fitting = { stretch: 'today', basket: false }"
+                        >Fit the list into the hours</NButton
+                    >
                 </h3>
                 <p v-if="others.length === 0" class="none">
                     {{

@@ -24,6 +24,7 @@ const groups: { name: string; keys: [string, string][] }[] = [
             ['arrows', 'into the entries'],
             ['Ctrl+Z', 'undo'],
             ['Ctrl+Shift+Z', 'do again'],
+            ['F', 'fit loose work into free hours'],
             ['K', 'close the day'],
             ['?', 'this page'],
         ],

@@ -32,6 +32,7 @@ const SmallQuestion = defineAsyncComponent(loadQuestion)
 // A key that asks is followed by a letter at once: it is there before it is asked for.
 onMounted(() => setTimeout(() => void loadQuestion()))
 const ChosenBar = defineAsyncComponent(() => import('@/board/ChosenBar.vue'))
+const FittingStrip = defineAsyncComponent(() => import('@/fitting/FittingStrip.vue'))
 const ShownSentence = defineAsyncComponent(() => import('@/choice/ShownSentence.vue'))
 const CatchHere = defineAsyncComponent(() => import('@/capture/CatchHere.vue'))
 const EntrySheet = defineAsyncComponent(() => import('@/sheet/EntrySheet.vue'))
@@ -139,6 +140,7 @@ function answer(scope: 'one' | 'onward' | 'whole'): void {
         </div>
         <CarriedChip />
         <ChosenBar v-if="view.chosen.size > 0" />
+        <FittingStrip v-if="view.fitting" />
         <div
             v-if="asking.carried && asking.target"
             ref="question"

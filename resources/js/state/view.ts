@@ -23,6 +23,10 @@ export const useView = defineStore('view', () => {
     const sheet = ref<SheetTarget | null>(null)
     /** What is being written in the line, where it would stand. */
     const read = ref<ReadPlace | null>(null)
+    /** Loose work is being fitted: into which stretch first, and whether what lies in the basket is meant as well. */
+    const fitting = ref<{ stretch: string; basket: boolean } | null>(null)
+    /** Places that are proposed, dashed on the board until they are decided. */
+    const ghosts = shallowRef<Ghost[]>([])
     const panel = ref<'areas' | 'settings' | 'keys' | 'find' | 'filing' | 'files' | null>(null)
     /** A new account, which is asked what it begins with. */
     const isFirst = ref(false)
@@ -85,6 +89,8 @@ export const useView = defineStore('view', () => {
         offered,
         sheet,
         read,
+        fitting,
+        ghosts,
         panel,
         isFirst,
         isSentenceOpen,
@@ -106,6 +112,20 @@ export interface OfferedPlace {
     start: string
     all_day: boolean
     length: number
+}
+
+/** A place that is proposed for a task without hours. */
+export interface Ghost {
+    /** Entry id, bar, recurrence id. */
+    key: string
+    entryId: string
+    recurrenceId: string
+    title: string
+    date: string
+    start: string
+    minutes: number
+    colour: Colour
+    reasons: string
 }
 
 /** Where a line that is being written would put its entry; the length in minutes, or days when it is all day. */

@@ -834,6 +834,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/fitting": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Proposes places for loose work in the free hours of some days; nothing is saved. */
+        post: operations["fit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/fitting/places": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Gives several their places, as one step */
+        post: operations["acceptPlaces"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/follows": {
         parameters: {
             query?: never;
@@ -2052,6 +2086,31 @@ export interface components {
         ReachAccount: {
             onward: components["schemas"]["ReachPart"];
             whole: components["schemas"]["ReachPart"];
+        };
+        LooseWork: {
+            key: string;
+            entry_id: string;
+            recurrence_id: string;
+            title: string;
+            calendar_id: string;
+            minutes: number;
+        };
+        /** @description Places that are proposed for loose work, and what finds none */
+        Fitting: {
+            from: string;
+            days: number;
+            proposals: (components["schemas"]["LooseWork"] & {
+                start: string;
+                /** @description The strongest in a sentence */
+                reasons: string;
+            })[];
+            left: (components["schemas"]["LooseWork"] & {
+                /** @description What holds it back */
+                sentence: string;
+                /** @description Minutes of the longest stretch that is left */
+                longest: number;
+            })[];
+            revision: number;
         };
         /** @description All of the account as a file */
         Archive: {
@@ -4210,6 +4269,74 @@ export interface operations {
                 };
             };
             404: components["responses"]["Refused"];
+        };
+    };
+    fit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    from: string;
+                    days: number;
+                    /** @description Whether what lies in the basket is fitted in as well */
+                    basket?: boolean;
+                    /** @description Keys of what is not to be fitted this time */
+                    without?: string[];
+                    /** @description Where each was proposed before, by key */
+                    was?: {
+                        [key: string]: string;
+                    };
+                };
+            };
+        };
+        responses: {
+            /** @description What is proposed */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Fitting"];
+                };
+            };
+            422: components["responses"]["Invalid"];
+        };
+    };
+    acceptPlaces: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    places: {
+                        entry_id: string;
+                        recurrence_id: string;
+                        start: string;
+                        minutes: number;
+                    }[];
+                };
+            };
+        };
+        responses: {
+            /** @description They have their places */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            404: components["responses"]["Refused"];
+            409: components["responses"]["Refused"];
+            422: components["responses"]["Invalid"];
         };
     };
     follow: {

@@ -77,6 +77,19 @@ test('what stands on a day’s list finds its hours on that day, and takes nothi
     expect(array_column(proposed($this, ['days' => 1, 'basket' => false])['left'], 'title'))->toBe([]);
 });
 
+test('a day that had room is never over-full after all that was proposed is placed', function () {
+    $this->api('PUT', 'days/2026-11-26/hours', ['minutes' => 330])->assertSuccessful();
+    foreach ([20, 10, 50, null] as $i => $estimate) {
+        $this->entry(['title' => "Listed {$i}", 'start' => '2026-11-26', 'estimate' => $estimate]);
+        $this->entry(['title' => "Loose {$i}", 'start' => null, 'estimate' => $estimate]);
+    }
+    $fitting = proposed($this, ['days' => 1]);
+    $places = array_map(fn (array $one): array => array_intersect_key($one, array_flip(['entry_id', 'recurrence_id', 'start', 'minutes'])), $fitting['proposals']);
+    expect(count($places))->toBeGreaterThan(2);
+    $this->api('POST', 'fitting/places', ['places' => $places])->assertNoContent();
+    expect($this->api('GET', 'board?from=2026-11-26&days=1')->json('days.0.over'))->toBeFalse();
+});
+
 test('the rest of today begins now, and what does not fit says what holds it back', function () {
     $this->at('2026-11-26T15:10:00+01:00');
     $this->entry(['title' => 'Grant', 'start' => null, 'estimate' => 480]);

@@ -119,7 +119,7 @@ const ghosts = computed(() =>
         const from = minuteOf(one.start)
         const top = yOf(layout.value, from)
         const height = Math.max(LEAST_HEIGHT, yOf(layout.value, Math.min(1440, from + one.minutes)) - top)
-        return { ...one, isLow: height < 40, style: { top: `${top}px`, height: `${height}px` } }
+        return { ...one, isLow: height < 28, style: { top: `${top}px`, height: `${height}px` } }
     }),
 )
 </script>
@@ -211,7 +211,7 @@ const ghosts = computed(() =>
                         :title="`${ghost.title}, ${timeOf(ghost.start, account.clock)}. ${ghost.reasons}`"
                     >
                         <span>{{ ghost.title }}</span>
-                        <span class="decide">
+                        <span v-if="!ghost.isLow" class="decide">
                             <button
                                 data-decide="place"
                                 :aria-label="`Place ${ghost.title} at ${timeOf(ghost.start, account.clock)}`"
@@ -342,18 +342,18 @@ const ghosts = computed(() =>
     align-self: start;
 }
 .decide button {
-    min-width: 22px;
-    height: 20px;
+    min-width: 24px;
+    height: 24px;
     border: 1px solid var(--c);
     border-radius: 5px;
     background: var(--sheet);
     color: var(--c-text);
     cursor: pointer;
 }
-.ghost.low .decide button {
-    height: 16px;
-    font-size: 0.625rem;
-    line-height: 1;
+.ghost.low {
+    align-items: center;
+    padding: 0 2px 0 6px;
+    white-space: nowrap;
 }
 .lines {
     position: absolute;

@@ -25,7 +25,9 @@ const { change } = useChanges()
 const today = computed(() => dateIn(account.value.zone))
 const offered = computed(() => stretches(today.value, account.value.first_weekday))
 const options = computed(() => offered.value.map((one) => [one.name, one.words] as const))
-const name = ref(view.fitting?.stretch ?? 'week')
+/** What is in sight is meant first, where that is next week. */
+const isNext = view.days[0]?.date === offered.value.find((one) => one.name === 'next')?.from
+const name = ref(view.fitting?.stretch === 'week' && isNext ? 'next' : (view.fitting?.stretch ?? 'week'))
 const stretch = computed(() => offered.value.find((one) => one.name === name.value) ?? offered.value[0]!)
 const without = ref<string[]>([])
 /** Where each was proposed before: small changes change little. */
@@ -136,14 +138,24 @@ useEventListener(
                 :disabled="proposals.length === 0"
                 data-test="place-all"
                 @click="place(proposals)"
-                >{{ proposals.length === 1 ? 'Place it' : `Place all ${proposals.length}` }}</NButton
+                >{{
+                    proposals.length === 0
+                        ? 'Nothing to place'
+                        : proposals.length === 1
+                          ? 'Place it'
+                          : `Place all ${proposals.length}`
+                }}</NButton
             >
             <NButton
                 class="press"
                 :aria-expanded="showsAll"
                 data-test="fitting-why"
                 @click="showsAll = !showsAll"
-                >{{ left.length === 0 ? 'Why there' : `Why there · ${left.length} find no place` }}</NButton
+                >{{
+                    left.length === 0
+                        ? 'Why there'
+                        : `Why there · ${left.length === 1 ? '1 finds' : `${left.length} find`} no place`
+                }}</NButton
             >
             <NButton text class="plain" data-test="fitting-close" @click="close">Close</NButton>
         </div>
@@ -158,12 +170,12 @@ useEventListener(
                     <small>{{ length(one.minutes) }} · {{ one.reasons }}</small></span
                 >
                 <span class="row">
-                    <NButton class="press" :aria-label="`Place ${one.title} there`" @click="place([one])"
+                    <NButton class="press" :aria-label="`Place ${one.title}`" @click="place([one])"
                         >Place</NButton
                     >
                     <NButton
                         class="press"
-                        :aria-label="`Not ${one.title} this time`"
+                        :aria-label="`Not this time: ${one.title}`"
                         @click="leaveOut(one.key)"
                         >Not this time</NButton
                     >
@@ -182,7 +194,7 @@ useEventListener(
 .fitting {
     position: fixed;
     left: 50%;
-    bottom: 14px;
+    bottom: 54px;
     transform: translateX(-50%);
     z-index: 1400;
     display: flex;
@@ -202,6 +214,9 @@ useEventListener(
     flex-wrap: wrap;
     gap: 8px;
     align-items: center;
+}
+.row :deep(.select) {
+    width: 210px;
 }
 p,
 ul {

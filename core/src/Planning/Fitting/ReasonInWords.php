@@ -38,6 +38,7 @@ final class ReasonInWords
             'importance' => $work->importance === 'must' ? 'it is a must' : 'it should be done',
             'due' => match (true) {
                 $work->isLate => 'it is late',
+                $work->staysOnDay => 'it stands on the list of that day',
                 $days === 0 => 'it is due on the first of these days',
                 $days === 1 => 'it is due a day later',
                 default => "it is due in {$days} days",
@@ -46,7 +47,6 @@ final class ReasonInWords
             'lacks' => 'its life area still lacks hours',
             'theme' => 'the day is for it',
             'strength' => $work->isDemanding() ? 'it is demanding, and this is a good hour' : 'it is light, and this is a slow hour',
-            'kept' => 'it was proposed here before',
             default => '',
         };
     }

@@ -21,7 +21,8 @@ final readonly class Work
      * @param  list<int>  $themeDays  of the ground, those that are mainly for what it is about
      * @param  int|null  $was  where it was proposed before
      * @param  bool  $isLate  its due date is over; it has no due any more, and is as near as can be
-     * @param  int|null  $adds  minutes that it takes of what its day has to give; null for all, 0 where the day counts it already
+     * @param  int|null  $adds  minutes that it takes of what its day has to give; null for all, less where the day counts it already
+     * @param  bool  $staysOnDay  it stands on the list of a day, and its due is the end of that
      */
     public function __construct(
         public string $key,
@@ -36,6 +37,7 @@ final readonly class Work
         public ?int $was = null,
         public bool $isLate = false,
         public ?int $adds = null,
+        public bool $staysOnDay = false,
     ) {
     }
 

@@ -28,6 +28,7 @@ use App\Http\Controllers\LeaveController;
 use App\Http\Controllers\ManyController;
 use App\Http\Controllers\OccurrenceController;
 use App\Http\Controllers\ReminderController;
+use App\Http\Controllers\RoutineController;
 use App\Http\Controllers\SearchController;
 use App\Http\Controllers\SessionController;
 use App\Http\Controllers\TimingController;
@@ -111,6 +112,8 @@ Route::middleware(['auth:sanctum', SaysRevision::class, IdempotentRequest::class
     Route::get('attachments/{attachment}', [AttachmentController::class, 'show'])->name('attachments.show');
     Route::delete('attachments/{attachment}', [AttachmentController::class, 'destroy']);
     Route::post('many', [ManyController::class, 'change']);
+    Route::get('routines', [RoutineController::class, 'index']);
+    Route::post('routines/pause', [RoutineController::class, 'pause']);
     Route::post('fitting', [FittingController::class, 'propose'])->withoutMiddleware(IdempotentRequest::class);
     Route::post('fitting/places', [FittingController::class, 'accept']);
 

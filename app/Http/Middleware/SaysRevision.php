@@ -26,6 +26,7 @@ final readonly class SaysRevision
         'month' => self::PLACED,
         'year' => self::PLACED,
         'ruler' => self::PLACED,
+        'routines' => self::PLACED,
         'search' => [...self::PLACED, 'closings'],
         'entries' => [...self::PLACED, 'attachments', 'timings'],
         'days' => [...self::PLACED, 'closings', 'timings'],

@@ -834,6 +834,39 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/routines": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getRoutines"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/routines/pause": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Lets some rest for a stretch of days, as one step */
+        post: operations["pauseRoutines"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/fitting": {
         parameters: {
             query?: never;
@@ -2086,6 +2119,45 @@ export interface components {
         ReachAccount: {
             onward: components["schemas"]["ReachPart"];
             whole: components["schemas"]["ReachPart"];
+        };
+        Routines: {
+            routines: {
+                entry_id: string;
+                title: string;
+                /** @enum {unknown} */
+                kind: "task" | "event";
+                calendar_id: string;
+                area_id: string;
+                colour: components["schemas"]["Colour"] | null;
+                in_words: string | null;
+                /** @enum {unknown} */
+                often: "daily" | "weekly" | "monthly" | "yearly" | "other";
+                missed: components["schemas"]["Missed"];
+                /** @description Of a week, on average over the year to come */
+                minutes: number;
+                pauses: {
+                    from: string;
+                    to: string;
+                }[];
+                last_day: string | null;
+                version: number;
+                next: string | null;
+                /** @description When it was last done, or was */
+                last: string | null;
+                /** @description Of those due in the last four weeks */
+                kept: number;
+                due: number;
+            }[];
+            areas: {
+                area_id: string;
+                /** @description Of a week */
+                minutes: number;
+                intended: number | null;
+            }[];
+            /** @description Minutes that the days of a week have to give */
+            week: number;
+            unreadable: components["schemas"]["Unreadable"];
+            now: string;
         };
         LooseWork: {
             key: string;
@@ -4269,6 +4341,55 @@ export interface operations {
                 };
             };
             404: components["responses"]["Refused"];
+        };
+    };
+    getRoutines: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Every routine that still comes */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Routines"];
+                };
+            };
+        };
+    };
+    pauseRoutines: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    entry_ids: string[];
+                    from: string;
+                    /** @description The last day of it */
+                    to: string;
+                };
+            };
+        };
+        responses: {
+            /** @description They rest then */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            404: components["responses"]["Refused"];
+            422: components["responses"]["Invalid"];
         };
     };
     fit: {

@@ -1,0 +1,139 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Queries\Screens;
+
+use App\Access\Visible;
+use App\Mapping\SeriesOf;
+use App\Models\Area;
+use App\Models\Entry;
+use App\Models\User;
+use App\Queries\Occurrences\OccurrencesBetween;
+use App\Queries\Occurrences\Unreadable;
+use PlumRota\Core\Schedule\SeriesInWords;
+use PlumRota\Core\Tally\AreaHours;
+use PlumRota\Core\Time\TimeRange;
+
+/** Every routine on one line: its rhythm, when it comes next, how it was kept, and what it costs of a week. */
+final readonly class Routines
+{
+    /** Weeks over which it is reckoned what one costs of a week: a whole year, so that seasons and what comes yearly count as they do. */
+    private const WEEKS = 52;
+
+    /** Days back in which it is looked how one was kept. */
+    private const LATELY = 28;
+
+    public function __construct(private OccurrencesBetween $occurrences, private Unreadable $unreadable)
+    {
+    }
+
+    /** @return array<string, mixed> the schema Routines of the contract */
+    public function show(User $user): array
+    {
+        $today = $user->wallNow()->date();
+        $entries = Visible::to($user)
+            ->entries()
+            ->where(fn ($one) => $one->whereNotNull('rule')->orWhere('extra_dates', '<>', '[]'))
+            ->where(fn ($one) => $one->whereNull('last_day')->orWhere('last_day', '>=', (string) $today->plusDays(-1)))
+            ->with('calendar')
+            ->orderBy('title')
+            ->orderBy('id')
+            ->get();
+        $lately = TimeRange::days($today->plusDays(-self::LATELY), self::LATELY + 1);
+        $ahead = TimeRange::days($today, 7 * self::WEEKS);
+        $minutes = $byArea = $next = $last = $done = $due = [];
+        $now = $user->wallNow();
+        /** @var list<string> $ids */
+        $ids = $entries->pluck('id')->all();
+        $both = TimeRange::of($lately->from, $ahead->to);
+        foreach ($this->occurrences->each($user, $both, $ids) as $one) {
+            $id = $one->entry->id;
+            $block = $one->block;
+            if ($block->seen->touches($ahead)) {
+                $cost = AreaHours::of($ahead, $block);
+                $minutes[$id] = ($minutes[$id] ?? 0) + $cost;
+                $byArea[$one->areaId] = ($byArea[$one->areaId] ?? 0) + $cost;
+            }
+            $start = (string) $block->seen->from;
+            if ($block->isDone) {
+                $last[$id] = max($last[$id] ?? '', $start);
+            } elseif ($block->seen->to->seconds > $now->seconds) {
+                $next[$id] = min($next[$id] ?? '9999', $start);
+            } elseif (! $block->isTask) {
+                $last[$id] = max($last[$id] ?? '', $start);
+            }
+            if ($block->isTask && $block->seen->touches($lately) && $block->seen->to->seconds <= $now->seconds) {
+                $due[$id] = ($due[$id] ?? 0) + 1;
+                $done[$id] = ($done[$id] ?? 0) + ($block->isDone ? 1 : 0);
+            }
+        }
+        $lines = [];
+        foreach ($entries as $entry) {
+            $lines[] = self::line($entry, $minutes[$entry->id] ?? 0) + [
+                'next' => $next[$entry->id] ?? null,
+                'last' => $last[$entry->id] ?? null,
+                'kept' => $done[$entry->id] ?? 0,
+                'due' => $due[$entry->id] ?? 0,
+            ];
+        }
+
+        return [
+            'routines' => $lines,
+            'areas' => Visible::to($user)
+                ->areas()
+                ->get()
+                ->map(
+                    fn (Area $area): array => [
+                        'area_id' => $area->id,
+                        'minutes' => self::aWeek($byArea[$area->id] ?? 0),
+                        'intended' => $area->intended_minutes,
+                    ],
+                )
+                ->values()
+                ->all(),
+            'week' => array_sum(array_column($user->week, 'minutes')),
+            'unreadable' => $this->unreadable->all(),
+            'now' => (string) $now,
+        ];
+    }
+
+    /** @return array<string, mixed> */
+    private static function line(Entry $entry, int $minutes): array
+    {
+        $series = SeriesOf::mendable($entry);
+
+        return [
+            'entry_id' => $entry->id,
+            'title' => $entry->title,
+            'kind' => $entry->kind,
+            'calendar_id' => $entry->calendar_id,
+            'area_id' => $entry->calendar->area_id,
+            'colour' => $entry->colour,
+            'in_words' => $series === null ? null : SeriesInWords::of($series),
+            'often' => self::often($entry->rule),
+            'missed' => $entry->missed,
+            'minutes' => self::aWeek($minutes),
+            'pauses' => $entry->pauses,
+            'last_day' => $entry->last_day,
+            'version' => $entry->version,
+        ];
+    }
+
+    /** @return 'daily'|'weekly'|'monthly'|'yearly'|'other' */
+    private static function often(?string $rule): string
+    {
+        return match (preg_match('/(?:^|;)FREQ=(\w+)/', (string) $rule, $m) === 1 ? $m[1] : '') {
+            'DAILY' => 'daily',
+            'WEEKLY' => 'weekly',
+            'MONTHLY' => 'monthly',
+            'YEARLY' => 'yearly',
+            default => 'other',
+        };
+    }
+
+    private static function aWeek(int $minutes): int
+    {
+        return (int) round($minutes / self::WEEKS);
+    }
+}

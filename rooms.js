@@ -24,6 +24,7 @@ export const ROOMS = [
     'done',
     'capture',
     'fitting',
+    'routines',
     'filing',
     'find',
     'paper',

@@ -18,6 +18,11 @@ export const router = createRouter({
                 { path: 'month/:date?', name: 'month', component: () => import('@/month/MonthView.vue') },
                 { path: 'year/:date?', name: 'year', component: () => import('@/year/YearView.vue') },
                 { path: 'done/:date?', name: 'done', component: () => import('@/done/DoneView.vue') },
+                {
+                    path: 'routines',
+                    name: 'routines',
+                    component: () => import('@/routines/RoutinesView.vue'),
+                },
                 { path: 'ahead/:date?', name: 'ahead', component: () => import('@/ahead/AheadView.vue') },
             ],
         },

@@ -19,6 +19,7 @@ import { useAccount, useBasket } from '@/state/server'
 import { useView } from '@/state/view'
 import UndoNote from '@/undo/UndoNote.vue'
 import { useElementSize, useEventListener } from '@vueuse/core'
+import { useRoute } from 'vue-router'
 import { computed, defineAsyncComponent, onMounted, ref, watch } from 'vue'
 import DraftsStrip from './DraftsStrip.vue'
 import NewDayStrip from '@/shared/NewDayStrip.vue'
@@ -44,6 +45,7 @@ const FirstSteps = defineAsyncComponent(() => import('./FirstSteps.vue'))
 const FilesPanel = defineAsyncComponent(() => import('@/interchange/FilesPanel.vue'))
 const FilingPanel = defineAsyncComponent(() => import('@/filing/FilingPanel.vue'))
 
+const route = useRoute()
 const account = useAccount()
 const view = useView()
 const basket = useBasket()
@@ -57,6 +59,8 @@ const rulerWeek = computed(() =>
         account.value.first_weekday,
     ),
 )
+/** A room that no stretch of time is turned over in. */
+const isRoutines = computed(() => route.name === 'routines')
 const hasRuler = computed(() => name.value !== 'year' && name.value !== 'done')
 /** What goes on paper is only laid out for the printer. */
 const isPrinting = ref(false)
@@ -104,9 +108,11 @@ function answer(scope: 'one' | 'onward' | 'whole'): void {
             >To the basket</a
         >
         <TopBar />
-        <PeriodRow />
-        <AreaRibbon :tallies="view.tallies" />
-        <ShownSentence v-if="view.isSentenceOpen || !isPlain" />
+        <template v-if="!isRoutines">
+            <PeriodRow />
+            <AreaRibbon :tallies="view.tallies" />
+            <ShownSentence v-if="view.isSentenceOpen || !isPlain" />
+        </template>
         <UnreadableStrip />
         <NewDayStrip
             v-if="hasNewDay"
@@ -117,21 +123,21 @@ function answer(scope: 'one' | 'onward' | 'whole'): void {
         <DraftsStrip />
         <div class="body">
             <DayStrip
-                v-if="isNarrow && name !== 'year' && name !== 'month' && name !== 'done'"
+                v-if="isNarrow && !isRoutines && name !== 'year' && name !== 'month' && name !== 'done'"
                 :date="date"
                 :today="today"
                 :first-weekday="account.first_weekday"
                 @go="(day) => go({ date: day })"
             />
             <WeekRuler
-                v-else-if="!isNarrow && hasRuler"
+                v-else-if="!isNarrow && hasRuler && !isRoutines"
                 :from="rulerWeek"
                 :today="today"
                 :first-weekday="account.first_weekday"
                 @go="(day) => go({ date: day })"
             />
             <BasketColumn
-                v-if="name !== 'year' && name !== 'done'"
+                v-if="name !== 'year' && name !== 'done' && !isRoutines"
                 :items="basket"
                 :now="now"
                 :shown="shown"

@@ -4,11 +4,15 @@ import RunningTiming from '@/day/RunningTiming.vue'
 import { usePeriod } from '@/period/usePeriod'
 import ReminderBell from '@/reminders/ReminderBell.vue'
 import { useView } from '@/state/view'
+import { computed } from 'vue'
+import { useRoute } from 'vue-router'
 import AccountMenu from './AccountMenu.vue'
 
 /** The bar at the top: the rooms, the line, Find, what waits, the account. */
 const view = useView()
 const period = usePeriod()
+const route = useRoute()
+const isBoard = computed(() => period.view.value !== 'done' && route.name !== 'routines')
 </script>
 
 <template>
@@ -19,12 +23,13 @@ const period = usePeriod()
         <nav class="rooms" data-one-stop=".room" aria-label="Rooms">
             <button
                 class="room"
-                :aria-current="period.view.value !== 'done' ? 'page' : undefined"
+                :aria-current="isBoard ? 'page' : undefined"
                 data-test="room-board"
                 @click="period.toBoard"
             >
                 Board
             </button>
+            <RouterLink class="room" to="/routines" data-test="room-routines">Routines</RouterLink>
             <button
                 class="room"
                 :aria-current="period.view.value === 'done' ? 'page' : undefined"

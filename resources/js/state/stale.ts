@@ -18,6 +18,7 @@ const KEYS = [
     'days',
     'closings',
     'done',
+    'routines',
     'timings',
     'session',
 ] as const

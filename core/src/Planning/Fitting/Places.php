@@ -77,7 +77,12 @@ final class Places
 
     private function gain(Work $work, int $start, int $from, int $to): int
     {
+        $day = Ground::dayOf($start);
+        $given = $this->ground->capacity[$day] - $this->capacity[$day];
+
         return $this->worth->of($work, $start) +
+            $this->worth->costOfDay($day, $given) -
+            $this->worth->costOfDay($day, $given + $work->load()) +
             Worth::costOf($to - $from) -
             Worth::costOf($start - $from) -
             Worth::costOf($to - $start - $work->minutes);
@@ -159,15 +164,13 @@ final class Places
         if ($work->was !== null && $work->was > $first && $work->was < $last) {
             $starts[$work->was] = true;
         }
-        if ($work->effort === 'demanding' || $work->effort === 'light') {
-            for ($hour = intdiv($first, 60) * 60 + 60; $hour < $last; $hour += 60) {
-                $at = intdiv($hour % Ground::DAY, 60);
-                if (($this->ground->strength[$at] ?? 0) !== ($this->ground->strength[($at + 23) % 24] ?? 0)) {
-                    $starts[$hour] = true;
-                    $before = $hour - self::STEP;
-                    if ($before > $first) {
-                        $starts[$before] = true;
-                    }
+        for ($hour = intdiv($first, 60) * 60 + 60; $hour < $last; $hour += 60) {
+            $at = intdiv($hour % Ground::DAY, 60);
+            if (($this->ground->strength[$at] ?? 0) !== ($this->ground->strength[($at + 23) % 24] ?? 0)) {
+                $starts[$hour] = true;
+                $before = $hour - self::STEP;
+                if ($before > $first) {
+                    $starts[$before] = true;
                 }
             }
         }

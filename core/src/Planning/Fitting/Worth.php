@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace PlumRota\Core\Planning\Fitting;
 
 /**
- * What it is worth that a work stands somewhere, in points, by reason; and what it costs that free time is cut up. The worth of a plan is
- * the sum of the one less the sum of the other. A work that finds no place is worth nothing.
+ * What it is worth that a work stands somewhere, in points, by reason; and what it costs that free time is cut up, and that a day gets
+ * full. The worth of a plan is the sum of the one less the sum of the others. A work that finds no place is worth nothing.
  */
 final readonly class Worth
 {
@@ -33,6 +33,12 @@ final readonly class Worth
 
     /** Minutes of a day for each of which a point is lost. */
     private const LATER_MINUTES = 120;
+
+    /** For work that is neither light nor demanding. */
+    private const GOOD_HOUR = 15;
+
+    /** What it costs that a day gives all it has; half of it costs a quarter. */
+    private const FULL_DAY = 250;
 
     /** Free time in a piece that nothing much fits into. */
     private const SHORT = 30;
@@ -78,6 +84,14 @@ final readonly class Worth
         };
     }
 
+    /** What a day costs by giving some minutes more than it gave before: the fuller it gets the more, so that days are filled alike. */
+    public function costOfDay(int $day, int $given): int
+    {
+        $has = max(60, $this->ground->capacity[$day] ?? 0);
+
+        return intdiv(self::FULL_DAY * $given * $given, $has * $has);
+    }
+
     /**
      * @param  list<Work>  $works
      * @param  array<string, int>  $starts  of those that have a place, by key
@@ -85,12 +99,17 @@ final readonly class Worth
     public function ofPlan(array $works, array $starts): int
     {
         $worth = 0;
-        $taken = [];
+        $taken = $given = [];
         foreach ($works as $work) {
             if (isset($starts[$work->key])) {
                 $worth += $this->of($work, $starts[$work->key]);
                 $taken[] = [$starts[$work->key], $starts[$work->key] + $work->minutes];
+                $day = Ground::dayOf($starts[$work->key]);
+                $given[$day] = ($given[$day] ?? 0) + $work->load();
             }
+        }
+        foreach ($given as $day => $minutes) {
+            $worth -= $this->costOfDay($day, $minutes);
         }
         sort($taken);
         foreach ($this->ground->free as $stretches) {
@@ -116,7 +135,7 @@ final readonly class Worth
         return match ($work->effort) {
             'demanding' => intdiv(self::STRENGTH * $is, 2),
             'light' => intdiv(self::STRENGTH * (2 - $is), 4),
-            default => 0,
+            default => self::GOOD_HOUR * $is,
         };
     }
 }

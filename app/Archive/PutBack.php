@@ -133,6 +133,9 @@ final readonly class PutBack
             if ($table === 'overrides') {
                 unset($values['id']); // it is named by its entry and its recurrence id
             }
+            if ($table === 'entries' && preg_match('~^(?:https?://\S+)?$~iD', (string) ($values['link'] ?? '')) !== 1) {
+                $values['link'] = ''; // it is pressed in the page
+            }
             if ($table === 'attachments') {
                 if (! isset($files[$id])) {
                     continue; // it was not there any more when the archive was written

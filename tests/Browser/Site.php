@@ -27,6 +27,7 @@ final class Site
         [$port, $driverPort] = [self::freePort(), self::freePort()];
         $this->url = "http://127.0.0.1:{$port}";
         $this->driverUrl = "http://127.0.0.1:{$driverPort}";
+        $this->artisan('optimize');
         $this->artisan('migrate', '--force');
         $root = dirname(__DIR__, 2);
         $this->start([

@@ -12,11 +12,11 @@ final class FittingRequest extends FormRequest
 {
     private const MOST_DAYS = 35;
 
-    /** @return array<string, list<string>> */
+    /** @return array<string, list<mixed>> */
     public function rules(): array
     {
         return [
-            'from' => ['required', 'date_format:Y-m-d', 'after:1970-01-01', 'before:2200-01-01'],
+            'from' => ['bail', 'required', new KnownDate('From which day on?')],
             'days' => ['required', 'integer', 'between:1,'.self::MOST_DAYS],
             'basket' => ['sometimes', 'boolean'],
             'without' => ['sometimes', 'array', 'max:500'],

@@ -5,19 +5,20 @@ declare(strict_types=1);
 namespace App\Http\Requests;
 
 use Illuminate\Foundation\Http\FormRequest;
+use Illuminate\Validation\Validator;
 use PlumRota\Core\Time\LocalDate;
 
 /** Routines that are to rest, from a day to another. */
 final class PauseRequest extends FormRequest
 {
-    /** @return array<string, list<string>> */
+    /** @return array<string, list<mixed>> */
     public function rules(): array
     {
         return [
             'entry_ids' => ['required', 'list', 'max:500'],
             'entry_ids.*' => ['string', 'max:26', 'distinct'],
-            'from' => ['required', 'date_format:Y-m-d', 'after:1970-01-01'],
-            'to' => ['required', 'date_format:Y-m-d', 'after_or_equal:from', 'before:2200-01-01'],
+            'from' => ['bail', 'required', new KnownDate('From which day on?')],
+            'to' => ['bail', 'required', new KnownDate('Up to which day?')],
         ];
     }
 
@@ -28,7 +29,18 @@ final class PauseRequest extends FormRequest
             'entry_ids.required' => 'Choose the routines that are to rest.',
             'from.required' => 'From which day on?',
             'to.required' => 'Up to which day?',
-            'to.after_or_equal' => 'The last day lies before the first.',
+        ];
+    }
+
+    /** @return list<\Closure(Validator): void> */
+    public function after(): array
+    {
+        return [
+            function (Validator $validator): void {
+                if ($validator->errors()->isEmpty() && $this->to()->isBefore($this->from())) {
+                    $validator->errors()->add('to', 'The last day lies before the first.');
+                }
+            },
         ];
     }
 

@@ -70,8 +70,8 @@ const WORDS: Record<Sort, string> = { pressing: 'most urgent first', hand: 'by h
                     ‹
                 </NButton>
             </header>
-            <p v-if="visible.length > 1" class="order">
-                <SentenceWord :words="WORDS[sort]" label="basket order">
+            <p v-if="visible.length > 0" class="order">
+                <SentenceWord v-if="visible.length > 1" :words="WORDS[sort]" label="basket order">
                     <template #default="{ close }">
                         <NButton
                             v-for="one in SORTS"
@@ -94,6 +94,14 @@ const WORDS: Record<Sort, string> = { pressing: 'most urgent first', hand: 'by h
                         >
                     </template>
                 </SentenceWord>
+                <NButton
+                    text
+                    class="plain"
+                    title="Fit them into free hours"
+                    data-test="fit-basket"
+                    @click="view.fitting = { stretch: 'week', basket: true }"
+                    >fit in <kbd>F</kbd></NButton
+                >
             </p>
             <div class="cards" data-test="cards">
                 <template v-if="pocket.length > 0">
@@ -149,12 +157,6 @@ const WORDS: Record<Sort, string> = { pressing: 'most urgent first', hand: 'by h
             <footer v-if="visible.length > 0">
                 Drag onto a day to give it a home, or press <kbd>L</kbd> for today’s list and <kbd>H</kbd> for
                 its hours.
-                <NButton
-                    class="press"
-                    data-test="fit-basket"
-                    @click="view.fitting = { stretch: 'week', basket: true }"
-                    >Fit them in <kbd>F</kbd></NButton
-                >
             </footer>
         </template>
     </aside>
@@ -198,6 +200,10 @@ header span {
     padding: 0 4px;
 }
 .order {
+    display: flex;
+    align-items: baseline;
+    justify-content: space-between;
+    gap: 6px;
     margin: 0 0 6px;
     font-size: 0.75rem;
     --c: var(--plum-line);

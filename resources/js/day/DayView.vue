@@ -300,6 +300,10 @@ function setHours(minutes: number | null): void {
 </template>
 
 <style scoped>
+h3 .press {
+    margin-left: 10px;
+    font: 400 0.8125rem/1.3 var(--sans);
+}
 .day-view {
     flex: 1;
     min-width: 0;

@@ -2,6 +2,7 @@
 import type { Calendar, Entry, RhythmPreview } from '@/api/types'
 import { length } from '@/shared/time'
 import NextDates from './NextDates.vue'
+import NotesField from './NotesField.vue'
 
 /** An entry that comes from an address: read here, changed where it comes from. */
 defineProps<{ entry: Entry; calendar: Calendar; lands: RhythmPreview | null; today: string }>()
@@ -20,8 +21,7 @@ defineProps<{ entry: Entry; calendar: Calendar; lands: RhythmPreview | null; tod
         </p>
         <p v-if="entry.travel > 0" class="place">{{ length(entry.travel) }} on the way</p>
         <NextDates v-if="lands" :next="lands.next" :today="today" />
-        <!-- eslint-disable-next-line vue/no-v-html -- the server makes it of Markdown and takes out what is not plain text -->
-        <div v-if="entry.notes_html" class="notes" v-html="entry.notes_html" />
+        <NotesField v-if="entry.notes_html" :model-value="entry.notes" :html="entry.notes_html" readonly />
     </div>
 </template>
 
@@ -37,9 +37,5 @@ h1 {
 .rhythm,
 .place {
     margin: 0 0 8px;
-}
-.notes {
-    margin-top: 14px;
-    max-width: 60ch;
 }
 </style>

@@ -5,10 +5,11 @@ import { nextTick, ref } from 'vue'
 
 /** Notes in Markdown: shown as the server rendered them, safe to show, and written on a press. */
 const notes = defineModel<string>({ required: true })
-const props = defineProps<{ html: string; mistake?: string }>()
-const isWriting = ref(props.html === '')
+const props = defineProps<{ html: string; mistake?: string; readonly?: boolean }>()
+const isWriting = ref(props.html === '' && !props.readonly)
 const field = ref<InstanceType<typeof TextField> | null>(null)
 async function write(): Promise<void> {
+    if (props.readonly) return
     isWriting.value = true
     await nextTick()
     field.value?.focus()
@@ -18,7 +19,9 @@ async function write(): Promise<void> {
 <template>
     <h2>
         <label for="notes">Notes</label>
-        <NButton v-if="!isWriting" class="press" data-test="write-notes" @click="write"> Write </NButton>
+        <NButton v-if="!isWriting && !readonly" class="press" data-test="write-notes" @click="write">
+            Write
+        </NButton>
     </h2>
     <!-- eslint-disable-next-line vue/no-v-html -- rendered and made safe by the server -->
     <div v-if="!isWriting" class="rendered" data-test="notes-shown" @dblclick="write" v-html="html" />

@@ -3,8 +3,10 @@
 declare(strict_types=1);
 
 use App\Backup\Backups;
+use Database\Seeders\DemoSeeder;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\File;
 
 beforeEach(function () {
     $this->count = fn (): int => DB::table('jobs')->count();
@@ -38,6 +40,39 @@ test('the drill: written while in use, checked, everything lost, brought back wi
     // What was there in between was laid aside, and can be brought back too.
     [$aside] = glob("{$this->folder()}/backups/aside-*.zip");
     expect(Artisan::call('backup:restore', ['archive' => $aside, '--yes' => true]))->toBe(0)->and(($this->count)())->toBe(2);
+});
+
+test('the drill of a whole machine: from nothing but a backup, every row of every table is there again', function () {
+    DB::table('users')->delete();
+    Artisan::call('db:seed', ['--class' => DemoSeeder::class, '--force' => true]);
+    $all = function (): array {
+        $tables = [];
+        foreach (DB::select("select name from sqlite_master where type = 'table' and name not like 'sqlite_%' order by name") as $table) {
+            $tables[$table->name] = DB::table($table->name)->get()->map(fn (object $row): string => serialize(array_diff_key((array) $row, ['revision_line' => 0])))->sort()->values()->all();
+        }
+
+        return $tables;
+    };
+    $before = $all();
+    expect(count($before['entries']))->toBeGreaterThan(50)->and(count($before['overrides']))->toBeGreaterThan(50);
+    $archive = app(Backups::class)->write('aside')->path;
+
+    // Another machine: no database, no files.
+    DB::purge('sqlite');
+    foreach (glob("{$this->folder()}/db.sqlite*") as $file) {
+        unlink($file);
+    }
+    File::deleteDirectory("{$this->folder()}/app/private/attachments");
+    touch("{$this->folder()}/db.sqlite");
+    expect(Artisan::call('backup:restore', ['archive' => $archive, '--yes' => true]))
+        ->toBe(0)
+        ->and($all())
+        ->toEqual($before)
+        ->and(file_get_contents("{$this->folder()}/app/private/attachments/1/pane.txt"))
+        ->toBe('three panes')
+        // What clients of CalDAV know of it is good no more.
+        ->and(DB::table('users')->where('revision_line', '')->count())
+        ->toBe(0);
 });
 
 test('what still lies in the write-ahead log is in the backup', function () {

@@ -7,8 +7,16 @@ use Bench\Life;
 // What a client of CalDAV waits for, on a life of one year and on one of ten, side by side: everything for the first time, whether there is
 // something new, in one calendar and in all, and one entry sent. Real time, of one client.
 
-$asked = "<sync-collection xmlns='DAV:' xmlns:C='urn:ietf:params:xml:ns:caldav'><sync-token>%s</sync-token><sync-level>1</sync-level><prop><getetag/><C:calendar-data/></prop></sync-collection>";
-$ask = function (Life $life, string $password, string $method, string $path, string $body, string $header = 'Accept: */*'): string {
+$asked =
+    "<sync-collection xmlns='DAV:' xmlns:C='urn:ietf:params:xml:ns:caldav'><sync-token>%s</sync-token><sync-level>1</sync-level><prop><getetag/><C:calendar-data/></prop></sync-collection>";
+$ask = function (
+    Life $life,
+    string $password,
+    string $method,
+    string $path,
+    string $body,
+    string $header = 'Accept: */*',
+): string {
     $handle = curl_init($life->server->url.$path);
     curl_setopt($handle, CURLOPT_CUSTOMREQUEST, $method === '' ? 'GET' : $method);
     curl_setopt($handle, CURLOPT_RETURNTRANSFER, true);
@@ -30,12 +38,32 @@ $seconds = function (Closure $work): float {
 };
 
 echo "\nclients of CalDAV, real time\n";
-printf("%10s %8s %8s %16s %18s %18s %10s\n", 'life', 'entries', 'MB', 'all, first, s', 'nothing new, ms', 'of one, ms', 'put, ms');
+printf(
+    "%10s %8s %8s %16s %18s %18s %10s\n",
+    'life',
+    'entries',
+    'MB',
+    'all, first, s',
+    'nothing new, ms',
+    'of one, ms',
+    'put, ms',
+);
 foreach ([new Life('1 year', 1, 1, 1), new Life('10 years', 10, 10, 10)] as $life) {
     /** @var array{password: string} $made */
     $made = json_decode($life->server->ask('POST', '/api/device-passwords', ['name' => 'Bench']), true);
     $password = $made['password'];
-    preg_match('#/dav/(\d+)/#', $ask($life, $password, 'PROPFIND', '/dav/', '<propfind xmlns="DAV:"><prop><current-user-principal/></prop></propfind>', 'Depth: 0'), $m);
+    preg_match(
+        '#/dav/(\d+)/#',
+        $ask(
+            $life,
+            $password,
+            'PROPFIND',
+            '/dav/',
+            '<propfind xmlns="DAV:"><prop><current-user-principal/></prop></propfind>',
+            'Depth: 0',
+        ),
+        $m,
+    );
     $home = '/dav/'.($m[1] ?? '').'/calendars/';
     preg_match_all("#<d:href>({$home}[^<]+)</d:href>#", $ask($life, $password, 'PROPFIND', $home, '', 'Depth: 1'), $found);
     $tokens = [];
@@ -57,9 +85,14 @@ foreach ([new Life('1 year', 1, 1, 1), new Life('10 years', 10, 10, 10)] as $lif
             }
         });
         $one[] = $seconds(fn () => $ask($life, $password, 'REPORT', $found[1][0], sprintf($asked, $tokens[$found[1][0]])));
-        $text = "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nBEGIN:VEVENT\r\nUID:bench-{$i}@example\r\nDTSTAMP:20260101T000000Z\r\n".
-            'DTSTART:'.gmdate('Ymd', time() + 86400 * $i)."T100000Z\r\nDURATION:PT1H\r\nSUMMARY:Bench\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n";
-        $put[] = $seconds(fn () => $ask($life, $password, 'PUT', "{$found[1][0]}bench-{$i}.ics", $text, 'Content-Type: text/calendar'));
+        $text =
+            "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nBEGIN:VEVENT\r\nUID:bench-{$i}@example\r\nDTSTAMP:20260101T000000Z\r\n".
+            'DTSTART:'.
+            gmdate('Ymd', time() + 86400 * $i).
+            "T100000Z\r\nDURATION:PT1H\r\nSUMMARY:Bench\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n";
+        $put[] = $seconds(
+            fn () => $ask($life, $password, 'PUT', "{$found[1][0]}bench-{$i}.ics", $text, 'Content-Type: text/calendar'),
+        );
     }
     $median = function (array $times): float {
         /** @var list<float> $times */
@@ -67,5 +100,14 @@ foreach ([new Life('1 year', 1, 1, 1), new Life('10 years', 10, 10, 10)] as $lif
 
         return 1000 * (float) ($times[intdiv(count($times), 2)] ?? 0);
     };
-    printf("%10s %8d %8.1f %16.2f %18.0f %18.0f %10.0f\n", $life->name, $entries, $bytes / 1e6, $first, $median($all), $median($one), $median($put));
+    printf(
+        "%10s %8d %8.1f %16.2f %18.0f %18.0f %10.0f\n",
+        $life->name,
+        $entries,
+        $bytes / 1e6,
+        $first,
+        $median($all),
+        $median($one),
+        $median($put),
+    );
 }

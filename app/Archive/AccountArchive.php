@@ -55,7 +55,9 @@ final readonly class AccountArchive
         }
         foreach ($manifest['files'] as $id => $file) {
             $hash = hash_init('sha256');
-            $stream = $this->stream("files/{$id}") ?? throw new UnsoundArchive('A file that was kept with an entry is missing in it.');
+            $stream =
+                $this->stream("files/{$id}") ??
+                throw new UnsoundArchive('A file that was kept with an entry is missing in it.');
             hash_update_stream($hash, $stream);
             fclose($stream);
             if (hash_final($hash) !== $file['sha256']) {
@@ -93,7 +95,8 @@ final readonly class AccountArchive
         }
         $counts = array_filter(
             is_array($read['counts'] ?? null) ? $read['counts'] : [],
-            fn (mixed $count, int|string $table): bool => is_int($count) && preg_match('/^[a-z_]{1,40}$/D', (string) $table) === 1,
+            fn (mixed $count, int|string $table): bool => is_int($count) &&
+                preg_match('/^[a-z_]{1,40}$/D', (string) $table) === 1,
             ARRAY_FILTER_USE_BOTH,
         );
         $files = array_filter(
@@ -128,7 +131,7 @@ final readonly class AccountArchive
         try {
             while (($line = fgets($stream, self::LONGEST_LINE)) !== false) {
                 $row = json_decode($line, false, 64);
-                if (! $row instanceof stdClass) {
+                if (! ($row instanceof stdClass)) {
                     throw new UnsoundArchive("A row of {$table} in it cannot be read.");
                 }
                 yield (array) $row;
@@ -177,7 +180,14 @@ final readonly class AccountArchive
      */
     public function write(string $folder, array $files, array $settings, array $counts, string $madeAt, Closure $before): array
     {
-        $manifest = ['format' => self::FORMAT, 'product' => self::PRODUCT, 'made_at' => $madeAt, 'settings' => $settings, 'counts' => $counts, 'files' => []];
+        $manifest = [
+            'format' => self::FORMAT,
+            'product' => self::PRODUCT,
+            'made_at' => $madeAt,
+            'settings' => $settings,
+            'counts' => $counts,
+            'files' => [],
+        ];
         $zip = new ZipArchive();
         if ($zip->open("{$folder}/archive.zip", ZipArchive::CREATE | ZipArchive::EXCL) !== true) {
             throw new UnsoundArchive('It could not be written. Is the disk full?');

@@ -169,7 +169,11 @@ final readonly class PutBack
      */
     private static function settings(User $user, array $settings, array $names): void
     {
-        $settings = array_filter($settings, fn (mixed $value, string $name): bool => self::canBe($name, $value), ARRAY_FILTER_USE_BOTH);
+        $settings = array_filter(
+            $settings,
+            fn (mixed $value, string $name): bool => self::canBe($name, $value),
+            ARRAY_FILTER_USE_BOTH,
+        );
         $values = AccountTables::kept('users', self::named($settings, $names), AccountTables::SETTINGS);
         $calendar = $values['default_calendar_id'] ?? null;
         if ($calendar !== null && ! Owned::by($user->id)->rows('calendars')->where('id', $calendar)->exists()) {
@@ -217,7 +221,11 @@ final readonly class PutBack
             'archives_daily' => ['boolean'],
             'archives_kept' => ['integer', 'between:1,30'],
         ];
-        $of = array_filter($rules, fn (string $key): bool => $key === $name || str_starts_with($key, "{$name}."), ARRAY_FILTER_USE_KEY);
+        $of = array_filter(
+            $rules,
+            fn (string $key): bool => $key === $name || str_starts_with($key, "{$name}."),
+            ARRAY_FILTER_USE_KEY,
+        );
 
         return $of !== [] &&
             Validator::make([$name => json_decode(json_encode($value, JSON_THROW_ON_ERROR), true)], $of)->passes();

@@ -49,7 +49,11 @@ final readonly class WrittenAccount
             $total = array_sum($counts) + $counts['entries'];
             $done = 0;
             foreach ($counts as $table => $count) {
-                $this->rows($connection, $table, $userId, "{$folder}/rows/{$table}.jsonl", function () use (&$done, $total, $progress): void {
+                $this->rows($connection, $table, $userId, "{$folder}/rows/{$table}.jsonl", function () use (
+                    &$done,
+                    $total,
+                    $progress,
+                ): void {
                     if (++$done % self::TOLD_EVERY === 0) {
                         $progress($done, $total);
                     }

@@ -85,7 +85,9 @@ final readonly class CalendarProperties
                     strlen(json_encode($one->toArray(), JSON_THROW_ON_ERROR)) > self::LONGEST_KEPT,
             ),
         );
-        $refused = array_values(array_unique([...$fixed, ...$tooMuch, ...$most > self::MOST_KEPT + 10 ? array_keys($said) : []]));
+        $refused = array_values(
+            array_unique([...$fixed, ...$tooMuch, ...$most > self::MOST_KEPT + 10 ? array_keys($said) : []]),
+        );
         if ($refused !== []) {
             return array_filter([
                 403 => array_fill_keys($refused, null),

@@ -134,7 +134,10 @@ final readonly class LiveProperties
             self::D.'resourcetype' => fn (): null => null,
             self::D.'getetag' => fn (): string => CalendarObjects::tag($user, $row),
             self::D.'getcontenttype' => fn (): string => "text/calendar; charset=utf-8; component={$type}",
-            self::D.'getlastmodified' => fn (): string => CarbonImmutable::parse($row->changedAt ?? 'now', 'UTC')->toRfc7231String(),
+            self::D.'getlastmodified' => fn (): string => CarbonImmutable::parse(
+                $row->changedAt ?? 'now',
+                'UTC',
+            )->toRfc7231String(),
         ];
     }
 

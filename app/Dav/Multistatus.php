@@ -16,7 +16,13 @@ final class Multistatus
         'http://apple.com/ns/ical/' => 'l',
     ];
 
-    private const REASONS = [200 => 'OK', 403 => 'Forbidden', 404 => 'Not Found', 424 => 'Failed Dependency', 507 => 'Insufficient Storage'];
+    private const REASONS = [
+        200 => 'OK',
+        403 => 'Forbidden',
+        404 => 'Not Found',
+        424 => 'Failed Dependency',
+        507 => 'Insufficient Storage',
+    ];
 
     private readonly Writer $xml;
 

@@ -31,12 +31,8 @@ final readonly class Node
      * @param  array<string, string>  $attributes
      * @param  list<Node>  $children
      */
-    private function __construct(
-        public string $name,
-        public array $attributes,
-        public array $children,
-        public string $text,
-    ) {
+    private function __construct(public string $name, public array $attributes, public array $children, public string $text)
+    {
     }
 
     /** @throws DavFault where it is no XML, or more than a client asks with */

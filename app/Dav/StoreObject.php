@@ -73,7 +73,15 @@ final readonly class StoreObject
             return $this->writes->run(
                 $user,
                 "Put “{$title}” from {$device}",
-                fn (): array => $this->store($user, $calendar, $name, $text, $check, new FileParts($path, $index, $user->timeZone()), $parts),
+                fn (): array => $this->store(
+                    $user,
+                    $calendar,
+                    $name,
+                    $text,
+                    $check,
+                    new FileParts($path, $index, $user->timeZone()),
+                    $parts,
+                ),
             );
         } finally {
             unlink($path);
@@ -96,11 +104,21 @@ final readonly class StoreObject
     ): array {
         $row = $this->rows->named($calendar, [$name])[$name] ?? null;
         $check($row);
-        $entry = $row === null ? null : Changeable::by($user)->entries()->with(['calendar', 'overrides', 'continued'])->find($row->entryId);
+        $entry =
+            $row === null
+                ? null
+                : Changeable::by($user)
+                    ->entries()
+                    ->with(['calendar', 'overrides', 'continued'])
+                    ->find($row->entryId);
         $read = $this->read($user, $file, $parts, $entry);
         $this->requireUid($user, $calendar, $read, $entry);
         $isNew = $entry === null;
-        $entry ??= Changeable::by($user)->newEntry(['calendar_id' => $calendar->id, 'uid' => $read->uid, 'resource_name' => $name]);
+        $entry ??= Changeable::by($user)->newEntry([
+            'calendar_id' => $calendar->id,
+            'uid' => $read->uid,
+            'resource_name' => $name,
+        ]);
         try {
             $kept = $this->entries->save($user, $entry, $read);
         } catch (CannotKeep|InvalidTime|TooDense $e) {
@@ -192,7 +210,8 @@ final readonly class StoreObject
     public function remove(User $user, Calendar $calendar, string $name, Closure $check): void
     {
         $this->writes->run($user, 'Deleted from a device', function () use ($user, $calendar, $name, $check): void {
-            $row = $this->rows->named($calendar, [$name])[$name] ?? throw new DavFault(404, 'There is nothing at this address.');
+            $row =
+                $this->rows->named($calendar, [$name])[$name] ?? throw new DavFault(404, 'There is nothing at this address.');
             $check($row);
             $this->remove->remove($user, Changeable::by($user)->entry($row->entryId), Scope::Whole, null);
         });

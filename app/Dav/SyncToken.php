@@ -27,7 +27,8 @@ final readonly class SyncToken
     /** @throws DavFault where it is none of this calendar, or too old to be answered */
     public static function parse(string $text, User $user, string $calendar): self
     {
-        $pattern = '/^'.preg_quote(self::BEGINS.self::line($user).":{$calendar}:", '/').'(\d{1,18})(?:\.([0-9a-z]{26}))?$/D';
+        $pattern =
+            '/^'.preg_quote(self::BEGINS.self::line($user).":{$calendar}:", '/').'(\d{1,18})(?:\.([0-9a-z]{26}))?$/D';
         if (preg_match($pattern, $text, $m) !== 1 || (int) $m[1] > $user->revision) {
             throw new DavFault(403, 'This state is not known any more. Read all of it anew.', Node::DAV.'valid-sync-token');
         }
@@ -38,7 +39,10 @@ final readonly class SyncToken
 
     public function text(User $user, string $calendar): string
     {
-        return self::BEGINS.self::line($user).":{$calendar}:{$this->revision}".($this->entry === '' ? '' : ".{$this->entry}");
+        return self::BEGINS.
+            self::line($user).
+            ":{$calendar}:{$this->revision}".
+            ($this->entry === '' ? '' : ".{$this->entry}");
     }
 
     public static function line(User $user): string

@@ -59,13 +59,20 @@ final readonly class TimeSpan
         if ($text === null) {
             return null;
         }
-        $found = preg_match('/^\d{8}T\d{6}Z$/D', $text) === 1 ? DateTimeImmutable::createFromFormat('Ymd\THis\Z e', "{$text} UTC") : false;
+        $found =
+            preg_match('/^\d{8}T\d{6}Z$/D', $text) === 1
+                ? DateTimeImmutable::createFromFormat('Ymd\THis\Z e', "{$text} UTC")
+                : false;
 
         return $found === false ? throw self::wrong() : $found->getTimestamp();
     }
 
     private static function wrong(): DavFault
     {
-        return new DavFault(400, 'A stretch has a beginning or an end by UTC, YYYYMMDDTHHMMSSZ, and ends after it begins.', Node::CALDAV.'valid-filter');
+        return new DavFault(
+            400,
+            'A stretch has a beginning or an end by UTC, YYYYMMDDTHHMMSSZ, and ends after it begins.',
+            Node::CALDAV.'valid-filter',
+        );
     }
 }

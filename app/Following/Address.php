@@ -7,11 +7,8 @@ namespace App\Following;
 /** Where a calendar of somebody else is read: an address of http or https. */
 final readonly class Address
 {
-    private function __construct(
-        public string $url,
-        public string $host,
-        public int $port,
-    ) {
+    private function __construct(public string $url, public string $host, public int $port)
+    {
     }
 
     /** @throws FetchTrouble */
@@ -74,7 +71,8 @@ final readonly class Address
     public function onTo(string $location): self
     {
         $parts = parse_url($this->url);
-        $origin = ($parts['scheme'] ?? 'https').'://'.($parts['host'] ?? '').(isset($parts['port']) ? ":{$parts['port']}" : '');
+        $origin =
+            ($parts['scheme'] ?? 'https').'://'.($parts['host'] ?? '').(isset($parts['port']) ? ":{$parts['port']}" : '');
         $path = (string) preg_replace('#[^/]*$#', '', $parts['path'] ?? '/');
 
         return self::of(

@@ -40,7 +40,11 @@ final class Fetch
                 }
                 $isKept = true;
 
-                return new Fetched($path, self::short($headers['etag'] ?? null), self::short($headers['last-modified'] ?? null));
+                return new Fetched(
+                    $path,
+                    self::short($headers['etag'] ?? null),
+                    self::short($headers['last-modified'] ?? null),
+                );
             } finally {
                 if (! $isKept) {
                     unlink($path);
@@ -102,9 +106,7 @@ final class Fetch
             throw match (true) {
                 $isTooLarge => new FetchTrouble('It is larger than '.self::MOST_BYTES / 1_000_000 .' MB.'),
                 $number === CURLE_OPERATION_TIMEOUTED => self::tooSlow(),
-                in_array($number, [CURLE_SSL_CACERT, CURLE_SSL_PEER_CERTIFICATE, CURLE_SSL_CONNECT_ERROR], true) => new FetchTrouble(
-                    'Its certificate is not good, or none can be agreed on.',
-                ),
+                in_array($number, [CURLE_SSL_CACERT, CURLE_SSL_PEER_CERTIFICATE, CURLE_SSL_CONNECT_ERROR], true) => new FetchTrouble('Its certificate is not good, or none can be agreed on.'),
                 default => new FetchTrouble('Nothing answers there.'),
             };
         }

@@ -59,7 +59,7 @@ final class PublicAddress
         }
         $whole = intdiv((int) $bits, 8);
         $rest = (int) $bits % 8;
-        $mask = 0xFF << (8 - $rest) & 0xFF;
+        $mask = (0xFF << (8 - $rest)) & 0xFF;
 
         return substr($is, 0, $whole) === substr($of, 0, $whole) &&
             ($rest === 0 || (ord($is[$whole]) & $mask) === (ord($of[$whole]) & $mask));

@@ -432,7 +432,11 @@ final readonly class EntryWriter
             $zone = Properties::parameter($moment, 'TZID');
             if ($moment !== null && $zone !== null) {
                 $wall = LocalDateTime::parse(
-                    (string) preg_replace('/^(\d{4})(\d\d)(\d\dT\d\d)(\d\d)(\d\d)$/', '$1-$2-$3:$4:$5', Properties::raw($moment)),
+                    (string) preg_replace(
+                        '/^(\d{4})(\d\d)(\d\dT\d\d)(\d\d)(\d\d)$/',
+                        '$1-$2-$3:$4:$5',
+                        Properties::raw($moment),
+                    ),
                 );
                 $of->remove($name);
                 self::addRaw($of, $name, gmdate('Ymd\THis\Z', Zone::of($zone)->instant($wall)), []);

@@ -194,7 +194,8 @@ final readonly class SentChange
                 'fields' => $fields,
                 'put_off' => $is['put_off'] ?? 0,
             ],
-            fn (mixed $value, string $name): bool => in_array($name, ['zone', 'length', 'foreign_lines'], true) || ($value !== [] && $value !== 0 && $value !== null),
+            fn (mixed $value, string $name): bool => in_array($name, ['zone', 'length', 'foreign_lines'], true) ||
+                ($value !== [] && $value !== 0 && $value !== null),
             ARRAY_FILTER_USE_BOTH,
         );
 

@@ -34,7 +34,10 @@ trait Recorded
     private static function columns(array $attributes): array
     {
         /** @var array<string, mixed> $columns */
-        $columns = array_diff_key($attributes, array_flip(['password', 'remember_token', 'email', 'revision', 'revision_line', 'planned_until', 'leaves_at']));
+        $columns = array_diff_key(
+            $attributes,
+            array_flip(['password', 'remember_token', 'email', 'revision', 'revision_line', 'planned_until', 'leaves_at']),
+        );
 
         return $columns;
     }

@@ -12,6 +12,8 @@ use Illuminate\Support\Facades\DB;
  * The one way to change anything: in a transaction, recorded before and after, under a new revision of the account.
  *
  * An action called by another joins the step of the first. What else must follow a change hears of it: see Changing and Changed.
+ *
+ * @phpstan-import-type Row from Changed
  */
 final readonly class WritePath
 {
@@ -32,34 +34,20 @@ final readonly class WritePath
             return $work();
         }
 
-        return DB::transaction(function () use ($user, $label, $work): mixed {
-            // The first statement writes, so that the lock is held before anything is read.
-            DB::table('users')->where('id', $user->getAuthIdentifier())->increment('revision');
-            event(new Changing($user));
-            $this->journal->open();
-            try {
-                $result = $work();
-            } finally {
-                $rows = $this->journal->close();
+        return $this->recorded($user, $work, function (array $rows) use ($user, $label): void {
+            HistoryStep::query()->where('user_id', $user->getAuthIdentifier())->where('undone', true)->delete();
+            $step = HistoryStep::query()->create([
+                'user_id' => $user->getAuthIdentifier(),
+                'label' => mb_substr($label, 0, 250),
+                'rows' => $rows,
+                'revision' => DB::table('users')->where('id', $user->getAuthIdentifier())->value('revision'),
+            ]);
+            // Some at a time: a statement takes so many values and no more.
+            foreach (array_chunk(self::entriesOf($rows), 1000) as $ids) {
+                DB::table('history_entries')->insert(
+                    array_map(fn (string $id): array => ['history_id' => $step->id, 'entry_id' => $id], $ids),
+                );
             }
-            if ($rows !== []) {
-                event(new Changed($user, $rows));
-                HistoryStep::query()->where('user_id', $user->getAuthIdentifier())->where('undone', true)->delete();
-                $step = HistoryStep::query()->create([
-                    'user_id' => $user->getAuthIdentifier(),
-                    'label' => mb_substr($label, 0, 250),
-                    'rows' => $rows,
-                    'revision' => DB::table('users')->where('id', $user->getAuthIdentifier())->value('revision'),
-                ]);
-                // Some at a time: a statement takes so many values and no more.
-                foreach (array_chunk(self::entriesOf($rows), 1000) as $ids) {
-                    DB::table('history_entries')->insert(
-                        array_map(fn (string $id): array => ['history_id' => $step->id, 'entry_id' => $id], $ids),
-                    );
-                }
-            }
-
-            return $result;
         });
     }
 
@@ -74,7 +62,20 @@ final readonly class WritePath
      */
     public function quietly(Authenticatable $user, Closure $work): mixed
     {
-        return DB::transaction(function () use ($user, $work): mixed {
+        return $this->recorded($user, $work, fn (array $rows) => null);
+    }
+
+    /**
+     * @template T
+     *
+     * @param  Closure(): T  $work
+     * @param  Closure(non-empty-list<Row>): mixed  $keep  what is written down of the rows that it touched
+     * @return T
+     */
+    private function recorded(Authenticatable $user, Closure $work, Closure $keep): mixed
+    {
+        return DB::transaction(function () use ($user, $work, $keep): mixed {
+            // The first statement writes, so that the lock is held before anything is read.
             DB::table('users')->where('id', $user->getAuthIdentifier())->increment('revision');
             event(new Changing($user));
             $this->journal->open();
@@ -85,6 +86,7 @@ final readonly class WritePath
             }
             if ($rows !== []) {
                 event(new Changed($user, $rows));
+                $keep($rows);
             }
 
             return $result;

@@ -63,11 +63,7 @@ final class ObjectRows
     /** @return list<string> ids of entries that may stand after a day */
     public function lastingBeyond(Calendar $calendar, string $day): array
     {
-        return self::ids(
-            'start is not null and (last_day is null or last_day > ?)',
-            'moved_to > ?',
-            [$calendar->id, $day],
-        );
+        return self::ids('start is not null and (last_day is null or last_day > ?)', 'moved_to > ?', [$calendar->id, $day]);
     }
 
     /** @return list<string> ids of entries that may stand before a day */
@@ -84,11 +80,13 @@ final class ObjectRows
     {
         return array_map(
             fn (mixed $row): string => $row instanceof stdClass && is_string($row->id) ? $row->id : '',
-            array_values(DB::select(
-                "select id from entries where calendar_id = ? and {$entries}
+            array_values(
+                DB::select(
+                    "select id from entries where calendar_id = ? and {$entries}
                     union select o.entry_id from overrides o join entries e on e.id = o.entry_id where e.calendar_id = ? and o.{$overrides}",
-                [...$values, ...$values],
-            )),
+                    [...$values, ...$values],
+                ),
+            ),
         );
     }
 

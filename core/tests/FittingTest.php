@@ -22,7 +22,12 @@ function smallCase(): array
         }
         $free[] = $stretches;
     }
-    $ground = new Ground($free, [$any(30, 90, 120, 400), $any(60, 400, 400)], $any([], [], [[9 * 60, 10 * 60]]), mostDemanding: $any(60, 90, 180));
+    $ground = new Ground(
+        $free,
+        [$any(30, 90, 120, 400), $any(60, 400, 400)],
+        $any([], [], [[9 * 60, 10 * 60]]),
+        mostDemanding: $any(60, 90, 180),
+    );
     $works = [];
     for ($n = mt_rand(1, 6); $n > 0; $n--) {
         $works[] = new Work(
@@ -58,7 +63,8 @@ function broken(Ground $ground, array $works, array $starts): array
             continue;
         }
         [$from, $to] = [$starts[$work->key], $starts[$work->key] + $work->minutes];
-        $isFree = array_filter(array_merge(...$ground->free), fn (array $one): bool => $from >= $one[0] && $to <= $one[1]) !== [];
+        $isFree =
+            array_filter(array_merge(...$ground->free), fn (array $one): bool => $from >= $one[0] && $to <= $one[1]) !== [];
         $wrong[] = $isFree ? '' : "{$work->key} is not in free time";
         $wrong[] = $from % 15 === 0 ? '' : "{$work->key} is not at a quarter";
         $wrong[] = $from >= $work->notBefore ? '' : "{$work->key} is too early";
@@ -158,7 +164,10 @@ test('no rule is ever broken, and the plan is within 2 % of the best in 99 % of 
     if (getenv('FITTING_CASES') !== false) {
         fwrite(STDERR, sprintf("%d of %d within 2 %%\n", $near, $cases));
     }
-    expect($wrong)->toBe([])->and($near / $cases)->toBeGreaterThanOrEqual(0.99, implode('; ', array_slice($far, 0, 10)));
+    expect($wrong)
+        ->toBe([])
+        ->and($near / $cases)
+        ->toBeGreaterThanOrEqual(0.99, implode('; ', array_slice($far, 0, 10)));
 });
 
 test('the same input gives the same plan, in whatever order it is told', function () {
@@ -180,7 +189,12 @@ test('a proposal says what speaks for it, and what finds no place what holds it 
     ]);
     expect($plan->starts)->toBe(['a' => 540, 'c' => 780]);
     $worth = new Worth($ground);
-    expect(PlumRota\Core\Planning\Fitting\ReasonInWords::of(new Work('a', 90, 'must', 'demanding', due: 1440, putOff: 2), 540, $worth))
-        ->toBe('It is a must, it is due on the first of these days and it was put off 2 times.');
+    expect(
+        PlumRota\Core\Planning\Fitting\ReasonInWords::of(
+            new Work('a', 90, 'must', 'demanding', due: 1440, putOff: 2),
+            540,
+            $worth,
+        ),
+    )->toBe('It is a must, it is due on the first of these days and it was put off 2 times.');
     expect($plan->left['b']->sentence())->toBe('It takes 45 min, and the longest stretch that is left has 30 min.');
 });

@@ -18,24 +18,33 @@ function holdings(User $user, bool $withIds = true): array
 {
     $all = [];
     foreach (AccountTables::ALL as $table) {
-        $rows = DB::table($table)->where('user_id', $user->id)->orderBy('id')->get()->map(function (object $row) use ($table, $withIds): array {
-            $row = (array) $row;
-            unset($row['user_id'], $row['path']);
-            if ($table === 'overrides') {
-                unset($row['id']);
-            }
-            if ($table === 'calendars' && $row['follows'] !== null) {
-                $row['follows'] = Illuminate\Support\Facades\Crypt::decryptString($row['follows']);
-            }
-            if (! $withIds) {
-                $row = json_decode(preg_replace('/\b[0-9a-z]{26}\b/', 'an id', json_encode($row)), true);
-            }
+        $rows = DB::table($table)
+            ->where('user_id', $user->id)
+            ->orderBy('id')
+            ->get()
+            ->map(function (object $row) use ($table, $withIds): array {
+                $row = (array) $row;
+                unset($row['user_id'], $row['path']);
+                if ($table === 'overrides') {
+                    unset($row['id']);
+                }
+                if ($table === 'calendars' && $row['follows'] !== null) {
+                    $row['follows'] = Illuminate\Support\Facades\Crypt::decryptString($row['follows']);
+                }
+                if (! $withIds) {
+                    $row = json_decode(preg_replace('/\b[0-9a-z]{26}\b/', 'an id', json_encode($row)), true);
+                }
 
-            return $row;
-        });
+                return $row;
+            });
         $all[$table] = $rows->sortBy(fn (array $row): string => json_encode($row))->values()->all();
     }
-    $all['users'] = [array_intersect_key((array) DB::table('users')->where('id', $user->id)->first(), array_flip(array_diff(AccountTables::SETTINGS, $withIds ? [] : ['default_calendar_id'])))];
+    $all['users'] = [
+        array_intersect_key(
+            (array) DB::table('users')->where('id', $user->id)->first(),
+            array_flip(array_diff(AccountTables::SETTINGS, $withIds ? [] : ['default_calendar_id'])),
+        ),
+    ];
 
     return $all;
 }
@@ -48,10 +57,31 @@ function everything(object $test): User
     $test->asUser($user);
     $entry = DB::table('entries')->where('user_id', $user->id)->value('id');
     Storage::disk('local')->put("attachments/{$user->id}/x", 'a plan of the beds');
-    DB::table('attachments')->insert(['id' => strtolower((string) Str::ulid()), 'user_id' => $user->id, 'entry_id' => $entry, 'name' => 'beds.txt', 'type' => 'text/plain', 'size' => 18, 'path' => "attachments/{$user->id}/x"]);
-    DB::table('calendars')->where('user_id', $user->id)->limit(1)->update(['follows' => Illuminate\Support\Facades\Crypt::encryptString('https://visits.example.test/a.ics')]);
-    DB::table('filters')->insert(['id' => strtolower((string) Str::ulid()), 'user_id' => $user->id, 'name' => 'Mine', 'choice' => '{"areas":["'.DB::table('areas')->where('user_id', $user->id)->value('id').'"]}']);
-    DB::table('filing_rules')->insert(['id' => strtolower((string) Str::ulid()), 'user_id' => $user->id, 'words' => 'fern', 'calendar_id' => $user->default_calendar_id]);
+    DB::table('attachments')->insert([
+        'id' => strtolower((string) Str::ulid()),
+        'user_id' => $user->id,
+        'entry_id' => $entry,
+        'name' => 'beds.txt',
+        'type' => 'text/plain',
+        'size' => 18,
+        'path' => "attachments/{$user->id}/x",
+    ]);
+    DB::table('calendars')
+        ->where('user_id', $user->id)
+        ->limit(1)
+        ->update(['follows' => Illuminate\Support\Facades\Crypt::encryptString('https://visits.example.test/a.ics')]);
+    DB::table('filters')->insert([
+        'id' => strtolower((string) Str::ulid()),
+        'user_id' => $user->id,
+        'name' => 'Mine',
+        'choice' => '{"areas":["'.DB::table('areas')->where('user_id', $user->id)->value('id').'"]}',
+    ]);
+    DB::table('filing_rules')->insert([
+        'id' => strtolower((string) Str::ulid()),
+        'user_id' => $user->id,
+        'words' => 'fern',
+        'calendar_id' => $user->default_calendar_id,
+    ]);
 
     return $user;
 }
@@ -62,7 +92,15 @@ function little(object $test): User
     $entry = $test->ventCheck();
     $user = User::query()->findOrFail(DB::table('entries')->where('id', $entry['id'])->value('user_id'));
     Storage::disk('local')->put("attachments/{$user->id}/x", 'a plan of the beds');
-    DB::table('attachments')->insert(['id' => strtolower((string) Str::ulid()), 'user_id' => $user->id, 'entry_id' => $entry['id'], 'name' => 'beds.txt', 'type' => 'text/plain', 'size' => 18, 'path' => "attachments/{$user->id}/x"]);
+    DB::table('attachments')->insert([
+        'id' => strtolower((string) Str::ulid()),
+        'user_id' => $user->id,
+        'entry_id' => $entry['id'],
+        'name' => 'beds.txt',
+        'type' => 'text/plain',
+        'size' => 18,
+        'path' => "attachments/{$user->id}/x",
+    ]);
 
     return $user;
 }
@@ -75,41 +113,75 @@ function archived(object $test): array
 
 beforeEach(function () {
     Storage::fake('local');
-    DB::table('users')->where('id', $this->user->id)->update(['email' => 'first@example.test']);
+    DB::table('users')
+        ->where('id', $this->user->id)
+        ->update(['email' => 'first@example.test']);
 });
 
-test('all of an account is written into an archive, read back, and put into an empty account: every table is the same', function () {
-    $user = everything($this);
-    $before = holdings($user, withIds: false);
-    expect(array_map(count(...), $before))->each->toBeGreaterThan(0);
-    $made = archived($this);
-    expect($made['state'])->toBe('good')->and($made['entries'])->toBe(count($before['entries']))->and($made['files'])->toBe(1);
-    $path = StoredArchive::query()->findOrFail($made['id'])->path();
+test(
+    'all of an account is written into an archive, read back, and put into an empty account: every table is the same',
+    function () {
+        $user = everything($this);
+        $before = holdings($user, withIds: false);
+        expect(array_map(count(...), $before))->each->toBeGreaterThan(0);
+        $made = archived($this);
+        expect($made['state'])
+            ->toBe('good')
+            ->and($made['entries'])
+            ->toBe(count($before['entries']))
+            ->and($made['files'])
+            ->toBe(1);
+        $path = StoredArchive::query()->findOrFail($made['id'])->path();
 
-    $other = app(OpenAccount::class)->open(['name' => 'Other', 'email' => 'other@example.test', 'password' => 'glasshouse', 'zone' => 'UTC']);
-    expect(Artisan::call('backup:account-restore', ['email' => 'other@example.test', 'archive' => $path, '--yes' => true]))->toBe(0);
-    expect(holdings($other, withIds: false))->toEqual($before);
-    $file = DB::table('attachments')->where('user_id', $other->id)->value('path');
-    expect(Storage::disk('local')->get($file))->toBe('a plan of the beds');
-    // And the first is as it was: no row went from one to the other.
-    expect(holdings($user, withIds: false))->toEqual($before);
-    foreach (['entries' => ['calendar_id', 'calendars'], 'overrides' => ['entry_id', 'entries'], 'calendars' => ['area_id', 'areas']] as $table => [$column, $of]) {
-        expect(DB::table($table)->where("{$table}.user_id", $other->id)->join($of, "{$of}.id", '=', "{$table}.{$column}")->where("{$of}.user_id", '!=', $other->id)->count())->toBe(0);
-    }
-});
+        $other = app(OpenAccount::class)->open([
+            'name' => 'Other',
+            'email' => 'other@example.test',
+            'password' => 'glasshouse',
+            'zone' => 'UTC',
+        ]);
+        expect(
+            Artisan::call('backup:account-restore', ['email' => 'other@example.test', 'archive' => $path, '--yes' => true]),
+        )->toBe(0);
+        expect(holdings($other, withIds: false))->toEqual($before);
+        $file = DB::table('attachments')->where('user_id', $other->id)->value('path');
+        expect(Storage::disk('local')->get($file))->toBe('a plan of the beds');
+        // And the first is as it was: no row went from one to the other.
+        expect(holdings($user, withIds: false))->toEqual($before);
+        foreach (
+            [
+                'entries' => ['calendar_id', 'calendars'],
+                'overrides' => ['entry_id', 'entries'],
+                'calendars' => ['area_id', 'areas'],
+            ] as $table => [$column, $of]
+        ) {
+            expect(
+                DB::table($table)
+                    ->where("{$table}.user_id", $other->id)
+                    ->join($of, "{$of}.id", '=', "{$table}.{$column}")
+                    ->where("{$of}.user_id", '!=', $other->id)
+                    ->count(),
+            )->toBe(0);
+        }
+    },
+);
 
 test('put back into the account itself it undoes what was done since, which is laid aside', function () {
     $user = everything($this);
     $before = holdings($user);
     $made = archived($this);
     $entry = DB::table('entries')->where('user_id', $user->id)->whereNotNull('start')->value('id');
-    DB::table('entries')->where('id', $entry)->update(['title' => 'Not so']);
+    DB::table('entries')
+        ->where('id', $entry)
+        ->update(['title' => 'Not so']);
     DB::table('overrides')->where('user_id', $user->id)->delete();
     $this->api('POST', "archives/{$made['id']}/restore", ['current' => 'wrong'])->assertStatus(422);
     $this->api('POST', "archives/{$made['id']}/restore", ['current' => 'glasshouse'])->assertStatus(202);
     expect(holdings($user))->toEqual($before);
     $aside = collect($this->api('GET', 'archives')->json('archives'))->firstWhere('kind', 'aside');
-    $rows = iterator_to_array((new AccountArchive(StoredArchive::query()->findOrFail($aside['id'])->path()))->rows('entries'), false);
+    $rows = iterator_to_array(
+        (new AccountArchive(StoredArchive::query()->findOrFail($aside['id'])->path()))->rows('entries'),
+        false,
+    );
     expect(array_column($rows, 'title'))->toContain('Not so');
     // What is searched, and what clients are told, follow.
     expect($this->api('GET', 'search?q=frost')->assertOk()->json('found'))->not->toBe([]);
@@ -130,9 +202,12 @@ test('in it there is a file for other programs, and nothing that lets anybody in
 });
 
 test('an archive of an older version is read: what it does not say is as it is by default', function () {
-    expect(Artisan::call('backup:account-restore', ['email' => 'first@example.test', 'archive' => oldArchive(), '--yes' => true]))->toBe(0, Artisan::output());
+    expect(
+        Artisan::call('backup:account-restore', ['email' => 'first@example.test', 'archive' => oldArchive(), '--yes' => true]),
+    )->toBe(0, Artisan::output());
     $this->asUser($this->user->refresh());
-    expect($this->shown('2026-11-23'))->toBe(['11-25T08:00 Water the ferns', '11-27T08:00 Water the ferns done'])
+    expect($this->shown('2026-11-23'))
+        ->toBe(['11-25T08:00 Water the ferns', '11-27T08:00 Water the ferns done'])
         ->and($this->user->zone)
         ->toBe('Europe/Berlin');
 });
@@ -144,16 +219,47 @@ test('what is no archive, or not whole, changes nothing', function (Closure $spo
     copy($path, $copy);
     $spoil($copy);
     $before = holdings($user);
-    $answer = $this->flushHeaders()->post('/api/archives/file', ['file' => new UploadedFile($copy, 'a.zip', 'application/zip', null, true)], ['Origin' => 'http://localhost', 'Accept' => 'application/json']);
+    $answer = $this->flushHeaders()->post(
+        '/api/archives/file',
+        ['file' => new UploadedFile($copy, 'a.zip', 'application/zip', null, true)],
+        ['Origin' => 'http://localhost', 'Accept' => 'application/json'],
+    );
     $answer->assertStatus(422);
     expect($answer->json('errors.file.0'))->toContain($sentence)->and(holdings($user))->toEqual($before);
 })->with([
     'another file' => [fn (string $path) => file_put_contents($path, 'hello'), 'no archive'],
-    'half of it' => [fn (string $path) => file_put_contents($path, substr(file_get_contents($path), 0, intdiv(filesize($path), 2))), 'no archive'],
-    'a row less' => [fn (string $path) => inZip($path, 'rows/areas.jsonl', fn (string $text): string => substr($text, (int) strpos($text, "\n") + 1)), 'rows of areas'],
-    'a file that was changed' => [fn (string $path) => inZip($path, null, fn (string $text): string => $text.'x'), 'not as it was'],
-    'a later version' => [fn (string $path) => inZip($path, 'account.json', fn (string $text): string => str_replace('"format": 1', '"format": 99', $text)), 'later version'],
-    'another product' => [fn (string $path) => inZip($path, 'account.json', fn (string $text): string => str_replace('"Plum Rota"', '"Something"', $text)), 'no archive of an account'],
+    'half of it' => [
+        fn (string $path) => file_put_contents($path, substr(file_get_contents($path), 0, intdiv(filesize($path), 2))),
+        'no archive',
+    ],
+    'a row less' => [
+        fn (string $path) => inZip(
+            $path,
+            'rows/areas.jsonl',
+            fn (string $text): string => substr($text, (int) strpos($text, "\n") + 1),
+        ),
+        'rows of areas',
+    ],
+    'a file that was changed' => [
+        fn (string $path) => inZip($path, null, fn (string $text): string => $text.'x'),
+        'not as it was',
+    ],
+    'a later version' => [
+        fn (string $path) => inZip(
+            $path,
+            'account.json',
+            fn (string $text): string => str_replace('"format": 1', '"format": 99', $text),
+        ),
+        'later version',
+    ],
+    'another product' => [
+        fn (string $path) => inZip(
+            $path,
+            'account.json',
+            fn (string $text): string => str_replace('"Plum Rota"', '"Something"', $text),
+        ),
+        'no archive of an account',
+    ],
     'a path out of it' => [fn (string $path) => addToZip($path, '../../evil.php', 'x'), 'no archive of an account has'],
 ]);
 
@@ -161,7 +267,15 @@ test('rows that do not hang together change nothing', function () {
     $user = little($this);
     $made = archived($this);
     $path = StoredArchive::query()->findOrFail($made['id'])->path();
-    inZip($path, 'rows/entries.jsonl', fn (string $text): string => preg_replace('/"calendar_id":"[^"]+"/', '"calendar_id":"01nothing0000000000000000aa"', $text));
+    inZip(
+        $path,
+        'rows/entries.jsonl',
+        fn (string $text): string => preg_replace(
+            '/"calendar_id":"[^"]+"/',
+            '"calendar_id":"01nothing0000000000000000aa"',
+            $text,
+        ),
+    );
     $before = holdings($user);
     $this->api('POST', "archives/{$made['id']}/restore", ['current' => 'glasshouse'])->assertStatus(202);
     $said = collect($this->api('GET', 'archives')->json('archives'))->firstWhere('id', $made['id']);
@@ -172,7 +286,15 @@ test('a setting that nothing could be reckoned with is left as it is', function 
     $user = little($this);
     $made = archived($this);
     $path = StoredArchive::query()->findOrFail($made['id'])->path();
-    inZip($path, 'account.json', fn (string $text): string => str_replace(['"Europe/Berlin"', '"first_weekday": 1'], ['"Nowhere/At all"', '"first_weekday": 12'], $text));
+    inZip(
+        $path,
+        'account.json',
+        fn (string $text): string => str_replace(
+            ['"Europe/Berlin"', '"first_weekday": 1'],
+            ['"Nowhere/At all"', '"first_weekday": 12'],
+            $text,
+        ),
+    );
     $this->api('POST', "archives/{$made['id']}/restore", ['current' => 'glasshouse'])->assertStatus(202);
     expect($user->refresh()->zone)->toBe('Europe/Berlin')->and($user->first_weekday->value)->toBe(1);
     $this->api('GET', 'board?from=2026-11-23&days=7')->assertOk();
@@ -199,7 +321,10 @@ test('an account is left with its password, can be stayed in for a week, and is 
     $this->api('POST', 'account/leave', ['current' => 'wrong'])->assertStatus(422);
     $this->api('POST', 'account/leave', ['current' => 'glasshouse'])->assertStatus(202);
     $archives = $this->api('GET', 'archives')->json();
-    expect($archives['leaves_at'])->toBe(now()->addDays(7)->getTimestamp())->and($archives['archives'][0])->toMatchArray(['kind' => 'leaving', 'state' => 'good']);
+    expect($archives['leaves_at'])
+        ->toBe(now()->addDays(7)->getTimestamp())
+        ->and($archives['archives'][0])
+        ->toMatchArray(['kind' => 'leaving', 'state' => 'good']);
     $this->api('GET', "archives/{$archives['archives'][0]['id']}")->assertOk();
     $this->api('DELETE', 'account/leave')->assertNoContent();
     $this->travelTo(now()->addDays(8));
@@ -255,11 +380,67 @@ function oldArchive(): string
     $path = (string) tempnam(sys_get_temp_dir(), 'zip');
     $zip = new ZipArchive();
     $zip->open($path, ZipArchive::OVERWRITE);
-    $zip->addFromString('account.json', json_encode(['format' => 1, 'product' => 'Plum Rota', 'made_at' => '2026-01-02T03:04:05Z', 'settings' => ['name' => 'Steward', 'zone' => 'Europe/Berlin', 'font' => 'large', 'default_calendar_id' => '01old0000000000000000000ca1'], 'counts' => ['areas' => 1, 'calendars' => 1, 'entries' => 1, 'overrides' => 1], 'files' => (object) []]));
-    $zip->addFromString('rows/areas.jsonl', $row(['id' => '01old00000000000000000ar01', 'name' => 'Glasshouse', 'colour' => 'teal']));
-    $zip->addFromString('rows/calendars.jsonl', $row(['id' => '01old00000000000000000ca01', 'area_id' => '01old00000000000000000ar01', 'name' => 'Ferns', 'reminders' => []]));
-    $zip->addFromString('rows/entries.jsonl', $row(['id' => '01old00000000000000000en01', 'calendar_id' => '01old00000000000000000ca01', 'kind' => 'task', 'title' => 'Water the ferns', 'all_day' => 0, 'start' => '2026-11-25T08:00:00', 'length' => 30, 'zone' => 'Europe/Berlin', 'rule' => 'FREQ=DAILY;INTERVAL=2;COUNT=2', 'extra_dates' => [], 'except_dates' => [], 'checklist' => [], 'reminders' => [], 'first_day' => '2026-11-25', 'last_day' => '2026-11-27', 'mood' => 'green']));
-    $zip->addFromString('rows/overrides.jsonl', $row(['id' => 7, 'entry_id' => '01old00000000000000000en01', 'recurrence_id' => '2026-11-27T08:00:00', 'day' => '2026-11-27', 'fields' => (object) [], 'done_at' => 1795766400]));
+    $zip->addFromString(
+        'account.json',
+        json_encode([
+            'format' => 1,
+            'product' => 'Plum Rota',
+            'made_at' => '2026-01-02T03:04:05Z',
+            'settings' => [
+                'name' => 'Steward',
+                'zone' => 'Europe/Berlin',
+                'font' => 'large',
+                'default_calendar_id' => '01old0000000000000000000ca1',
+            ],
+            'counts' => ['areas' => 1, 'calendars' => 1, 'entries' => 1, 'overrides' => 1],
+            'files' => (object) [],
+        ]),
+    );
+    $zip->addFromString(
+        'rows/areas.jsonl',
+        $row(['id' => '01old00000000000000000ar01', 'name' => 'Glasshouse', 'colour' => 'teal']),
+    );
+    $zip->addFromString(
+        'rows/calendars.jsonl',
+        $row([
+            'id' => '01old00000000000000000ca01',
+            'area_id' => '01old00000000000000000ar01',
+            'name' => 'Ferns',
+            'reminders' => [],
+        ]),
+    );
+    $zip->addFromString(
+        'rows/entries.jsonl',
+        $row([
+            'id' => '01old00000000000000000en01',
+            'calendar_id' => '01old00000000000000000ca01',
+            'kind' => 'task',
+            'title' => 'Water the ferns',
+            'all_day' => 0,
+            'start' => '2026-11-25T08:00:00',
+            'length' => 30,
+            'zone' => 'Europe/Berlin',
+            'rule' => 'FREQ=DAILY;INTERVAL=2;COUNT=2',
+            'extra_dates' => [],
+            'except_dates' => [],
+            'checklist' => [],
+            'reminders' => [],
+            'first_day' => '2026-11-25',
+            'last_day' => '2026-11-27',
+            'mood' => 'green',
+        ]),
+    );
+    $zip->addFromString(
+        'rows/overrides.jsonl',
+        $row([
+            'id' => 7,
+            'entry_id' => '01old00000000000000000en01',
+            'recurrence_id' => '2026-11-27T08:00:00',
+            'day' => '2026-11-27',
+            'fields' => (object) [],
+            'done_at' => 1795766400,
+        ]),
+    );
     $zip->close();
 
     return $path;

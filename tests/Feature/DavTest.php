@@ -10,8 +10,14 @@ use Illuminate\Testing\TestResponse;
 use Sabre\VObject\Reader;
 
 /** Sends a request as a client of CalDAV does: without a session, with a password made for it. */
-function dav(object $test, string $method, string $path, string $body = '', array $headers = [], ?string $password = null): TestResponse
-{
+function dav(
+    object $test,
+    string $method,
+    string $path,
+    string $body = '',
+    array $headers = [],
+    ?string $password = null,
+): TestResponse {
     app('auth')->forgetGuards();
     app()->forgetScopedInstances();
     $server = [
@@ -63,20 +69,25 @@ function clientEvent(string $uid, string $more = '', string $title = 'Repotting'
 {
     return implode(
         "\r\n",
-        array_filter([
-            'BEGIN:VCALENDAR',
-            'VERSION:2.0',
-            'PRODID:-//Example//Client//EN',
-            'BEGIN:VEVENT',
-            "UID:{$uid}",
-            'DTSTAMP:20261120T080000Z',
-            "SUMMARY:{$title}",
-            str_contains($more, 'DTSTART') ? '' : "DTSTART;TZID=Europe/Berlin:20261127T090000\r\nDTEND;TZID=Europe/Berlin:20261127T100000",
-            $more,
-            'END:VEVENT',
-            'END:VCALENDAR',
-            '',
-        ], fn (string $line): bool => $line !== '' || $line === ''),
+        array_filter(
+            [
+                'BEGIN:VCALENDAR',
+                'VERSION:2.0',
+                'PRODID:-//Example//Client//EN',
+                'BEGIN:VEVENT',
+                "UID:{$uid}",
+                'DTSTAMP:20261120T080000Z',
+                "SUMMARY:{$title}",
+                str_contains($more, 'DTSTART')
+                    ? ''
+                    : "DTSTART;TZID=Europe/Berlin:20261127T090000\r\nDTEND;TZID=Europe/Berlin:20261127T100000",
+                $more,
+                'END:VEVENT',
+                'END:VCALENDAR',
+                '',
+            ],
+            fn (string $line): bool => $line !== '' || $line === '',
+        ),
     );
 }
 
@@ -104,14 +115,24 @@ test('a client finds its way from the host to the calendars (RFC 6764, RFC 5397,
     dav($this, 'PROPFIND', '/.well-known/caldav')->assertStatus(301)->assertHeader('Location', '/dav/');
     $root = davAnswer(dav($this, 'PROPFIND', '/dav/', asked('current-user-principal'), ['Depth' => '0']));
     $principal = $root['/dav/']['current-user-principal'];
-    $home = davAnswer(dav($this, 'PROPFIND', $principal, asked('C:calendar-home-set', 'displayname'), ['Depth' => '0']))[$principal];
+    $home = davAnswer(dav($this, 'PROPFIND', $principal, asked('C:calendar-home-set', 'displayname'), ['Depth' => '0']))[
+        $principal
+    ];
     expect($home['displayname'])->toBe('Steward');
     $calendars = davAnswer(
         dav(
             $this,
             'PROPFIND',
             $home['calendar-home-set'],
-            asked('displayname', 'resourcetype', 'L:calendar-color', 'L:calendar-order', 'T:getctag', 'sync-token', 'C:nothing'),
+            asked(
+                'displayname',
+                'resourcetype',
+                'L:calendar-color',
+                'L:calendar-order',
+                'T:getctag',
+                'sync-token',
+                'C:nothing',
+            ),
             ['Depth' => '1'],
         ),
     );
@@ -138,14 +159,13 @@ test('only a password made for a device is let in, and not for long when it is w
 });
 
 test('a password for a device is told once, named, noted when used, and ended', function () {
-    $made = $this->api('POST', 'device-passwords', ['name' => 'Desk'])->assertStatus(201)->json();
+    $made = $this->api('POST', 'device-passwords', ['name' => 'Desk'])
+        ->assertStatus(201)
+        ->json();
     expect($made['password'])->toMatch('/^([a-z2-9]{5}-){5}[a-z2-9]{5}$/')->and($made['used_at'])->toBeNull();
     dav($this, 'PROPFIND', '/dav/', '', ['Depth' => '0'], $made['password'])->assertStatus(207);
     $listed = collect($this->api('GET', 'device-passwords')->assertOk()->json('passwords'))->firstWhere('id', $made['id']);
-    expect($listed)
-        ->not->toHaveKey('password')
-        ->and($listed['used_at'])
-        ->toBe(now()->getTimestamp());
+    expect($listed)->not->toHaveKey('password')->and($listed['used_at'])->toBe(now()->getTimestamp());
     $this->api('DELETE', "device-passwords/{$made['id']}")->assertNoContent();
     dav($this, 'PROPFIND', '/dav/', '', ['Depth' => '0'], $made['password'])->assertStatus(401);
     $this->api('POST', 'device-passwords', ['name' => ''])->assertStatus(422);
@@ -163,7 +183,9 @@ test('what a client puts stands on the board, and it reads it again as it sent i
         ->toBe($put->headers->get('ETag'));
     // A second one with the same name is not meant to take its place, nor one with the same UID.
     dav($this, 'PUT', "{$this->davCalendar}rep-1.ics", $text, ['If-None-Match' => '*'])->assertStatus(412);
-    dav($this, 'PUT', "{$this->davCalendar}other.ics", $text)->assertStatus(409)->assertSee('no-uid-conflict');
+    dav($this, 'PUT', "{$this->davCalendar}other.ics", $text)
+        ->assertStatus(409)
+        ->assertSee('no-uid-conflict');
 });
 
 test('a change in the page reaches the client, and what is old at the client overwrites nothing', function () {
@@ -179,8 +201,9 @@ test('a change in the page reaches the client, and what is old at the client ove
         ->toContain('X-CLIENT-NOTE:kept');
     dav($this, 'PUT', "{$this->davCalendar}a.ics", clientEvent('a@client'), ['If-Match' => $before])->assertStatus(412);
     expect($entry->refresh()->title)->toBe('Potting on');
-    dav($this, 'PUT', "{$this->davCalendar}a.ics", clientEvent('a@client', '', 'Potting up'), ['If-Match' => $got->headers->get('ETag')])
-        ->assertStatus(204);
+    dav($this, 'PUT', "{$this->davCalendar}a.ics", clientEvent('a@client', '', 'Potting up'), [
+        'If-Match' => $got->headers->get('ETag'),
+    ])->assertStatus(204);
     expect($entry->refresh()->title)->toBe('Potting up');
     $this->api('POST', 'undo')->assertOk();
     expect($entry->refresh()->title)->toBe('Potting on');
@@ -200,12 +223,17 @@ test('a client that drops what it does not know changes only what it changed', f
     $this->api('PUT', "entries/{$id}/occurrences/2026-11-24T07:15:00/done")->assertSuccessful();
     $this->api('PUT', "entries/{$id}/occurrences/2026-11-26T07:15:00/skipped")->assertSuccessful();
     $this->api('POST', "entries/{$id}/move", [
-        'start' => '2026-11-27T09:00:00', 'length' => 15, 'scope' => 'one',
-        'recurrence_id' => '2026-11-27T07:15:00', 'all_day' => false,
+        'start' => '2026-11-27T09:00:00',
+        'length' => 15,
+        'scope' => 'one',
+        'recurrence_id' => '2026-11-27T07:15:00',
+        'all_day' => false,
     ])->assertOk();
     $shown = $this->shown('2026-11-23', 28);
     $row = Entry::query()->findOrFail($id);
-    $text = dav($this, 'GET', "{$this->davCalendar}{$id}.ics")->assertOk()->getContent();
+    $text = dav($this, 'GET', "{$this->davCalendar}{$id}.ics")
+        ->assertOk()
+        ->getContent();
     $file = Reader::read($text);
     foreach ($file->select('VTODO') as $one) {
         foreach ($drops ? $one->children() : [] as $child) {
@@ -252,7 +280,12 @@ test('a client is told what changed since it last asked, and nothing else (RFC 6
         ->toHaveKey('getetag')
         ->and($back["{$this->davCalendar}{$c['id']}.ics"])
         ->toBe(404);
-    dav($this, 'REPORT', $this->davCalendar, "<sync-collection xmlns='DAV:'><sync-token>urn:plum-rota:sync:0:x:9</sync-token><prop/></sync-collection>")
+    dav(
+        $this,
+        'REPORT',
+        $this->davCalendar,
+        "<sync-collection xmlns='DAV:'><sync-token>urn:plum-rota:sync:0:x:9</sync-token><prop/></sync-collection>",
+    )
         ->assertStatus(403)
         ->assertSee('valid-sync-token');
 });
@@ -280,8 +313,12 @@ test('an entry that goes to another calendar is gone from the one and new in the
     $this->api('PATCH', "entries/{$one['id']}", ['calendar_id' => $other, 'version' => $one['version']])->assertOk();
     expect(davSync($this, $token)[1]["{$this->davCalendar}{$one['id']}.ics"])->toBe(404);
     $from = "/dav/{$this->user->id}/calendars/{$other}/";
-    dav($this, 'MOVE', "{$from}{$one['id']}.ics", '', ['Destination' => "http://localhost{$this->davCalendar}back.ics"])->assertStatus(201);
-    dav($this, 'GET', "{$this->davCalendar}back.ics")->assertOk()->assertSee('SUMMARY:Bench');
+    dav($this, 'MOVE', "{$from}{$one['id']}.ics", '', [
+        'Destination' => "http://localhost{$this->davCalendar}back.ics",
+    ])->assertStatus(201);
+    dav($this, 'GET', "{$this->davCalendar}back.ics")
+        ->assertOk()
+        ->assertSee('SUMMARY:Bench');
     dav($this, 'GET', "{$from}{$one['id']}.ics")->assertStatus(404);
 });
 
@@ -301,13 +338,63 @@ test('a calendar is made, named, coloured and taken away', function () {
         '<propertyupdate xmlns="DAV:" xmlns:C="urn:ietf:params:xml:ns:caldav"><set><prop><displayname>Old orchard</displayname></prop></set><remove><prop><C:calendar-description/></prop></remove></propertyupdate>';
     dav($this, 'PROPPATCH', $path, $patch)->assertStatus(207);
     expect(davAnswer(dav($this, 'PROPFIND', $path, $asked, ['Depth' => '0']))[$path])->toHaveCount(2);
-    $fixed = '<propertyupdate xmlns="DAV:"><set><prop><displayname>Never</displayname><getetag>1</getetag></prop></set></propertyupdate>';
+    $fixed =
+        '<propertyupdate xmlns="DAV:"><set><prop><displayname>Never</displayname><getetag>1</getetag></prop></set></propertyupdate>';
     dav($this, 'PROPPATCH', $path, $fixed)->assertStatus(207)->assertSee('HTTP/1.1 403')->assertSee('HTTP/1.1 424');
     dav($this, 'PUT', "{$path}a.ics", clientEvent('a@client'))->assertStatus(201);
     dav($this, 'DELETE', $path)->assertStatus(204);
     dav($this, 'PROPFIND', $path, $asked, ['Depth' => '0'])->assertStatus(404);
     $this->api('POST', 'undo')->assertOk();
     dav($this, 'GET', "{$path}a.ics")->assertOk();
+});
+
+test('a calendar is made by extended MKCOL too, and put in order; anything else is not made', function () {
+    $path = "/dav/{$this->user->id}/calendars/by-mkcol/";
+    $body = fn (string $type): string => '<mkcol xmlns="DAV:" xmlns:C="urn:ietf:params:xml:ns:caldav"><set><prop><resourcetype><collection/>'.
+        "{$type}</resourcetype><displayname>Herbs</displayname></prop></set></mkcol>";
+    dav($this, 'MKCOL', $path, $body(''))->assertStatus(403);
+    dav($this, 'MKCOL', $path, $body('<C:calendar/>'))->assertStatus(201);
+    $order =
+        '<propertyupdate xmlns="DAV:" xmlns:L="http://apple.com/ns/ical/"><set><prop><L:calendar-order>7</L:calendar-order></prop></set></propertyupdate>';
+    dav($this, 'PROPPATCH', $path, $order)->assertStatus(207);
+    expect(davAnswer(dav($this, 'PROPFIND', $path, asked('displayname', 'L:calendar-order'), ['Depth' => '0']))[$path])->toBe([
+        'displayname' => 'Herbs',
+        'calendar-order' => '7',
+    ]);
+});
+
+test('zones are left out for a client that knows them by name (RFC 7809)', function () {
+    $one = $this->ventCheck();
+    $path = "{$this->davCalendar}{$one['id']}.ics";
+    expect(dav($this, 'GET', $path)->getContent())
+        ->toContain('BEGIN:VTIMEZONE')
+        ->and(dav($this, 'GET', $path, '', ['CalDAV-Timezones' => 'F'])->getContent())
+        ->not->toContain('BEGIN:VTIMEZONE')
+        ->toContain('TZID=Europe/Berlin');
+});
+
+test('a query finds by parameters and by alarms', function () {
+    $alarm = "BEGIN:VALARM\r\nACTION:DISPLAY\r\nDESCRIPTION:x\r\nTRIGGER:-PT15M\r\nEND:VALARM";
+    dav($this, 'PUT', "{$this->davCalendar}a.ics", clientEvent('a@c', 'ATTENDEE;PARTSTAT=ACCEPTED:mailto:me@example.test', 'With'));
+    dav($this, 'PUT', "{$this->davCalendar}b.ics", clientEvent('b@c', $alarm, 'Rings'));
+    $found = function (string $inside): array {
+        $body = "<C:calendar-query xmlns='DAV:' xmlns:C='urn:ietf:params:xml:ns:caldav'><prop><getetag/></prop><C:filter><C:comp-filter name='VCALENDAR'><C:comp-filter name='VEVENT'>{$inside}</C:comp-filter></C:comp-filter></C:filter></C:calendar-query>";
+
+        return array_map(basename(...), array_keys(davAnswer(dav($this, 'REPORT', $this->davCalendar, $body, ['Depth' => '1']))));
+    };
+    $accepted = fn (string $match): array => $found(
+        "<C:prop-filter name='ATTENDEE'><C:param-filter name='PARTSTAT'>{$match}</C:param-filter></C:prop-filter>",
+    );
+    expect($accepted("<C:text-match collation='i;octet'>ACCEPTED</C:text-match>"))
+        ->toBe(['a.ics'])
+        ->and($accepted("<C:text-match collation='i;octet'>DECLINED</C:text-match>"))
+        ->toBe([])
+        ->and($accepted('<C:is-not-defined/>'))
+        ->toBe([])
+        ->and($found("<C:comp-filter name='VALARM'/>"))
+        ->toBe(['b.ics'])
+        ->and($found("<C:comp-filter name='VALARM'><C:is-not-defined/></C:comp-filter>"))
+        ->toBe(['a.ics']);
 });
 
 test('a query finds what stands in a stretch, by what is in it, and each time by itself (RFC 4791 7.8)', function () {
@@ -326,7 +413,9 @@ test('a query finds what stands in a stretch, by what is in it, and each time by
 
         return $found;
     };
-    $range = fn (string $from, ?string $to): string => "<C:time-range start='{$from}'".($to === null ? '' : " end='{$to}'").'/>';
+    $range = fn (string $from, ?string $to): string => "<C:time-range start='{$from}'".
+        ($to === null ? '' : " end='{$to}'").
+        '/>';
     $events = fn (string $inside): string => "<C:comp-filter name='VEVENT'>{$inside}</C:comp-filter>";
     $tasks = fn (string $inside): string => "<C:comp-filter name='VTODO'>{$inside}</C:comp-filter>";
     expect($titles($events('')))
@@ -372,10 +461,27 @@ test('several are read at once, and those that are not there are named', functio
 
 test('when somebody is busy is told without what with (RFC 4791 7.10)', function () {
     foreach ([['09:00', '10:00'], ['09:30', '11:00'], ['11:00', '11:15']] as [$from, $to]) {
-        $this->entry(['kind' => 'event', 'all_day' => false, 'start' => "2026-11-27T{$from}:00", 'end' => "2026-11-27T{$to}:00"]);
+        $this->entry([
+            'kind' => 'event',
+            'all_day' => false,
+            'start' => "2026-11-27T{$from}:00",
+            'end' => "2026-11-27T{$to}:00",
+        ]);
     }
-    $this->entry(['kind' => 'event', 'all_day' => false, 'start' => '2026-11-27T15:00:00', 'end' => '2026-11-27T16:00:00', 'busy' => false]);
-    $this->entry(['kind' => 'event', 'all_day' => false, 'start' => '2026-11-27T17:00:00', 'end' => '2026-11-27T18:00:00', 'tentative' => true]);
+    $this->entry([
+        'kind' => 'event',
+        'all_day' => false,
+        'start' => '2026-11-27T15:00:00',
+        'end' => '2026-11-27T16:00:00',
+        'busy' => false,
+    ]);
+    $this->entry([
+        'kind' => 'event',
+        'all_day' => false,
+        'start' => '2026-11-27T17:00:00',
+        'end' => '2026-11-27T18:00:00',
+        'tentative' => true,
+    ]);
     $text = dav(
         $this,
         'REPORT',
@@ -396,14 +502,26 @@ test('when somebody is busy is told without what with (RFC 4791 7.10)', function
 
 test('a calendar that is followed can be read, and is not written to', function () {
     DB::table('calendars')->update(['follows' => Crypt::encryptString('https://visits.example.test/a.ics')]);
-    $told = dav($this, 'PROPFIND', $this->davCalendar, asked('current-user-privilege-set'), ['Depth' => '0'])->assertStatus(207)->getContent();
+    $told = dav($this, 'PROPFIND', $this->davCalendar, asked('current-user-privilege-set'), ['Depth' => '0'])
+        ->assertStatus(207)
+        ->getContent();
     expect($told)->toContain('<d:read/>')->not->toContain('<d:write');
-    dav($this, 'PUT', "{$this->davCalendar}a.ics", clientEvent('a@client'))->assertStatus(403)->assertSee('can only be read');
+    dav($this, 'PUT', "{$this->davCalendar}a.ics", clientEvent('a@client'))
+        ->assertStatus(403)
+        ->assertSee('can only be read');
     dav($this, 'DELETE', $this->davCalendar)->assertStatus(403);
 });
 
 test('another account is not there, whether it is or not', function () {
-    foreach (["/dav/{$this->user->id}9/", '/dav/99999/calendars/', "/dav/{$this->user->id}/calendars/01nothing/", '/dav/x', '/dav/1/other/'] as $path) {
+    foreach (
+        [
+            "/dav/{$this->user->id}9/",
+            '/dav/99999/calendars/',
+            "/dav/{$this->user->id}/calendars/01nothing/",
+            '/dav/x',
+            '/dav/1/other/',
+        ] as $path
+    ) {
         dav($this, 'PROPFIND', $path, '', ['Depth' => '0'])->assertStatus(404);
     }
 });
@@ -412,7 +530,13 @@ test('what is none of it is refused with a sentence', function (string $method, 
     dav($this, $method, $this->davCalendar.$name, $body, ['Depth' => '1'])->assertStatus($status);
 })->with([
     'no iCalendar' => ['PUT', 'a.ics', 'hello', 403],
-    'two UIDs' => ['PUT', 'a.ics', str_replace("END:VCALENDAR\r\n", '', clientEvent('a')).substr(clientEvent('b'), strpos(clientEvent('b'), 'BEGIN:VEVENT')), 403],
+    'two UIDs' => [
+        'PUT',
+        'a.ics',
+        str_replace("END:VCALENDAR\r\n", '', clientEvent('a')).
+        substr(clientEvent('b'), strpos(clientEvent('b'), 'BEGIN:VEVENT')),
+        403,
+    ],
     'no UID' => ['PUT', 'a.ics', str_replace("UID:a\r\n", '', clientEvent('a')), 403],
     'a diary' => ['PUT', 'a.ics', str_replace('VEVENT', 'VJOURNAL', clientEvent('a')), 403],
     'a rule that comes too often' => ['PUT', 'a.ics', clientEvent('a', 'RRULE:FREQ=SECONDLY'), 403],

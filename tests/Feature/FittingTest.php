@@ -5,7 +5,10 @@ declare(strict_types=1);
 /** @return array<string, mixed> */
 function proposed(object $test, array $asked = []): array
 {
-    return $test->api('POST', 'fitting', ['from' => '2026-11-26', 'days' => 2, ...$asked])->assertOk()->json();
+    return $test
+        ->api('POST', 'fitting', ['from' => '2026-11-26', 'days' => 2, ...$asked])
+        ->assertOk()
+        ->json();
 }
 
 /** @return list<string> "start title", in order */
@@ -18,18 +21,41 @@ beforeEach(function () {
     // Thursday: an appointment in the morning, a protected block, and travel before the one at noon.
     $event = ['kind' => 'event', 'all_day' => false];
     $this->entry([...$event, 'title' => 'Contractor', 'start' => '2026-11-26T09:00:00', 'end' => '2026-11-26T11:00:00']);
-    $this->entry([...$event, 'title' => 'Quiet', 'start' => '2026-11-26T13:00:00', 'end' => '2026-11-26T15:00:00', 'protected' => true, 'busy' => false]);
-    $this->entry([...$event, 'title' => 'Clinic', 'start' => '2026-11-26T12:00:00', 'end' => '2026-11-26T13:00:00', 'travel' => 30]);
+    $this->entry([
+        ...$event,
+        'title' => 'Quiet',
+        'start' => '2026-11-26T13:00:00',
+        'end' => '2026-11-26T15:00:00',
+        'protected' => true,
+        'busy' => false,
+    ]);
+    $this->entry([
+        ...$event,
+        'title' => 'Clinic',
+        'start' => '2026-11-26T12:00:00',
+        'end' => '2026-11-26T13:00:00',
+        'travel' => 30,
+    ]);
 });
 
 test('loose work is proposed places in free hours, each with what speaks for it, and nothing is saved', function () {
-    $this->entry(['title' => 'Grant', 'start' => null, 'estimate' => 90, 'importance' => 'must', 'effort' => 'demanding', 'due' => '2026-11-26']);
+    $this->entry([
+        'title' => 'Grant',
+        'start' => null,
+        'estimate' => 90,
+        'importance' => 'must',
+        'effort' => 'demanding',
+        'due' => '2026-11-26',
+    ]);
     $this->entry(['title' => 'Labels', 'start' => null, 'estimate' => 30, 'effort' => 'light']);
     $this->entry(['title' => 'Later', 'start' => null, 'not_before' => '2026-12-10']);
     $this->entry(['title' => 'Waits', 'start' => null, 'waiting_for' => 'the board']);
     $revision = $this->user->refresh()->revision;
     $fitting = proposed($this);
-    expect(array_column($fitting['proposals'], 'title'))->toEqualCanonicalizing(['Grant', 'Labels'])->and($fitting['left'])->toBe([]);
+    expect(array_column($fitting['proposals'], 'title'))
+        ->toEqualCanonicalizing(['Grant', 'Labels'])
+        ->and($fitting['left'])
+        ->toBe([]);
     $grant = collect($fitting['proposals'])->firstWhere('title', 'Grant');
     expect($grant['start'])
         ->toStartWith('2026-11-26')
@@ -57,7 +83,14 @@ test('what is accepted is placed in one step, which one undo takes back', functi
         $fitting['proposals'],
     );
     $this->api('POST', 'fitting/places', ['places' => $places])->assertNoContent();
-    expect(array_values(array_filter($this->shown('2026-11-26', 2), fn (string $one): bool => preg_match('/Grant|Labels|Invoices|Seeds|Stakes/', $one) === 1)))
+    expect(
+        array_values(
+            array_filter(
+                $this->shown('2026-11-26', 2),
+                fn (string $one): bool => preg_match('/Grant|Labels|Invoices|Seeds|Stakes/', $one) === 1,
+            ),
+        ),
+    )
         ->toBe(placesOf($fitting))
         ->and(proposed($this)['proposals'])
         ->toBe([]);
@@ -65,17 +98,23 @@ test('what is accepted is placed in one step, which one undo takes back', functi
     expect(placesOf(proposed($this)))->toBe(placesOf($fitting));
 });
 
-test('what stands on a day’s list finds its hours on that day, and takes nothing more of what the day has to give', function () {
-    $this->api('PUT', 'days/2026-11-26/hours', ['minutes' => 270])->assertSuccessful(); // 3 h 30 are placed
-    $this->entry(['title' => 'Sow', 'start' => '2026-11-26', 'estimate' => 60]);
-    $this->entry(['title' => 'Loose', 'start' => null, 'estimate' => 30]);
-    $fitting = proposed($this, ['days' => 1]);
-    expect(array_column($fitting['proposals'], 'title'))
-        ->toBe(['Sow'])
-        ->and($fitting['left'][0])
-        ->toMatchArray(['title' => 'Loose', 'sentence' => 'There is room on the clock, but the days with room have given all their hours.']);
-    expect(array_column(proposed($this, ['days' => 1, 'basket' => false])['left'], 'title'))->toBe([]);
-});
+test(
+    'what stands on a day’s list finds its hours on that day, and takes nothing more of what the day has to give',
+    function () {
+        $this->api('PUT', 'days/2026-11-26/hours', ['minutes' => 270])->assertSuccessful(); // 3 h 30 are placed
+        $this->entry(['title' => 'Sow', 'start' => '2026-11-26', 'estimate' => 60]);
+        $this->entry(['title' => 'Loose', 'start' => null, 'estimate' => 30]);
+        $fitting = proposed($this, ['days' => 1]);
+        expect(array_column($fitting['proposals'], 'title'))
+            ->toBe(['Sow'])
+            ->and($fitting['left'][0])
+            ->toMatchArray([
+                'title' => 'Loose',
+                'sentence' => 'There is room on the clock, but the days with room have given all their hours.',
+            ]);
+        expect(array_column(proposed($this, ['days' => 1, 'basket' => false])['left'], 'title'))->toBe([]);
+    },
+);
 
 test('a day that had room is never over-full after all that was proposed is placed', function () {
     $this->api('PUT', 'days/2026-11-26/hours', ['minutes' => 330])->assertSuccessful();
@@ -84,7 +123,10 @@ test('a day that had room is never over-full after all that was proposed is plac
         $this->entry(['title' => "Loose {$i}", 'start' => null, 'estimate' => $estimate]);
     }
     $fitting = proposed($this, ['days' => 1]);
-    $places = array_map(fn (array $one): array => array_intersect_key($one, array_flip(['entry_id', 'recurrence_id', 'start', 'minutes'])), $fitting['proposals']);
+    $places = array_map(
+        fn (array $one): array => array_intersect_key($one, array_flip(['entry_id', 'recurrence_id', 'start', 'minutes'])),
+        $fitting['proposals'],
+    );
     expect(count($places))->toBeGreaterThan(2);
     $this->api('POST', 'fitting/places', ['places' => $places])->assertNoContent();
     expect($this->api('GET', 'board?from=2026-11-26&days=1')->json('days.0.over'))->toBeFalse();
@@ -113,8 +155,15 @@ test('what is not wished this time is left out, and the others stay where they w
 test('a place that is not there any more is refused whole', function () {
     $one = $this->entry(['title' => 'Grant', 'start' => null, 'estimate' => 45]);
     $other = $this->entry(['title' => 'Labels', 'start' => null]);
-    $place = fn (string $id, string $start): array => ['entry_id' => $id, 'recurrence_id' => 'once', 'start' => $start, 'minutes' => 45];
-    $this->api('POST', 'fitting/places', ['places' => [$place($one['id'], '2026-11-26T10:00:00'), $place($other['id'], '2026-11-26T13:30:00')]])->assertStatus(422);
+    $place = fn (string $id, string $start): array => [
+        'entry_id' => $id,
+        'recurrence_id' => 'once',
+        'start' => $start,
+        'minutes' => 45,
+    ];
+    $this->api('POST', 'fitting/places', [
+        'places' => [$place($one['id'], '2026-11-26T10:00:00'), $place($other['id'], '2026-11-26T13:30:00')],
+    ])->assertStatus(422);
     expect(proposed($this)['proposals'])->toHaveCount(2);
     $this->api('POST', 'fitting/places', ['places' => []])->assertStatus(422);
     $this->api('POST', 'fitting', ['from' => '2026-11-26', 'days' => 60])->assertStatus(422);

@@ -28,13 +28,18 @@ function host(object $test): string
         if (isset($one['etag'])) { header("ETag: {$one['etag']}"); }
         if (isset($one['repeat'])) { for ($i = 0; $i < $one['repeat']; $i++) { echo $one['body']; } return; }
         echo $one['body'] ?? '';
-        PHP,
+        PHP
+        ,
     );
     file_put_contents("{$folder}/told.json", '{}');
     $socket = stream_socket_server('tcp://127.0.0.1:0');
     $name = (string) stream_socket_get_name($socket, false);
     fclose($socket);
-    $process = proc_open(['php', '-S', $name, "{$folder}/router.php"], [['file', '/dev/null', 'r'], ['file', '/dev/null', 'a'], ['file', '/dev/null', 'a']], $pipes);
+    $process = proc_open(
+        ['php', '-S', $name, "{$folder}/router.php"],
+        [['file', '/dev/null', 'r'], ['file', '/dev/null', 'a'], ['file', '/dev/null', 'a']],
+        $pipes,
+    );
     for ($i = 0; $i < 100 && @file_get_contents("http://{$name}/") === false && ! isset($http_response_header); $i++) {
         usleep(50_000);
     }
@@ -62,7 +67,21 @@ function hosted_file(array $events, string $head = ''): string
 {
     $lines = ['BEGIN:VCALENDAR', 'VERSION:2.0', 'PRODID:-//Example//Host//EN', ...array_filter([$head])];
     foreach ($events as $uid => $title) {
-        array_push($lines, 'BEGIN:VEVENT', "UID:{$uid}", 'DTSTAMP:20261101T000000Z', "SUMMARY:{$title}", 'DTSTART;TZID=Europe/Berlin:20261126T090000', 'DTEND;TZID=Europe/Berlin:20261126T110000', 'RRULE:FREQ=WEEKLY;COUNT=2', 'BEGIN:VALARM', 'ACTION:DISPLAY', 'TRIGGER:-PT15M', 'END:VALARM', 'END:VEVENT');
+        array_push(
+            $lines,
+            'BEGIN:VEVENT',
+            "UID:{$uid}",
+            'DTSTAMP:20261101T000000Z',
+            "SUMMARY:{$title}",
+            'DTSTART;TZID=Europe/Berlin:20261126T090000',
+            'DTEND;TZID=Europe/Berlin:20261126T110000',
+            'RRULE:FREQ=WEEKLY;COUNT=2',
+            'BEGIN:VALARM',
+            'ACTION:DISPLAY',
+            'TRIGGER:-PT15M',
+            'END:VALARM',
+            'END:VEVENT',
+        );
     }
 
     return implode("\r\n", [...$lines, 'END:VCALENDAR', '']);
@@ -72,7 +91,12 @@ function hosted_file(array $events, string $head = ''): string
 function followed(object $test, array $values = [], int $status = 201): array
 {
     return $test
-        ->api('POST', 'follows', ['address' => "http://{$test->host}/a.ics", 'area_id' => $test->calendar()->area_id, 'name' => 'School', ...$values])
+        ->api('POST', 'follows', [
+            'address' => "http://{$test->host}/a.ics",
+            'area_id' => $test->calendar()->area_id,
+            'name' => 'School',
+            ...$values,
+        ])
         ->assertStatus($status)
         ->json();
 }
@@ -125,17 +149,29 @@ test('it can only be read here, by every way', function () {
         [
             ['PATCH', "entries/{$entry->id}", ['title' => 'Mine', 'version' => 1]],
             ['DELETE', "entries/{$entry->id}", ['scope' => 'whole']],
-            ['POST', "entries/{$entry->id}/move", ['start' => '2026-11-27T09:00:00', 'length' => 60, 'all_day' => false, 'scope' => 'whole']],
+            [
+                'POST',
+                "entries/{$entry->id}/move",
+                ['start' => '2026-11-27T09:00:00', 'length' => 60, 'all_day' => false, 'scope' => 'whole'],
+            ],
             ['PUT', "entries/{$entry->id}/occurrences/2026-11-26T09:00:00/skipped", []],
         ] as [$method, $path, $body]
     ) {
-        $this->api($method, $path, $body)->assertStatus(403)->assertJsonPath('message', 'It comes from a calendar that you follow, and is changed only there.');
+        $this->api($method, $path, $body)
+            ->assertStatus(403)
+            ->assertJsonPath('message', 'It comes from a calendar that you follow, and is changed only there.');
     }
-    $this->api('POST', 'entries', ['title' => 'Mine', 'calendar_id' => $calendar['id'], 'start' => '2026-11-26'])->assertStatus(422);
+    $this->api('POST', 'entries', ['title' => 'Mine', 'calendar_id' => $calendar['id'], 'start' => '2026-11-26'])->assertStatus(
+        422,
+    );
     $this->api('PATCH', "calendars/{$calendar['id']}", ['default' => true])->assertStatus(422);
     $this->api('POST', 'many', ['do' => 'label', 'label' => 'x', 'picked' => [['entry_id' => $entry->id]]])->assertStatus(422);
     // Its name, its colour, and whether it is seen are one's own.
-    $this->api('PATCH', "calendars/{$calendar['id']}", ['name' => 'Visitors', 'colour' => 'rose', 'hidden' => true])->assertOk();
+    $this->api('PATCH', "calendars/{$calendar['id']}", [
+        'name' => 'Visitors',
+        'colour' => 'rose',
+        'hidden' => true,
+    ])->assertOk();
 });
 
 test('it counts in the load only where that is wished', function () {
@@ -151,7 +187,10 @@ test('it counts in the load only where that is wished', function () {
 test('entries with a word that is not wished for are left out, and said to be', function () {
     tells($this, ['/a.ics' => ['body' => hosted_file(['a@h' => 'Class 4b', 'b@h' => 'Birthday of K.'])]]);
     $calendar = followed($this, ['hidden_words' => ['birthday']]);
-    expect($calendar['following']['left_out'])->toBe(1)->and($this->shown('2026-11-23'))->toBe(['11-26T09:00 Class 4b']);
+    expect($calendar['following']['left_out'])
+        ->toBe(1)
+        ->and($this->shown('2026-11-23'))
+        ->toBe(['11-26T09:00 Class 4b']);
     $this->api('PATCH', "calendars/{$calendar['id']}", ['hidden_words' => ['class']])->assertOk();
     $this->api('POST', "follows/{$calendar['id']}/refresh")->assertOk();
     expect($this->shown('2026-11-23'))->toBe(['11-26T09:00 Birthday of K.']);
@@ -184,7 +223,10 @@ test('where it cannot be read the last good content stays, it is said why, and i
 });
 
 test('what cannot be followed leaves nothing behind, and says why', function (array $answers, string $path, string $sentence) {
-    tells($this, array_map(fn (array $one): array => json_decode(str_replace('HOST', $this->host, json_encode($one)), true), $answers));
+    tells(
+        $this,
+        array_map(fn (array $one): array => json_decode(str_replace('HOST', $this->host, json_encode($one)), true), $answers),
+    );
     $before = Visible::to($this->user)->calendars()->count();
     $address = str_contains($path, '://') ? $path : "http://{$this->host}{$path}";
     $errors = followed($this, ['address' => $address], 422);
@@ -199,9 +241,21 @@ test('what cannot be followed leaves nothing behind, and says why', function (ar
     'a page' => [['/p' => ['body' => '<html><body>Hello']], '/p', 'cannot be read'],
     'eleven megabytes' => [['/big' => ['body' => str_repeat('x', 1_000_000), 'repeat' => 11]], '/big', 'larger than 10 MB'],
     'from address to address' => [['/r' => ['status' => 302, 'headers' => ['Location: /r']]], '/r', 'without end'],
-    'on to a file of the machine' => [['/f' => ['status' => 302, 'headers' => ['Location: file:///etc/hostname']]], '/f', 'begins with https'],
-    'on to a private net' => [['/n' => ['status' => 302, 'headers' => ['Location: http://192.168.0.1/a.ics']]], '/n', 'private network'],
-    'on to another port of this machine' => [['/m' => ['status' => 302, 'headers' => ['Location: http://127.0.0.1:1/a.ics']]], '/m', 'private network'],
+    'on to a file of the machine' => [
+        ['/f' => ['status' => 302, 'headers' => ['Location: file:///etc/hostname']]],
+        '/f',
+        'begins with https',
+    ],
+    'on to a private net' => [
+        ['/n' => ['status' => 302, 'headers' => ['Location: http://192.168.0.1/a.ics']]],
+        '/n',
+        'private network',
+    ],
+    'on to another port of this machine' => [
+        ['/m' => ['status' => 302, 'headers' => ['Location: http://127.0.0.1:1/a.ics']]],
+        '/m',
+        'private network',
+    ],
     'this machine by name' => [[], 'http://localhost/a.ics', 'private network'],
     'this machine as one number' => [[], 'http://2130706433/a.ics', 'private network'],
     'this machine by IPv6' => [[], 'http://[::1]/a.ics', 'private network'],
@@ -218,7 +272,9 @@ test('one that trips over something here is said to, and keeps no other from bei
     followed($this, ['name' => 'Another']);
     tells($this, ['/a.ics' => ['body' => hosted_file(['a@h' => 'Class 4c'])]]);
     $first = Refresh::query()->orderBy('calendar_id')->firstOrFail();
-    DB::unprepared("create trigger broken before update on entries when new.calendar_id = '{$first->calendar_id}' begin select raise(abort, 'broken'); end");
+    DB::unprepared(
+        "create trigger broken before update on entries when new.calendar_id = '{$first->calendar_id}' begin select raise(abort, 'broken'); end",
+    );
     $this->at('2026-11-25T14:00:00+01:00');
     Artisan::call('calendars:refresh');
     expect($first->refresh()->trouble)
@@ -228,7 +284,10 @@ test('one that trips over something here is said to, and keeps no other from bei
 });
 
 test('it may be sent on five times', function () {
-    $answers = ['/a.ics' => ['status' => 301, 'headers' => ['Location: b/1']], '/b/5' => ['body' => hosted_file(['a@h' => 'Class 4b'])]];
+    $answers = [
+        '/a.ics' => ['status' => 301, 'headers' => ['Location: b/1']],
+        '/b/5' => ['body' => hosted_file(['a@h' => 'Class 4b'])],
+    ];
     foreach (range(1, 4) as $i) {
         $answers["/b/{$i}"] = ['status' => 307, 'headers' => ["Location: http://{$this->host}/b/".($i + 1)]];
     }
@@ -256,20 +315,64 @@ test('a file from elsewhere does not reach into what is followed', function () {
     followed($this);
     $path = (string) tempnam(sys_get_temp_dir(), 'ics');
     file_put_contents($path, hosted_file(['a@h' => 'Mine']));
-    $import = $this->post('/api/imports', ['file' => new Illuminate\Http\UploadedFile($path, 'a.ics', 'text/calendar', null, true)], ['Origin' => 'http://localhost', 'Accept' => 'application/json']);
+    $import = $this->post(
+        '/api/imports',
+        ['file' => new Illuminate\Http\UploadedFile($path, 'a.ics', 'text/calendar', null, true)],
+        ['Origin' => 'http://localhost', 'Accept' => 'application/json'],
+    );
     $id = $import->assertStatus(201)->json('id');
     $this->api('POST', "imports/{$id}/read")->assertOk();
-    $this->api('POST', "imports/{$id}/take", ['targets' => [['calendar_id' => $this->calendar()->id]], 'known' => 'all'])->assertOk();
+    $this->api('POST', "imports/{$id}/take", [
+        'targets' => [['calendar_id' => $this->calendar()->id]],
+        'known' => 'all',
+    ])->assertOk();
     expect($this->shown('2026-11-23'))->toEqualCanonicalizing(['11-26T09:00 Class 4b', '11-26T09:00 Mine']);
 });
 
 test('addresses that are set aside are none that anybody may ask (RFC 6890)', function (string $ip) {
     expect(PublicAddress::is($ip))->toBeFalse();
-})->with(['0.0.0.0', '10.1.2.3', '100.64.1.1', '127.0.0.1', '127.255.0.9', '169.254.169.254', '172.16.0.1', '172.31.255.255', '192.0.0.8', '192.168.1.1', '198.18.0.1', '224.0.0.1', '239.1.1.1', '255.255.255.255', '::', '::1', '::ffff:10.0.0.1', '::ffff:127.0.0.1', '::7f00:1', '64:ff9b::7f00:1', '2002:7f00:1::', 'fc00::1', 'fd12::1', 'fe80::1', 'ff02::1', 'not an address']);
+})->with([
+    '0.0.0.0',
+    '10.1.2.3',
+    '100.64.1.1',
+    '127.0.0.1',
+    '127.255.0.9',
+    '169.254.169.254',
+    '172.16.0.1',
+    '172.31.255.255',
+    '192.0.0.8',
+    '192.168.1.1',
+    '198.18.0.1',
+    '224.0.0.1',
+    '239.1.1.1',
+    '255.255.255.255',
+    '::',
+    '::1',
+    '::ffff:10.0.0.1',
+    '::ffff:127.0.0.1',
+    '::7f00:1',
+    '64:ff9b::7f00:1',
+    '2002:7f00:1::',
+    'fc00::1',
+    'fd12::1',
+    'fe80::1',
+    'ff02::1',
+    'not an address',
+]);
 
 test('others are', function (string $ip) {
     expect(PublicAddress::is($ip))->toBeTrue();
-})->with(['1.1.1.1', '8.8.8.8', '172.15.255.255', '172.32.0.0', '192.167.255.255', '100.63.255.255', '223.255.255.254', '2606:4700::1111', '2a00::1']);
+})->with([
+    '1.1.1.1',
+    '8.8.8.8',
+    '172.15.255.255',
+    '172.32.0.0',
+    '192.167.255.255',
+    '100.63.255.255',
+    '223.255.255.254',
+    '2606:4700::1111',
+    '2a00::1',
+]);
 
 test('a name is asked only where none of its addresses is private', function () {
     $address = Address::of('https://calendar.example.test/a.ics');

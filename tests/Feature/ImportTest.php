@@ -444,7 +444,10 @@ test('what means nothing here of a single time is kept with that', function () {
     $event = fn (string $when, string $more): string => "BEGIN:VEVENT\nUID:a\nSUMMARY:Board\n{$when}\n{$more}\nEND:VEVENT\n";
     $file = calendar_file(
         $event("DTSTART:20261126T080000Z\nRRULE:FREQ=WEEKLY;COUNT=4", 'ATTENDEE:mailto:me@example.test').
-            $event("RECURRENCE-ID:20261203T080000Z\nDTSTART:20261203T100000Z", "ATTENDEE:mailto:me@example.test\nATTENDEE:mailto:guest@example.test").
+            $event(
+                "RECURRENCE-ID:20261203T080000Z\nDTSTART:20261203T100000Z",
+                "ATTENDEE:mailto:me@example.test\nATTENDEE:mailto:guest@example.test",
+            ).
             $event("RECURRENCE-ID:20261210T080000Z\nDTSTART:20261210T100000Z", 'ATTENDEE:mailto:me@example.test'),
     );
     take($this, bring($this, $file));
@@ -453,7 +456,10 @@ test('what means nothing here of a single time is kept with that', function () {
         null,
     ]);
     $out = str_replace("\r\n ", '', $this->api('GET', 'calendar-file')->streamedContent());
-    expect(substr_count($out, 'mailto:me@example.test'))->toBe(3)->and(substr_count($out, 'mailto:guest@example.test'))->toBe(1);
+    expect(substr_count($out, 'mailto:me@example.test'))
+        ->toBe(3)
+        ->and(substr_count($out, 'mailto:guest@example.test'))
+        ->toBe(1);
 });
 
 test('what means nothing here is kept, and given back; a copy is another entry to everybody', function () {

@@ -248,7 +248,9 @@ function any_entry(User $user, string $calendar, int $n): ?Entry
         if ($own !== [] && ($id !== 'once' || isset($own['done_at']) || isset($own['let_go_at']))) {
             (new OccurrenceOverride([
                 ...$own,
-                'foreign_lines' => isset($own['skipped']) || isset($own['put_off']) || $id === 'once' ? null : $any(null, null, ['X-ROOM:4'], []),
+                'foreign_lines' => isset($own['skipped']) || isset($own['put_off']) || $id === 'once'
+                        ? null
+                        : $any(null, null, ['X-ROOM:4'], []),
                 'entry_id' => $entry->id,
                 'user_id' => $user->id,
                 'recurrence_id' => $id,
@@ -454,8 +456,14 @@ test('a program that sends back what it was given changes nothing, whether it ke
     $out = new EntryWriter($this->user->timeZone(), app(DaysOff::class)->marks($this->user), CarbonImmutable::now());
     $zones = new ZoneNames(new VCalendar(), $this->user->timeZone());
     $differ = [];
-    foreach (Entry::query()->with(['calendar', 'overrides'])->get() as $entry) {
-        $rows = $entry->overrides->mapWithKeys(fn (OccurrenceOverride $one): array => [$one->recurrence_id => EntryWriter::row($one)]);
+    foreach (
+        Entry::query()
+            ->with(['calendar', 'overrides'])
+            ->get() as $entry
+    ) {
+        $rows = $entry->overrides->mapWithKeys(
+            fn (OccurrenceOverride $one): array => [$one->recurrence_id => EntryWriter::row($one)],
+        );
         $given = $out->components(new VCalendar([], false), $entry, $entry->overrides);
         foreach (['kept', 'dropped'] as $ours) {
             $sent = array_map(function (Component $one) use ($ours): Component {
@@ -513,11 +521,16 @@ test('a reader of python finds the same times in it', function () {
     }
     exec('/usr/bin/python3 -c "import recurring_ical_events" 2>&1', $said, $status);
     $kept = __DIR__.'/occurrences-by-python.json';
-    $sums = fn (array $all): array => array_map(fn (array $dates): string => count($dates).' '.substr(hash('sha256', implode(' ', $dates)), 0, 16), $all);
+    $sums = fn (array $all): array => array_map(
+        fn (array $dates): string => count($dates).' '.substr(hash('sha256', implode(' ', $dates)), 0, 16),
+        $all,
+    );
     if ($status === 0) {
         $path = (string) tempnam(sys_get_temp_dir(), 'ics');
         file_put_contents($path, file_of($this->user));
-        $output = (string) shell_exec('/usr/bin/python3 '.__DIR__.'/occurrences.py '.escapeshellarg($path).' 2026 2031 Europe/Berlin 2>&1');
+        $output = (string) shell_exec(
+            '/usr/bin/python3 '.__DIR__.'/occurrences.py '.escapeshellarg($path).' 2026 2031 Europe/Berlin 2>&1',
+        );
         unlink($path);
         $theirs = [];
         foreach (json_decode($output, true) ?? throw new RuntimeException($output) as $uid => $dates) {
@@ -531,7 +544,10 @@ test('a reader of python finds the same times in it', function () {
         }
         expect(array_filter($differ))->toBe([]);
         if (getenv('KEEP_ANSWERS') !== false) {
-            file_put_contents($kept, json_encode($sums(array_intersect_key($theirs, $ours)), JSON_PRETTY_PRINT | JSON_UNESCAPED_UNICODE)."\n");
+            file_put_contents(
+                $kept,
+                json_encode($sums(array_intersect_key($theirs, $ours)), JSON_PRETTY_PRINT | JSON_UNESCAPED_UNICODE)."\n",
+            );
         }
     }
     $answers = json_decode((string) file_get_contents($kept), true);

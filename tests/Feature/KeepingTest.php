@@ -150,7 +150,11 @@ test('notes are shown as Markdown, and nothing in them runs', function (string $
     expect(NotesAsHtml::of($notes))->toContain($contains)->not->toContain($without);
 })->with([
     'bold, lists and lines' => ["**Guarantee** until\n2030\n\n- north\n- south", '<strong>Guarantee</strong>', '**'],
-    'a link' => ['[guarantee](https://example.test/a)', '<a rel="noopener noreferrer" target="_blank" href="https://example.test/a">', 'javascript'],
+    'a link' => [
+        '[guarantee](https://example.test/a)',
+        '<a rel="noopener noreferrer" target="_blank" href="https://example.test/a">',
+        'javascript',
+    ],
     'a link that runs' => ['[press](javascript:alert(1))', '<a>press</a>', 'javascript'],
     'written HTML' => ['<script>alert(1)</script> and <b onclick="x">this</b>', '&lt;script&gt;', '<script'],
     'a picture that runs' => ['![x](javascript:alert(1))', '<img', 'javascript'],

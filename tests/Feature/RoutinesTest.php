@@ -11,27 +11,51 @@ function routines(object $test): array
 test('every routine stands on one line: rhythm, next, last, how it was kept, what it costs of a week', function () {
     $vent = $this->ventCheck();
     $this->api('PUT', "entries/{$vent['id']}/occurrences/2026-11-23T07:15:00/done")->assertSuccessful();
-    $this->entry(['title' => 'Rehearsal', 'kind' => 'event', 'all_day' => false, 'start' => '2026-11-24T19:00:00', 'end' => '2026-11-24T21:00:00', 'rule' => 'FREQ=WEEKLY;INTERVAL=2']);
+    $this->entry([
+        'title' => 'Rehearsal',
+        'kind' => 'event',
+        'all_day' => false,
+        'start' => '2026-11-24T19:00:00',
+        'end' => '2026-11-24T21:00:00',
+        'rule' => 'FREQ=WEEKLY;INTERVAL=2',
+    ]);
     $this->entry(['title' => 'Once', 'start' => '2026-11-26']);
     $this->entry(['title' => 'Over', 'start' => '2026-10-01', 'rule' => 'FREQ=WEEKLY;COUNT=2']);
     $found = routines($this);
-    expect(array_keys($found))->toBe(['Rehearsal', 'Vent check'])
+    expect(array_keys($found))
+        ->toBe(['Rehearsal', 'Vent check'])
         ->and($found['Vent check'])
-        ->toMatchArray(['often' => 'weekly', 'minutes' => 75, 'next' => '2026-11-26T07:15:00', 'last' => '2026-11-23T07:15:00', 'kept' => 1, 'due' => 3])
+        ->toMatchArray([
+            'often' => 'weekly',
+            'minutes' => 75,
+            'next' => '2026-11-26T07:15:00',
+            'last' => '2026-11-23T07:15:00',
+            'kept' => 1,
+            'due' => 3,
+        ])
         ->and($found['Vent check']['in_words'])
         ->toContain('weekday')
         ->and($found['Rehearsal'])
         ->toMatchArray(['minutes' => 60, 'next' => '2026-12-08T19:00:00', 'last' => '2026-11-24T19:00:00', 'due' => 0]);
     $all = $this->api('GET', 'routines')->json();
-    expect(array_sum(array_column($all['areas'], 'minutes')))->toBe(135)->and($all['week'])->toBe(array_sum(array_column($this->user->week, 'minutes')));
+    expect(array_sum(array_column($all['areas'], 'minutes')))
+        ->toBe(135)
+        ->and($all['week'])
+        ->toBe(array_sum(array_column($this->user->week, 'minutes')));
 });
 
 test('several rest for a stretch, as one step', function () {
     $vent = $this->ventCheck();
     $other = $this->entry(['title' => 'Feed', 'start' => '2026-11-23', 'rule' => 'FREQ=DAILY']);
     $before = $this->shown('2026-11-30', 14);
-    $this->api('POST', 'routines/pause', ['entry_ids' => [$vent['id'], $other['id']], 'from' => '2026-12-01', 'to' => '2026-12-11'])->assertNoContent();
-    expect(array_values(array_filter($this->shown('2026-11-30', 14), fn (string $one): bool => $one >= '12-01' && $one < '12-12')))
+    $this->api('POST', 'routines/pause', [
+        'entry_ids' => [$vent['id'], $other['id']],
+        'from' => '2026-12-01',
+        'to' => '2026-12-11',
+    ])->assertNoContent();
+    expect(
+        array_values(array_filter($this->shown('2026-11-30', 14), fn (string $one): bool => $one >= '12-01' && $one < '12-12')),
+    )
         ->toBe([])
         ->and(routines($this)['Feed']['pauses'])
         ->toBe([['from' => '2026-12-01', 'to' => '2026-12-11']]);
@@ -42,16 +66,30 @@ test('several rest for a stretch, as one step', function () {
 test('what cannot rest changes nothing', function () {
     $vent = $this->ventCheck();
     $once = $this->entry(['title' => 'Once', 'start' => '2026-11-26']);
-    $this->api('POST', 'routines/pause', ['entry_ids' => [$vent['id'], $once['id']], 'from' => '2026-12-01', 'to' => '2026-12-11'])->assertStatus(422);
+    $this->api('POST', 'routines/pause', [
+        'entry_ids' => [$vent['id'], $once['id']],
+        'from' => '2026-12-01',
+        'to' => '2026-12-11',
+    ])->assertStatus(422);
     expect(routines($this)['Vent check']['pauses'])->toBe([]);
-    $this->api('POST', 'routines/pause', ['entry_ids' => [$vent['id']], 'from' => '2026-12-11', 'to' => '2026-12-01'])->assertStatus(422);
+    $this->api('POST', 'routines/pause', [
+        'entry_ids' => [$vent['id']],
+        'from' => '2026-12-11',
+        'to' => '2026-12-01',
+    ])->assertStatus(422);
     $this->api('POST', 'routines/pause', ['entry_ids' => [], 'from' => '2026-12-11', 'to' => '2026-12-12'])->assertStatus(422);
 });
 
 test('the hours of a week are those that a year of weeks gives on the board', function () {
     mt_srand(8);
     foreach (['FREQ=DAILY', 'FREQ=WEEKLY;BYDAY=MO,TH', 'FREQ=MONTHLY;BYMONTHDAY=-1', 'FREQ=WEEKLY;INTERVAL=3'] as $i => $rule) {
-        $this->entry(['title' => "R{$i}", 'all_day' => false, 'start' => sprintf('2026-11-2%dT%02d:00:00', 3 + $i, 8 + 2 * $i), 'end' => sprintf('2026-11-2%dT%02d:45:00', 3 + $i, 8 + 2 * $i), 'rule' => $rule]);
+        $this->entry([
+            'title' => "R{$i}",
+            'all_day' => false,
+            'start' => sprintf('2026-11-2%dT%02d:00:00', 3 + $i, 8 + 2 * $i),
+            'end' => sprintf('2026-11-2%dT%02d:45:00', 3 + $i, 8 + 2 * $i),
+            'rule' => $rule,
+        ]);
     }
     $placed = 0;
     for ($week = 0; $week < 52; $week++) {

@@ -14,9 +14,25 @@ use Illuminate\Support\Facades\Storage;
 function someEntries(int $number): void
 {
     DB::table('areas')->insert(['id' => str_repeat('a', 26), 'user_id' => 1, 'name' => 'Glasshouse', 'colour' => 'teal']);
-    DB::table('calendars')->insert(['id' => str_repeat('c', 26), 'user_id' => 1, 'area_id' => str_repeat('a', 26), 'name' => 'Beds', 'reminders' => '[]']);
+    DB::table('calendars')->insert([
+        'id' => str_repeat('c', 26),
+        'user_id' => 1,
+        'area_id' => str_repeat('a', 26),
+        'name' => 'Beds',
+        'reminders' => '[]',
+    ]);
     for ($i = 0; $i < $number; $i++) {
-        DB::table('entries')->insert(['id' => sprintf('%026d', $i), 'user_id' => 1, 'calendar_id' => str_repeat('c', 26), 'kind' => 'task', 'title' => "Bed {$i}", 'extra_dates' => '[]', 'except_dates' => '[]', 'checklist' => '[]', 'reminders' => '[]']);
+        DB::table('entries')->insert([
+            'id' => sprintf('%026d', $i),
+            'user_id' => 1,
+            'calendar_id' => str_repeat('c', 26),
+            'kind' => 'task',
+            'title' => "Bed {$i}",
+            'extra_dates' => '[]',
+            'except_dates' => '[]',
+            'checklist' => '[]',
+            'reminders' => '[]',
+        ]);
     }
 }
 
@@ -38,7 +54,8 @@ test('an archive is of one moment, whoever writes meanwhile', function () {
         $other->exec("delete from entries where id = '".sprintf('%026d', 1100 + $written++)."'");
     });
     $titles = array_column(iterator_to_array($archive->rows('entries'), false), 'title');
-    expect($written)->toBeGreaterThan(2)
+    expect($written)
+        ->toBeGreaterThan(2)
         ->and($titles)
         ->toHaveCount(1200)
         ->not->toContain('Changed meanwhile')
@@ -55,7 +72,8 @@ test('one that cannot be written leaves a sentence, and nothing half', function 
     $one = $archives->ask($user, 'own');
     mkdir($one->path(), recursive: true); // what is to be there cannot be put there
     $archives->write($one);
-    expect($one->refresh()->state)->toBe('bad')
+    expect($one->refresh()->state)
+        ->toBe('bad')
         ->and($one->trouble)
         ->not->toBeEmpty()
         ->and(array_diff(scandir(StoredArchive::folder(1)), ['.', '..', basename($one->path())]))
@@ -71,5 +89,8 @@ test('what is there is laid aside before, and what is brought back is not given 
     $archives->write($one);
     DB::table('entries')->where('user_id', 1)->limit(2)->delete();
     app(RestoreArchive::class)->restore($one->refresh());
-    expect(DB::table('entries')->count())->toBe(5)->and(StoredArchive::query()->pluck('kind')->all())->toBe(['own', 'aside']);
+    expect(DB::table('entries')->count())
+        ->toBe(5)
+        ->and(StoredArchive::query()->pluck('kind')->all())
+        ->toBe(['own', 'aside']);
 });

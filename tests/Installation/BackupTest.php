@@ -47,8 +47,15 @@ test('the drill of a whole machine: from nothing but a backup, every row of ever
     Artisan::call('db:seed', ['--class' => DemoSeeder::class, '--force' => true]);
     $all = function (): array {
         $tables = [];
-        foreach (DB::select("select name from sqlite_master where type = 'table' and name not like 'sqlite_%' order by name") as $table) {
-            $tables[$table->name] = DB::table($table->name)->get()->map(fn (object $row): string => serialize(array_diff_key((array) $row, ['revision_line' => 0])))->sort()->values()->all();
+        foreach (
+            DB::select("select name from sqlite_master where type = 'table' and name not like 'sqlite_%' order by name") as $table
+        ) {
+            $tables[$table->name] = DB::table($table->name)
+                ->get()
+                ->map(fn (object $row): string => serialize(array_diff_key((array) $row, ['revision_line' => 0])))
+                ->sort()
+                ->values()
+                ->all();
         }
 
         return $tables;

@@ -79,7 +79,9 @@ final class AccountMails
             new Note(
                 'You leave Plum Rota',
                 [
-                    "Your account, and all that is in it, is gone on {$at->setTimezone($user->zone)->isoFormat('dddd, D MMMM, HH:mm')}.",
+                    "Your account, and all that is in it, is gone on {$at->setTimezone($user->zone)->isoFormat(
+                        'dddd, D MMMM, HH:mm',
+                    )}.",
                     'Until then you can take all of it along as a file, or stay after all: both in Settings.',
                 ],
                 [['words' => 'Open Plum Rota', 'url' => Links::url('/')]],
@@ -89,7 +91,10 @@ final class AccountMails
 
     public function gone(string $email): void
     {
-        $this->send($email, new Note('Your account is gone', ['All that was in it was removed, as you wished a week ago.'], []));
+        $this->send(
+            $email,
+            new Note('Your account is gone', ['All that was in it was removed, as you wished a week ago.'], []),
+        );
     }
 
     private function send(string $to, Note $note): void

@@ -26,7 +26,10 @@ final readonly class LeaveAccount
     {
         $at = CarbonImmutable::now()->addDays(self::DAYS);
         $archive = DB::transaction(function () use ($user, $at): StoredArchive {
-            User::query()->whereKey($user->id)->toBase()->update(['leaves_at' => $at->getTimestamp()]);
+            User::query()
+                ->whereKey($user->id)
+                ->toBase()
+                ->update(['leaves_at' => $at->getTimestamp()]);
 
             return $this->archives->ask($user, 'leaving');
         });
@@ -37,13 +40,19 @@ final readonly class LeaveAccount
 
     public function stay(User $user): void
     {
-        User::query()->whereKey($user->id)->toBase()->update(['leaves_at' => null]);
+        User::query()
+            ->whereKey($user->id)
+            ->toBase()
+            ->update(['leaves_at' => null]);
     }
 
     /** @return int accounts whose week is over, which are gone now */
     public function removeAll(): int
     {
-        $gone = User::query()->whereNotNull('leaves_at')->where('leaves_at', '<=', CarbonImmutable::now()->getTimestamp())->get();
+        $gone = User::query()
+            ->whereNotNull('leaves_at')
+            ->where('leaves_at', '<=', CarbonImmutable::now()->getTimestamp())
+            ->get();
         foreach ($gone as $user) {
             $email = $user->email;
             // Whatever names the account goes with it.

@@ -45,7 +45,13 @@ final readonly class RestoreArchive
         copy($file->getPathname(), $archive->path());
         chmod($archive->path(), 0600);
         $kept = $user->archives()->where('kind', 'brought')->orderByDesc('id')->limit(self::MOST_BROUGHT)->pluck('id');
-        $user->archives()->where('kind', 'brought')->where('state', 'good')->whereNotIn('id', $kept)->get()->each($this->archives->remove(...));
+        $user
+            ->archives()
+            ->where('kind', 'brought')
+            ->where('state', 'good')
+            ->whereNotIn('id', $kept)
+            ->get()
+            ->each($this->archives->remove(...));
 
         return $archive;
     }

@@ -42,7 +42,9 @@ final readonly class PauseRoutines
                 $pauses = [...$entry->pauses, ['from' => (string) $from, 'to' => (string) $to]];
                 usort($pauses, fn (array $a, array $b): int => strcmp($a['from'], $b['from']));
                 if (count($pauses) > self::MOST) {
-                    throw new CannotReschedule("“{$entry->title}” has ".self::MOST.' pauses already. Take an old one away first.');
+                    throw new CannotReschedule(
+                        "“{$entry->title}” has ".self::MOST.' pauses already. Take an old one away first.',
+                    );
                 }
                 SaveSeries::into(
                     $entry,

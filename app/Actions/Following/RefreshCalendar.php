@@ -109,9 +109,10 @@ final readonly class RefreshCalendar
     private static function every(string $path): int
     {
         $head = (string) file_get_contents($path, length: 20_000);
-        $asked = preg_match('/^(?:REFRESH-INTERVAL|X-PUBLISHED-TTL)[^:\r\n]{0,100}:(P[\dWDTHMS]{1,20})\s*$/mi', $head, $m) === 1
-            ? Alarms::seconds($m[1])
-            : null;
+        $asked =
+            preg_match('/^(?:REFRESH-INTERVAL|X-PUBLISHED-TTL)[^:\r\n]{0,100}:(P[\dWDTHMS]{1,20})\s*$/mi', $head, $m) === 1
+                ? Alarms::seconds($m[1])
+                : null;
 
         return min(self::SELDOMEST, max(self::OFTENEST, $asked ?? self::USUAL));
     }
@@ -192,7 +193,14 @@ final readonly class RefreshCalendar
             [...$read->columns, 'reminders' => [], 'own_reminders' => false, 'protected' => false, 'always_through' => false],
             array_map(
                 fn (array $row): array => isset($row['fields'])
-                    ? [...$row, 'fields' => array_diff_key($row['fields'], ['reminders' => 0, 'own_reminders' => 0, 'calendar_id' => 0])]
+                    ? [
+                        ...$row,
+                        'fields' => array_diff_key($row['fields'], [
+                            'reminders' => 0,
+                            'own_reminders' => 0,
+                            'calendar_id' => 0,
+                        ]),
+                    ]
                     : $row,
                 $read->overrides,
             ),

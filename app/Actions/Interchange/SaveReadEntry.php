@@ -35,11 +35,8 @@ use SplFileInfo;
  */
 final readonly class SaveReadEntry
 {
-    public function __construct(
-        private SplitRoutine $split,
-        private KeepAttachment $attachments,
-        private MoveEntry $move,
-    ) {
+    public function __construct(private SplitRoutine $split, private KeepAttachment $attachments, private MoveEntry $move)
+    {
     }
 
     /**

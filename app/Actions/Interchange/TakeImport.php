@@ -23,11 +23,8 @@ final readonly class TakeImport
 {
     private const AT_ONCE = 400;
 
-    public function __construct(
-        private WritePath $writes,
-        private AddCalendar $calendars,
-        private SaveReadEntry $entries,
-    ) {
+    public function __construct(private WritePath $writes, private AddCalendar $calendars, private SaveReadEntry $entries)
+    {
     }
 
     /**

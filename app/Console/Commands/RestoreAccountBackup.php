@@ -24,7 +24,10 @@ final class RestoreAccountBackup extends Command
 
             return self::FAILURE;
         }
-        if (! $this->option('yes') && ! $this->confirm("What {$user->email} has is replaced by it, and laid aside first. Go on?")) {
+        if (
+            ! $this->option('yes') &&
+            ! $this->confirm("What {$user->email} has is replaced by it, and laid aside first. Go on?")
+        ) {
             return self::FAILURE;
         }
         try {

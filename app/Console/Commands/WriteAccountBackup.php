@@ -43,7 +43,10 @@ final class WriteAccountBackup extends Command
         }
         $this->line($path);
         $this->line(
-            ($archive->counts['entries'] ?? 0).' entries and '.($archive->counts['attachments'] ?? 0).' files, read back.',
+            ($archive->counts['entries'] ?? 0).
+                ' entries and '.
+                ($archive->counts['attachments'] ?? 0).
+                ' files, read back.',
             verbosity: 'v',
         );
 

@@ -99,7 +99,10 @@ final readonly class DavController
             throw new DavFault(405, 'Only an entry is read by GET; a calendar is read by PROPFIND and REPORT.');
         }
         foreach ($this->objects->texts($user, [$at->row], self::withZones($request)) as [$row, $text]) {
-            $answer = response($text, 200, ['Content-Type' => 'text/calendar; charset=utf-8', 'Cache-Control' => 'private, no-cache']);
+            $answer = response($text, 200, [
+                'Content-Type' => 'text/calendar; charset=utf-8',
+                'Cache-Control' => 'private, no-cache',
+            ]);
             $answer->headers->set('ETag', CalendarObjects::tag($user, $row));
             $answer->isNotModified($request);
 
@@ -217,9 +220,7 @@ final readonly class DavController
             ]);
         }
 
-        return self::xml(
-            $this->reports->answer($user, $at, $asked, self::withZones($request), self::isBrief($request)),
-        );
+        return self::xml($this->reports->answer($user, $at, $asked, self::withZones($request), self::isBrief($request)));
     }
 
     private function make(Request $request, User $user, string $path): Response
@@ -227,9 +228,16 @@ final readonly class DavController
         $asked = Node::read($request->getContent());
         $at = DavResource::at($user, $path, $this->rows, mayBeNew: true);
         if ($at->calendar !== null || $at->path->kind !== DavPath::CALENDAR) {
-            throw new DavFault(405, 'There is something here already, or a calendar cannot be here.', Node::DAV.'resource-must-be-null');
+            throw new DavFault(
+                405,
+                'There is something here already, or a calendar cannot be here.',
+                Node::DAV.'resource-must-be-null',
+            );
         }
-        $type = $asked?->child(Node::DAV.'set')?->child(Node::DAV.'prop')?->child(Node::DAV.'resourcetype');
+        $type = $asked
+            ?->child(Node::DAV.'set')
+            ?->child(Node::DAV.'prop')
+            ?->child(Node::DAV.'resourcetype');
         if ($request->method() === 'MKCOL' && $type?->child(Node::CALDAV.'calendar') === null) {
             throw new DavFault(403, 'Only calendars can be made here.', Node::DAV.'valid-resourcetype');
         }
@@ -278,6 +286,9 @@ final readonly class DavController
 
     private static function xml(string $body, int $status = 207): Response
     {
-        return response($body, $status, ['Content-Type' => 'application/xml; charset=utf-8', 'Cache-Control' => 'private, no-cache']);
+        return response($body, $status, [
+            'Content-Type' => 'application/xml; charset=utf-8',
+            'Cache-Control' => 'private, no-cache',
+        ]);
     }
 }

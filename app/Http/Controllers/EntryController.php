@@ -47,7 +47,9 @@ final class EntryController
 
     public function store(EntryRequest $request, AddEntry $entries): JsonResponse
     {
-        return (new EntryResource($entries->add(Account::of($request), $request->values(), $request->boolean('over_protected'))))
+        return (new EntryResource(
+            $entries->add(Account::of($request), $request->values(), $request->boolean('over_protected')),
+        ))
             ->response($request)
             ->setStatusCode(201);
     }

@@ -157,7 +157,9 @@ class EntryRequest extends FormRequest
                 $field = 'due';
                 $due = $this->string('due')->value();
                 $this->merge([
-                    'due' => str_contains($due, 'T') ? (string) PlannableDays::moment($due) : (string) PlannableDays::date($due),
+                    'due' => str_contains($due, 'T')
+                        ? (string) PlannableDays::moment($due)
+                        : (string) PlannableDays::date($due),
                 ]);
             }
             if ($start === null) {

@@ -148,46 +148,10 @@ const facts = (feed: Feed): string =>
     </section>
 </template>
 
+<style scoped src="./addresses.css"></style>
 <style scoped>
-h2 {
-    margin: 26px 0 8px;
-    font-size: 1.0625rem;
-}
-.says {
-    margin: 0 0 10px;
-    max-width: 60ch;
-    color: var(--muted);
-}
-ul {
-    list-style: none;
-    margin: 0 0 12px;
-    padding: 0;
-}
-li {
-    padding: 8px 0;
-    border-bottom: 1px solid var(--line);
-}
-p {
-    margin: 0 0 4px;
-}
-small {
-    margin-left: 6px;
-    color: var(--muted);
-}
 code {
     flex: 1 1 200px;
-    min-width: 0;
-    overflow: hidden;
-    text-overflow: ellipsis;
-    white-space: nowrap;
-    user-select: all;
-    font-size: 0.75rem;
-}
-.row {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 8px;
-    align-items: center;
 }
 .row :deep(.select) {
     width: 240px;

@@ -211,45 +211,10 @@ function end(one: Calendar, fate: { entries: 'move' | 'delete'; move_to: string 
     </section>
 </template>
 
+<style scoped src="./addresses.css"></style>
 <style scoped>
-h2 {
-    margin: 26px 0 8px;
-    font-size: 1.0625rem;
-}
-.says {
-    margin: 0 0 10px;
-    max-width: 60ch;
-    color: var(--muted);
-}
-ul {
-    list-style: none;
-    margin: 0 0 12px;
-    padding: 0;
-}
-li {
-    padding: 8px 0;
-    border-bottom: 1px solid var(--line);
-}
-p {
-    margin: 0 0 4px;
-}
-small {
-    margin: 0 6px;
-    color: var(--muted);
-}
 code {
     display: block;
-    overflow: hidden;
-    text-overflow: ellipsis;
-    white-space: nowrap;
-    user-select: all;
-    font-size: 0.75rem;
-}
-.row {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 8px;
-    align-items: center;
 }
 .fresh {
     display: flex;

@@ -2,13 +2,13 @@
 import { answerOf, api, Refused, sendArchive, sentence } from '@/api/client'
 import type { Archive } from '@/api/types'
 import NumberField from '@/shared/NumberField.vue'
-import TextField from '@/shared/TextField.vue'
 import { fullDate, timeOf } from '@/shared/time'
 import { useAccount } from '@/state/server'
 import { say } from '@/undo/useChanges'
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { NButton, NCheckbox, NProgress } from 'naive-ui'
 import { computed, ref, watch } from 'vue'
+import PasswordQuestion from './PasswordQuestion.vue'
 
 /** All of the account as files: written here, taken along, brought back. */
 const account = useAccount()
@@ -23,7 +23,6 @@ const all = computed(() => query.data.value)
 const atWork = computed(() => all.value?.archives.find(isAtWork))
 const listed = computed(() => all.value?.archives.filter((one) => !isAtWork(one)) ?? [])
 const asked = ref<string | null>(null)
-const password = ref('')
 const mistakes = ref<Record<string, string[]>>({})
 const trouble = ref('')
 const picker = ref<HTMLInputElement | null>(null)
@@ -77,18 +76,16 @@ const choose = (body: { daily?: boolean; kept?: number }): Promise<boolean> =>
     attempt(() => answerOf(api.PATCH('/archives', { body })))
 const remove = (one: Archive): Promise<boolean> =>
     attempt(() => answerOf(api.DELETE('/archives/{archive}', { params: { path: { archive: one.id } } })))
-async function restore(one: Archive): Promise<void> {
+async function restore(one: Archive, password: string): Promise<void> {
     const isAsked = await attempt(() =>
         answerOf(
             api.POST('/archives/{archive}/restore', {
                 params: { path: { archive: one.id } },
-                body: { current: password.value },
+                body: { current: password },
             }),
         ),
     )
-    if (!isAsked) return
-    asked.value = null
-    password.value = ''
+    if (isAsked) asked.value = null
 }
 async function bring(event: Event): Promise<void> {
     const file = (event.target as HTMLInputElement).files?.[0]
@@ -183,27 +180,16 @@ async function bring(event: Event): Promise<void> {
                     </span>
                 </p>
                 <p v-if="one.trouble" class="mistake">{{ one.trouble }}</p>
-                <form v-if="asked === one.id" class="question" @submit.prevent="restore(one)">
-                    <p>
-                        It takes the place of all that is here now, which is written into an archive of its
-                        own first. Undo does not reach behind it.
-                    </p>
-                    <TextField
-                        v-model="password"
-                        type="password"
-                        label="Present password"
-                        placeholder="Present password"
-                        autocomplete="current-password"
-                        required
-                        test="restore-password"
-                    />
-                    <p v-if="mistakes.current" class="mistake" role="alert">{{ mistakes.current[0] }}</p>
-                    <p class="row">
-                        <NButton attr-type="submit" class="press grave" data-test="restore-it"
-                            >Bring it back</NButton
-                        ><NButton class="press" @click="asked = null">Leave all as it is</NButton>
-                    </p>
-                </form>
+                <PasswordQuestion
+                    v-if="asked === one.id"
+                    words="It takes the place of all that is here now, which is written into an archive of its own first. Undo does not reach behind it."
+                    yes="Bring it back"
+                    no="Leave all as it is"
+                    test="restore"
+                    :mistake="mistakes.current?.[0]"
+                    @answer="(password) => restore(one, password)"
+                    @leave="asked = null"
+                />
             </li>
         </ul>
         <div class="row">
@@ -262,14 +248,6 @@ li {
     gap: 4px 10px;
     align-items: center;
     justify-content: space-between;
-}
-.question {
-    display: flex;
-    flex-direction: column;
-    gap: 8px;
-    margin-top: 6px;
-    padding: 10px 14px;
-    border-left: 3px solid var(--trouble);
 }
 .short {
     display: inline-block;

@@ -104,7 +104,9 @@ final class Fitter
             $groups[] = [...array_slice($placed, $i, self::AT_ONCE - 1), ...array_slice($loose, 0, 1)];
         }
         foreach (array_slice($loose, 0, 20) as $i => $one) {
-            $near = array_values(array_filter($placed, fn (Work $other): bool => $one->due === null || $places->starts[$other->key] < $one->due));
+            $near = array_values(
+                array_filter($placed, fn (Work $other): bool => $one->due === null || $places->starts[$other->key] < $one->due),
+            );
             $groups[] = [$one, ...array_slice($near, (3 * $i) % max(1, count($near)), self::AT_ONCE - 2)];
         }
 
@@ -142,7 +144,9 @@ final class Fitter
         foreach ($group as $i => $work) {
             $all = $places->of($work);
             $most[$i] = max(0, ($all[0] ?? [0])[0]) + 60; // neighbours may save the cost of pieces
-            $days[$i] = array_values(array_unique(array_map(fn (array $one): int => Ground::dayOf($one[1]), array_slice($all, 0, self::LOOKED_AT))));
+            $days[$i] = array_values(
+                array_unique(array_map(fn (array $one): int => Ground::dayOf($one[1]), array_slice($all, 0, self::LOOKED_AT))),
+            );
         }
         $best = [$worthBefore, $before];
         $this->steps = min(self::STEPS, $this->budget);
@@ -165,8 +169,15 @@ final class Fitter
      * @param  array<string, int>  $starts
      * @param  array{int, array<string, int>}  $best  worth, and where each stands then
      */
-    private function search(Places $places, array $group, array $days, array $most, int $gained, array $starts, array &$best): void
-    {
+    private function search(
+        Places $places,
+        array $group,
+        array $days,
+        array $most,
+        int $gained,
+        array $starts,
+        array &$best,
+    ): void {
         if ($gained > $best[0]) {
             $best = [$gained, $starts];
         }

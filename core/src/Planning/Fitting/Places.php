@@ -105,7 +105,9 @@ final class Places
         $day = Ground::dayOf($start);
         foreach ($this->free[$day] as $i => [$from, $to]) {
             if ($start >= $from && $end <= $to) {
-                $pieces = array_values(array_filter([[$from, $start], [$end, $to]], fn (array $piece): bool => $piece[1] > $piece[0]));
+                $pieces = array_values(
+                    array_filter([[$from, $start], [$end, $to]], fn (array $piece): bool => $piece[1] > $piece[0]),
+                );
                 array_splice($this->free[$day], $i, 1, $pieces);
 
                 break;

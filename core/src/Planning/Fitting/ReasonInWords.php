@@ -46,7 +46,9 @@ final class ReasonInWords
             'put_off' => $work->putOff === 1 ? 'it was put off once' : "it was put off {$work->putOff} times",
             'lacks' => 'its life area still lacks hours',
             'theme' => 'the day is for it',
-            'strength' => $work->isDemanding() ? 'it is demanding, and this is a good hour' : 'it is light, and this is a slow hour',
+            'strength' => $work->isDemanding()
+                ? 'it is demanding, and this is a good hour'
+                : 'it is light, and this is a slow hour',
             default => '',
         };
     }

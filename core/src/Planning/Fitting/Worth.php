@@ -55,7 +55,11 @@ final readonly class Worth
     public function reasons(Work $work, int $start): array
     {
         $day = Ground::dayOf($start);
-        $left = $work->isLate ? 0 : ($work->due === null ? self::FAR_DAYS : min(self::FAR_DAYS, max(0, Ground::dayOf($work->due))));
+        $left = $work->isLate
+            ? 0
+            : ($work->due === null
+                ? self::FAR_DAYS
+                : min(self::FAR_DAYS, max(0, Ground::dayOf($work->due))));
 
         return [
             'importance' => self::IMPORTANCE[$work->importance ?? ''] ?? self::IMPORTANCE[''],

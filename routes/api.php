@@ -24,6 +24,7 @@ use App\Http\Controllers\FollowController;
 use App\Http\Controllers\HistoryController;
 use App\Http\Controllers\InterchangeController;
 use App\Http\Controllers\InvitationController;
+use App\Http\Controllers\LeadUpController;
 use App\Http\Controllers\LeaveController;
 use App\Http\Controllers\ManyController;
 use App\Http\Controllers\OccurrenceController;
@@ -108,6 +109,8 @@ Route::middleware(['auth:sanctum', SaysRevision::class, IdempotentRequest::class
     Route::post('entries/{entry}/history/{step}', [EntryHistoryController::class, 'restore']);
     Route::get('entries/{entry}/past', [EntryHistoryController::class, 'past']);
     Route::get('entries/{entry}/reach', [EntryHistoryController::class, 'reach']);
+    Route::post('entries/{entry}/lead-ups/spread', [LeadUpController::class, 'spread']);
+    Route::post('entries/{entry}/lead-ups/align', [LeadUpController::class, 'align']);
     Route::post('entries/{entry}/attachments', [AttachmentController::class, 'store'])->name('attachments.store');
     Route::get('attachments/{attachment}', [AttachmentController::class, 'show'])->name('attachments.show');
     Route::delete('attachments/{attachment}', [AttachmentController::class, 'destroy']);
@@ -137,14 +140,20 @@ Route::middleware(['auth:sanctum', SaysRevision::class, IdempotentRequest::class
     Route::post('feeds/{feed}/renew', [FeedController::class, 'renew']);
     Route::delete('feeds/{feed}', [FeedController::class, 'destroy']);
     // Another host is asked: no lock is held meanwhile.
-    Route::post('follows', [FollowController::class, 'store'])->name('follows.store')->withoutMiddleware(IdempotentRequest::class);
-    Route::post('follows/{calendar}/refresh', [FollowController::class, 'refresh'])->name('follows.refresh')->withoutMiddleware(IdempotentRequest::class);
+    Route::post('follows', [FollowController::class, 'store'])
+        ->name('follows.store')
+        ->withoutMiddleware(IdempotentRequest::class);
+    Route::post('follows/{calendar}/refresh', [FollowController::class, 'refresh'])
+        ->name('follows.refresh')
+        ->withoutMiddleware(IdempotentRequest::class);
     Route::get('calendar-file', [InterchangeController::class, 'file']);
     Route::get('table-file', [InterchangeController::class, 'table']);
     Route::post('imports', [InterchangeController::class, 'open'])->withoutMiddleware(IdempotentRequest::class);
     Route::get('imports/{import}', [InterchangeController::class, 'show']);
     Route::post('imports/{import}/read', [InterchangeController::class, 'read'])->withoutMiddleware(IdempotentRequest::class);
-    Route::post('imports/{import}/columns', [InterchangeController::class, 'columns'])->withoutMiddleware(IdempotentRequest::class);
+    Route::post('imports/{import}/columns', [InterchangeController::class, 'columns'])->withoutMiddleware(
+        IdempotentRequest::class,
+    );
     Route::post('imports/{import}/take', [InterchangeController::class, 'take']);
     Route::delete('imports/{import}', [InterchangeController::class, 'stop']);
 
@@ -164,7 +173,10 @@ Route::middleware(['auth:sanctum', SaysRevision::class, IdempotentRequest::class
     Route::match(['put', 'delete'], 'entries/{entry}/occurrences/{recurrence}/let-go', [OccurrenceController::class, 'letGo']);
     Route::put('entries/{entry}/occurrences/{recurrence}/day', [OccurrenceController::class, 'putOnDay']);
     Route::post('entries/{entry}/steps/{step}/out', [OccurrenceController::class, 'takeStepOut']);
-    Route::match(['put', 'delete'], 'entries/{entry}/occurrences/{recurrence}/skipped', [OccurrenceController::class, 'skipped']);
+    Route::match(['put', 'delete'], 'entries/{entry}/occurrences/{recurrence}/skipped', [
+        OccurrenceController::class,
+        'skipped',
+    ]);
     Route::delete('entries/{entry}/occurrences/{recurrence}/own', [OccurrenceController::class, 'giveBack']);
 
     Route::get('reminders', [ReminderController::class, 'waiting']);

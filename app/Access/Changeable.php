@@ -91,6 +91,12 @@ final readonly class Changeable
         return Rule::exists('calendars', 'id')->where('user_id', $this->who->id)->whereNull('follows');
     }
 
+    /** That a request names an entry. */
+    public function namesEntry(): Exists
+    {
+        return Rule::exists('entries', 'id')->where('user_id', $this->who->id);
+    }
+
     /** That a request names an area into which calendars may be put. */
     public function namesArea(): Exists
     {

@@ -103,7 +103,7 @@ final readonly class WrittenAccount
         $writer = new CalendarWriter(new EntryWriter($user->timeZone(), $this->daysOff->marks($user), $now), $now);
         $entries = Owned::by($user->id, $connection)
             ->entries()
-            ->with(['calendar', 'overrides', 'continued'])
+            ->with(['calendar', 'overrides', 'continued', 'anchor', 'preceding'])
             ->orderBy('id')
             ->lazy(200);
         $file = fopen($path, 'wb') ?: throw new RuntimeException("{$path} cannot be written.");

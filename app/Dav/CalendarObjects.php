@@ -99,7 +99,7 @@ final readonly class CalendarObjects
                 : Visible::to($user)
                     ->entries()
                     ->whereIn('id', $ids)
-                    ->with(['calendar', 'overrides', 'continued'])
+                    ->with(['calendar', 'overrides', 'continued', 'anchor', 'preceding'])
                     ->get()
                     ->keyBy('id')
                     ->all();

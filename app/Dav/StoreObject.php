@@ -109,7 +109,7 @@ final readonly class StoreObject
                 ? null
                 : Changeable::by($user)
                     ->entries()
-                    ->with(['calendar', 'overrides', 'continued'])
+                    ->with(['calendar', 'overrides', 'continued', 'anchor', 'preceding'])
                     ->find($row->entryId);
         $read = $this->read($user, $file, $parts, $entry);
         $this->requireUid($user, $calendar, $read, $entry);

@@ -61,7 +61,7 @@ final class EntryCheck
                 $read->sequence,
                 $repairs,
                 $onward,
-                $read->continues,
+                $read->related,
                 $read->created,
                 $read->files,
             ),

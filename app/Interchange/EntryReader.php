@@ -97,6 +97,10 @@ final class EntryReader
         'seasons' => [],
         'pauses' => [],
         'overlaps' => false,
+        'lead_count' => null,
+        'lead_unit' => null,
+        'lead_shift' => 0,
+        'lead_at' => null,
         'missed' => 'hold',
         'effort' => null,
         'estimate' => null,
@@ -169,20 +173,23 @@ final class EntryReader
             max(0, (int) Properties::text($master, 'SEQUENCE')),
             array_values(array_unique($this->repairs)),
             $onward,
-            self::continues($master),
+            self::related($master),
             Properties::text($master, 'CREATED') ?: null,
         );
     }
 
-    private static function continues(Component $master): ?string
+    /** @return array<string, string> UIDs of others, by the column that names them */
+    private static function related(Component $master): array
     {
+        $related = [];
         foreach (Properties::all($master, 'RELATED-TO') as $property) {
-            if (Properties::parameter($property, 'RELTYPE') === 'X-PLUM-ROTA-CONTINUES') {
-                return mb_substr(trim((string) $property), 0, 250);
+            $column = array_search(Properties::parameter($property, 'RELTYPE'), ReadEntry::RELATED, true);
+            if ($column !== false) {
+                $related[$column] = mb_substr(trim((string) $property), 0, 250);
             }
         }
 
-        return null;
+        return $related;
     }
 
     /**
@@ -247,7 +254,7 @@ final class EntryReader
                 $child instanceof Property &&
                 ! in_array($child->name, self::KNOWN, true) &&
                 ! str_starts_with($child->name, Names::OWN) &&
-                ! ($child->name === 'RELATED-TO' && Properties::parameter($child, 'RELTYPE') === 'X-PLUM-ROTA-CONTINUES')
+                ! ($child->name === 'RELATED-TO' && in_array(Properties::parameter($child, 'RELTYPE'), ReadEntry::RELATED, true))
             ) {
                 $line = trim((string) preg_replace('/\r?\n[ \t]/', '', $child->serialize()));
                 if (strlen($line) <= self::LONGEST_KEPT && count($lines) < self::MOST_KEPT) {

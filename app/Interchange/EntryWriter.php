@@ -54,6 +54,8 @@ final readonly class EntryWriter
         'uid',
         'resource_name',
         'continues_id',
+        'leads_to',
+        'after_id',
         'first_day',
         'last_day',
         'position',
@@ -92,9 +94,16 @@ final readonly class EntryWriter
             $this->rhythm($whole, $series, $standing);
         }
         self::giveBack($whole, $entry->foreign_lines);
-        if ($entry->continues_id !== null) {
-            $earlier = $entry->continued->uid ?? self::uidOf($entry->continues_id);
-            $whole->add('RELATED-TO', $earlier, ['RELTYPE' => 'X-PLUM-ROTA-CONTINUES']);
+        foreach (
+            [
+                'continues_id' => $entry->continues_id === null ? null : $entry->continued->uid ?? self::uidOf($entry->continues_id),
+                'leads_to' => $entry->leads_to === null ? null : $entry->anchor->uid ?? self::uidOf($entry->leads_to),
+                'after_id' => $entry->after_id === null ? null : $entry->preceding->uid ?? self::uidOf($entry->after_id),
+            ] as $column => $uid
+        ) {
+            if ($uid !== null) {
+                $whole->add('RELATED-TO', $uid, ['RELTYPE' => ReadEntry::RELATED[$column]]);
+            }
         }
         if ($standing === null) {
             self::outcome($whole, $rows['once'] ?? []);

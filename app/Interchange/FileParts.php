@@ -78,7 +78,7 @@ final class FileParts
             $read->sequence,
             [...array_values(array_unique($repairs)), ...$read->repairs],
             $read->onward,
-            $read->continues,
+            $read->related,
             $read->created,
             array_values($files),
         );

@@ -12,11 +12,18 @@ namespace App\Interchange;
  * @phpstan-type Row array{skipped?: bool, all_day?: bool, start?: string, length?: int, zone?: string|null,
  *   fields?: array<string, mixed>, done_at?: int, let_go_at?: int, put_off?: int, foreign_lines?: list<string>}
  * @phpstan-type AsArray array{uid: string, columns: Columns, overrides: array<string, Row>, changed: string|null, sequence: int,
- *   repairs: list<string>, onward: list<array{id: string, columns: Columns}>, continues: string|null, created: string|null,
+ *   repairs: list<string>, onward: list<array{id: string, columns: Columns}>, related: array<string, string>, created: string|null,
  *   files: list<array{name: string, data: string}>}
  */
 final readonly class ReadEntry
 {
+    /** By the column that names another entry, the RELTYPE under which a file does: the earlier half, what it leads up to, what comes before. */
+    public const RELATED = [
+        'continues_id' => 'X-PLUM-ROTA-CONTINUES',
+        'leads_to' => 'X-PLUM-ROTA-LEADS-TO',
+        'after_id' => 'X-PLUM-ROTA-AFTER',
+    ];
+
     /**
      * @param  string  $uid  of all its components (RFC 5545 3.8.4.7)
      * @param  Columns  $columns
@@ -25,7 +32,7 @@ final readonly class ReadEntry
      * @param  int  $sequence  SEQUENCE: of two with the same UID the higher is the later
      * @param  list<string>  $repairs  a sentence for each thing that was read otherwise than it is written
      * @param  list<array{id: string, columns: Columns}>  $onward  what it is from one of its recurrence ids on
-     * @param  string|null  $continues  the UID of the earlier half of the same routine
+     * @param  array<string, string>  $related  UIDs of other entries, by the column that names them (RELATED)
      * @param  string|null  $created  CREATED, as YYYYMMDDTHHMMSSZ
      * @param  list<array{name: string, data: string}>  $files  inside it, in base64
      */
@@ -37,7 +44,7 @@ final readonly class ReadEntry
         public int $sequence,
         public array $repairs,
         public array $onward = [],
-        public ?string $continues = null,
+        public array $related = [],
         public ?string $created = null,
         public array $files = [],
     ) {

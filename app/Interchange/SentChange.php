@@ -66,7 +66,7 @@ final readonly class SentChange
             $plain->sequence,
             $plain->repairs,
             $plain->onward,
-            $plain->continues,
+            $plain->related,
             $plain->created,
             $plain->files,
         );

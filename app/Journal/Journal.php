@@ -40,6 +40,15 @@ final class Journal
         $this->rows = [];
     }
 
+    /**
+     * @return list<array{table: string, id: int|string, before: ?array<string, mixed>, after: ?array<string, mixed>}> all that was
+     *   touched so far, what was made and deleted again too
+     */
+    public function rows(): array
+    {
+        return array_values($this->rows ?? []);
+    }
+
     /** @return list<array{table: string, id: int|string, before: ?array<string, mixed>, after: ?array<string, mixed>}> */
     public function close(): array
     {

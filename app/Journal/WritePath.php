@@ -11,7 +11,7 @@ use Illuminate\Support\Facades\DB;
 /**
  * The one way to change anything: in a transaction, recorded before and after, under a new revision of the account.
  *
- * An action called by another joins the step of the first. What else must follow a change hears of it: see Changing and Changed.
+ * An action called by another joins the step of the first. What else must follow a change hears of it: see Changing, Settling and Changed.
  *
  * @phpstan-import-type Row from Changed
  */
@@ -81,6 +81,7 @@ final readonly class WritePath
             $this->journal->open();
             try {
                 $result = $work();
+                event(new Settling($user, $this->journal->rows()));
             } finally {
                 $rows = $this->journal->close();
             }

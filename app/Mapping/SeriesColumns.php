@@ -36,7 +36,11 @@ final class SeriesColumns
             'except_dates' => array_map($text, $series->except),
             'first_day' => (string) $first
                 ->date()
-                ->plusDays(-Zone::FURTHEST_DAYS - ($offDay === OffDay::Before ? AdjustedSet::FURTHEST : 0)),
+                ->plusDays(
+                    -Zone::FURTHEST_DAYS -
+                        ($offDay === OffDay::Before ? AdjustedSet::FURTHEST : 0) -
+                        ($series->breaks?->lead?->reach() ?? 0),
+                ),
             'last_day' => self::lastDay($series),
             ...$series->rule === null ? ['off_day' => 'keep', 'seasons' => [], 'pauses' => []] : [],
         ];
@@ -97,6 +101,10 @@ final class SeriesColumns
 
         return (string) LocalDateTime::fromSeconds($last + $length)
             ->date()
-            ->plusDays(Zone::FURTHEST_DAYS + ($series->breaks?->offDay === OffDay::After ? AdjustedSet::FURTHEST : 0));
+            ->plusDays(
+                Zone::FURTHEST_DAYS +
+                    ($series->breaks?->offDay === OffDay::After ? AdjustedSet::FURTHEST : 0) +
+                    max(0, $series->breaks->lead->shift ?? 0),
+            );
     }
 }

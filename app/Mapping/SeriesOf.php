@@ -9,6 +9,7 @@ use App\Models\OccurrenceOverride;
 use App\Reading\EntryRow;
 use App\Reading\OverrideRow;
 use PlumRota\Core\Recurrence\InvalidRule;
+use PlumRota\Core\Recurrence\Lead;
 use PlumRota\Core\Recurrence\OffDay;
 use PlumRota\Core\Recurrence\Pause;
 use PlumRota\Core\Recurrence\RecurrenceRule;
@@ -58,7 +59,7 @@ final class SeriesOf
             array_map(self::moment(...), $entry->extra_dates),
             array_map(self::moment(...), $entry->except_dates),
             $entry->after_done,
-            self::breaks($entry->off_day, $entry->seasons, $entry->pauses),
+            self::breaks($entry->off_day, $entry->seasons, $entry->pauses, $entry->isRoutine() ? $entry->lead() : null),
             self::details($entry),
         );
     }
@@ -112,9 +113,9 @@ final class SeriesOf
      * @param  list<array{from: string, to: string}>  $seasons  MM-DD
      * @param  list<array{from: string, to: string}>  $pauses  dates
      */
-    public static function breaks(string $offDay, array $seasons, array $pauses): ?Breaks
+    public static function breaks(string $offDay, array $seasons, array $pauses, ?Lead $lead = null): ?Breaks
     {
-        if ($offDay === 'keep' && $seasons === [] && $pauses === []) {
+        if ($offDay === 'keep' && $seasons === [] && $pauses === [] && $lead === null) {
             return null;
         }
         $day = fn (string $text): array => [(int) substr($text, 0, 2), (int) substr($text, 3, 2)];
@@ -126,6 +127,7 @@ final class SeriesOf
                 fn (array $pause): Pause => Pause::of(LocalDate::parse($pause['from']), LocalDate::parse($pause['to'])),
                 $pauses,
             ),
+            $lead,
         );
     }
 

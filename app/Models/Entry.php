@@ -9,6 +9,7 @@ use Illuminate\Database\Eloquent\Concerns\HasUlids;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
+use PlumRota\Core\Recurrence\Lead;
 use PlumRota\Core\Reminding\Reminder;
 
 /**
@@ -33,6 +34,12 @@ use PlumRota\Core\Reminding\Reminder;
  * @property list<string> $except_dates
  * @property string|null $due of the first occurrence
  * @property string $missed hold, roll or lapse
+ * @property string|null $leads_to the entry that it leads up to
+ * @property int|null $lead_count
+ * @property string|null $lead_unit days, weeks or working_days
+ * @property int $lead_shift days from an occurrence of that to the date that is counted back from
+ * @property string|null $lead_at the date that the lead gave it last
+ * @property string|null $after_id an entry that has to be done before
  * @property string|null $continues_id the earlier half of the same routine
  * @property list<string> $reminders its own; see remindersFor
  * @property bool $own_reminders
@@ -103,6 +110,7 @@ final class Entry extends Model
         'always_through' => false,
         'overlaps' => false,
         'foreign_lines' => '[]',
+        'lead_shift' => 0,
         'position' => 0,
         'version' => 1,
     ];
@@ -147,6 +155,14 @@ final class Entry extends Model
         );
     }
 
+    /** How long before what it leads up to it stands, where it leads up to something. */
+    public function lead(): ?Lead
+    {
+        return $this->lead_count === null || $this->lead_unit === null
+            ? null
+            : new Lead($this->lead_count, $this->lead_unit, $this->lead_shift);
+    }
+
     /** Whether it may come more than once. */
     public function isRoutine(): bool
     {
@@ -163,6 +179,24 @@ final class Entry extends Model
     public function continued(): BelongsTo
     {
         return $this->belongsTo(self::class, 'continues_id');
+    }
+
+    /** @return HasMany<Entry, $this> what leads up to it, the earliest first */
+    public function leadUps(): HasMany
+    {
+        return $this->hasMany(self::class, 'leads_to')->orderBy('position')->orderBy('id');
+    }
+
+    /** @return BelongsTo<Entry, $this> what it leads up to */
+    public function anchor(): BelongsTo
+    {
+        return $this->belongsTo(self::class, 'leads_to');
+    }
+
+    /** @return BelongsTo<Entry, $this> what has to be done before it */
+    public function preceding(): BelongsTo
+    {
+        return $this->belongsTo(self::class, 'after_id');
     }
 
     /** @return HasMany<OccurrenceOverride, $this> */

@@ -5,12 +5,14 @@ declare(strict_types=1);
 namespace App\Providers;
 
 use App\Accounts\WholeSessionFiles;
+use App\Actions\Entries\FollowAnchor;
 use App\Actions\Reminders\PlanReminders;
 use App\Database\ImmediateConnector;
 use App\Http\Requests\ListsFirst;
 use App\Journal\Changed;
 use App\Journal\Changing;
 use App\Journal\Journal;
+use App\Journal\Settling;
 use App\Models\User;
 use App\Queries\Occurrences\RolledOn;
 use App\Queries\Occurrences\Unreadable;
@@ -72,6 +74,12 @@ final class AppServiceProvider extends ServiceProvider
         Event::listen(
             Changing::class,
             fn (Changing $one) => $one->user instanceof User ? $this->app->make(PlanReminders::class)->before($one->user) : null,
+        );
+        Event::listen(
+            Settling::class,
+            fn (Settling $one) => $one->user instanceof User
+                ? $this->app->make(FollowAnchor::class)->follow($one->user, $one->rows)
+                : null,
         );
         Event::listen(
             Changed::class,

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Reading;
 
+use PlumRota\Core\Recurrence\Lead;
 use stdClass;
 
 /** An entry as the views read it: a plain row beside its calendar, under the names of its columns, without a model's cost. */
@@ -13,7 +14,8 @@ final readonly class EntryRow
         'e.id, e.calendar_id, c.area_id, e.kind, e.title, e.notes, e.all_day, e.start, e.length, e.zone, e.end_zone, e.rule, '.
         'e.after_done, e.extra_dates, e.except_dates, e.off_day, e.seasons, e.pauses, e.due, e.missed, e.importance, e.effort, '.
         'e.estimate, e.checklist, e.busy and c.counted as busy, e.tentative, e.private, e.protected, e.travel, e.margin, e.place, e.link, e.labels, '.
-        'e.colour, e.own_reminders, e.reminders, e.always_through, e.position, e.version';
+        'e.colour, e.own_reminders, e.reminders, e.always_through, e.leads_to, e.lead_count, e.lead_unit, e.lead_shift, e.after_id, '.
+        'e.position, e.version';
 
     /**
      * @param  list<string>  $extra_dates
@@ -62,6 +64,11 @@ final readonly class EntryRow
         public bool $own_reminders,
         public array $reminders,
         public bool $always_through,
+        public ?string $leads_to,
+        public ?int $lead_count,
+        public ?string $lead_unit,
+        public int $lead_shift,
+        public ?string $after_id,
         public int $position,
         public int $version,
     ) {
@@ -72,6 +79,14 @@ final readonly class EntryRow
     {
         /** @phpstan-ignore argument.type (the columns of the tables) */
         return new self(...self::read((array) $row));
+    }
+
+    /** How long before what it leads up to it stands, where it leads up to something. */
+    public function lead(): ?Lead
+    {
+        return $this->lead_count === null || $this->lead_unit === null
+            ? null
+            : new Lead($this->lead_count, $this->lead_unit, $this->lead_shift);
     }
 
     public function isRoutine(): bool

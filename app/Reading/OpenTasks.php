@@ -17,7 +17,11 @@ final class OpenTasks
     {
         return self::open($who)
             ->whereNull('start')
-            ->with(['calendar', 'overrides' => fn ($all) => $all->where('recurrence_id', 'once')])
+            ->with([
+                'calendar',
+                'overrides' => fn ($all) => $all->where('recurrence_id', 'once'),
+                'preceding.overrides' => fn ($all) => $all->where('recurrence_id', 'once'),
+            ])
             ->orderBy('position')
             ->orderBy('id')
             ->get();

@@ -43,7 +43,10 @@ final class OverrideRows
                 $lastDone[] = $entry->id;
             }
             // What happens once may have been a routine, of which what was done stays where it was.
-            [$before, $after] = [self::daysBefore($entry), $entry->off_day === 'before' ? AdjustedSet::FURTHEST : 0];
+            [$before, $after] = [
+                self::daysBefore($entry),
+                ($entry->off_day === 'before' ? AdjustedSet::FURTHEST : 0) + ($entry->lead()?->reach() ?? 0),
+            ];
             if (! $isAll || $before > self::SHORT || $after > 0) {
                 $wide[] = [
                     $entry->id,
@@ -160,7 +163,7 @@ final class OverrideRows
     {
         $length = $entry->all_day ? $entry->length : intdiv($entry->length, 1440) + 1;
 
-        return $length + ($entry->off_day === 'after' ? AdjustedSet::FURTHEST : 0);
+        return $length + ($entry->off_day === 'after' ? AdjustedSet::FURTHEST : 0) + max(0, $entry->lead_shift);
     }
 
     /**
@@ -202,6 +205,30 @@ final class OverrideRows
         }
 
         return $last;
+    }
+
+    /**
+     * @param  list<array{string, string}>  $which  entry and recurrence id
+     * @return array<string, OverrideRow> by both, with a bar between
+     */
+    public function ofOccurrences(array $which): array
+    {
+        $changes = [];
+        foreach (
+            DB::select(
+                'select '.
+                    OverrideRow::COLUMNS.
+                    " from json_each(?) w join overrides o
+                    on o.entry_id = json_extract(w.value, '$[0]') and o.recurrence_id = json_extract(w.value, '$[1]')",
+                [json_encode($which, JSON_THROW_ON_ERROR)],
+            ) as $row
+        ) {
+            assert($row instanceof stdClass);
+            $change = OverrideRow::of($row);
+            $changes["{$change->entry_id}|{$change->recurrence_id}"] = $change;
+        }
+
+        return $changes;
     }
 
     /** @return list<stdClass> what was done between two instants (Unix seconds), with what is shown of each, the latest first */

@@ -223,6 +223,13 @@ return new class extends Migration
             $table->json('pauses')->default('[]'); // list of {from, to}: dates
             $table->boolean('overlaps')->default(false); // its occurrences may lie on one another
             $table->string('continues_id', 26)->nullable(); // the earlier half of the same routine; no foreign key: it may be deleted and come back by undo
+            // What it leads up to, if it does, and how long before: see Actions\Entries\FollowAnchor.
+            $table->string('leads_to', 26)->nullable(); // an entry; no foreign key: it may be deleted and come back by undo
+            $table->unsignedSmallInteger('lead_count')->nullable();
+            $table->string('lead_unit')->nullable(); // days, weeks or working_days
+            $table->smallInteger('lead_shift')->default(0); // days from where the rule puts an occurrence to the date that is counted back from
+            $table->string('lead_at')->nullable(); // the date that the lead gave it last; where it stands elsewhere, somebody put it there
+            $table->string('after_id', 26)->nullable(); // an entry that has to be done before this one; no foreign key likewise
             $table->string('first_day')->nullable(); // no occurrence lies before this day, in any zone
             $table->string('last_day')->nullable(); // nor after this one; null: endless
             // What is to be done about it.
@@ -260,6 +267,8 @@ return new class extends Migration
             'in_a_stretch' => '(user_id, last_day, first_day)',
             'unscheduled' => '(user_id) where start is null',
             'continued' => '(user_id) where continues_id is not null',
+            'leading' => '(leads_to) where leads_to is not null',
+            'leading_of' => '(user_id) where leads_to is not null',
             'to_ask_again' => '(user_id, ask_again) where ask_again is not null',
             'with_margins' => '(user_id) where travel > 0 or margin > 0',
             'routines_due' => "(user_id) where due is not null and (rule is not null or extra_dates <> '[]')",
@@ -544,10 +553,9 @@ return new class extends Migration
             coalesce({$row}.resource_name, {$row}.id || '.ics'), {$revision(
             "{$row}.user_id",
         )}) on conflict do update set revision = excluded.revision, name = excluded.name;";
-        $touch = fn (
-            string $which,
-            string $user,
-        ): string => "update object_revisions set revision = {$revision($user)} where {$which};";
+        $touch = fn (string $which, string $user): string => "update object_revisions set revision = {$revision(
+            $user,
+        )} where {$which};";
         DB::unprepared("create trigger entries_noted after insert on entries begin {$note('new')} end");
         DB::unprepared("create trigger entries_noted_anew after update on entries begin {$note('old')} {$note('new')} end");
         // With its account all of this goes.

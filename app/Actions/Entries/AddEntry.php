@@ -9,11 +9,12 @@ use App\Journal\WritePath;
 use App\Models\Entry;
 use App\Models\User;
 use App\Queries\Occurrences\ProtectedBlocks;
+use PlumRota\Core\Schedule\CannotReschedule;
 use PlumRota\Core\Schedule\IsProtected;
 
 final readonly class AddEntry
 {
-    public function __construct(private WritePath $writes, private ProtectedBlocks $protected)
+    public function __construct(private WritePath $writes, private ProtectedBlocks $protected, private KeepLeadUps $leadUps)
     {
     }
 
@@ -22,7 +23,7 @@ final readonly class AddEntry
      *
      * @param  bool  $mayCover  whether it may lie over protected blocks
      *
-     * @throws IsProtected
+     * @throws IsProtected|CannotReschedule
      */
     public function add(User $user, EntryValues $values, bool $mayCover = false): Entry
     {
@@ -33,6 +34,9 @@ final readonly class AddEntry
             }
             $entry = Changeable::by($user)->newEntry([]);
             SaveSeries::into($entry, $series, $values->columns);
+            if ($values->leadUps !== null && $values->leadUps !== []) {
+                $this->leadUps->keep($user, $entry, $values->leadUps);
+            }
 
             return $entry;
         });

@@ -35,26 +35,45 @@ final readonly class CaptureEntry
 
         return $this->entries->add(
             $user,
-            new EntryValues($series, [
-                'title' => mb_strtoupper(mb_substr($draft->title, 0, 1)).mb_substr($draft->title, 1),
-                'calendar_id' => $calendar->id,
-                'kind' => $series === null ? 'task' : $kind ?? ($draft->isTask ? 'task' : 'event'),
-                'colour' => $this->filing->for($user, $draft->title)['colour'],
-                'due' => $draft->due,
-                'not_before' => $draft->notBefore === null ? null : (string) $draft->notBefore,
-                'around' => $draft->around === null ? null : (string) $draft->around,
-                'importance' => $draft->importance,
-                'estimate' => $draft->estimate,
-                'effort' => $draft->effort,
-                'labels' => $draft->labels,
-                'place' => $draft->place,
-                'checklist' => array_map(fn (string $step): array => ['text' => $step, 'done' => false], $draft->steps),
-                'own_reminders' => $draft->reminders !== [],
-                'reminders' => array_map(strval(...), $draft->reminders),
-                'off_day' => $draft->offDay->value,
-                ...$calendar->defaults(),
-            ]),
+            new EntryValues(
+                $series,
+                [
+                    'title' => self::capital($draft->title),
+                    'calendar_id' => $calendar->id,
+                    'kind' => $series === null ? 'task' : $kind ?? ($draft->isTask ? 'task' : 'event'),
+                    'colour' => $this->filing->for($user, $draft->title)['colour'],
+                    'due' => $draft->due,
+                    'not_before' => $draft->notBefore === null ? null : (string) $draft->notBefore,
+                    'around' => $draft->around === null ? null : (string) $draft->around,
+                    'importance' => $draft->importance,
+                    'estimate' => $draft->estimate,
+                    'effort' => $draft->effort,
+                    'labels' => $draft->labels,
+                    'place' => $draft->place,
+                    'checklist' => array_map(fn (string $step): array => ['text' => $step, 'done' => false], $draft->steps),
+                    'own_reminders' => $draft->reminders !== [],
+                    'reminders' => array_map(strval(...), $draft->reminders),
+                    'off_day' => $draft->offDay->value,
+                    ...$calendar->defaults(),
+                ],
+                leadUps: array_map(
+                    fn (array $one): array => [
+                        ...$one,
+                        'id' => null,
+                        'title' => self::capital($one['title']),
+                        'place' => 'day',
+                        'is_due' => false,
+                        'waits' => false,
+                    ],
+                    $draft->leadUps,
+                ),
+            ),
             $mayCover,
         );
+    }
+
+    private static function capital(string $title): string
+    {
+        return mb_strtoupper(mb_substr($title, 0, 1)).mb_substr($title, 1);
     }
 }

@@ -51,6 +51,20 @@ final readonly class ChangeEntry
         'after_done',
         'extra_dates',
         'except_dates',
+        'lead_ups',
+    ];
+
+    private const RHYTHM = [
+        'start',
+        'all_day',
+        'rule',
+        'after_done',
+        'extra_dates',
+        'except_dates',
+        'off_day',
+        'seasons',
+        'pauses',
+        'due',
     ];
 
     private const PLACE = ['start', 'end', 'all_day', 'zone', 'end_zone', 'floating'];
@@ -61,6 +75,7 @@ final readonly class ChangeEntry
         private SplitRoutine $split,
         private RekeyOverrides $rekey,
         private ProtectedBlocks $protected,
+        private KeepLeadUps $leadUps,
     ) {
     }
 
@@ -89,12 +104,13 @@ final readonly class ChangeEntry
         ): Entry {
             $entry->refresh();
             StaleEntry::check($entry, $version);
+            self::requireOwnRhythm($entry, $values, $scope);
             $old = SeriesOf::mendable($entry);
             if (! $mayCover && $values->has('rule', ...self::PLACE)) {
                 $this->protected->keepFree($user, $this->wished($old, $values, $scope, $recurrenceId), $entry->id);
             }
             if ($old === null || ! $old->isRoutine() || $recurrenceId === null) {
-                return $this->whole($entry, $values);
+                return $this->withLeadUps($user, $this->whole($entry, $values), $values);
             }
             $due = $values->columns['due'] ?? null;
             if ($scope === Scope::Whole && $values->has('due') && is_string($due)) {
@@ -107,12 +123,46 @@ final readonly class ChangeEntry
                 ]);
             }
 
-            return match ($scope) {
+            $changed = match ($scope) {
                 Scope::One => $this->one($entry, $old, $values, $recurrenceId),
                 Scope::Onward => $this->onward($entry, $old, $values, $recurrenceId),
                 Scope::Whole => $this->whole($entry, $values),
             };
+
+            return $scope === Scope::One ? $changed : $this->withLeadUps($user, $changed, $values);
         });
+    }
+
+    private function withLeadUps(User $user, Entry $entry, EntryValues $values): Entry
+    {
+        if ($values->leadUps !== null && $values->has('lead_ups')) {
+            $this->leadUps->keep($user, $entry, $values->leadUps);
+        }
+
+        return $entry;
+    }
+
+    /** @throws CannotReschedule where the days of a lead-up would be changed, which are those of what it leads up to */
+    private static function requireOwnRhythm(Entry $entry, EntryValues $values, Scope $scope): void
+    {
+        if ($scope === Scope::One && $values->has('lead_ups') && $values->leadUps !== KeepLeadUps::lines($entry)) {
+            throw new CannotReschedule(
+                'All of a routine share what leads up to it. Choose from here on, or the whole routine.',
+            );
+        }
+        if ($scope === Scope::One || ! $entry->isRoutine() || $entry->leads_to === null) {
+            return;
+        }
+        $is =
+            $values->series === null
+                ? null
+                : [...SeriesColumns::of($values->series), ...array_intersect_key($values->columns, array_flip(self::RHYTHM))];
+        $old = $entry->only(self::RHYTHM);
+        if ($is === null || array_intersect_key($is, $old) != $old) {
+            throw new CannotReschedule(
+                'It comes before each of another routine. Change the rhythm there, or move this one alone.',
+            );
+        }
     }
 
     /** What would come to stand: of one occurrence its own place, else all of them. */

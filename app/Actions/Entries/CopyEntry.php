@@ -18,8 +18,12 @@ use PlumRota\Core\Schedule\Series;
 /** Makes a second entry like one there is: a single one from a single occurrence, or a whole routine again. */
 final readonly class CopyEntry
 {
-    public function __construct(private WritePath $writes, private OccurrencePlace $places, private ProtectedBlocks $protected)
-    {
+    public function __construct(
+        private WritePath $writes,
+        private OccurrencePlace $places,
+        private ProtectedBlocks $protected,
+        private KeepLeadUps $leadUps,
+    ) {
     }
 
     /**
@@ -49,11 +53,12 @@ final readonly class CopyEntry
             if (! $mayCover) {
                 $this->protected->keepFree($user, $to);
             }
-            $copy = $entry->replicate(['version', 'continues_id', 'uid', 'resource_name']);
+            $copy = $entry->replicate(['version', 'continues_id', 'uid', 'resource_name', 'leads_to', 'lead_at', 'after_id']);
             $copy->version = 1;
             $copy->calendar_id = $calendarId ?? $entry->calendar_id;
             if ($recurrenceId === null && $to === null) {
                 $copy->save();
+                $this->copyLeadUps($user, $entry, $copy);
 
                 return $copy;
             }
@@ -76,9 +81,24 @@ final readonly class CopyEntry
                         array_values($steps),
                     )
                     : [],
+                'lead_count' => null,
+                'lead_unit' => null,
+                'lead_shift' => 0,
             ]);
+            $this->copyLeadUps($user, $entry, $copy);
 
             return $copy;
         });
+    }
+
+    private function copyLeadUps(User $user, Entry $entry, Entry $copy): void
+    {
+        if ($copy->start === null && $copy->due === null) {
+            return; // there is no date yet that they could lead up to
+        }
+        $lines = KeepLeadUps::lines($entry);
+        if ($lines !== []) {
+            $this->leadUps->keep($user, $copy, array_map(fn (array $line): array => [...$line, 'id' => null], $lines));
+        }
     }
 }

@@ -6,16 +6,25 @@ namespace App\Actions\Entries;
 
 use PlumRota\Core\Schedule\Series;
 
-/** What an entry is to be, checked: its place and rhythm as the core's object, the rest as columns. */
+/**
+ * What an entry is to be, checked: its place and rhythm as the core's object, the rest as columns.
+ *
+ * @phpstan-import-type Line from KeepLeadUps
+ */
 final readonly class EntryValues
 {
     /**
      * @param  Series|null  $series  null for a task in the basket; its id plays no part
      * @param  array<string, mixed>  $columns  everything else of the entries table
      * @param  list<string>|null  $sent  the fields of the contract that were given; null for all. What was not stays as it is
+     * @param  list<Line>|null  $leadUps  what leads up to it; null where nothing was said of that
      */
-    public function __construct(public ?Series $series, public array $columns, private ?array $sent = null)
-    {
+    public function __construct(
+        public ?Series $series,
+        public array $columns,
+        private ?array $sent = null,
+        public ?array $leadUps = null,
+    ) {
     }
 
     public function has(string ...$fields): bool
@@ -26,7 +35,7 @@ final readonly class EntryValues
     /** @param  array<string, mixed>  $columns */
     public function with(?Series $series, array $columns): self
     {
-        return new self($series, [...$this->columns, ...$columns], $this->sent);
+        return new self($series, [...$this->columns, ...$columns], $this->sent, $this->leadUps);
     }
 
     public function title(): string

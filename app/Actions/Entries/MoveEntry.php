@@ -80,6 +80,9 @@ final readonly class MoveEntry
 
                 return $entry;
             }
+            if ($entry->leads_to !== null) {
+                throw new CannotReschedule('It comes before each of another routine. Move that, or this one alone.');
+            }
             $routine = $scope === Scope::Onward && ! $series->afterDone ? $this->split->at($entry, $recurrenceId) : $entry;
 
             return $this->shift($user, $routine, $recurrenceId, $to);
@@ -152,7 +155,11 @@ final readonly class MoveEntry
         $from = $series->startOf($recurrenceId);
         $shift = Shift::of($series, $from, $to, $user->timeZone());
         if ($routine->due !== null) {
-            $routine->due = DueWithStart::moved($routine->due, (string) $routine->start, $shift->series->placement->startText());
+            $routine->due = DueWithStart::moved(
+                $routine->due,
+                (string) $routine->start,
+                $shift->series->placement->startText(),
+            );
         }
         $had = self::lengthOf($routine, $series->placement, $to);
         if ($had !== null) {

@@ -6,6 +6,7 @@ namespace App\Actions\Entries;
 
 use App\Mapping\SeriesColumns;
 use App\Models\Entry;
+use PlumRota\Core\Schedule\Breaks;
 use PlumRota\Core\Schedule\Density;
 use PlumRota\Core\Schedule\Series;
 use PlumRota\Core\Schedule\TooDense;
@@ -25,6 +26,7 @@ final class SaveSeries
     {
         $entry->fill($columns);
         if ($series !== null) {
+            $series = self::withLead($entry, $series);
             PlannableDays::require($series->placement->start->date());
             PlannableDays::require($series->placement->end()->date());
             Density::check($series, $entry->overlaps);
@@ -51,5 +53,17 @@ final class SaveSeries
         );
         $entry->version = $entry->exists ? $entry->version + 1 : 1;
         $entry->save();
+    }
+
+    /** What leads up to each of a routine stands so long before the dates of its rhythm, whoever changes what of it. */
+    private static function withLead(Entry $entry, Series $series): Series
+    {
+        $lead = $series->isRoutine() ? $entry->lead() : null;
+        if ($lead === null) {
+            return $series;
+        }
+        $breaks = $series->breaks ?? new Breaks();
+
+        return $series->withBreaks(new Breaks($breaks->offDay, $breaks->seasons, $breaks->pauses, $lead));
     }
 }

@@ -56,6 +56,15 @@ final class SplitRoutine
                 }
             });
 
+        // What leads up to each occurrence is cut with them.
+        foreach ($entry->leadUps()->get() as $leadUp) {
+            if ($leadUp->isRoutine()) {
+                $later = $this->at($leadUp, substr($recurrenceId, 0, 10));
+                $later->leads_to = $tail->id;
+                $later->save();
+            }
+        }
+
         return $tail;
     }
 }

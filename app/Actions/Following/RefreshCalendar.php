@@ -208,7 +208,7 @@ final readonly class RefreshCalendar
             $read->sequence,
             $read->repairs,
             $read->onward,
-            $read->continues,
+            $read->related,
             $read->created,
         );
     }

@@ -41,36 +41,42 @@ final readonly class TakeImport
         return $this->writes->run($user, "Brought in “{$name}”", function () use ($user, $import, $targets, $known): array {
             $into = array_map(fn (?array $one): ?string => $this->calendar($user, $one), $targets);
             $done = ['added' => 0, 'changed' => 0, 'left' => 0];
-            $goOn = [];
+            $related = [];
             foreach (self::portions($import->items()) as $items) {
                 $entries = KnownEntries::of($user, array_map(fn (ImportItem $one): string => $one->read->uid ?? '', $items));
                 foreach ($items as $item) {
                     $calendar = $into[$item->calendar] ?? null;
                     $entry = $entries[$item->read->uid ?? ''] ?? null;
                     $done[$this->one($user, $item, $calendar, $entry, $known)]++;
-                    if ($item->read !== null && $item->read->continues !== null) {
-                        $goOn[$item->read->uid] = $item->read->continues;
+                    if ($item->read !== null && $item->read->related !== []) {
+                        $related[$item->read->uid] = $item->read->related;
                     }
                 }
             }
 
-            $this->tie($user, $goOn);
+            $this->tie($user, $related);
 
             return $done;
         });
     }
 
     /**
-     * A routine that was divided is one for looking back: its later half says which it goes on from.
+     * What names another of the file: a later half the earlier one, so that both are one for looking back; a lead-up what it leads up to.
      *
-     * @param  array<string, string>  $goOn  UIDs of later halves, with those of the earlier
+     * @param  array<string, array<string, string>>  $related  by UID, the UIDs of others by the column that names them
      */
-    private function tie(User $user, array $goOn): void
+    private function tie(User $user, array $related): void
     {
-        $found = KnownEntries::of($user, array_values(array_unique([...array_keys($goOn), ...array_values($goOn)])));
-        foreach ($goOn as $later => $earlier) {
-            if (isset($found[$later], $found[$earlier])) {
-                $found[$later]->update(['continues_id' => $found[$earlier]->id]);
+        $uids = array_map(strval(...), array_keys($related));
+        $found = KnownEntries::of(
+            $user,
+            array_values(array_unique([...$uids, ...array_merge(...array_map(array_values(...), array_values($related)))])),
+        );
+        foreach ($related as $uid => $others) {
+            foreach ($others as $column => $other) {
+                if (isset($found[$uid], $found[$other])) {
+                    $found[$uid]->update([$column => $found[$other]->id]);
+                }
             }
         }
     }

@@ -30,6 +30,8 @@ use PlumRota\Core\Time\Zone;
  * An entry as its sheet sends it. A PATCH may leave out what stays as it is.
  *
  * "end" is the last day of an all-day entry, itself included, and the moment a timed one ends.
+ *
+ * @phpstan-import-type Line from \App\Actions\Entries\KeepLeadUps
  */
 class EntryRequest extends FormRequest
 {
@@ -47,6 +49,7 @@ class EntryRequest extends FormRequest
             ...EntryRules::what($user),
             ...EntryRules::when(),
             ...EntryRules::work($user),
+            ...EntryRules::leadUps(),
             ...EntryRules::reminding(),
             ...EntryRules::counting(),
             ...EntryRules::saving(),
@@ -93,6 +96,7 @@ class EntryRequest extends FormRequest
                     : null,
                 'waiting_for' => $this->string('waiting_for')->trim()->value(),
                 'ask_again' => $this->input('ask_again'),
+                'after_id' => $this->input('after_id'),
                 'missed' => $this->string('missed')->value(),
                 'own_reminders' => $this->input('reminders') !== null,
                 'reminders' => array_values(array_unique(array_filter($this->array('reminders'), is_string(...)))),
@@ -123,7 +127,30 @@ class EntryRequest extends FormRequest
                 'checklist' => array_values($this->array('checklist')),
             ],
             $this->sent,
+            $this->leadUps(),
         );
+    }
+
+    /** @return list<Line> */
+    private function leadUps(): array
+    {
+        $lines = [];
+        foreach ($this->array('lead_ups') as $line) {
+            assert(is_array($line));
+            $place = $line['place'] ?? null;
+            $lines[] = [
+                'id' => is_string($line['id'] ?? null) ? $line['id'] : null,
+                'title' => is_string($line['title'] ?? null) ? trim($line['title']) : '',
+                'count' => is_numeric($line['count'] ?? null) ? (int) $line['count'] : 0,
+                'unit' => is_string($line['unit'] ?? null) ? $line['unit'] : 'days',
+                'estimate' => is_numeric($line['estimate'] ?? null) ? (int) $line['estimate'] : null,
+                'place' => $place === 'basket' ? 'basket' : 'day',
+                'is_due' => filter_var($line['is_due'] ?? false, FILTER_VALIDATE_BOOL),
+                'waits' => filter_var($line['waits'] ?? false, FILTER_VALIDATE_BOOL),
+            ];
+        }
+
+        return $lines;
     }
 
     public function scope(): Scope

@@ -31,6 +31,11 @@ final class EntryRules
         'waiting_for.max' => 'A name has room for 120 characters.',
         'link.url' => 'A link begins with http:// or https://.',
         'checklist.*.text.required' => 'A step needs a few words.',
+        'after_id.exists' => 'What it should wait for is not there any more.',
+        'lead_ups.max' => 'Up to 40 lead-ups come before one date.',
+        'lead_ups.*.title.required' => 'What is to be done before it?',
+        'lead_ups.*.count.between' => 'A lead-up stands up to 366 days before its date.',
+        'lead_ups.*.estimate.between' => 'An estimate lies between nothing and 100 hours.',
     ];
 
     /** @return array<string, mixed> */
@@ -91,6 +96,23 @@ final class EntryRules
             'around' => ['nullable', 'string', new KnownWeek($user->wallNow()->date())],
             'waiting_for' => ['nullable', 'string', 'max:120'],
             'ask_again' => ['nullable', new KnownDate('Ask again on which date?')],
+            'after_id' => ['nullable', 'string', 'max:26', Changeable::by($user)->namesEntry()],
+        ];
+    }
+
+    /** @return array<string, mixed> what leads up to it, line by line */
+    public static function leadUps(): array
+    {
+        return [
+            'lead_ups' => ['sometimes', 'array', 'max:40'],
+            'lead_ups.*.id' => ['nullable', 'string', 'max:26'],
+            'lead_ups.*.title' => ['required', 'string', 'max:250'],
+            'lead_ups.*.count' => ['required', 'integer', 'between:0,366'],
+            'lead_ups.*.unit' => ['required', 'in:days,weeks,working_days'],
+            'lead_ups.*.estimate' => ['nullable', 'integer', 'between:0,6000'],
+            'lead_ups.*.place' => ['required', 'in:day,basket'],
+            'lead_ups.*.is_due' => ['required', 'boolean'],
+            'lead_ups.*.waits' => ['required', 'boolean'],
         ];
     }
 

@@ -16,7 +16,7 @@ use App\Models\User;
 final class EntryForm
 {
     /** What a sheet shows besides, and does not send. */
-    private const SHOWN_ONLY = ['id', 'in_words', 'done', 'version', 'notes_html', 'attachments'];
+    private const SHOWN_ONLY = ['id', 'in_words', 'done', 'version', 'notes_html', 'attachments', 'leads_to', 'after'];
 
     /** Not saved. What is not said of it is as the calendar has it. */
     public static function blank(User $user, ?Calendar $calendar): Entry

@@ -43,10 +43,8 @@ final readonly class OccurrencePlace
         if ($series->breaks === null || $series->afterDone) {
             return $series->placement->startingAt($start);
         }
-        $window = TimeRange::days(
-            LocalDate::fromDayNumber($start->dayNumber() - AdjustedSet::FURTHEST),
-            2 * AdjustedSet::FURTHEST,
-        );
+        $reach = AdjustedSet::FURTHEST + ($series->breaks->lead?->reach() ?? 0);
+        $window = TimeRange::days(LocalDate::fromDayNumber($start->dayNumber() - $reach), 2 * $reach);
         $stands = array_filter(
             (new Timeline($user->timeZone(), $this->daysOff->marks($user)))->occurrences($series, [], $window),
             fn (Occurrence $one): bool => $one->recurrenceId === $recurrenceId,

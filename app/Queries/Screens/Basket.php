@@ -7,7 +7,9 @@ namespace App\Queries\Screens;
 use App\Access\Visible;
 use App\Models\Entry;
 use App\Models\User;
+use App\Queries\Occurrences\LeadUps;
 use App\Queries\Occurrences\Unreadable;
+use App\Queries\Planning\Preceding;
 use App\Reading\OpenTasks;
 use Carbon\CarbonImmutable;
 use PlumRota\Core\Planning\UnscheduledTask;
@@ -20,7 +22,7 @@ use PlumRota\Core\Time\LocalDate;
 /** Tasks that have no place yet, in the order in which they press. */
 final readonly class Basket
 {
-    public function __construct(private Unreadable $unreadable, private OpenTasks $tasks)
+    public function __construct(private Unreadable $unreadable, private OpenTasks $tasks, private LeadUps $leadUps)
     {
     }
 
@@ -30,6 +32,7 @@ final readonly class Basket
         $entries = $this->tasks->unscheduled(Visible::to($user))->keyBy('id');
         $pressing = new Urgency($user->timeZone(), $user->wallNow()->date(), CarbonImmutable::now()->getTimestamp());
         $items = [];
+        $leads = $this->leadUps->of($user, $entries->map(fn (Entry $entry): array => [$entry->id, 'once'])->values());
         [$readable, $groups] = $this->readable($pressing, $entries->all());
         foreach ($pressing->inOrder($readable) as $loose) {
             $entry = $entries->get($loose->key);
@@ -57,6 +60,9 @@ final readonly class Basket
                 'put_off' => $entry->overrides->firstWhere('recurrence_id', 'once')->put_off ?? 0,
                 'position' => $entry->position,
                 'version' => $entry->version,
+                'toward' => $leads['toward']->{"{$entry->id}|once"} ?? null,
+                'lead_ups' => $leads['counts']->{"{$entry->id}|once"} ?? null,
+                'after' => Preceding::open($entry)?->title,
             ];
         }
 

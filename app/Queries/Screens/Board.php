@@ -6,6 +6,7 @@ namespace App\Queries\Screens;
 
 use App\Models\User;
 use App\Queries\Occurrences\Deadlines;
+use App\Queries\Occurrences\LeadUps;
 use App\Queries\Occurrences\NextOnly;
 use App\Queries\Occurrences\OccurrencesBetween;
 use App\Queries\Occurrences\ResolvedOccurrence;
@@ -33,6 +34,7 @@ final readonly class Board
         private NextOnly $nextOnly,
         private Deadlines $deadlines,
         private Unreadable $unreadable,
+        private LeadUps $leadUps,
     ) {
     }
 
@@ -68,9 +70,12 @@ final readonly class Board
         $lanes = $this->lanes($seen, $first, $days);
         $visible = $nextOnly ? $this->nextOnly->of($user, $seen, $window) : $seen;
 
+        $due = $this->deadlines->on($user, $first, $days);
+
         return [
             'from' => (string) $first,
-            'days' => $this->days->shown($user, $loads, $conflictsByDay, $load, $this->deadlines->on($user, $first, $days)),
+            'days' => $this->days->shown($user, $loads, $conflictsByDay, $load, $due),
+            'lead_ups' => $this->leadUps->of($user, self::named($visible, $due)),
             'entries' => self::entries($seen),
             'occurrences' => $this->shown($visible, $met, $lanes),
             'conflicts' => $conflicts,
@@ -117,6 +122,21 @@ final readonly class Board
         }
 
         return (object) $entries;
+    }
+
+    /**
+     * @param  iterable<ResolvedOccurrence>  $seen
+     * @param  array<string, list<array{entry_id: string, recurrence_id: string, ...}>>  $due
+     * @return iterable<array{string, string}> entry and recurrence id of all of them
+     */
+    public static function named(iterable $seen, array $due): iterable
+    {
+        foreach ($seen as $one) {
+            yield [$one->entry->id, $one->occurrence->recurrenceId];
+        }
+        foreach (array_merge(...array_values($due)) as $one) {
+            yield [$one['entry_id'], $one['recurrence_id']];
+        }
     }
 
     /**

@@ -14,6 +14,7 @@ use PlumRota\Core\Capture\CaptureReader;
 use PlumRota\Core\Capture\Context;
 use PlumRota\Core\Capture\Draft;
 use PlumRota\Core\Capture\Segment;
+use PlumRota\Core\Recurrence\Lead;
 use PlumRota\Core\Schedule\Breaks;
 use PlumRota\Core\Schedule\Series;
 use PlumRota\Core\Schedule\SeriesInWords;
@@ -112,6 +113,10 @@ final readonly class CaptureReading
             'labels' => $draft->labels,
             'place' => $draft->place,
             'steps' => $draft->steps,
+            'lead_ups' => array_map(
+                fn (array $one): array => [...$one, 'in_words' => (new Lead($one['count'], $one['unit']))->inWords()],
+                $draft->leadUps,
+            ),
             'problems' => $draft->problems,
             'other_time' => $draft->otherTime === null ? null : substr((string) $draft->otherTime, 0, 5),
             'other_date' => $draft->otherDate === null ? null : (string) $draft->otherDate,

@@ -25,7 +25,7 @@ final readonly class EntriesForFile
         $mine = Visible::to($user);
         $entries = $mine
             ->entries()
-            ->with(['calendar', 'overrides', 'continued'])
+            ->with(['calendar', 'overrides', 'continued', 'anchor', 'preceding'])
             ->orderBy('id');
         if ($entry !== null) {
             $found = $mine->entry($entry);

@@ -6,6 +6,7 @@ namespace App\Queries\Screens;
 
 use App\Models\User;
 use App\Queries\Occurrences\Deadlines;
+use App\Queries\Occurrences\LeadUps;
 use App\Queries\Occurrences\NextOnly;
 use App\Queries\Occurrences\OccurrencesBetween;
 use App\Queries\Occurrences\ResolvedOccurrence;
@@ -30,6 +31,7 @@ final readonly class Month
         private NextOnly $nextOnly,
         private Unreadable $unreadable,
         private Deadlines $deadlines,
+        private LeadUps $leadUps,
     ) {
     }
 
@@ -46,10 +48,11 @@ final readonly class Month
             Gregorian::daysInMonth($middle->year, $middle->month),
         );
         $load = new LoadOfDays($first, $days);
-        $entries = $blocks = $areaOf = $shown = $starts = $kept = [];
+        $entries = $blocks = $areaOf = $shown = $starts = $kept = $named = [];
         foreach ($this->occurrences->each($user, $window) as $one) {
             $entries[$one->entry->id] ??= OccurrenceAsShown::shared($one->entry);
             $load->add($one->block);
+            $named[] = [$one->entry->id, $one->occurrence->recurrenceId];
             $blocks[] = $one->block;
             $areaOf[] = $one->areaId;
             if ($nextOnly) {
@@ -69,14 +72,12 @@ final readonly class Month
             $clashes[$day] = ($clashes[$day] ?? 0) + 1;
         }
 
+        $due = $this->deadlines->on($user, $first, $days);
+
         return [
             'from' => (string) $first,
-            'days' => $this->days->shown(
-                $user,
-                $load->loads(DayPlan::capacities($user, $first, $days)),
-                $clashes,
-                due: $this->deadlines->on($user, $first, $days),
-            ),
+            'lead_ups' => $this->leadUps->of($user, [...$named, ...Board::named([], $due)]),
+            'days' => $this->days->shown($user, $load->loads(DayPlan::capacities($user, $first, $days)), $clashes, due: $due),
             'entries' => (object) $entries,
             'occurrences' => $nextOnly
                 ? array_map(
@@ -88,7 +89,13 @@ final readonly class Month
                     ),
                 )
                 : array_map(fn (int $i): array => $shown[$i], array_keys($starts)),
-            'areas' => $this->hours->within($user, $own, Gregorian::daysInMonth($middle->year, $middle->month), $blocks, $areaOf),
+            'areas' => $this->hours->within(
+                $user,
+                $own,
+                Gregorian::daysInMonth($middle->year, $middle->month),
+                $blocks,
+                $areaOf,
+            ),
             'unreadable' => $this->unreadable->all(),
             'now' => (string) $user->wallNow(),
             'revision' => $user->revision,

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Queries\Screens;
 
 use App\Models\User;
+use App\Queries\Occurrences\LeadUps;
 use App\Queries\Occurrences\OccurrencesBetween;
 use App\Queries\Occurrences\ResolvedOccurrence;
 use App\Queries\Occurrences\Unreadable;
@@ -23,6 +24,7 @@ final readonly class Year
         private OccurrencesBetween $occurrences,
         private Holidays $holidays,
         private Unreadable $unreadable,
+        private LeadUps $leadUps,
     ) {
     }
 
@@ -35,12 +37,15 @@ final readonly class Year
         $start = $first->dayNumber();
         $counts = array_fill(0, $days, []);
         $window = TimeRange::days($first, $days);
-        $entries = $bars = $minutes = [];
+        $entries = $bars = $minutes = $leading = [];
         foreach ($this->occurrences->each($user, $window) as $one) {
             $load->add($one->block);
             $minutes[$one->areaId] = ($minutes[$one->areaId] ?? 0) + AreaHours::of($window, $one->block);
             $day = max(0, $one->block->seen->from->dayNumber() - $start);
             $counts[$day][$one->details()->calendar_id] = ($counts[$day][$one->details()->calendar_id] ?? 0) + 1;
+            if ($one->entry->leads_to !== null) {
+                $leading[] = $one;
+            }
             if (self::isBar($one)) {
                 $entries[$one->entry->id] ??= OccurrenceAsShown::shared($one->entry);
                 $bars[] = OccurrenceAsShown::of($one, [], null);
@@ -51,6 +56,7 @@ final readonly class Year
         }
         usort($bars, fn (array $a, array $b): int => $a['start'] <=> $b['start']);
         $holidays = $this->holidays->of($user->holidays);
+        $leads = $this->leads($user, $leading);
         $shown = [];
         foreach ($load->loads(DayPlan::capacities($user, $first, $days)) as $day => $one) {
             $date = (string) $one->day;
@@ -61,6 +67,7 @@ final readonly class Year
                 'over' => $one->isOverFull(),
                 'holiday' => $holidays[$date] ?? null,
                 'counts' => (object) $counts[$day],
+                'leads' => $leads[$date] ?? [],
             ];
         }
 
@@ -74,6 +81,30 @@ final readonly class Year
             'now' => (string) $user->wallNow(),
             'revision' => $user->revision,
         ];
+    }
+
+    /**
+     * @param  list<ResolvedOccurrence>  $leading
+     * @return array<string, list<array{title: string, toward: string, date: string, done: bool}>> by the date of each
+     */
+    private function leads(User $user, array $leading): array
+    {
+        /** @var array<string, array{title: string, date: string}> $toward */
+        $toward = (array) $this->leadUps->of($user, Board::named($leading, []))['toward'];
+        $leads = [];
+        foreach ($leading as $one) {
+            $date = $toward[$one->key()] ?? null;
+            if ($date !== null) {
+                $leads[(string) $one->block->seen->from->date()][] = [
+                    'title' => $one->title(),
+                    'toward' => $date['title'],
+                    'date' => $date['date'],
+                    'done' => $one->block->isDone,
+                ];
+            }
+        }
+
+        return $leads;
     }
 
     /** All-day events, and whatever lasts for several days. */

@@ -30,6 +30,7 @@ final class CaptureReader
             ...(new DeadlinePhrases($line, $context, $dates))->all(),
             ...(new ReminderPhrases($line))->all(),
             ...(new FilingPhrases($line, $context))->all(),
+            ...(new LeadUpPhrases($line, $dates))->all(),
         ];
         $phrases = array_values(array_filter($phrases, fn (Phrase $one): bool => ! in_array($one->from, $plain, true)));
         $chosen = Choice::of($line, $phrases);
@@ -38,6 +39,9 @@ final class CaptureReader
             ($one->say)($meaning);
         }
         $placement = $meaning->placement();
+        if ($meaning->leadUps !== [] && $placement === null && $meaning->due === null) {
+            $meaning->problem("“{$meaning->leadUps[0]['title']}” comes before a date, and the line names none.");
+        }
         $isWholeDay = $placement === null || $placement->allDay;
         $title = self::title($line->line, $chosen);
 
@@ -63,6 +67,7 @@ final class CaptureReader
             problems: array_values(array_unique($meaning->problems)),
             otherTime: $meaning->otherTime,
             otherDate: $meaning->date?->other,
+            leadUps: $meaning->leadUps,
         );
     }
 

@@ -25,6 +25,7 @@ final readonly class Draft
      * @param  list<Segment>  $segments  the whole line in order, piece by piece
      * @param  list<string>  $labels
      * @param  list<string>  $steps
+     * @param  list<array{title: string, count: int, unit: string, estimate: int|null}>  $leadUps  what is to be done so long before
      * @param  list<string>  $problems  sentences about what was understood and does not exist or cannot be kept
      * @param  LocalTime|null  $otherTime  the other half of the day, where a bare hour left it open
      * @param  LocalDate|null  $otherDate  the other day that the words may mean
@@ -51,6 +52,7 @@ final readonly class Draft
         public array $problems = [],
         public ?LocalTime $otherTime = null,
         public ?LocalDate $otherDate = null,
+        public array $leadUps = [],
     ) {
     }
 
@@ -61,7 +63,9 @@ final readonly class Draft
             return $this;
         }
         $lasts =
-            $this->estimate !== null && ! $place->allDay ? Placement::timed($place->start, $this->estimate, $place->zone) : $place;
+            $this->estimate !== null && ! $place->allDay
+                ? Placement::timed($place->start, $this->estimate, $place->zone)
+                : $place;
 
         $estimate = $place->allDay ? $this->estimate : null;
 

@@ -83,6 +83,9 @@ final class Meaning
     /** @var list<string> */
     public array $steps = [];
 
+    /** @var list<array{title: string, count: int, unit: string, estimate: int|null}> what comes so long before it */
+    public array $leadUps = [];
+
     /** Null where nothing says it. */
     public ?bool $isTask = null;
 
@@ -212,9 +215,12 @@ final class Meaning
         }
         $evening = $this->ofSeconds($time->seconds + 43200);
         $isToday =
-            $this->rule === null && (string) ($this->date->date ?? $this->context->today()) === (string) $this->context->today();
+            $this->rule === null &&
+            (string) ($this->date->date ?? $this->context->today()) === (string) $this->context->today();
         $isEvening =
-            $isToday && $time->seconds <= $this->context->now->time()->seconds && $evening->seconds < $this->context->sleeps * 60;
+            $isToday &&
+            $time->seconds <= $this->context->now->time()->seconds &&
+            $evening->seconds < $this->context->sleeps * 60;
         $this->otherTime = $isEvening ? $time : $evening;
 
         return $isEvening ? $evening : $time;

@@ -7,8 +7,8 @@ namespace PlumRota\Core\Recurrence;
 use PlumRota\Core\Time\LocalDateTime;
 
 /**
- * A recurrence set with its breaks applied: only in its seasons, not in its pauses, and on days off as it was asked for. The
- * ideas are not those of iCalendar; how others are told the same is in the application's Interchange.
+ * A recurrence set with its breaks applied: only in its seasons, not in its pauses, and on days off as it was asked for; of what leads up
+ * to something, so long before it. The ideas are not those of iCalendar; how others are told the same is in the application's Interchange.
  *
  * An occurrence keeps the recurrence id that its rule gives it, wherever a day off sends it.
  */
@@ -20,6 +20,7 @@ final readonly class AdjustedSet
     /**
      * @param  list<Season>  $seasons  none stands for all the year
      * @param  list<Pause>  $pauses
+     * @param  Lead|null  $lead  how long before an occurrence it stands; the breaks are those of what it leads up to
      */
     public function __construct(
         private RecurrenceSet $set,
@@ -27,6 +28,7 @@ final readonly class AdjustedSet
         private OffDay $offDay = OffDay::Keep,
         private array $seasons = [],
         private array $pauses = [],
+        private ?Lead $lead = null,
     ) {
     }
 
@@ -37,7 +39,10 @@ final readonly class AdjustedSet
      */
     public function between(LocalDateTime $from, LocalDateTime $to): array
     {
-        $reach = $this->offDay === OffDay::Before || $this->offDay === OffDay::After ? self::FURTHEST * 86400 : 0;
+        $reach =
+            (($this->offDay === OffDay::Before || $this->offDay === OffDay::After ? self::FURTHEST : 0) +
+                ($this->lead?->reach() ?? 0)) *
+            86400;
         $found = [];
         foreach ($this->set->between($from->plusSeconds(-$reach), $to->plusSeconds($reach)) as $id) {
             $at = $this->stands($id);
@@ -72,7 +77,19 @@ final readonly class AdjustedSet
         return null;
     }
 
-    private function stands(LocalDateTime $id): ?LocalDateTime
+    /** Where the occurrence of an id stands; null where a break takes it out. */
+    public function stands(LocalDateTime $id): ?LocalDateTime
+    {
+        $at = $this->withinBreaks($id);
+        if ($at === null || $this->lead === null) {
+            return $at;
+        }
+        $day = $at->dayNumber();
+
+        return $at->plusSeconds(($this->lead->before($day + $this->lead->shift, $this->marks) - $day) * 86400);
+    }
+
+    private function withinBreaks(LocalDateTime $id): ?LocalDateTime
     {
         $day = $id->dayNumber();
         if (! $this->isOpen($day)) {

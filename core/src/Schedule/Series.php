@@ -47,6 +47,20 @@ final readonly class Series
         return new RecurrenceSet($this->placement->start, $this->rule, $this->extra, $this->except, $this->placement->zone);
     }
 
+    public function withBreaks(Breaks $breaks): self
+    {
+        return new self(
+            $this->id,
+            $this->placement,
+            $this->rule,
+            $this->extra,
+            $this->except,
+            $this->afterDone,
+            $breaks,
+            $this->details,
+        );
+    }
+
     /** The same routine with its first occurrence elsewhere. */
     public function startingAt(LocalDateTime $start): self
     {

@@ -40,7 +40,9 @@ final readonly class Timeline
         // On one's own walls nothing stands elsewhere than it is seen, unless clocks are changed near it.
         $isOwnWall = $series->placement->allDay || ($series->placement->zone ?? $this->viewer) === $this->viewer;
         $apart =
-            $isOwnWall && $this->viewer->isSteady($window->from->plusSeconds(-$length), $window->to) ? 0 : Zone::FURTHEST_SECONDS;
+            $isOwnWall && $this->viewer->isSteady($window->from->plusSeconds(-$length), $window->to)
+                ? 0
+                : Zone::FURTHEST_SECONDS;
         $around = TimeRange::of($window->from->plusSeconds(-$length - $apart), $window->to->plusSeconds($apart));
         $found = [];
         $stands = $this->stands($series, $changes, $around);
@@ -107,14 +109,7 @@ final readonly class Timeline
         if ($series->breaks === null) {
             return null;
         }
-        $adjusted = new AdjustedSet(
-            $series->recurrenceSet(),
-            $this->marks,
-            $series->breaks->offDay,
-            $series->breaks->seasons,
-            $series->breaks->pauses,
-        );
-
+        $adjusted = $this->adjusted($series, $series->breaks);
         if ($series->afterDone) {
             $stands = [];
             [$finished, $open] = $this->afterDone($series, $changes);
@@ -127,6 +122,26 @@ final readonly class Timeline
         }
 
         return $adjusted->between($around->from, $around->to);
+    }
+
+    private function adjusted(Series $series, Breaks $breaks): AdjustedSet
+    {
+        return new AdjustedSet(
+            $series->recurrenceSet(),
+            $this->marks,
+            $breaks->offDay,
+            $breaks->seasons,
+            $breaks->pauses,
+            $breaks->lead,
+        );
+    }
+
+    /** Where the start that a recurrence id names is sent by a day off or a lead; the start itself where a break takes it out. */
+    private function sent(Series $series, LocalDateTime $start): LocalDateTime
+    {
+        return $series->breaks === null || $series->afterDone || ! $series->isRoutine()
+            ? $start
+            : $this->adjusted($series, $series->breaks)->stands($start) ?? $start;
     }
 
     /**
@@ -177,7 +192,7 @@ final readonly class Timeline
     {
         $start = $this->parsed($series, $id);
 
-        return $start === null ? null : $this->occurrence($series, $id, $start, $change);
+        return $start === null ? null : $this->occurrence($series, $id, $this->sent($series, $start), $change);
     }
 
     private function occurrence(Series $series, string $id, LocalDateTime $start, ?Override $change): ?Occurrence
@@ -196,13 +211,13 @@ final readonly class Timeline
             $placement->seenFrom($this->viewer),
             $change,
             $details,
-            self::dueDays($series, $id, $change),
+            self::dueDays($series, $id, $start, $change),
             $series->isRoutine(),
         );
     }
 
     /** By how many days the due date of a routine has gone along; one of its own stays. */
-    private static function dueDays(Series $series, string $id, ?Override $change): int
+    private static function dueDays(Series $series, string $id, LocalDateTime $start, ?Override $change): int
     {
         if (
             $series->details->due === null ||
@@ -212,7 +227,10 @@ final readonly class Timeline
             return 0;
         }
 
-        return LocalDate::parse(substr($id, 0, 10))->dayNumber() - $series->placement->start->dayNumber();
+        // What leads up to something is due where its lead puts it.
+        $day = $series->breaks?->lead === null ? LocalDate::parse(substr($id, 0, 10))->dayNumber() : $start->dayNumber();
+
+        return $day - $series->placement->start->dayNumber();
     }
 
     /** One whose recurrence id lies elsewhere: moved into the window, or done before the rule was changed. */
@@ -231,7 +249,7 @@ final readonly class Timeline
             $series->afterDone ||
             $series->recurrenceSet()->includes($start);
 
-        return $belongs ? $this->occurrence($series, $id, $start, $change) : null;
+        return $belongs ? $this->occurrence($series, $id, $this->sent($series, $start), $change) : null;
     }
 
     private function parsed(Series $series, string $id): ?LocalDateTime

@@ -82,6 +82,15 @@ final class Corpus
             $draft->place === '' ? '' : "p:{$draft->place}",
             $draft->steps === [] ? '' : 'st:'.implode(',', $draft->steps),
             $draft->problems === [] ? '' : 'x',
+            ...array_map(
+                fn (array $one): string => 'lu:'.
+                    $one['count'].
+                    $one['unit'][0].
+                    ':'.
+                    strtr($one['title'], ' ', '_').
+                    ($one['estimate'] === null ? '' : ":{$one['estimate']}"),
+                $draft->leadUps,
+            ),
             ...array_map(fn (string $label): string => "lab:{$label}", $draft->labels),
             ...array_map(fn (object $reminder): string => "r:{$reminder}", $draft->reminders),
         ];

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Occurrence } from '@/api/types'
 import { useChoice } from '@/choice/useChoice'
+import { leadUpWords } from '@/shared/leadUps'
 import StoneTick from '@/shared/StoneTick.vue'
 import { dueDate, length, namedDate, timeOf } from '@/shared/time'
 import { useAccount, useAreas } from '@/state/server'
@@ -16,6 +17,7 @@ const { hue } = useChoice()
 const view = useView()
 const facts = computed(() =>
     [
+        ...leadUpWords(props.one),
         calendar(props.one.calendar_id)?.name ?? '',
         props.one.place,
         props.one.all_day && props.one.minutes > 1440 ? `${props.one.minutes / 1440} days` : '',

@@ -16,7 +16,16 @@ export type Occurrence = EntryShown &
         /** Entry id, bar, recurrence id. */
         key: string
         minutes: number
+        /** What it leads up to. */
+        toward?: Schemas['Toward']
+        /** How much of what leads up to it is done. */
+        leadUps?: Schemas['LeadUpCount']
     }
+export type LeadUpLine = Schemas['LeadUpLine']
+export type LeadUp = Schemas['LeadUp']
+export type Toward = Schemas['Toward']
+export type LeadUpCount = Schemas['LeadUpCount']
+export type LeadUpsShown = Schemas['LeadUpsShown']
 type Filled<T> = Omit<T, 'entries' | 'occurrences'> & { occurrences: Occurrence[] }
 export type Board = Filled<Schemas['Board']>
 export type Month = Filled<Schemas['Month']>

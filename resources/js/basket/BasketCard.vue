@@ -2,6 +2,7 @@
 import type { BasketItem } from '@/api/types'
 import { useChoice } from '@/choice/useChoice'
 import { dueWords } from '@/shared/dueWords'
+import { leadUpWords } from '@/shared/leadUps'
 import StoneTick from '@/shared/StoneTick.vue'
 import { length, namedDate, times } from '@/shared/time'
 import { useAccount } from '@/state/server'
@@ -29,6 +30,8 @@ const facts = computed(() => {
             : '',
         estimate ? length(estimate) : '',
         importance ?? '',
+        props.item.after ? `after “${props.item.after}”` : '',
+        ...leadUpWords({ toward: props.item.toward, leadUps: props.item.lead_ups }),
         put_off ? `put off ${times(put_off)}` : '',
     ]
         .filter(Boolean)

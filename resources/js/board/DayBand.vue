@@ -114,7 +114,7 @@ const targeted = computed(() => (drag.target?.kind === 'list' ? drag.target.date
             <button v-else-if="opened && day.overflows" class="plain more" @click="opened = false">
                 show fewer
             </button>
-            <DueMarks :due="board.days[i]?.due ?? []" />
+            <DueMarks :due="board.days[i]?.due ?? []" :lead-ups="board.lead_ups.counts" />
         </div>
         <BandBar v-for="bar in bars" :key="bar.one.key" v-bind="bar" :first-column="2" />
     </div>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Occurrence } from '@/api/types'
 import { useChoice } from '@/choice/useChoice'
+import { leadUpWords } from '@/shared/leadUps'
 import { textScale } from '@/shared/textSize'
 import { length, namedDate, timeOf } from '@/shared/time'
 import { useAccount, useAreas } from '@/state/server'
@@ -31,6 +32,7 @@ function reading(one: Occurrence, from: string, to: string): string {
         one.moved ? 'moved from its rhythm' : '',
         one.protected ? 'protected' : '',
         one.private ? 'private' : '',
+        ...leadUpWords(one),
         one.meets.length ? `double-booked with ${one.meets.join(' and ')}` : '',
         one.travel ? `${length(one.travel)} travel before` : '',
         one.margin ? `${length(one.margin)} margin after` : '',
@@ -44,6 +46,7 @@ function reading(one: Occurrence, from: string, to: string): string {
 function facts(one: Occurrence, tall: number, wide: number): string {
     if (tall < 50) return ''
     return [
+        ...leadUpWords(one),
         one.place,
         one.steps > 0 ? `${one.steps_done} of ${one.steps} steps` : '',
         one.tentative ? 'tentative' : '',

@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import type { Deadline } from '@/api/types'
+import type { Deadline, LeadUpCount } from '@/api/types'
 import { useChoice } from '@/choice/useChoice'
+import { leadUpWords } from '@/shared/leadUps'
 import { timeOf } from '@/shared/time'
 import { useAccount } from '@/state/server'
 import { useView } from '@/state/view'
@@ -8,7 +9,9 @@ import { computed, ref } from 'vue'
 import { useOpenDeadlines } from './useOpenDeadlines'
 
 /** What is due on a day, wherever the work on it is placed; what is done needs no mark. */
-const props = defineProps<{ due: Deadline[] }>()
+const props = defineProps<{ due: Deadline[]; leadUps?: Record<string, LeadUpCount> }>()
+const counted = (one: Deadline): LeadUpCount | undefined =>
+    props.leadUps?.[`${one.entry_id}|${one.recurrence_id}`]
 
 const MOST = 2
 const account = useAccount()
@@ -39,11 +42,13 @@ function show(one: Deadline): void {
         :data-hue="hue(one)"
         data-test="due-mark"
         :data-title="one.title"
-        :title="`Due: ${one.title}`"
+        :title="[`Due: ${one.title}`, ...leadUpWords({ leadUps: counted(one) })].join(' · ')"
         @click="show(one)"
     >
         <i aria-hidden="true" /><span
             >due{{ one.due.length > 10 ? ` ${timeOf(one.due, account.clock)}` : '' }}: {{ one.title }}</span
+        ><small v-if="counted(one)" data-test="due-lead-ups"
+            >{{ counted(one)!.done }} of {{ counted(one)!.all }}</small
         >
     </button>
     <button v-if="open.length > seen.length" class="plain due more" @click="all = true">
@@ -66,6 +71,10 @@ function show(one: Deadline): void {
     overflow: hidden;
     text-overflow: ellipsis;
     white-space: nowrap;
+}
+small {
+    flex: none;
+    color: var(--muted);
 }
 .due i {
     flex: none;

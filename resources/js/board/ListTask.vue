@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import type { Occurrence } from '@/api/types'
 import { useChoice } from '@/choice/useChoice'
+import LeadUpMark from '@/shared/LeadUpMark.vue'
+import { leadUpWords } from '@/shared/leadUps'
 import StoneTick from '@/shared/StoneTick.vue'
 import { dueDate, length } from '@/shared/time'
 import { useAccount } from '@/state/server'
@@ -17,6 +19,7 @@ const reading = computed(() =>
     [
         props.one.title,
         props.one.estimate ? length(props.one.estimate) : '',
+        ...leadUpWords(props.one),
         props.one.due ? `due ${dueDate(props.one.due, props.one.start, account.value.clock)}` : '',
     ]
         .filter(Boolean)
@@ -41,6 +44,7 @@ const reading = computed(() =>
     >
         <StoneTick :done="one.done" :label="one.title" />
         <span class="title">{{ one.title }}</span>
+        <LeadUpMark :toward="one.toward" :lead-ups="one.leadUps" />
         <span v-if="place" class="place">{{ place }}</span>
     </article>
 </template>

@@ -38,8 +38,14 @@ describe('moving what stands on the board', () => {
         moves = await using(useMoves)
         useView().occurrences = [repot, vents]
         answering({
-            'POST entries/repot/move': { id: 'repot', version: 2, due: repot.due, after_due: false },
-            'POST entries/vents/move': { id: 'vents', version: 5 },
+            'POST entries/repot/move': {
+                id: 'repot',
+                version: 2,
+                lead_ups: [],
+                due: repot.due,
+                after_due: false,
+            },
+            'POST entries/vents/move': { id: 'vents', version: 5, lead_ups: [] },
         })
     })
 
@@ -66,7 +72,15 @@ describe('moving what stands on the board', () => {
         expect(note.text).toBe('Moved “Repot” to Wed 25 Nov, 9:00.')
     })
     it('says when it ends after it is due', async () => {
-        answering({ 'POST entries/repot/move': { id: 'repot', version: 2, due: repot.due, after_due: true } })
+        answering({
+            'POST entries/repot/move': {
+                id: 'repot',
+                version: 2,
+                lead_ups: [],
+                due: repot.due,
+                after_due: true,
+            },
+        })
         await drop(repot, { kind: 'date', date: '2026-11-27' })
         expect(note.text).toBe('Moved “Repot” to Fri 27 Nov: after it is due, Thu 26 Nov.')
         expect(moves.tooLate(carriedOccurrence(repot, 'forest'), { kind: 'list', date: '2026-11-26' })).toBe(
@@ -92,8 +106,22 @@ describe('moving what stands on the board', () => {
         })
         expect(note.text).toBe('Moved “Vents” to Thu 26 Nov, 8:00, from here on.')
     })
+    it('asks for what leads up to it and stays where somebody put it', async () => {
+        const line = { id: 'a', by_hand: true, done: false }
+        answering({
+            'POST entries/repot/move': {
+                id: 'repot',
+                version: 2,
+                due: repot.due,
+                after_due: false,
+                lead_ups: [line, { ...line, done: true }, { ...line, by_hand: false }],
+            },
+        })
+        await drop(repot, { kind: 'list', date: '2026-11-26' })
+        expect(note.presses.map((press) => press.words)).toEqual(['Move the lead-up you placed too'])
+    })
     it('the next move of the same entry knows the version the last one made', async () => {
-        answering({ 'POST entries/frames/move': { id: 'frames', version: 8 } })
+        answering({ 'POST entries/frames/move': { id: 'frames', version: 8, lead_ups: [] } })
         const frames = occurrence({ title: 'Frames', version: 7 })
         await drop(frames, { kind: 'date', date: '2026-11-27' })
         await drop(frames, { kind: 'date', date: '2026-11-28' })

@@ -4,7 +4,8 @@ import { useAccount } from '@/state/server'
 import { dayNumber, minuteOf, moment, namedDate, plusDays, span, time } from '@/shared/time'
 import { patchOccurrences } from '@/state/patch'
 import { useView } from '@/state/view'
-import { say, useChanges } from '@/undo/useChanges'
+import { useAstray } from '@/sheet/useAstray'
+import { say, useChanges, type NotePress } from '@/undo/useChanges'
 import { useQueryClient } from '@tanstack/vue-query'
 import { reactive } from 'vue'
 import type { Carried, Target } from './drag'
@@ -71,6 +72,7 @@ export function useMoves() {
     const account = useAccount()
     const view = useView()
     const { change, send } = useChanges()
+    const astray = useAstray()
 
     /** Said when something is placed so that it ends after it is due. */
     function tooLate(carried: Carried, target: Target): string {
@@ -282,6 +284,7 @@ export function useMoves() {
 
     async function move(carried: Carried, target: Target, scope: Scope, mayCover = false): Promise<void> {
         try {
+            let presses: NotePress[] = []
             const late = await send(
                 async () => {
                     const version = Math.max(carried.version, versions.get(carried.entryId) ?? 0)
@@ -298,6 +301,7 @@ export function useMoves() {
                         }),
                     )
                     versions.set(entry.id, entry.version)
+                    presses = astray.presses(entry)
                     return entry.after_due && entry.due
                         ? `after it is due, ${namedDate(carried.due ?? entry.due)}`
                         : ''
@@ -309,6 +313,7 @@ export function useMoves() {
                 : ''
             say(`Moved “${carried.title}” ${words(target)}${reach}${late ? `: ${late}` : ''}.`, {
                 undoable: true,
+                presses,
             })
         } catch (error) {
             const over =

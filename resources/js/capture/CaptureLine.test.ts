@@ -28,6 +28,7 @@ const reading = (fields: Partial<CaptureReading>): CaptureReading => ({
     labels: [],
     place: '',
     steps: [],
+    lead_ups: [],
     problems: [],
     other_time: null,
     other_date: null,

@@ -45,6 +45,9 @@ const facts = computed(() => {
         ...read.labels,
         read.place ? `at ${read.place}` : '',
         read.steps.length ? `${read.steps.length} steps` : '',
+        ...read.lead_ups.map(
+            (one) => `${one.in_words}: ${one.title}${one.estimate ? `, ${length(one.estimate)}` : ''}`,
+        ),
         read.reminders.length === 0
             ? ''
             : read.reminders.length === 1

@@ -2,6 +2,7 @@
 import { NButton } from 'naive-ui'
 import type { Occurrence } from '@/api/types'
 import { useChoice } from '@/choice/useChoice'
+import { leadUpWords } from '@/shared/leadUps'
 import StoneTick from '@/shared/StoneTick.vue'
 import { length, namedDate, timeOf, times } from '@/shared/time'
 import { useAccount, useAreas, useRunning } from '@/state/server'
@@ -30,6 +31,7 @@ const when = computed(() => (props.one.all_day ? '' : timeOf(props.one.start, ac
 const facts = computed(() =>
     [
         calendar(props.one.calendar_id)?.name,
+        ...leadUpWords(props.one),
         props.one.all_day
             ? props.one.estimate
                 ? length(props.one.estimate)

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import type { Occurrence } from '@/api/types'
 import { useChoice } from '@/choice/useChoice'
+import LeadUpMark from '@/shared/LeadUpMark.vue'
+import { leadUpWords } from '@/shared/leadUps'
 import StoneTick from '@/shared/StoneTick.vue'
 import { namedDate, timeOf } from '@/shared/time'
 import { useAccount } from '@/state/server'
@@ -33,12 +35,18 @@ const when = computed(() => (props.one.all_day ? '' : timeOf(props.one.start, ac
             chosen: view.chosen.has(one.key),
             free: !one.busy || one.tentative,
         }"
-        :title="`${when} ${one.title}`.trim()"
-        :aria-label="`${one.title}, ${namedDate(one.start)} ${when}${one.done ? ', done' : ''}`"
+        :title="[`${when} ${one.title}`.trim(), ...leadUpWords(one)].join(' · ')"
+        :aria-label="
+            [
+                `${one.title}, ${namedDate(one.start)} ${when}${one.done ? ', done' : ''}`,
+                ...leadUpWords(one),
+            ].join(', ')
+        "
     >
         <StoneTick v-if="one.kind === 'task'" :done="one.done" :label="one.title" />
         <i v-else class="mark" />
         <span class="title">{{ one.title }}</span>
+        <LeadUpMark :toward="one.toward" :lead-ups="one.leadUps" />
         <span v-if="when" class="when">{{ when }}</span>
     </article>
 </template>

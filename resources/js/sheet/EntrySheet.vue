@@ -5,7 +5,7 @@ import SentenceWord from '@/shared/SentenceWord.vue'
 import TextField from '@/shared/TextField.vue'
 import { dateIn, fullDate, length } from '@/shared/time'
 import { useAccount, useAreas } from '@/state/server'
-import type { SheetTarget } from '@/state/view'
+import { useView, type SheetTarget } from '@/state/view'
 import { useEventListener, useNow } from '@vueuse/core'
 import CalendarField from '@/choice/CalendarField.vue'
 import { NButton, NCheckbox, NDrawer } from 'naive-ui'
@@ -15,6 +15,7 @@ import EntryPast from './EntryPast.vue'
 import FollowedEntry from './FollowedEntry.vue'
 import FilesList from './FilesList.vue'
 import type { Form } from './form'
+import LeadUpLines from './LeadUpLines.vue'
 import LandsGrid from './LandsGrid.vue'
 import { NAMES, said } from './merge'
 import MissedChoice from './MissedChoice.vue'
@@ -39,6 +40,7 @@ const props = defineProps<{ target: SheetTarget }>()
 const emit = defineEmits<{ close: [] }>()
 
 const account = useAccount()
+const view = useView()
 const { open: openCalendars, calendar, colour } = useAreas()
 const open = ref(true)
 const title = ref<InstanceType<typeof TextField> | null>(null)
@@ -108,6 +110,11 @@ watch(
         if (form.value && start === null && form.value.kind === 'event') form.value.kind = 'task'
     },
 )
+
+function showAnchor(): void {
+    const anchor = entry.value?.leads_to
+    if (anchor) view.sheet = { entryId: anchor.entry_id, recurrenceId: null, date: null }
+}
 
 /** Closing with something typed asks first. */
 function leave(): void {
@@ -311,9 +318,27 @@ function removeFor(scope: 'one' | 'onward' | 'whole'): void {
                     </div>
                 </div>
 
+                <p v-if="entry?.leads_to" class="reading" data-test="leads-to">
+                    It leads up to
+                    <NButton text class="plain" @click="showAnchor">“{{ entry.leads_to.title }}”</NButton
+                    >{{
+                        entry.rule
+                            ? ', and comes before each of them: the rhythm is changed there.'
+                            : ', and moves when that moves.'
+                    }}
+                </p>
+                <LeadUpLines
+                    v-else-if="(form.start || form.due) && !form.after_done"
+                    v-model="form"
+                    :entry="entry"
+                    :is-dirty="isDirty"
+                    :mistakes="mistakes"
+                    @arranged="load"
+                />
                 <WaitingFields
                     v-if="form.kind === 'task' && !form.rule"
                     v-model="form"
+                    :entry="entry"
                     :mistakes="mistakes"
                 />
                 <StepsThisTime

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import NumberField from '@/shared/NumberField.vue'
+import type { Entry } from '@/api/types'
+import SelectField from '@/shared/SelectField.vue'
 import TextField from '@/shared/TextField.vue'
 import { NButton } from 'naive-ui'
 import { namedDate } from '@/shared/time'
-import { useAccount } from '@/state/server'
+import { useAccount, useBasket } from '@/state/server'
 import { computed } from 'vue'
 import DateChoice from '@/shared/DateChoice.vue'
 import SentenceWord from '@/shared/SentenceWord.vue'
@@ -11,9 +13,22 @@ import type { Form } from './form'
 
 /** When something without a day should come up, and whom it waits for. */
 const form = defineModel<Form>({ required: true })
-defineProps<{ mistakes: Record<string, string[]> }>()
+const props = defineProps<{ entry: Entry | null; mistakes: Record<string, string[]> }>()
 
 const account = useAccount()
+const basket = useBasket()
+/** What it could wait for: what lies in the basket, and what it waits for already. */
+const others = computed<[string | null, string][]>(() => {
+    const known = props.entry?.after
+    const loose = (basket.value ?? []).filter(
+        (item) => item.entry_id !== props.entry?.id && item.entry_id !== known?.entry_id,
+    )
+    return [
+        [null, 'nothing'],
+        ...(known ? [[known.entry_id, known.title] as [string, string]] : []),
+        ...loose.map((item): [string, string] => [item.entry_id, item.title]),
+    ]
+})
 /** A number alone stands for the next week that has it. */
 const week = computed(() => (form.value.around ? Number(/\d+$/.exec(form.value.around)) : null))
 </script>
@@ -101,6 +116,17 @@ const week = computed(() => (form.value.around ? Number(/\d+$/.exec(form.value.a
                 </SentenceWord>
             </template>
         </p>
+        <p>
+            After
+            <SelectField
+                v-model="form.after_id"
+                class="after"
+                label="Which task has to be done before"
+                :options="others"
+                data-test="after"
+            />
+            <em v-if="mistakes.after_id" class="mistake">{{ mistakes.after_id[0] }}</em>
+        </p>
     </div>
 </template>
 
@@ -111,6 +137,11 @@ const week = computed(() => (form.value.around ? Number(/\d+$/.exec(form.value.a
 }
 p {
     margin: 5px 0;
+}
+.after {
+    display: inline-flex;
+    vertical-align: middle;
+    width: 260px;
 }
 .short {
     display: inline-flex;

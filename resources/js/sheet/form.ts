@@ -5,7 +5,16 @@ import type { SheetTarget } from '@/state/view'
 /** What a sheet holds while it is open. */
 export type Form = Omit<
     Entry,
-    'id' | 'in_words' | 'done' | 'version' | 'notes_html' | 'attachments' | 'this_one' | 'after_due'
+    | 'id'
+    | 'in_words'
+    | 'done'
+    | 'version'
+    | 'notes_html'
+    | 'attachments'
+    | 'this_one'
+    | 'after_due'
+    | 'leads_to'
+    | 'after'
 >
 
 /** As a new one begins: as the server has it, in its calendar, where it was begun. */
@@ -40,6 +49,8 @@ export function ofEntry(entry: Entry): Form {
         'attachments',
         'this_one',
         'after_due',
+        'leads_to',
+        'after',
     ] as const)
         delete form[name]
     const own = entry.this_one ? { ...entry.this_one.own, due: entry.this_one.due } : {}

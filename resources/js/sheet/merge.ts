@@ -26,6 +26,8 @@ export const NAMES: Record<keyof Form, string> = {
     around: 'around which week',
     waiting_for: 'waiting for',
     ask_again: 'ask again',
+    after_id: 'what comes before',
+    lead_ups: 'lead-ups',
     reminders: 'reminders',
     always_through: 'reminders in quiet hours',
     overlaps: 'lying on itself',
@@ -82,6 +84,7 @@ export function said(
     if (value === null || value === '' || (Array.isArray(value) && value.length === 0)) return 'none'
     if (typeof value === 'boolean') return value ? 'yes' : 'no'
     if (name === 'estimate' || name === 'travel' || name === 'margin') return length(Number(value))
+    if (name === 'lead_ups') return (value as { title: string }[]).map((line) => line.title).join(', ')
     if (Array.isArray(value))
         return value
             .map((one: unknown) =>

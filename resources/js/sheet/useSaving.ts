@@ -1,10 +1,11 @@
 import { answerOf, api, keyed, Refused, sentence } from '@/api/client'
-import type { Scope } from '@/api/types'
+import type { Entry, Scope } from '@/api/types'
 import { attemptFor } from '@/state/attempt'
 import { say, useChanges } from '@/undo/useChanges'
 import { ref, type Ref } from 'vue'
 import { ofEntry, type Form } from './form'
 import { changed, merge, NAMES } from './merge'
+import { useAstray } from './useAstray'
 import type { EntryForm } from './useEntryForm'
 
 /** Which question stands at the foot of the sheet. */
@@ -29,6 +30,9 @@ export function useSaving(sheet: EntryForm, open: Ref<boolean>) {
         changedFields,
     } = sheet
     const { send } = useChanges()
+    const astray = useAstray()
+    /** As the server answered when it was saved last. */
+    const stored = ref<Entry | null>(null)
     const mistakes = ref<Record<string, string[]>>({})
     const trouble = ref('')
     const busy = ref(false)
@@ -55,7 +59,7 @@ export function useSaving(sheet: EntryForm, open: Ref<boolean>) {
         const body = asSent(scope)
         attempt.value = attemptFor(body, attempt.value)
         const headers = keyed(attempt.value.key)
-        await send(() =>
+        stored.value = await send(() =>
             answerOf(
                 isNew
                     ? api.POST('/entries', { body, headers })
@@ -90,7 +94,11 @@ export function useSaving(sheet: EntryForm, open: Ref<boolean>) {
         torn.value = null
         try {
             await store(scope)
-            say(told(), { undoable: true })
+            const isMoved = changedFields.value.some((name) => ['start', 'due', 'all_day'].includes(name))
+            say(told(), {
+                undoable: true,
+                presses: stored.value && isMoved ? astray.presses(stored.value) : [],
+            })
             saved.value = JSON.stringify(form.value)
             open.value = false
             await draft.drop()

@@ -1,16 +1,21 @@
 import { minutesBetween } from '@/shared/time'
-import type { EntryShown, Occurrence, OccurrenceShown } from '@/api/types'
+import type { EntryShown, LeadUpsShown, Occurrence, OccurrenceShown } from '@/api/types'
 
-/** Every occurrence with what all of its entry have in common. */
-export function filled<T extends { entries: Record<string, EntryShown>; occurrences: OccurrenceShown[] }>(
-    sent: T,
-): Omit<T, 'entries' | 'occurrences'> & { occurrences: Occurrence[] } {
+/** Every occurrence with what all of its entry have in common, and with what it leads up to or leads up to it. */
+export function filled<
+    T extends {
+        entries: Record<string, EntryShown>
+        occurrences: OccurrenceShown[]
+        lead_ups?: LeadUpsShown
+    },
+>(sent: T): Omit<T, 'entries' | 'occurrences'> & { occurrences: Occurrence[] } {
     const { entries, occurrences, ...rest } = sent
     return {
         ...rest,
         occurrences: occurrences.flatMap((one) => {
             const entry = entries[one.entry_id]
             if (!entry) return []
+            const key = `${one.entry_id}|${one.recurrence_id}`
             return [
                 {
                     ...entry,
@@ -21,8 +26,10 @@ export function filled<T extends { entries: Record<string, EntryShown>; occurren
                     lane: 0,
                     lanes: 1,
                     ...one,
-                    key: `${one.entry_id}|${one.recurrence_id}`,
+                    key,
                     minutes: minutesBetween(one.start, one.end),
+                    toward: sent.lead_ups?.toward[key],
+                    leadUps: sent.lead_ups?.counts[key],
                 },
             ]
         }),

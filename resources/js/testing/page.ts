@@ -122,6 +122,8 @@ export const account: Account = {
         around: null,
         waiting_for: '',
         ask_again: null,
+        after_id: null,
+        lead_ups: [],
         reminders: null,
         always_through: false,
         overlaps: false,

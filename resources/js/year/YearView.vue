@@ -98,6 +98,7 @@ function words(day: Day, month: (typeof months.value)[number]): string {
         day.holiday ?? '',
         isPlain.value && !isFiltered.value ? `${counted(day)} entries` : '',
         covering.join(', '),
+        ...day.leads.map((one) => `${one.title} ⤷ ${one.toward}, ${namedDate(one.date)}`),
     ]
         .filter(Boolean)
         .join(' · ')
@@ -141,7 +142,13 @@ function words(day: Day, month: (typeof months.value)[number]): string {
                     :data-date="day.date"
                     @click="go({ view: 'day', date: day.date })"
                 >
-                    <span>{{ Number(day.date.slice(8)) }}</span>
+                    <span>{{ Number(day.date.slice(8)) }}</span><small
+                        v-if="day.leads.some((one) => !one.done)"
+                        class="leads"
+                        data-test="year-leads"
+                        aria-hidden="true"
+                        >⤷</small
+                    >
                 </button>
                 <article
                     v-for="bar in month.bars"
@@ -247,6 +254,11 @@ function words(day: Day, month: (typeof months.value)[number]): string {
 }
 .day.over {
     box-shadow: inset 0 -3px 0 var(--trouble);
+}
+.leads {
+    margin-left: auto;
+    padding-right: 2px;
+    color: var(--plum);
 }
 .day.over span {
     font-weight: 700;

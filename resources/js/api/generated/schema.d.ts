@@ -653,6 +653,44 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/entries/{entry}/lead-ups/spread": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Lays what leads up to it evenly between today and its date */
+        post: operations["spreadLeadUps"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/entries/{entry}/lead-ups/align": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Puts what somebody had put elsewhere where its lead wants it */
+        post: operations["alignLeadUps"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/entries/{entry}/history": {
         parameters: {
             query?: never;
@@ -1845,6 +1883,7 @@ export interface components {
                 [key: string]: components["schemas"]["EntryShown"];
             };
             occurrences: components["schemas"]["OccurrenceShown"][];
+            lead_ups: components["schemas"]["LeadUpsShown"];
             /** @description The first 200 double bookings */
             conflicts: components["schemas"]["Conflict"][];
             areas: components["schemas"]["AreaHours"][];
@@ -1892,6 +1931,10 @@ export interface components {
             over: boolean;
         };
         BasketItem: {
+            toward: components["schemas"]["Toward"] | null;
+            lead_ups: components["schemas"]["LeadUpCount"] | null;
+            /** @description The title of what has to be done before it, as long as that is open */
+            after: string | null;
             entry_id: string;
             title: string;
             calendar_id: string;
@@ -2006,6 +2049,7 @@ export interface components {
                 [key: string]: components["schemas"]["EntryShown"];
             };
             occurrences: components["schemas"]["OccurrenceShown"][];
+            lead_ups: components["schemas"]["LeadUpsShown"];
             areas: components["schemas"]["AreaHours"][];
             now: string;
             revision: number;
@@ -2014,6 +2058,13 @@ export interface components {
             unreadable: components["schemas"]["Unreadable"];
             year: number;
             days: {
+                /** @description Lead-ups that stand on it, each with the date it comes before */
+                leads: {
+                    title: string;
+                    toward: string;
+                    date: string;
+                    done: boolean;
+                }[];
                 date: string;
                 minutes: number;
                 capacity: number;
@@ -2333,6 +2384,15 @@ export interface components {
             effort: components["schemas"]["Effort"];
             labels: string[];
             place: string;
+            /** @description What is to be done so long before its date */
+            lead_ups: {
+                title: string;
+                count: number;
+                /** @enum {unknown} */
+                unit: "days" | "weeks" | "working_days";
+                estimate: number | null;
+                in_words: string;
+            }[];
             steps: string[];
             /** @description Sentences about what was understood and does not exist or cannot be kept */
             problems: string[];
@@ -2343,7 +2403,7 @@ export interface components {
             segments: {
                 text: string;
                 /** @enum {unknown} */
-                role: "title" | "rhythm" | "date" | "time" | "length" | "calendar" | "due" | "turn" | "reminder" | "importance" | "end" | "kind" | "effort" | "label" | "place" | "steps";
+                role: "title" | "rhythm" | "date" | "time" | "length" | "calendar" | "due" | "turn" | "reminder" | "importance" | "end" | "kind" | "effort" | "label" | "place" | "steps" | "lead-up";
             }[];
         };
         Place: {
@@ -2381,6 +2441,57 @@ export interface components {
             /** @description As last seen; another one answers 409 */
             version?: number;
         };
+        NamedEntry: {
+            entry_id: string;
+            title: string;
+        };
+        LeadUpLine: {
+            /** @description The entry that it is; null for a new one */
+            id: string | null;
+            title: string;
+            count: number;
+            /**
+             * @description Counted back from the date
+             * @enum {unknown}
+             */
+            unit: "days" | "weeks" | "working_days";
+            /** @description Minutes */
+            estimate: number | null;
+            /**
+             * @description On that day, or in the basket and not before it; before each of a routine always on its day
+             * @enum {unknown}
+             */
+            place: "day" | "basket";
+            /** @description It is due on that day */
+            is_due: boolean;
+            /** @description It begins when the line before it is done */
+            waits: boolean;
+        };
+        LeadUp: components["schemas"]["LeadUpLine"] & {
+            /** @description Where it stands, or before which it rests; null for those before each of a routine */
+            date: string | null;
+            done: boolean;
+            /** @description Somebody put it elsewhere, and it stays there when the date moves */
+            by_hand: boolean;
+        };
+        /** @description What leads up to what, of all that is shown, by entry and recurrence id with a bar between */
+        LeadUpsShown: {
+            toward: {
+                [key: string]: components["schemas"]["Toward"];
+            };
+            counts: {
+                [key: string]: components["schemas"]["LeadUpCount"];
+            };
+        };
+        Toward: {
+            entry_id: string;
+            title: string;
+            date: string;
+        };
+        LeadUpCount: {
+            done: number;
+            all: number;
+        };
         EntryInput: components["schemas"]["Place"] & {
             title?: string;
             calendar_id?: string;
@@ -2394,6 +2505,10 @@ export interface components {
             /** @description Who is to do it */
             waiting_for?: string | null;
             ask_again?: string | null;
+            /** @description An entry that has to be done before it */
+            after_id?: string | null;
+            /** @description What leads up to it, line by line; what is not among them any more goes */
+            lead_ups?: components["schemas"]["LeadUpLine"][];
             /** @description null for those of its calendar */
             reminders?: components["schemas"]["Trigger"][] | null;
             always_through?: boolean;
@@ -2441,6 +2556,12 @@ export interface components {
             around: string | null;
             waiting_for: string;
             ask_again: string | null;
+            after_id: string | null;
+            /** @description What has to be done before it */
+            after: components["schemas"]["NamedEntry"] | null;
+            lead_ups: components["schemas"]["LeadUp"][];
+            /** @description What it leads up to */
+            leads_to: components["schemas"]["NamedEntry"] | null;
             /** @description null for those of its calendar */
             reminders: components["schemas"]["Trigger"][] | null;
             /** @description Quiet hours do not hold it back */
@@ -4025,6 +4146,54 @@ export interface operations {
         responses: {
             /** @description The copy */
             201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Entry"];
+                };
+            };
+            404: components["responses"]["Refused"];
+            422: components["responses"]["Invalid"];
+        };
+    };
+    spreadLeadUps: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What they lead up to */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Entry"];
+                };
+            };
+            404: components["responses"]["Refused"];
+            422: components["responses"]["Invalid"];
+        };
+    };
+    alignLeadUps: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What they lead up to */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };

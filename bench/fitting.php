@@ -31,10 +31,22 @@ for ($i = 0; $i < 100; $i++) {
         mt_rand(0, 2) > 0 ? null : mt_rand(1, 28) * 1440,
         mt_rand(0, 3),
         mt_rand(0, 1) === 1,
-        [mt_rand(0, 27)],
+        [[($themed = mt_rand(0, 27)) * 1440, $themed * 1440 + 1440]],
+        hours: mt_rand(0, 9) > 0
+            ? null
+            : array_map(fn (int $day): array => [$day * 1440 + 540, $day * 1440 + 780], range(0, 27)),
+        after: mt_rand(0, 4) > 0 ? null : 'w'.mt_rand(0, 99),
+        place: mt_rand(0, 4) > 0 ? '' : 'the shop',
+        shortestPiece: mt_rand(0, 4) > 0 ? null : 30,
     );
 }
-$ground = new Ground($free, $capacity);
+$ground = new Ground(
+    $free,
+    $capacity,
+    pause: 5,
+    kept: [[3 * 1440 + 540, 3 * 1440 + 720]],
+    places: ['the shop' => array_map(fn (int $day): array => [$day * 1440 + 900, $day * 1440 + 960], range(0, 27, 3))],
+);
 $times = [];
 for ($run = 0; $run < 9; $run++) {
     $began = hrtime(true);

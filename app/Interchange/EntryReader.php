@@ -97,6 +97,8 @@ final class EntryReader
         'seasons' => [],
         'pauses' => [],
         'overlaps' => false,
+        'shortest_piece' => null,
+        'own_hours' => [],
         'lead_count' => null,
         'lead_unit' => null,
         'lead_shift' => 0,

@@ -56,6 +56,8 @@ final readonly class EntryWriter
         'continues_id',
         'leads_to',
         'after_id',
+        'template_id',
+        'template_part',
         'first_day',
         'last_day',
         'position',

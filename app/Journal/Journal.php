@@ -22,6 +22,10 @@ final class Journal
         'day_hours',
         'timings',
         'closings',
+        'rounds',
+        'goals',
+        'templates',
+        'themes',
     ];
 
     /**

@@ -39,6 +39,10 @@ use PlumRota\Core\Reminding\Reminder;
  * @property string|null $lead_unit days, weeks or working_days
  * @property int $lead_shift days from an occurrence of that to the date that is counted back from
  * @property string|null $lead_at the date that the lead gave it last
+ * @property int|null $shortest_piece minutes
+ * @property list<array{days: list<int>, from: int, to: int}> $own_hours ISO weekdays, minutes of the day
+ * @property string|null $template_id
+ * @property int|null $template_part
  * @property string|null $after_id an entry that has to be done before
  * @property string|null $continues_id the earlier half of the same routine
  * @property list<string> $reminders its own; see remindersFor
@@ -111,6 +115,7 @@ final class Entry extends Model
         'overlaps' => false,
         'foreign_lines' => '[]',
         'lead_shift' => 0,
+        'own_hours' => '[]',
         'position' => 0,
         'version' => 1,
     ];
@@ -136,6 +141,7 @@ final class Entry extends Model
             'always_through' => 'boolean',
             'overlaps' => 'boolean',
             'foreign_lines' => 'array',
+            'own_hours' => 'array',
         ];
     }
 

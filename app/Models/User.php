@@ -32,6 +32,13 @@ use PlumRota\Core\Time\Zone;
  * @property int $must_limit a day
  * @property int $other_limit a day
  * @property list<string> $closing_questions
+ * @property list<string> $round_questions
+ * @property list<int>|null $best_hours of each of the 24: 2 at one's best, 1 fair, 0 else; null for the usual
+ * @property int $breathing percent of what a day has to give that stays free
+ * @property int $least_pause minutes between two blocks
+ * @property int $deep_minutes of a stretch that is kept whole each week; 0 for none
+ * @property bool $weather whether days say what weather is expected
+ * @property string $weather_place
  * @property int $revision
  * @property bool $archives_daily whether all of it is written down every day
  * @property int $archives_kept
@@ -53,6 +60,13 @@ final class User extends Authenticatable
 
     protected $attributes = [
         'archives_daily' => false,
+        'round_questions' => '["What gave strength?","What took it?","What was learned?","What should be less?"]',
+        'best_hours' => null,
+        'breathing' => 0,
+        'least_pause' => 0,
+        'deep_minutes' => 0,
+        'weather' => true,
+        'weather_place' => '',
         'archives_kept' => 3,
         'planned_until' => 0,
         'quiet_from' => 0,
@@ -76,6 +90,9 @@ final class User extends Authenticatable
             'week' => 'array',
             'work_days' => 'array',
             'closing_questions' => 'array',
+            'round_questions' => 'array',
+            'best_hours' => 'array',
+            'weather' => 'boolean',
             'agenda_channels' => 'array',
             'archives_daily' => 'boolean',
             'first_weekday' => Weekday::class,
@@ -86,6 +103,30 @@ final class User extends Authenticatable
     public function closings(): HasMany
     {
         return $this->hasMany(Closing::class);
+    }
+
+    /** @return HasMany<Round, $this> */
+    public function rounds(): HasMany
+    {
+        return $this->hasMany(Round::class);
+    }
+
+    /** @return HasMany<Goal, $this> in order */
+    public function goals(): HasMany
+    {
+        return $this->hasMany(Goal::class)->orderBy('position')->orderBy('id');
+    }
+
+    /** @return HasMany<Template, $this> in order */
+    public function templates(): HasMany
+    {
+        return $this->hasMany(Template::class)->orderBy('position')->orderBy('id');
+    }
+
+    /** @return HasMany<Theme, $this> */
+    public function themes(): HasMany
+    {
+        return $this->hasMany(Theme::class);
     }
 
     /** @return HasMany<Timing, $this> */

@@ -14,7 +14,7 @@ final readonly class EntryRow
         'e.id, e.calendar_id, c.area_id, e.kind, e.title, e.notes, e.all_day, e.start, e.length, e.zone, e.end_zone, e.rule, '.
         'e.after_done, e.extra_dates, e.except_dates, e.off_day, e.seasons, e.pauses, e.due, e.missed, e.importance, e.effort, '.
         'e.estimate, e.checklist, e.busy and c.counted as busy, e.tentative, e.private, e.protected, e.travel, e.margin, e.place, e.link, e.labels, '.
-        'e.colour, e.own_reminders, e.reminders, e.always_through, e.leads_to, e.lead_count, e.lead_unit, e.lead_shift, e.after_id, '.
+        'e.colour, e.own_reminders, e.reminders, e.always_through, e.leads_to, e.lead_count, e.lead_unit, e.lead_shift, e.after_id, e.own_hours, '.
         'e.position, e.version';
 
     /**
@@ -25,6 +25,7 @@ final readonly class EntryRow
      * @param  list<array{from: string, to: string}>  $seasons
      * @param  list<array{from: string, to: string}>  $pauses
      * @param  list<string>  $reminders
+     * @param  list<array{days: list<int>, from: int, to: int}>  $own_hours
      */
     private function __construct(
         public string $id,
@@ -69,6 +70,7 @@ final readonly class EntryRow
         public ?string $lead_unit,
         public int $lead_shift,
         public ?string $after_id,
+        public array $own_hours,
         public int $position,
         public int $version,
     ) {
@@ -105,7 +107,9 @@ final readonly class EntryRow
         ) {
             $row[$flag] = (bool) $row[$flag];
         }
-        foreach (['extra_dates', 'except_dates', 'labels', 'checklist', 'seasons', 'pauses', 'reminders'] as $list) {
+        foreach (
+            ['extra_dates', 'except_dates', 'labels', 'checklist', 'seasons', 'pauses', 'reminders', 'own_hours'] as $list
+        ) {
             $text = $row[$list];
             $row[$list] = $text === '[]' || ! is_string($text) ? [] : json_decode($text, true);
         }

@@ -27,6 +27,9 @@ function smallCase(): array
         [$any(30, 90, 120, 400), $any(60, 400, 400)],
         $any([], [], [[9 * 60, 10 * 60]]),
         mostDemanding: $any(60, 90, 180),
+        pause: $any(0, 0, 15),
+        kept: $any([], [], [[1440 + 480, 1440 + 540]]),
+        places: ['the shop' => [[8 * 60, 9 * 60]]],
     );
     $works = [];
     for ($n = mt_rand(1, 6); $n > 0; $n--) {
@@ -39,8 +42,11 @@ function smallCase(): array
             $any(null, null, mt_rand(40, 180) * 15),
             $any(0, 0, 1, 7),
             $any(true, false),
-            $any([], [], [0], [1]),
+            $any([], [], [[0, 1440]], [[1440, 1440 + 720]]),
             $any(null, null, mt_rand(30, 60) * 15),
+            hours: $any(null, null, null, [[7 * 60, 10 * 60], [1440 + 7 * 60, 1440 + 10 * 60]]),
+            after: $any(null, null, null, 'w'.mt_rand(1, 6)),
+            place: $any('', '', 'the shop'),
         );
     }
 
@@ -57,6 +63,7 @@ function smallCase(): array
 function broken(Ground $ground, array $works, array $starts): array
 {
     $wrong = $taken = $given = [];
+    $all = array_column($works, null, 'key');
     $demanding = $ground->demanding;
     foreach ($works as $work) {
         if (! isset($starts[$work->key])) {
@@ -69,7 +76,22 @@ function broken(Ground $ground, array $works, array $starts): array
         $wrong[] = $from % 15 === 0 ? '' : "{$work->key} is not at a quarter";
         $wrong[] = $from >= $work->notBefore ? '' : "{$work->key} is too early";
         $wrong[] = $work->due === null || $to <= $work->due ? '' : "{$work->key} is too late";
-        for ($minute = $from; $minute < $to; $minute += 15) {
+        $wrong[] =
+            $work->hours === null ||
+            array_filter($work->hours, fn (array $one): bool => $from >= $one[0] && $to <= $one[1]) !== []
+                ? ''
+                : "{$work->key} is not in its hours";
+        foreach ($work->effort === 'demanding' ? [] : $ground->kept as [$begins, $ends]) {
+            $wrong[] = $to <= $begins || $from >= $ends ? '' : "{$work->key} lies on what is kept whole";
+        }
+        $before = $all[$work->after ?? ''] ?? null;
+        if ($before !== null) {
+            $wrong[] =
+                isset($starts[$before->key]) && $from >= $starts[$before->key] + $before->minutes
+                    ? ''
+                    : "{$work->key} comes before {$before->key}";
+        }
+        for ($minute = $from; $minute < $to + $ground->pause; $minute += 15) {
             $wrong[] = isset($taken[$minute]) ? "{$work->key} lies on {$taken[$minute]}" : '';
             $taken[$minute] = $work->key;
         }
@@ -111,6 +133,7 @@ function best(Ground $ground, array $works): int
         foreach (array_merge(...$ground->free) as [$from, $to]) {
             for ($start = $from; $start + $work->minutes <= $to; $start += 15) {
                 if (broken($ground, [$work], [$work->key => $start]) === []) {
+                    // alone: what comes before it is looked at below
                     $choices[$i][$start] = $worth->of($work, $start);
                 }
             }
@@ -197,4 +220,22 @@ test('a proposal says what speaks for it, and what finds no place what holds it 
         ),
     )->toBe('It is a must, it is due on the first of these days and it was put off 2 times.');
     expect($plan->left['b']->sentence())->toBe('It takes 45 min, and the longest stretch that is left has 30 min.');
+});
+
+test('what is worth less and would make room is named', function () {
+    $ground = new Ground([[[540, 600]]], [60]);
+    $works = [new Work('tidy', 60, 'could'), new Work('grant', 60, 'must')];
+    $places = new PlumRota\Core\Planning\Fitting\Places($ground, new Worth($ground), $works);
+    $places->put($works[0], 540);
+    $held = PlumRota\Core\Planning\Fitting\HeldBack::of($works[1], $places, $works);
+    expect($held->gives)->toBe('tidy')->and($held->pieces)->toBe([]);
+});
+
+test('pieces are as few and as alike as can be, and none is shorter than it may be', function () {
+    $ground = new Ground([[[540, 660], [720, 840]], [[1980, 2010]]], [400, 400]);
+    $work = new Work('glaze', 240, shortestPiece: 45);
+    expect((new Fitter($ground))->fit([$work])->pieces)
+        ->toBe(['glaze' => [[540, 120], [720, 120]]])
+        ->and((new Fitter(new Ground([[[540, 600]], [[1980, 2010]]], [400, 400])))->fit([$work])->pieces)
+        ->toBe([]);
 });

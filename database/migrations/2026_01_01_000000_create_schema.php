@@ -21,6 +21,7 @@ return new class extends Migration
         $this->calendars();
         $this->entries();
         $this->days();
+        $this->plans();
         $this->history();
         $this->reminders();
         $this->search();
@@ -49,6 +50,15 @@ return new class extends Migration
             $table
                 ->json('closing_questions')
                 ->default('["What went well?","What could be better?","A good moment","What for tomorrow?"]');
+            $table
+                ->json('round_questions')
+                ->default('["What gave strength?","What took it?","What was learned?","What should be less?"]');
+            $table->json('best_hours')->nullable(); // of each of the 24 hours: 2 at one's best, 1 fair, 0 else; null for the usual
+            $table->unsignedTinyInteger('breathing')->default(0); // percent of what a day has to give that stays free
+            $table->unsignedSmallInteger('least_pause')->default(0); // minutes between two blocks
+            $table->unsignedSmallInteger('deep_minutes')->default(0); // of a stretch that is kept whole each week; 0 for none
+            $table->boolean('weather')->default(true); // whether days say what weather is expected
+            $table->string('weather_place')->default('');
             $table->unsignedSmallInteger('quiet_from')->default(0); // minutes of the day; the same for none
             $table->unsignedSmallInteger('quiet_to')->default(0);
             $table->unsignedSmallInteger('agenda_at')->nullable(); // minute of the day
@@ -229,6 +239,9 @@ return new class extends Migration
             $table->string('lead_unit')->nullable(); // days, weeks or working_days
             $table->smallInteger('lead_shift')->default(0); // days from where the rule puts an occurrence to the date that is counted back from
             $table->string('lead_at')->nullable(); // the date that the lead gave it last; where it stands elsewhere, somebody put it there
+            // The template that it was stamped from, and which part of it: see Actions\Templates\StampTemplate.
+            $table->string('template_id', 26)->nullable();
+            $table->unsignedSmallInteger('template_part')->nullable();
             $table->string('after_id', 26)->nullable(); // an entry that has to be done before this one; no foreign key likewise
             $table->string('first_day')->nullable(); // no occurrence lies before this day, in any zone
             $table->string('last_day')->nullable(); // nor after this one; null: endless
@@ -238,6 +251,8 @@ return new class extends Migration
             $table->string('importance')->nullable(); // must, should or could
             $table->string('effort')->nullable(); // light, steady or demanding
             $table->unsignedInteger('estimate')->nullable();
+            $table->unsignedSmallInteger('shortest_piece')->nullable(); // minutes of the pieces into which it may be split; null: in one piece
+            $table->json('own_hours')->default('[]'); // in which alone it can be done: list of {days, from, to}: ISO weekdays, minutes of the day
             $table->json('checklist'); // list of {text, done}
             $table->string('not_before')->nullable(); // a date
             $table->string('around')->nullable(); // a week of ISO 8601: 2026-W14
@@ -269,6 +284,7 @@ return new class extends Migration
             'continued' => '(user_id) where continues_id is not null',
             'leading' => '(leads_to) where leads_to is not null',
             'leading_of' => '(user_id) where leads_to is not null',
+            'stamped' => '(template_id) where template_id is not null',
             'to_ask_again' => '(user_id, ask_again) where ask_again is not null',
             'with_margins' => '(user_id) where travel > 0 or margin > 0',
             'routines_due' => "(user_id) where due is not null and (rule is not null or extra_dates <> '[]')",
@@ -357,6 +373,59 @@ return new class extends Migration
             $table->unsignedBigInteger('closed_at')->nullable();
             $table->timestamps();
             $table->unique(['user_id', 'date']);
+        });
+    }
+
+    private function plans(): void
+    {
+        // Rounds of a week or a month: what was written in them, and which steps are done.
+        Schema::create('rounds', function (Blueprint $table): void {
+            $table->ulid('id')->primary();
+            $table->foreignId('user_id')->constrained()->cascadeOnDelete();
+            $table->string('kind'); // week or month
+            $table->string('start'); // the date on which it begins
+            $table->json('steps')->default('[]'); // names of those that are done
+            $table->json('answers')->default('[]'); // list of {question, answer}
+            $table->timestamps();
+            $table->unique(['user_id', 'kind', 'start']);
+        });
+        // What a week or a month is for.
+        Schema::create('goals', function (Blueprint $table): void {
+            $table->ulid('id')->primary();
+            $table->foreignId('user_id')->constrained()->cascadeOnDelete();
+            $table->string('kind'); // week or month
+            $table->string('start');
+            $table->string('title');
+            $table->string('area_id', 26)->nullable(); // no foreign key: it may be deleted and come back by undo
+            $table->unsignedInteger('minutes')->nullable(); // that it needs
+            $table->json('tasks')->default('[]'); // ids of entries that are tied to it
+            $table->string('answer')->nullable(); // kept, partly, dropped or carried
+            $table->unsignedInteger('position')->default(0);
+            $table->timestamps();
+            $table->index(['user_id', 'kind', 'start']);
+        });
+        // Entries, days and weeks that are kept to be stamped again.
+        Schema::create('templates', function (Blueprint $table): void {
+            $table->ulid('id')->primary();
+            $table->foreignId('user_id')->constrained()->cascadeOnDelete();
+            $table->string('kind'); // entry, day or week
+            $table->string('name');
+            $table->json('parts'); // list of {part, day, fields}: day from 0, fields of the contract's EntryInput
+            $table->unsignedInteger('position')->default(0);
+            $table->unsignedInteger('version')->default(1);
+            $table->timestamps();
+            $table->unique(['user_id', 'name']);
+        });
+        // What some days are mainly for, besides the themes of the weekdays.
+        Schema::create('themes', function (Blueprint $table): void {
+            $table->ulid('id')->primary();
+            $table->foreignId('user_id')->constrained()->cascadeOnDelete();
+            $table->string('words');
+            $table->string('date'); // that day, or the first of those that come every so many weeks
+            $table->unsignedTinyInteger('weeks')->default(0); // 0 for that day alone
+            $table->string('half')->nullable(); // morning or afternoon; null for the whole day
+            $table->timestamps();
+            $table->index(['user_id', 'date']);
         });
     }
 
@@ -612,6 +681,10 @@ return new class extends Migration
                 'answers',
                 'history_entries',
                 'history',
+                'themes',
+                'templates',
+                'goals',
+                'rounds',
                 'closings',
                 'timings',
                 'day_hours',

@@ -168,3 +168,99 @@ test('a place that is not there any more is refused whole', function () {
     $this->api('POST', 'fitting/places', ['places' => []])->assertStatus(422);
     $this->api('POST', 'fitting', ['from' => '2026-11-26', 'days' => 60])->assertStatus(422);
 });
+
+test('what comes after another stands behind it; where that finds no place it says so', function () {
+    $first = $this->entry(['title' => 'Clear the bay', 'start' => null, 'estimate' => 60]);
+    $this->entry([
+        'title' => 'Wash the benches',
+        'start' => null,
+        'estimate' => 30,
+        'importance' => 'must',
+        'after_id' => $first['id'],
+    ]);
+    $starts = array_column(proposed($this)['proposals'], 'start', 'title');
+    expect($starts['Wash the benches'] > $starts['Clear the bay'])->toBeTrue();
+    // Placed by hand in the afternoon of the second day, it takes the other behind it.
+    $this->api('POST', "entries/{$first['id']}/move", [
+        'start' => '2026-11-27T17:00:00',
+        'all_day' => false,
+        'length' => 60,
+    ])->assertOk();
+    expect(proposed($this)['proposals'][0]['start'])->toBe('2026-11-27T18:00:00');
+    $this->api('PATCH', "entries/{$first['id']}", ['start' => null, 'waiting_for' => 'the board'])->assertOk();
+    expect(proposed($this))->proposals->toBe([])->left->toBe([]);
+});
+
+test('its own hours, one’s best hours, the least pause and breathing space are kept to', function () {
+    $this->api('PATCH', 'account', [
+        'best_hours' => array_map(fn (int $hour): int => in_array($hour, [16, 17], true) ? 2 : 0, range(0, 23)),
+        'least_pause' => 15,
+    ])->assertOk();
+    $this->entry([
+        'title' => 'Ring the office',
+        'start' => null,
+        'estimate' => 15,
+        'own_hours' => [['days' => [4], 'from' => 900, 'to' => 930]],
+    ]);
+    $this->entry(['title' => 'Think', 'start' => null, 'estimate' => 60, 'effort' => 'demanding', 'due' => '2026-11-26']);
+    $starts = array_column(proposed($this)['proposals'], 'start', 'title');
+    // The protected block ends at 15:00: a pause later it is quarter past.
+    expect($starts)->toBe(['Ring the office' => '2026-11-26T15:15:00', 'Think' => '2026-11-26T16:00:00']);
+    $this->api('PUT', 'days/2026-11-26/hours', ['minutes' => 300])->assertSuccessful(); // 3 h 30 are placed
+    $this->api('PATCH', 'account', ['breathing' => 50])->assertOk();
+    $fitting = proposed($this, ['days' => 1]);
+    expect($fitting['proposals'])->toBe([])->and($fitting['left'][0]['sentence'])->toContain('have given all their hours');
+});
+
+test('what is too long is split where it may be, and placed as pieces in one step; else that is offered', function () {
+    $glaze = $this->entry(['title' => 'Re-glaze', 'start' => null, 'estimate' => 600]);
+    $held = proposed($this)['left'][0];
+    expect(array_sum($held['pieces']))->toBe(600);
+    $this->api('PATCH', "entries/{$glaze['id']}", ['shortest_piece' => 60])->assertOk();
+    $pieces = proposed($this)['proposals'];
+    $of = count($pieces);
+    expect(array_sum(array_column($pieces, 'minutes')))
+        ->toBe(600)
+        ->and(min(array_column($pieces, 'minutes')))
+        ->toBeGreaterThanOrEqual(60)
+        ->and($pieces[1]['piece'])
+        ->toBe(['number' => 2, 'of' => $of]);
+    $this->api('POST', 'fitting/places', [
+        'places' => array_map(
+            fn (array $one): array => array_intersect_key($one, array_flip(['entry_id', 'recurrence_id', 'start', 'minutes'])),
+            $pieces,
+        ),
+    ])->assertNoContent();
+    expect(
+        array_values(array_filter($this->shown('2026-11-26', 2), fn (string $one): bool => str_contains($one, 'Re-glaze'))),
+    )->toBe(
+        array_map(
+            fn (array $one): string => substr($one['start'], 5, 11)." Re-glaze ({$one['piece']['number']} of {$of})",
+            $pieces,
+        ),
+    );
+    $this->api('POST', 'undo')->assertOk();
+    expect($this->api('GET', 'basket')->json('items.0.title'))->toBe('Re-glaze');
+});
+
+test('what finds no place says where it would fit later, and what lighter could give its place', function () {
+    $this->api('PUT', 'days/2026-11-26/hours', ['minutes' => 240])->assertSuccessful(); // 3 h 30 are placed
+    $paint = $this->entry(['title' => 'Paint', 'start' => null, 'estimate' => 120]);
+    $this->entry(['title' => 'Tidy', 'start' => null, 'estimate' => 30, 'importance' => 'could']);
+    $held = proposed($this, ['days' => 1])['left'][0];
+    expect($held['title'])->toBe('Paint')->and($held['later'])->toStartWith('2026-11-27')->and($held['gives'])->toBeNull();
+    $this->api('PATCH', "entries/{$paint['id']}", ['estimate' => 45])->assertOk();
+    $this->api('PUT', 'days/2026-11-26/hours', ['minutes' => 255])->assertSuccessful();
+    expect(array_column(proposed($this, ['days' => 1])['proposals'], 'title'))->toBe(['Paint']);
+});
+
+test('a stretch is kept whole for demanding work', function () {
+    $this->api('PATCH', 'account', ['deep_minutes' => 180])->assertOk();
+    foreach (range(1, 12) as $n) {
+        $this->entry(['title' => "Light {$n}", 'start' => null, 'estimate' => 60, 'effort' => 'light']);
+    }
+    $with = fn (): array => placesOf(proposed($this, ['from' => '2026-11-27', 'days' => 1]));
+    $kept = array_filter($with(), fn (string $one): bool => preg_match('/T(08|09|10|11):/', $one) === 1);
+    $this->entry(['title' => 'Thesis', 'start' => null, 'estimate' => 180, 'effort' => 'demanding', 'importance' => 'must']);
+    expect(count($kept))->toBeLessThanOrEqual(1)->and(implode(', ', $with()))->toMatch('/T(08|09|10|11):\d\d Thesis/');
+});

@@ -32,6 +32,15 @@ final class ChangeAccountRequest extends FormRequest
             'other_limit' => ['sometimes', 'integer', 'between:0,40'],
             'closing_questions' => ['sometimes', 'array', 'max:8'],
             'closing_questions.*' => ['required', 'string', 'max:120'],
+            'round_questions' => ['sometimes', 'array', 'max:8'],
+            'round_questions.*' => ['required', 'string', 'max:120'],
+            'best_hours' => ['sometimes', 'nullable', 'array', 'size:24'],
+            'best_hours.*' => ['integer', 'between:0,2'],
+            'breathing' => ['sometimes', 'integer', 'between:0,60'],
+            'least_pause' => ['sometimes', 'integer', 'between:0,60'],
+            'deep_minutes' => ['sometimes', 'integer', 'between:0,480'],
+            'weather' => ['sometimes', 'boolean'],
+            'weather_place' => ['sometimes', 'nullable', 'string', 'max:60'],
             'week' => ['sometimes', 'array', 'size:7'],
             'week.*.minutes' => ['required', 'integer', 'between:0,1440'],
             'week.*.wakes' => ['required', 'integer', 'between:0,1440'],
@@ -50,6 +59,11 @@ final class ChangeAccountRequest extends FormRequest
             'other_limit.between' => 'Up to 40 others a day.',
             'closing_questions.max' => 'No more than eight questions.',
             'closing_questions.*.required' => 'A question needs a few words.',
+            'round_questions.max' => 'No more than eight questions.',
+            'round_questions.*.required' => 'A question needs a few words.',
+            'breathing.between' => 'Up to 60 percent of a day stay free.',
+            'least_pause.between' => 'A pause lasts up to an hour.',
+            'deep_minutes.between' => 'A stretch that is kept whole has up to 8 hours.',
             'work_days.min' => 'Choose at least one day on which work is done.',
             'week.*.sleeps.gt' => 'The waking hours end after they begin.',
             'week.*.minutes.between' => 'A day has between 0 and 24 hours.',
@@ -67,6 +81,9 @@ final class ChangeAccountRequest extends FormRequest
     {
         /** @var array<string, mixed> $changes */
         $changes = array_diff_key($this->validated(), ['routines_keep' => true]);
+        if (array_key_exists('weather_place', $changes)) {
+            $changes['weather_place'] = $this->string('weather_place')->trim()->value();
+        }
         if (is_array($changes['week'] ?? null)) {
             $changes['week'] = array_map(
                 fn (mixed $day): array => is_array($day)

@@ -97,6 +97,8 @@ class EntryRequest extends FormRequest
                 'waiting_for' => $this->string('waiting_for')->trim()->value(),
                 'ask_again' => $this->input('ask_again'),
                 'after_id' => $this->input('after_id'),
+                'shortest_piece' => $this->input('shortest_piece') === null ? null : $this->integer('shortest_piece'),
+                'own_hours' => $this->ownHours(),
                 'missed' => $this->string('missed')->value(),
                 'own_reminders' => $this->input('reminders') !== null,
                 'reminders' => array_values(array_unique(array_filter($this->array('reminders'), is_string(...)))),
@@ -129,6 +131,24 @@ class EntryRequest extends FormRequest
             $this->sent,
             $this->leadUps(),
         );
+    }
+
+    /** @return list<array{days: list<int>, from: int, to: int}> */
+    private function ownHours(): array
+    {
+        $hours = [];
+        foreach ($this->array('own_hours') as $one) {
+            assert(is_array($one));
+            $days = array_map(intval(...), array_filter((array) ($one['days'] ?? []), is_numeric(...)));
+            sort($days);
+            $hours[] = [
+                'days' => array_values(array_unique($days)),
+                'from' => is_numeric($one['from'] ?? null) ? (int) $one['from'] : 0,
+                'to' => is_numeric($one['to'] ?? null) ? (int) $one['to'] : 0,
+            ];
+        }
+
+        return $hours;
     }
 
     /** @return list<Line> */

@@ -31,6 +31,9 @@ final class EntryRules
         'waiting_for.max' => 'A name has room for 120 characters.',
         'link.url' => 'A link begins with http:// or https://.',
         'checklist.*.text.required' => 'A step needs a few words.',
+        'shortest_piece.between' => 'A piece lasts between 15 minutes and 8 hours.',
+        'own_hours.*.days.required' => 'On which weekdays can it be done?',
+        'own_hours.*.to.gt' => 'Its own hours end after they begin.',
         'after_id.exists' => 'What it should wait for is not there any more.',
         'lead_ups.max' => 'Up to 40 lead-ups come before one date.',
         'lead_ups.*.title.required' => 'What is to be done before it?',
@@ -96,6 +99,12 @@ final class EntryRules
             'around' => ['nullable', 'string', new KnownWeek($user->wallNow()->date())],
             'waiting_for' => ['nullable', 'string', 'max:120'],
             'ask_again' => ['nullable', new KnownDate('Ask again on which date?')],
+            'shortest_piece' => ['nullable', 'integer', 'between:15,480'],
+            'own_hours' => ['sometimes', 'array', 'max:7'],
+            'own_hours.*.days' => ['required', 'array', 'min:1', 'max:7'],
+            'own_hours.*.days.*' => ['integer', 'between:1,7'],
+            'own_hours.*.from' => ['required', 'integer', 'between:0,1439'],
+            'own_hours.*.to' => ['required', 'integer', 'between:1,1440', 'gt:own_hours.*.from'],
             'after_id' => ['nullable', 'string', 'max:26', Changeable::by($user)->namesEntry()],
         ];
     }

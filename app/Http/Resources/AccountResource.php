@@ -8,6 +8,7 @@ use App\Actions\Attachments\Quota;
 use App\Models\User;
 use Illuminate\Http\Request;
 use Illuminate\Http\Resources\Json\JsonResource;
+use PlumRota\Core\Planning\Fitting\Ground;
 
 /** @property User $resource */
 final class AccountResource extends JsonResource
@@ -35,6 +36,13 @@ final class AccountResource extends JsonResource
             'must_limit' => $this->resource->must_limit,
             'other_limit' => $this->resource->other_limit,
             'closing_questions' => $this->resource->closing_questions,
+            'round_questions' => $this->resource->round_questions,
+            'best_hours' => $this->resource->best_hours ?? Ground::USUAL_STRENGTH,
+            'breathing' => $this->resource->breathing,
+            'least_pause' => $this->resource->least_pause,
+            'deep_minutes' => $this->resource->deep_minutes,
+            'weather' => $this->resource->weather,
+            'weather_place' => $this->resource->weather_place,
             'files' => ['used' => Quota::used($this->resource), 'most' => Quota::most()],
             'default_calendar_id' => $this->resource->default_calendar_id,
             'new_entry' => array_diff_key(EntryForm::of(EntryForm::blank($this->resource, null)), [

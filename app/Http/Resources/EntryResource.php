@@ -65,6 +65,8 @@ final class EntryResource extends JsonResource
             'waiting_for' => $entry->waiting_for,
             'ask_again' => $entry->ask_again,
             'after_id' => $entry->after_id,
+            'shortest_piece' => $entry->shortest_piece,
+            'own_hours' => $entry->own_hours,
             'lead_ups' => $entry->exists ? LeadUpsShown::of($entry) : [],
             'leads_to' => LeadUpsShown::anchor($entry),
             'after' => LeadUpsShown::preceding($entry),

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Queries\Planning;
 
 use App\Access\Visible;
+use App\Mapping\SeriesOf;
 use App\Models\Entry;
 use App\Models\User;
 use App\Queries\Occurrences\OccurrencesBetween;
@@ -20,7 +21,6 @@ use PlumRota\Core\Planning\Fitting\Places;
 use PlumRota\Core\Planning\Fitting\ReasonInWords;
 use PlumRota\Core\Planning\Fitting\Work;
 use PlumRota\Core\Planning\Fitting\Worth;
-use PlumRota\Core\Planning\LoadOfDays;
 use PlumRota\Core\Schedule\Due;
 use PlumRota\Core\Schedule\Series;
 use PlumRota\Core\Time\InvalidTime;
@@ -42,11 +42,17 @@ final readonly class Fitting
 
     private const MOST_WORKS = 200;
 
+    /** Days after those asked for in which what finds no place is looked for one, and for how many that is done. */
+    private const LATER = 14;
+
+    private const MOST_LATER = 10;
+
     /** Letters of a word of a theme by which it is known in a title. */
     private const LEAST_LETTERS = 4;
 
     public function __construct(
         private OccurrencesBetween $occurrences,
+        private Grounds $grounds,
         private OpenTasks $tasks,
         private HoursByArea $hours,
     ) {
@@ -60,17 +66,17 @@ final readonly class Fitting
      */
     public function propose(User $user, LocalDate $first, int $days, bool $basket, array $without, array $was): array
     {
-        $window = TimeRange::days($first, $days);
-        $seen = $this->occurrences->find($user, $window);
-        $reaching = [];
-        foreach ($this->occurrences->reaching($user, $window) as $block) {
-            $reaching[] = $block;
-        }
-        $ground = self::ground($user, $first, $days, $seen, $reaching);
+        $seen = $this->occurrences->find($user, TimeRange::days($first, $days));
+        $ground = $this->grounds->of($user, $first, $days, $seen);
+        $themes = Themes::of($user, $first, $days);
         $loose = array_diff_key(
-            [...self::listed($seen, $first, $was), ...$basket ? $this->fromBasket($user, $first, $days, $seen, $was) : []],
+            [
+                ...self::listed($seen, $first, $was),
+                ...$basket ? $this->fromBasket($user, $first, $days, $seen, $was, $themes) : [],
+            ],
             array_flip($without),
         );
+        $loose = $this->inTurn($user, $loose, $first);
         $loose = array_slice($loose, 0, self::MOST_WORKS, true);
         $plan = (new Fitter($ground))->fit(array_column($loose, 'work'));
         $worth = new Worth($ground);
@@ -84,7 +90,26 @@ final readonly class Fitting
                 'reasons' => ReasonInWords::of($one['work'], $start, $worth),
             ];
         }
-        usort($proposals, fn (array $a, array $b): int => strcmp($a['start'], $b['start']));
+        foreach ($plan->pieces as $key => $pieces) {
+            foreach ($pieces as $i => [$start, $minutes]) {
+                $proposals[] = [
+                    ...self::named((string) $key, $loose[$key]),
+                    'key' => "{$key}#{$i}",
+                    'minutes' => $minutes,
+                    'piece' => ['number' => $i + 1, 'of' => count($pieces)],
+                    'start' => (string) $origin->plusMinutes($start),
+                    'reasons' => 'No stretch holds it whole. '.
+                        ReasonInWords::of($loose[$key]['work']->piece("{$key}#{$i}", $minutes), $start, $worth),
+                ];
+            }
+        }
+        usort($proposals, fn (array $a, array $b): int => [$a['start'], $a['key']] <=> [$b['start'], $b['key']]);
+        $later = $this->later(
+            $user,
+            $first,
+            $days,
+            array_map(fn (string|int $key): Work => $loose[$key]['work'], array_keys($plan->left)),
+        );
 
         return [
             'from' => (string) $first,
@@ -95,6 +120,9 @@ final readonly class Fitting
                     ...self::named($key, $loose[$key]),
                     'sentence' => $held->sentence(),
                     'longest' => max(0, intdiv($held->longest, Places::STEP) * Places::STEP),
+                    'pieces' => $held->pieces,
+                    'gives' => $held->gives === null ? null : ['key' => $held->gives, 'title' => $loose[$held->gives]['title']],
+                    'later' => $later[$key] ?? null,
                 ],
                 array_map(strval(...), array_keys($plan->left)),
                 $plan->left,
@@ -116,52 +144,92 @@ final readonly class Fitting
             'title' => $one['title'],
             'calendar_id' => $one['calendar_id'],
             'minutes' => $one['work']->minutes,
+            'piece' => null,
         ];
     }
 
     /**
-     * @param  list<ResolvedOccurrence>  $seen
-     * @param  list<Block>  $reaching  from beside those days
+     * Where what finds no place could stand in the two weeks after those days.
+     *
+     * @param  list<Work>  $works
+     * @return array<string, string> the first good date and time, by key
      */
-    private static function ground(User $user, LocalDate $first, int $days, array $seen, array $reaching): Ground
+    private function later(User $user, LocalDate $first, int $days, array $works): array
     {
-        $load = DayPlan::load($seen, $reaching, $first, $days);
-        $taken = new LoadOfDays($first, $days);
-        $demanding = [];
-        foreach ($seen as $one) {
-            $block = $one->block;
-            if ($block->allDay) {
+        if ($works === []) {
+            return [];
+        }
+        $next = $first->plusDays($days);
+        $ground = $this->grounds->of(
+            $user,
+            $next,
+            self::LATER,
+            $this->occurrences->find($user, TimeRange::days($next, self::LATER)),
+        );
+        $before = $days * Ground::DAY;
+        $later = [];
+        foreach (array_slice($works, 0, self::MOST_LATER) as $work) {
+            if ($work->staysOnDay || ($work->due !== null && $work->due <= $before) || $work->after !== null) {
                 continue;
             }
-            $taken->add(
-                $one->details()->protected
-                    ? new Block($block->key, $block->seen, false, false, true, false, $block->travel, null, $block->margin)
-                    : $block,
+            $moved = new Work(
+                $work->key,
+                $work->minutes,
+                $work->importance,
+                $work->effort,
+                max(0, $work->notBefore - $before),
+                $work->due === null ? null : $work->due - $before,
             );
-            if ($one->details()->effort === 'demanding' && ! $block->isDone) {
-                $demanding[] = [self::minute($block->seen->from, $first), self::minute($block->seen->to, $first)];
+            $start = (new Places($ground, new Worth($ground)))->of($moved, most: 1)[0][1] ?? null;
+            if ($start !== null) {
+                $later[$work->key] = (string) $next->startOfDay()->plusMinutes($start);
             }
-        }
-        foreach ($reaching as $block) {
-            $taken->add($block);
-        }
-        $now = self::minute($user->wallNow(), $first);
-        $free = $capacity = [];
-        foreach ($load->loads(DayPlan::capacities($user, $first, $days)) as $i => $day) {
-            $settings = $user->week[$day->day->weekday()->value - 1];
-            $stretches = [];
-            foreach ($taken->free($i, $settings['wakes'], $settings['sleeps'], Places::STEP) as $gap) {
-                $from = intdiv(max($now, $i * Ground::DAY + $gap['from']) + Places::STEP - 1, Places::STEP) * Places::STEP;
-                $to = $i * Ground::DAY + $gap['to'];
-                if ($to - $from >= Places::STEP) {
-                    $stretches[] = [$from, $to];
-                }
-            }
-            $free[] = $stretches;
-            $capacity[] = max(0, $day->free());
         }
 
-        return new Ground($free, $capacity, $demanding);
+        return $later;
+    }
+
+    /**
+     * What comes after another waits until that is done: where it is fitted in as well, behind it; where it stands somewhere, behind that;
+     * where it is neither, it is left out.
+     *
+     * @param  array<string, Loose>  $loose
+     * @return array<string, Loose>
+     */
+    private function inTurn(User $user, array $loose, LocalDate $first): array
+    {
+        $after = [];
+        foreach (
+            Visible::to($user)
+                ->entries()
+                ->whereIn('id', array_column($loose, 'entry_id'))
+                ->whereNotNull('after_id')
+                ->with('preceding.overrides')
+                ->get() as $entry
+        ) {
+            $after[$entry->id] = Preceding::open($entry);
+        }
+        $keys = array_column($loose, null, 'entry_id');
+        do {
+            $number = count($loose);
+            foreach ($loose as $key => $one) {
+                $before = $after[$one['entry_id']] ?? null;
+                if ($before === null) {
+                    continue;
+                }
+                $known = $keys[$before->id] ?? null;
+                if ($known !== null && isset($loose[$known['work']->key])) {
+                    $loose[$key]['work'] = $one['work']->behind($known['work']->key, 0);
+                } elseif ($before->start !== null) {
+                    $end = SeriesOf::mendable($before)?->placement->end() ?? $first->startOfDay();
+                    $loose[$key]['work'] = $one['work']->behind(null, self::minute($end, $first));
+                } else {
+                    unset($loose[$key]);
+                }
+            }
+        } while (count($loose) < $number);
+
+        return $loose;
     }
 
     /**
@@ -199,6 +267,8 @@ final readonly class Fitting
                     isLate: $one->isLate,
                     adds: max(0, self::minutes($block->estimate) - ($block->estimate ?? 0)),
                     staysOnDay: true,
+                    hours: OwnHours::within($one->entry->own_hours, $first->plusDays($day), 1, $day),
+                    place: $details->place,
                 ),
                 'entry_id' => $one->entry->id,
                 'recurrence_id' => $one->occurrence->recurrenceId,
@@ -215,9 +285,10 @@ final readonly class Fitting
      *
      * @param  list<ResolvedOccurrence>  $seen
      * @param  array<string, string>  $was
+     * @param  array<string, list<array{words: string, half: 'morning'|'afternoon'|null}>>  $themes  by date
      * @return array<string, Loose>
      */
-    private function fromBasket(User $user, LocalDate $first, int $days, array $seen, array $was): array
+    private function fromBasket(User $user, LocalDate $first, int $days, array $seen, array $was, array $themes): array
     {
         $lacking = $this->lacking($user, $first, $days, $seen);
         $now = CarbonImmutable::now()->getTimestamp();
@@ -245,9 +316,12 @@ final readonly class Fitting
                     $by,
                     $entry->overrides->firstWhere('recurrence_id', Series::ONCE)->put_off ?? 0,
                     isset($lacking[$entry->calendar->area_id]),
-                    self::themeDays($user, $entry, $first, $days),
+                    self::themeHours($themes, $entry, $first),
                     self::wasAt($was[$key] ?? null, $first),
                     $isLate,
+                    hours: OwnHours::within($entry->own_hours, $first, $days),
+                    place: $entry->place,
+                    shortestPiece: $entry->shortest_piece,
                 ),
                 'entry_id' => $entry->id,
                 'recurrence_id' => Series::ONCE,
@@ -283,18 +357,24 @@ final readonly class Fitting
         return $lacking;
     }
 
-    /** @return list<int> those of the days that are mainly for what an entry is about, by the words of both */
-    private static function themeDays(User $user, Entry $entry, LocalDate $first, int $days): array
+    /**
+     * @param  array<string, list<array{words: string, half: 'morning'|'afternoon'|null}>>  $themes  by date
+     * @return list<array{int, int}> the hours that are mainly for what an entry is about, by the words of both
+     */
+    private static function themeHours(array $themes, Entry $entry, LocalDate $first): array
     {
         $about = mb_strtolower(implode(' ', [$entry->title, $entry->calendar->name, ...$entry->labels]));
         $found = [];
-        for ($day = 0; $day < $days; $day++) {
-            $theme = mb_strtolower($user->week[$first->plusDays($day)->weekday()->value - 1]['theme']);
-            foreach (preg_split('/[^\p{L}\d]+/u', $theme) ?: [] as $word) {
-                if (mb_strlen($word) >= self::LEAST_LETTERS && str_contains($about, $word)) {
-                    $found[] = $day;
+        foreach ($themes as $date => $ofDay) {
+            $day = (LocalDate::parse($date)->dayNumber() - $first->dayNumber()) * Ground::DAY;
+            foreach ($ofDay as $theme) {
+                foreach (preg_split('/[^\p{L}\d]+/u', mb_strtolower($theme['words'])) ?: [] as $word) {
+                    if (mb_strlen($word) >= self::LEAST_LETTERS && str_contains($about, $word)) {
+                        [$from, $to] = Themes::hours($theme['half']);
+                        $found[] = [$day + $from, $day + $to];
 
-                    break;
+                        break;
+                    }
                 }
             }
         }

@@ -1,16 +1,15 @@
 <script setup lang="ts">
-import { answerOf, api, sentence } from '@/api/client'
-import type { Proposal } from '@/api/types'
+import { sentence } from '@/api/client'
 import SelectField from '@/shared/SelectField.vue'
 import { dateIn, length, namedDate, timeOf } from '@/shared/time'
-import { useAccount, useAreas, useBasket } from '@/state/server'
+import { useAccount } from '@/state/server'
 import { useView } from '@/state/view'
-import { useChanges } from '@/undo/useChanges'
-import { useQuery } from '@tanstack/vue-query'
-import { useDebounceFn, useEventListener } from '@vueuse/core'
+import { useEventListener } from '@vueuse/core'
 import { NButton } from 'naive-ui'
-import { computed, onUnmounted, ref, watch, watchEffect } from 'vue'
+import { computed, ref } from 'vue'
+import HeldBackHelp from './HeldBackHelp.vue'
 import { stretches } from './stretches'
+import { useFitting } from './useFitting'
 
 /**
  * Loose work and the free hours of some days: what is proposed stands dashed on the board, and is placed one by one, all at once,
@@ -18,9 +17,6 @@ import { stretches } from './stretches'
  */
 const view = useView()
 const account = useAccount()
-const basket = useBasket()
-const { colour } = useAreas()
-const { change } = useChanges()
 
 const today = computed(() => dateIn(account.value.zone))
 const offered = computed(() => stretches(today.value, account.value.first_weekday))
@@ -29,79 +25,9 @@ const options = computed(() => offered.value.map((one) => [one.name, one.words] 
 const isNext = view.days[0]?.date === offered.value.find((one) => one.name === 'next')?.from
 const name = ref(view.fitting?.stretch === 'week' && isNext ? 'next' : (view.fitting?.stretch ?? 'week'))
 const stretch = computed(() => offered.value.find((one) => one.name === name.value) ?? offered.value[0]!)
-const without = ref<string[]>([])
-/** Where each was proposed before: small changes change little. */
-const was = ref<Record<string, string>>({})
 const showsAll = ref(false)
-
-const query = useQuery({
-    queryKey: computed(() => ['fitting', stretch.value.from, stretch.value.days, without.value]),
-    queryFn: () =>
-        answerOf(
-            api.POST('/fitting', {
-                body: {
-                    from: stretch.value.from,
-                    days: stretch.value.days,
-                    basket: view.fitting?.basket ?? true,
-                    without: without.value,
-                    was: was.value,
-                },
-            }),
-        ),
-    placeholderData: (before) => before,
-    staleTime: 0,
-})
-const proposals = computed<Proposal[]>(() => query.data.value?.proposals ?? [])
-const left = computed(() => query.data.value?.left ?? [])
-watch(proposals, (now) => {
-    was.value = { ...was.value, ...Object.fromEntries(now.map((one) => [one.key, one.start])) }
-})
-watch(name, () => (was.value = {}))
-
-// Whatever changes on the board or in the basket changes what is free and what is loose.
-const again = useDebounceFn(() => query.refetch(), 250)
-watch([() => view.occurrences, basket], () => void again())
-
-watchEffect(() => {
-    view.ghosts = proposals.value.map((one) => ({
-        key: one.key,
-        entryId: one.entry_id,
-        recurrenceId: one.recurrence_id,
-        title: one.title,
-        date: one.start.slice(0, 10),
-        start: one.start,
-        minutes: one.minutes,
-        colour: colour(one.calendar_id),
-        reasons: one.reasons,
-    }))
-})
-onUnmounted(() => (view.ghosts = []))
-
-async function place(some: Proposal[]): Promise<void> {
-    if (some.length === 0) return
-    const said =
-        some.length === 1
-            ? `Placed “${some[0]!.title}” on ${namedDate(some[0]!.start)} at ${timeOf(some[0]!.start, account.value.clock)}.`
-            : `Placed ${some.length} tasks.`
-    await change(said, () =>
-        answerOf(
-            api.POST('/fitting/places', {
-                body: {
-                    places: some.map(({ entry_id, recurrence_id, start, minutes }) => ({
-                        entry_id,
-                        recurrence_id,
-                        start,
-                        minutes,
-                    })),
-                },
-            }),
-        ),
-    )
-    await query.refetch()
-}
-function leaveOut(key: string): void {
-    without.value = [...without.value, key]
-}
+const withBasket = computed(() => view.fitting?.basket ?? true)
+const { query, proposals, left, works, place, leaveOut, help } = useFitting(stretch, withBasket)
 function close(): void {
     view.fitting = null
 }
@@ -139,11 +65,7 @@ useEventListener(
                 data-test="place-all"
                 @click="place(proposals)"
                 >{{
-                    proposals.length === 0
-                        ? 'Nothing to place'
-                        : proposals.length === 1
-                          ? 'Place it'
-                          : `Place all ${proposals.length}`
+                    works === 0 ? 'Nothing to place' : works === 1 ? 'Place it' : `Place all ${works}`
                 }}</NButton
             >
             <NButton
@@ -166,7 +88,8 @@ useEventListener(
         <ul v-if="showsAll" data-test="fitting-list">
             <li v-for="one in proposals" :key="one.key" data-test="proposal">
                 <span
-                    ><b>{{ namedDate(one.start) }}, {{ timeOf(one.start, account.clock) }}</b> {{ one.title }}
+                    ><b>{{ namedDate(one.start) }}, {{ timeOf(one.start, account.clock) }}</b> {{ one.title
+                    }}{{ one.piece ? ` (${one.piece.number} of ${one.piece.of})` : '' }}
                     <small>{{ length(one.minutes) }} · {{ one.reasons }}</small></span
                 >
                 <span class="row">
@@ -183,8 +106,9 @@ useEventListener(
             </li>
             <li v-for="one in left" :key="one.key" data-test="held-back">
                 <span
-                    >{{ one.title }} <small>{{ length(one.minutes) }} · {{ one.sentence }}</small></span
-                >
+                    >{{ one.title }} <small>{{ length(one.minutes) }} · {{ one.sentence }}</small>
+                    <HeldBackHelp :one="one" @help="(way) => help(one, way)"
+                /></span>
             </li>
         </ul>
     </div>

@@ -13,6 +13,7 @@ import { say, useChanges } from '@/undo/useChanges'
 import { useQuery } from '@tanstack/vue-query'
 import { computed, reactive, ref } from 'vue'
 import AccountSection from './AccountSection.vue'
+import PlanningSection, { type PlanningForm } from './PlanningSection.vue'
 import ZoneChange from './ZoneChange.vue'
 
 /** What the account can set, saved together. */
@@ -44,6 +45,20 @@ const form = reactive({
         theme: day.theme,
     })),
 })
+const planning = ref<PlanningForm>({
+    breathing: account.value.breathing,
+    least_pause: account.value.least_pause,
+    deep_minutes: account.value.deep_minutes,
+    best_hours: [...(account.value.best_hours ?? [])],
+    weather: account.value.weather,
+    weather_place: account.value.weather_place,
+    round_questions: account.value.round_questions.join('\n'),
+})
+const lines = (text: string): string[] =>
+    text
+        .split('\n')
+        .map((line) => line.trim())
+        .filter((line) => line !== '')
 const mistakes = ref<Record<string, string[]>>({})
 const zones = zoneOptions(account.value.zone)
 const weekdays = Array.from({ length: 7 }, (_, i) => [i + 1, longWeekday(`2024-01-0${i + 1}`)] as const)
@@ -80,10 +95,9 @@ async function save(): Promise<void> {
                 api.PATCH('/account', {
                     body: {
                         ...form,
-                        closing_questions: form.closing_questions
-                            .split('\n')
-                            .map((line) => line.trim())
-                            .filter((line) => line !== ''),
+                        ...planning.value,
+                        round_questions: lines(planning.value.round_questions),
+                        closing_questions: lines(form.closing_questions),
                         week: form.week.map((day) => ({
                             minutes: Math.round(day.hours * 60),
                             wakes: day.wakes,
@@ -279,6 +293,7 @@ async function save(): Promise<void> {
             >
                 {{ lines[0] }}
             </p>
+            <PlanningSection v-model="planning" :clock="form.clock" :mistakes="mistakes" />
             <h2>Being reminded</h2>
             <label
                 >Quiet from

@@ -3,6 +3,7 @@ import TextField from '@/shared/TextField.vue'
 import { NButton, NCheckbox, NInputNumber } from 'naive-ui'
 import SelectField from '@/shared/SelectField.vue'
 import { zoneOptions } from '@/shared/zoneOptions'
+import OwnHoursFields from './OwnHoursFields.vue'
 import ColourChoice from '@/shared/ColourChoice.vue'
 import { useAccount, useFilters } from '@/state/server'
 import { computed, ref, watch } from 'vue'
@@ -115,6 +116,7 @@ function turnLabel(label: string): void {
             />
             min <em v-if="mistakes.estimate" class="mistake">{{ mistakes.estimate[0] }}</em></label
         >
+        <OwnHoursFields v-if="form.kind === 'task'" v-model="form" :mistakes="mistakes" />
         <div class="group" role="group" aria-label="Time it claims">
             <NButton
                 v-for="(words, one) in CLAIMS"

@@ -27,6 +27,8 @@ export const NAMES: Record<keyof Form, string> = {
     waiting_for: 'waiting for',
     ask_again: 'ask again',
     after_id: 'what comes before',
+    shortest_piece: 'doing it in pieces',
+    own_hours: 'its own hours',
     lead_ups: 'lead-ups',
     reminders: 'reminders',
     always_through: 'reminders in quiet hours',
@@ -85,6 +87,7 @@ export function said(
     if (typeof value === 'boolean') return value ? 'yes' : 'no'
     if (name === 'estimate' || name === 'travel' || name === 'margin') return length(Number(value))
     if (name === 'lead_ups') return (value as { title: string }[]).map((line) => line.title).join(', ')
+    if (name === 'own_hours') return `${(value as unknown[]).length} stretches of the week`
     if (Array.isArray(value))
         return value
             .map((one: unknown) =>

@@ -23,7 +23,10 @@ final class Fitter
     /** Steps of a search, and of all of them. */
     private const STEPS = 3000;
 
-    private const ALL_STEPS = 12_000;
+    private const ALL_STEPS = 8_000;
+
+    /** What one may gain more than it seems, by the pieces of free time that its neighbours leave. */
+    private const SLACK = 100;
 
     private int $steps = 0;
 
@@ -42,10 +45,10 @@ final class Fitter
      */
     public function fit(array $works): Plan
     {
-        $places = new Places($this->ground, $this->worth);
+        $places = new Places($this->ground, $this->worth, $works);
         $inOrder = $this->inOrder($works);
         foreach ($inOrder as $work) {
-            $best = $places->of($work)[0] ?? null;
+            $best = $places->of($work, most: 1)[0] ?? null;
             if ($best !== null && $best[0] > 0) {
                 $places->put($work, $best[1]);
             }
@@ -53,21 +56,48 @@ final class Fitter
         for ($round = 0; $round < 3 && $this->budget > 0; $round++) {
             $isBetter = false;
             foreach ($this->groups($inOrder, $places) as $group) {
-                $isBetter = $this->layAnew($places, $group) || $isBetter;
+                $isBetter = $this->layAnew($places, self::withLater($group, $inOrder)) || $isBetter;
             }
             if (! $isBetter) {
                 break;
             }
         }
-        ksort($places->starts);
+        $starts = $places->starts;
+        $pieces = $this->split($inOrder, $places);
+        ksort($starts);
         $left = [];
         foreach ($works as $work) {
-            if (! isset($places->starts[$work->key])) {
-                $left[$work->key] = HeldBack::of($work, $places);
+            if (! isset($starts[$work->key]) && ! isset($pieces[$work->key])) {
+                $left[$work->key] = HeldBack::of($work, $places, $works);
             }
         }
 
-        return new Plan($places->starts, $left);
+        return new Plan($starts, $left, $pieces);
+    }
+
+    /**
+     * What found no stretch that is long enough and may be split. What comes after it waits until it is done.
+     *
+     * @param  list<Work>  $works
+     * @return array<string, list<array{int, int}>> start and minutes of each piece, by key
+     */
+    private function split(array $works, Places $places): array
+    {
+        $pieces = [];
+        foreach ($works as $work) {
+            if (isset($places->starts[$work->key]) || $work->shortestPiece === null) {
+                continue;
+            }
+            $found = Splitting::of($work, $places, $work->shortestPiece);
+            foreach ($found as $i => [$start, $minutes]) {
+                $places->put($work->piece("{$work->key}#{$i}", $minutes), $start);
+            }
+            if ($found !== []) {
+                $pieces[$work->key] = $found;
+            }
+        }
+
+        return $pieces;
     }
 
     /**
@@ -82,7 +112,32 @@ final class Fitter
         }
         asort($rank);
 
-        return array_map(fn (int $i): Work => $works[$i], array_keys($rank));
+        return self::inTurn(array_map(fn (int $i): Work => $works[$i], array_keys($rank)));
+    }
+
+    /**
+     * @param  list<Work>  $works
+     * @return list<Work> the same, what comes after another behind it; of those that wait for one another none stays
+     */
+    private static function inTurn(array $works): array
+    {
+        $known = array_fill_keys(array_map(fn (Work $one): string => $one->key, $works), true);
+        $inTurn = $done = [];
+        do {
+            $waiting = [];
+            foreach ($works as $work) {
+                if ($work->after === null || ! isset($known[$work->after]) || isset($done[$work->after])) {
+                    $inTurn[] = $work;
+                    $done[$work->key] = true;
+                } else {
+                    $waiting[] = $work;
+                }
+            }
+            $isLess = count($waiting) < count($works);
+            $works = $waiting;
+        } while ($works !== [] && $isLess);
+
+        return $inTurn;
     }
 
     /**
@@ -111,6 +166,24 @@ final class Fitter
         }
 
         return $groups;
+    }
+
+    /**
+     * @param  list<Work>  $group
+     * @param  list<Work>  $works  what is before another is before it here
+     * @return list<Work> with all that comes after one of them, which has no place where that has none
+     */
+    private static function withLater(array $group, array $works): array
+    {
+        $in = array_fill_keys(array_map(fn (Work $one): string => $one->key, $group), true);
+        $isChained = false;
+        foreach ($works as $work) {
+            if ($work->after !== null && isset($in[$work->after])) {
+                $in[$work->key] = $isChained = true;
+            }
+        }
+
+        return $isChained ? array_values(array_filter($works, fn (Work $one): bool => isset($in[$one->key]))) : $group;
     }
 
     /** @param  list<Work>  $group */
@@ -142,11 +215,9 @@ final class Fitter
         }
         $most = $days = [];
         foreach ($group as $i => $work) {
-            $all = $places->of($work);
-            $most[$i] = max(0, ($all[0] ?? [0])[0]) + 60; // neighbours may save the cost of pieces
-            $days[$i] = array_values(
-                array_unique(array_map(fn (array $one): int => Ground::dayOf($one[1]), array_slice($all, 0, self::LOOKED_AT))),
-            );
+            $all = $places->of($work, inOrder: false, most: self::LOOKED_AT);
+            $most[$i] = max(0, ($all[0] ?? [0])[0]) + self::SLACK;
+            $days[$i] = array_values(array_unique(array_map(fn (array $one): int => Ground::dayOf($one[1]), $all)));
         }
         $best = [$worthBefore, $before];
         $this->steps = min(self::STEPS, $this->budget);
@@ -188,7 +259,7 @@ final class Fitter
             $work = $group[$i];
             $rest = $most;
             unset($rest[$i]);
-            foreach (array_slice($places->of($work, $days[$i]), 0, self::PLACES) as [$gain, $start]) {
+            foreach ($places->of($work, $days[$i], most: self::PLACES) as [$gain, $start]) {
                 if (--$this->steps < 0) {
                     return;
                 }

@@ -10,6 +10,9 @@ final class Places
     /** Works begin at the quarters of an hour. */
     public const STEP = 15;
 
+    /** Gain and start in one number, so that sorting them is cheap; a ground has fewer minutes. */
+    private const PACK = 131_072;
+
     /** @var list<list<array{int, int}>> free stretches by day */
     private array $free;
 
@@ -22,8 +25,29 @@ final class Places
     /** @var array<string, int> starts by key */
     public array $starts = [];
 
-    public function __construct(private readonly Ground $ground, private readonly Worth $worth)
+    /** @var array<int, array<string, array{int, int}>> what was put on each day, by key */
+    private array $put = [];
+
+    /** @var array<string, Work> by key */
+    private array $works = [];
+
+    /** @var array<string, list<string>> keys of what comes after each */
+    private array $later = [];
+
+    /** @var array<string, list<array{int, int}>|null> where each may stand whatever is free, by key; null for anywhere */
+    private array $windows = [];
+
+    /** @param  list<Work>  $works  all that may be put there, so that what comes after something does */
+    public function __construct(private readonly Ground $ground, private readonly Worth $worth, array $works = [])
     {
+        foreach ($works as $work) {
+            $this->works[$work->key] = $work;
+        }
+        foreach ($works as $work) {
+            if ($work->after !== null && isset($this->works[$work->after])) {
+                $this->later[$work->after][] = $work->key;
+            }
+        }
         $this->free = $ground->free;
         $this->capacity = $ground->capacity;
         $this->demanding = $ground->demanding;
@@ -34,33 +58,47 @@ final class Places
      * its ends, where one's strength does, and where it was proposed before.
      *
      * @param  list<int>|null  $days  those that are looked at, where not all are
+     * @param  int  $most  places at most
+     * @param  bool  $inOrder  whether what comes before it has to have its place already
      * @return list<array{int, int}> gain and start, the best first; of equals the earlier
      */
-    public function of(Work $work, ?array $days = null): array
+    public function of(Work $work, ?array $days = null, bool $inOrder = true, int $most = PHP_INT_MAX): array
     {
         $found = [];
+        [$earliest, $latest] = $inOrder ? $this->order($work) : [$work->notBefore, $work->due ?? PHP_INT_MAX];
+        if ($earliest === null) {
+            return [];
+        }
+        $windows = $this->windows($work);
         foreach ($days ?? array_keys($this->free) as $day) {
             $stretches = $this->free[$day];
             if ($this->capacity[$day] < $work->load()) {
                 continue;
             }
             foreach ($stretches as [$from, $to]) {
-                $first = $this->aligned(max($from, $work->notBefore));
-                $last = min($to, $work->due ?? $to) - $work->minutes;
-                if ($last < $first) {
-                    continue;
-                }
-                foreach ($this->startsWithin($work, $first, $last) as $start) {
-                    if ($work->isDemanding() && ! $this->leavesRest($start, $start + $work->minutes)) {
+                foreach ($windows === null ? [[$from, $to]] : self::within($windows, $from, $to) as [$opens, $closes]) {
+                    $first = $this->aligned(max($opens, $earliest));
+                    $last = min($closes, $latest) - $work->minutes;
+                    if ($last < $first) {
                         continue;
                     }
-                    $found[] = [$this->gain($work, $start, $from, $to), $start];
+                    foreach ($this->startsWithin($work, $first, $last, $from, $to) as $start) {
+                        if ($work->isDemanding() && ! $this->leavesRest($start, $start + $work->minutes)) {
+                            continue;
+                        }
+                        $found[] = -$this->gain($work, $start, $from, $to) * self::PACK + $start;
+                    }
                 }
             }
         }
-        usort($found, fn (array $a, array $b): int => [$b[0], $a[1]] <=> [$a[0], $b[1]]);
+        sort($found);
+        $places = [];
+        foreach ($most < count($found) ? array_slice($found, 0, $most) : $found as $one) {
+            $start = (($one % self::PACK) + self::PACK) % self::PACK;
+            $places[] = [-intdiv($one - $start, self::PACK), $start];
+        }
 
-        return $found;
+        return $places;
     }
 
     /** What the plan gains by a work that begins there, where there is room for it. */
@@ -84,35 +122,103 @@ final class Places
             $this->worth->costOfDay($day, $given) -
             $this->worth->costOfDay($day, $given + $work->load()) +
             Worth::costOf($to - $from) -
-            Worth::costOf($start - $from) -
-            Worth::costOf($to - $start - $work->minutes);
+            Worth::costOf($start - $this->ground->pause - $from) -
+            Worth::costOf($to - $start - $work->minutes - $this->ground->pause);
     }
 
     /** The longest free stretch in which a work could stand as far as time goes, in minutes; whatever its day has to give. */
     public function longestFor(Work $work): int
     {
         $longest = 0;
+        $windows = $this->windows($work);
         foreach (array_merge(...$this->free) as [$from, $to]) {
-            $longest = max($longest, min($to, $work->due ?? $to) - $this->aligned(max($from, $work->notBefore)));
+            foreach ($windows === null ? [[$from, $to]] : self::within($windows, $from, $to) as [$opens, $closes]) {
+                $longest = max($longest, min($closes, $work->due ?? $closes) - $this->aligned(max($opens, $work->notBefore)));
+            }
         }
 
         return $longest;
+    }
+
+    /**
+     * From when to when it may stand as far as it and what comes before and after it say.
+     *
+     * @return array{int|null, int} null where what comes before it has no place
+     */
+    private function order(Work $work): array
+    {
+        $earliest = $work->notBefore;
+        if ($work->after !== null && isset($this->works[$work->after])) {
+            if (! isset($this->starts[$work->after])) {
+                return [null, 0];
+            }
+            $earliest = max($earliest, $this->starts[$work->after] + $this->works[$work->after]->minutes);
+        }
+        $latest = $work->due ?? PHP_INT_MAX;
+        foreach ($this->later[$work->key] ?? [] as $key) {
+            $latest = min($latest, $this->starts[$key] ?? PHP_INT_MAX);
+        }
+
+        return [$earliest, $latest];
+    }
+
+    /**
+     * Where a work may stand whatever is free: its own hours, and nothing that is kept whole for demanding work.
+     *
+     * @return list<array{int, int}>|null null for anywhere
+     */
+    private function windows(Work $work): ?array
+    {
+        return array_key_exists($work->key, $this->windows)
+            ? $this->windows[$work->key]
+            : ($this->windows[$work->key] = $this->windowsOf($work));
+    }
+
+    /**
+     * @param  list<array{int, int}>  $windows
+     * @return list<array{int, int}> what of them lies in a free stretch
+     */
+    private static function within(array $windows, int $from, int $to): array
+    {
+        $within = [];
+        foreach ($windows as [$opens, $closes]) {
+            if ($opens < $to && $closes > $from) {
+                $within[] = [max($opens, $from), min($closes, $to)];
+            }
+        }
+
+        return $within;
+    }
+
+    /** @return list<array{int, int}>|null */
+    private function windowsOf(Work $work): ?array
+    {
+        $kept = $work->isDemanding() ? [] : $this->ground->kept;
+        if ($kept === []) {
+            return $work->hours;
+        }
+        $windows = $work->hours ?? [[0, count($this->ground->free) * Ground::DAY]];
+        foreach ($kept as [$begins, $ends]) {
+            $left = [];
+            foreach ($windows as [$opens, $closes]) {
+                foreach ([[$opens, min($closes, $begins)], [max($opens, $ends), $closes]] as $piece) {
+                    if ($piece[1] > $piece[0]) {
+                        $left[] = $piece;
+                    }
+                }
+            }
+            $windows = $left;
+        }
+
+        return $windows;
     }
 
     public function put(Work $work, int $start): void
     {
         $end = $start + $work->minutes;
         $day = Ground::dayOf($start);
-        foreach ($this->free[$day] as $i => [$from, $to]) {
-            if ($start >= $from && $end <= $to) {
-                $pieces = array_values(
-                    array_filter([[$from, $start], [$end, $to]], fn (array $piece): bool => $piece[1] > $piece[0]),
-                );
-                array_splice($this->free[$day], $i, 1, $pieces);
-
-                break;
-            }
-        }
+        $this->put[$day][$work->key] = [$start, $end];
+        $this->free[$day] = self::without($this->free[$day], $start - $this->ground->pause, $end + $this->ground->pause);
         $this->capacity[$day] -= $work->load();
         if ($work->isDemanding()) {
             $this->demanding[] = [$start, $end];
@@ -125,20 +231,11 @@ final class Places
         $start = $this->starts[$work->key];
         $end = $start + $work->minutes;
         $day = Ground::dayOf($start);
-        $piece = [$start, $end];
-        $rest = [];
-        foreach ($this->free[$day] as [$from, $to]) {
-            if ($to === $piece[0] && $this->isOneStretch($day, $from, $piece[1])) {
-                $piece[0] = $from;
-            } elseif ($from === $piece[1] && $this->isOneStretch($day, $piece[0], $to)) {
-                $piece[1] = $to;
-            } else {
-                $rest[] = [$from, $to];
-            }
+        unset($this->put[$day][$work->key]);
+        $this->free[$day] = $this->ground->free[$day];
+        foreach ($this->put[$day] as [$begins, $ends]) {
+            $this->free[$day] = self::without($this->free[$day], $begins - $this->ground->pause, $ends + $this->ground->pause);
         }
-        $rest[] = $piece;
-        sort($rest);
-        $this->free[$day] = $rest;
         $this->capacity[$day] += $work->load();
         if ($work->isDemanding()) {
             array_splice($this->demanding, (int) array_search([$start, $end], $this->demanding, true), 1);
@@ -146,25 +243,66 @@ final class Places
         unset($this->starts[$work->key]);
     }
 
-    /** Two free stretches that touch are one only where the ground has them as one. */
-    private function isOneStretch(int $day, int $from, int $to): bool
+    /**
+     * @param  list<array{int, int}>  $stretches
+     * @return list<array{int, int}> what is left of them beside one that is taken
+     */
+    private static function without(array $stretches, int $begins, int $ends): array
     {
-        foreach ($this->ground->free[$day] as [$begins, $ends]) {
-            if ($from >= $begins && $to <= $ends) {
-                return true;
+        $left = [];
+        foreach ($stretches as [$from, $to]) {
+            if ($ends <= $from || $begins >= $to) {
+                $left[] = [$from, $to];
+
+                continue;
+            }
+            if ($begins > $from) {
+                $left[] = [$from, $begins];
+            }
+            if ($ends < $to) {
+                $left[] = [$ends, $to];
             }
         }
 
-        return false;
+        return $left;
+    }
+
+    /** @return list<int> where what is left of a stretch becomes long, and where something at the same place is near */
+    private function turns(Work $work, int $from, int $to): array
+    {
+        $pause = $this->ground->pause;
+        $turns = [$from + Worth::LONG + $pause, $to - Worth::LONG - $pause - $work->minutes];
+        if ($pause > 0) {
+            $turns = [...$turns, $from + $pause, $to - $pause - $work->minutes]; // what is no longer than a pause is nothing lost
+        }
+        foreach ($work->place === '' ? [] : $this->ground->places[mb_strtolower($work->place)] ?? [] as [$begins, $ends]) {
+            $turns = [
+                ...$turns,
+                $ends,
+                $ends + Worth::NEXT_TO,
+                $begins - $work->minutes,
+                $begins - $work->minutes - Worth::NEXT_TO,
+            ];
+        }
+
+        return $turns;
     }
 
     /** @return list<int> */
-    private function startsWithin(Work $work, int $first, int $last): array
+    private function startsWithin(Work $work, int $first, int $last, int $from, int $to): array
     {
         $last = $first + intdiv($last - $first, self::STEP) * self::STEP;
         $starts = [$first => true, $last => true];
         if ($work->was !== null && $work->was > $first && $work->was < $last) {
             $starts[$work->was] = true;
+        }
+        $turns =
+            $to - $from > Worth::LONG || $work->place !== '' || $this->ground->pause > 0 ? $this->turns($work, $from, $to) : [];
+        foreach ($turns as $turn) {
+            $turn = $this->aligned($turn);
+            if ($turn > $first && $turn < $last) {
+                $starts[$turn] = true;
+            }
         }
         for ($hour = intdiv($first, 60) * 60 + 60; $hour < $last; $hour += 60) {
             $at = intdiv($hour % Ground::DAY, 60);

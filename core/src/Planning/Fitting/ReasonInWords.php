@@ -45,7 +45,8 @@ final class ReasonInWords
             },
             'put_off' => $work->putOff === 1 ? 'it was put off once' : "it was put off {$work->putOff} times",
             'lacks' => 'its life area still lacks hours',
-            'theme' => 'the day is for it',
+            'theme' => 'that time is for it',
+            'place' => "it is next to something else at {$work->place}",
             'strength' => $work->isDemanding()
                 ? 'it is demanding, and this is a good hour'
                 : 'it is light, and this is a slow hour',

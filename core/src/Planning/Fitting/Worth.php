@@ -47,6 +47,15 @@ final readonly class Worth
 
     private const COST_PIECE = 10;
 
+    /** Minutes of free time in a piece from which on it is long, and costs nothing. */
+    public const LONG = 120;
+
+    /** For standing next to something at the same place: one way instead of two. */
+    private const PLACE = 50;
+
+    /** Minutes between the two at most. */
+    public const NEXT_TO = 45;
+
     public function __construct(private Ground $ground)
     {
     }
@@ -66,9 +75,10 @@ final readonly class Worth
             'due' => intdiv(self::NEAR * (self::FAR_DAYS - $left), self::FAR_DAYS),
             'put_off' => min(self::MOST_PUT_OFF, self::PUT_OFF * $work->putOff),
             'lacks' => $work->areaLacks ? self::LACKS : 0,
-            'theme' => in_array($day, $work->themeDays, true) ? self::THEME : 0,
+            'theme' => self::isWithin($work->themeHours, $start) ? self::THEME : 0,
             'strength' => $this->strength($work, $start),
             'kept' => $work->was === $start ? self::KEPT : 0,
+            'place' => $this->isWhereOneIs($work, $start) ? self::PLACE : 0,
             'day' => -self::LATER_DAY * $day - intdiv($start % Ground::DAY, self::LATER_MINUTES),
         ];
     }
@@ -82,8 +92,9 @@ final readonly class Worth
     public static function costOf(int $minutes): int
     {
         return match (true) {
-            $minutes === 0 => 0,
+            $minutes <= 0 => 0,
             $minutes < self::SHORT => self::COST_SHORT,
+            $minutes >= self::LONG => 0,
             default => self::COST_PIECE,
         };
     }
@@ -119,9 +130,9 @@ final readonly class Worth
         foreach ($this->ground->free as $stretches) {
             foreach ($stretches as [$from, $to]) {
                 foreach ($taken as [$begins, $ends]) {
-                    if ($begins >= $from && $ends <= $to) {
-                        $worth -= self::costOf($begins - $from);
-                        $from = $ends;
+                    if ($begins >= $from && $begins < $to) {
+                        $worth -= self::costOf($begins - $this->ground->pause - $from);
+                        $from = $ends + $this->ground->pause;
                     }
                 }
                 $worth -= self::costOf($to - $from);
@@ -129,6 +140,30 @@ final readonly class Worth
         }
 
         return $worth;
+    }
+
+    /** @param  list<array{int, int}>  $stretches */
+    private static function isWithin(array $stretches, int $start): bool
+    {
+        foreach ($stretches as [$from, $to]) {
+            if ($start >= $from && $start < $to) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    private function isWhereOneIs(Work $work, int $start): bool
+    {
+        foreach ($work->place === '' ? [] : $this->ground->places[mb_strtolower($work->place)] ?? [] as [$from, $to]) {
+            $apart = max($start - $to, $from - $start - $work->minutes);
+            if ($apart >= 0 && $apart <= self::NEXT_TO) {
+                return true;
+            }
+        }
+
+        return false;
     }
 
     /** Demanding work at one's best, light work where one is not. */

@@ -1849,6 +1849,17 @@ export interface components {
             must_limit: number;
             other_limit: number;
             closing_questions: string[];
+            round_questions: string[];
+            /** @description Of each of the 24 hours: 2 at one's best, 1 fair, 0 else */
+            best_hours: number[] | null;
+            /** @description Percent of what a day has to give that stays free */
+            breathing: number;
+            /** @description Minutes between two blocks */
+            least_pause: number;
+            /** @description Of a stretch that is kept whole each week; 0 for none */
+            deep_minutes: number;
+            weather: boolean;
+            weather_place: string;
         };
         Area: {
             id: string;
@@ -2217,6 +2228,11 @@ export interface components {
             title: string;
             calendar_id: string;
             minutes: number;
+            /** @description Where it is split into pieces */
+            piece: {
+                number: number;
+                of: number;
+            } | null;
         };
         /** @description Places that are proposed for loose work, and what finds none */
         Fitting: {
@@ -2232,6 +2248,15 @@ export interface components {
                 sentence: string;
                 /** @description Minutes of the longest stretch that is left */
                 longest: number;
+                /** @description Minutes of pieces that would fit, if it were split */
+                pieces: number[];
+                /** @description Something lighter without which it would fit */
+                gives: {
+                    key: string;
+                    title: string;
+                } | null;
+                /** @description Where it would fit in the two weeks after those days */
+                later: string | null;
             })[];
             revision: number;
         };
@@ -2441,6 +2466,14 @@ export interface components {
             /** @description As last seen; another one answers 409 */
             version?: number;
         };
+        /** @description As an office says when it answers (RFC 7953 has the same as a component of iCalendar) */
+        OwnHours: {
+            /** @description Weekdays of ISO 8601 */
+            days: number[];
+            /** @description Minute of the day */
+            from: number;
+            to: number;
+        };
         NamedEntry: {
             entry_id: string;
             title: string;
@@ -2505,6 +2538,10 @@ export interface components {
             /** @description Who is to do it */
             waiting_for?: string | null;
             ask_again?: string | null;
+            /** @description Minutes of the pieces into which it may be split; null for one piece */
+            shortest_piece?: number | null;
+            /** @description In which alone it can be done; none for any */
+            own_hours?: components["schemas"]["OwnHours"][];
             /** @description An entry that has to be done before it */
             after_id?: string | null;
             /** @description What leads up to it, line by line; what is not among them any more goes */
@@ -2556,6 +2593,8 @@ export interface components {
             around: string | null;
             waiting_for: string;
             ask_again: string | null;
+            shortest_piece: number | null;
+            own_hours: components["schemas"]["OwnHours"][];
             after_id: string | null;
             /** @description What has to be done before it */
             after: components["schemas"]["NamedEntry"] | null;
@@ -2983,6 +3022,17 @@ export interface operations {
                     must_limit?: number;
                     other_limit?: number;
                     closing_questions?: string[];
+                    round_questions?: string[];
+                    /** @description Of each of the 24 hours: 2 at one's best, 1 fair, 0 else */
+                    best_hours?: number[] | null;
+                    /** @description Percent of what a day has to give that stays free */
+                    breathing?: number;
+                    /** @description Minutes between two blocks */
+                    least_pause?: number;
+                    /** @description Of a stretch that is kept whole each week; 0 for none */
+                    deep_minutes?: number;
+                    weather?: boolean;
+                    weather_place?: string | null;
                 };
             };
         };
@@ -4607,6 +4657,7 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
+                    /** @description Several of the same entry are the pieces into which it is split */
                     places: {
                         entry_id: string;
                         recurrence_id: string;

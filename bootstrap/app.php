@@ -6,6 +6,7 @@ use App\Access\OnlyFollowed;
 use App\Actions\Closing\AlreadyDecided;
 use App\Actions\Entries\StaleEntry;
 use App\Actions\History\ChangedSince;
+use App\Actions\Rounds\TooManyGoals;
 use App\Exceptions\StorageTrouble;
 use App\Http\Controllers\DavController;
 use App\Http\Controllers\FeedController;
@@ -67,7 +68,7 @@ return Application::configure(basePath: dirname(__DIR__))
     })
     ->withExceptions(function (Exceptions $exceptions): void {
         $exceptions->shouldRenderJsonWhen(fn (Request $request): bool => $request->is('api/*') || $request->expectsJson());
-        $exceptions->dontReport([OnlyFollowed::class, StaleEntry::class, TooDense::class, IsProtected::class, CannotReschedule::class, NoSuchOccurrence::class, ChangedSince::class, AlreadyDecided::class, InvalidTime::class, InvalidRule::class]);
+        $exceptions->dontReport([OnlyFollowed::class, TooManyGoals::class, StaleEntry::class, TooDense::class, IsProtected::class, CannotReschedule::class, NoSuchOccurrence::class, ChangedSince::class, AlreadyDecided::class, InvalidTime::class, InvalidRule::class]);
         // A disk that is full takes no log either: what cannot be stored is said without one.
         $exceptions->report(function (PDOException|ErrorException|UnexpectedValueException $e): bool {
             $sentence = StorageTrouble::sentence($e);
@@ -83,6 +84,7 @@ return Application::configure(basePath: dirname(__DIR__))
         $exceptions->render(fn (OnlyFollowed $e): JsonResponse => response()->json(['message' => $e->getMessage()], 403));
         $exceptions->render(fn (NoSuchOccurrence $e): JsonResponse => response()->json(['message' => $e->getMessage()], 404));
         $exceptions->render(fn (IsProtected $e): JsonResponse => response()->json(['message' => $e->getMessage(), 'errors' => ['protected' => [$e->getMessage()]]], 422));
+        $exceptions->render(fn (TooManyGoals $e): JsonResponse => response()->json(['message' => $e->getMessage(), 'errors' => ['title' => [$e->getMessage()]]], 422));
         $exceptions->render(fn (TooDense $e): JsonResponse => response()->json(['message' => $e->getMessage(), 'errors' => [$e->mayBeWished ? 'overlaps' : 'rule' => [$e->getMessage()]]], 422));
         $exceptions->render(fn (CannotReschedule|InvalidTime|InvalidRule $e): JsonResponse => response()->json(['message' => $e->getMessage(), 'errors' => ['start' => [$e->getMessage()]]], 422));
         $exceptions->render(fn (PDOException|ErrorException|UnexpectedValueException $e, Request $request): ?JsonResponse => $request->is('api/*') ? StorageTrouble::answer($e) : null);

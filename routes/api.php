@@ -29,6 +29,7 @@ use App\Http\Controllers\LeaveController;
 use App\Http\Controllers\ManyController;
 use App\Http\Controllers\OccurrenceController;
 use App\Http\Controllers\ReminderController;
+use App\Http\Controllers\RoundController;
 use App\Http\Controllers\RoutineController;
 use App\Http\Controllers\SearchController;
 use App\Http\Controllers\SessionController;
@@ -117,6 +118,12 @@ Route::middleware(['auth:sanctum', SaysRevision::class, IdempotentRequest::class
     Route::post('many', [ManyController::class, 'change']);
     Route::get('routines', [RoutineController::class, 'index']);
     Route::post('routines/pause', [RoutineController::class, 'pause']);
+    Route::get('rounds', [RoundController::class, 'index']);
+    Route::get('rounds/{kind}/{date}', [RoundController::class, 'show']);
+    Route::put('rounds/{kind}/{date}', [RoundController::class, 'keep']);
+    Route::post('rounds/{kind}/{date}/goals', [RoundController::class, 'addGoal']);
+    Route::patch('goals/{goal}', [RoundController::class, 'changeGoal']);
+    Route::delete('goals/{goal}', [RoundController::class, 'removeGoal']);
     Route::post('fitting', [FittingController::class, 'propose'])->withoutMiddleware(IdempotentRequest::class);
     Route::post('fitting/places', [FittingController::class, 'accept']);
 

@@ -97,6 +97,7 @@ final class EntryReader
         'seasons' => [],
         'pauses' => [],
         'overlaps' => false,
+        'opens_round' => null,
         'shortest_piece' => null,
         'own_hours' => [],
         'lead_count' => null,

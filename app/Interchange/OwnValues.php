@@ -41,6 +41,7 @@ final class OwnValues
         'pauses.*.from' => ['required', self::DATE],
         'pauses.*.to' => ['required', self::DATE],
         'overlaps' => ['boolean:strict'],
+        'opens_round' => ['nullable', 'in:week,month'],
         'shortest_piece' => ['nullable', 'integer:strict', 'between:15,480'],
         'own_hours' => ['present', 'list', 'max:7'],
         'own_hours.*.days' => ['required', 'list', 'max:7'],

@@ -65,6 +65,7 @@ use PlumRota\Core\Reminding\Reminder;
  * @property list<array{from: string, to: string}> $pauses dates
  * @property string $place
  * @property string $link
+ * @property 'week'|'month'|null $opens_round the round that it stands for
  * @property list<array{text: string, done: bool}> $checklist
  * @property string|null $not_before a date
  * @property string|null $around a week of ISO 8601

@@ -270,6 +270,7 @@ return new class extends Migration
             $table->unsignedInteger('margin')->default(0); // after it
             $table->string('place')->default('');
             $table->string('link')->default('');
+            $table->string('opens_round')->nullable(); // week or month: the round that it stands for
             $table->string('colour')->nullable(); // null: the calendar's
             $table->json('labels')->default('[]');
             $table->integer('position')->default(0); // by hand, within its list

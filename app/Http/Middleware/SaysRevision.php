@@ -27,6 +27,7 @@ final readonly class SaysRevision
         'year' => self::PLACED,
         'ruler' => self::PLACED,
         'routines' => self::PLACED,
+        'rounds' => [...self::PLACED, 'rounds', 'goals', 'themes'],
         'search' => [...self::PLACED, 'closings'],
         'entries' => [...self::PLACED, 'attachments', 'timings'],
         'days' => [...self::PLACED, 'closings', 'timings'],

@@ -126,6 +126,7 @@ class EntryRequest extends FormRequest
                 'pauses' => $this->series?->rule === null ? [] : $this->stretches('pauses'),
                 'place' => $this->string('place')->value(),
                 'link' => $this->string('link')->value(),
+                'opens_round' => $this->input('opens_round'),
                 'checklist' => array_values($this->array('checklist')),
             ],
             $this->sent,

@@ -99,6 +99,7 @@ final class EntryRules
             'around' => ['nullable', 'string', new KnownWeek($user->wallNow()->date())],
             'waiting_for' => ['nullable', 'string', 'max:120'],
             'ask_again' => ['nullable', new KnownDate('Ask again on which date?')],
+            'opens_round' => ['nullable', 'in:week,month'],
             'shortest_piece' => ['nullable', 'integer', 'between:15,480'],
             'own_hours' => ['sometimes', 'array', 'max:7'],
             'own_hours.*.days' => ['required', 'array', 'min:1', 'max:7'],

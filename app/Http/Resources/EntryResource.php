@@ -100,6 +100,7 @@ final class EntryResource extends JsonResource
             'place' => $entry->place,
             'link' => $entry->link,
             'checklist' => $entry->checklist,
+            'opens_round' => $entry->opens_round,
             'done' => $entry->exists &&
                 ! $entry->isRoutine() &&
                 $entry->overrides()->whereNotNull('done_at')->where('recurrence_id', 'once')->exists(),

@@ -61,6 +61,7 @@ final class OccurrenceAsShown
             'steps_done' => self::done($entry->checklist),
             'first_line' => self::firstLine($entry->notes),
             'rank' => Importance::rank($entry->importance, $entry->position),
+            ...$entry->opens_round === null ? [] : ['opens_round' => $entry->opens_round],
             'version' => $entry->version,
         ];
     }

@@ -53,6 +53,17 @@ final readonly class DayLoad
         return $this->capacity - $this->minutes() - $adding;
     }
 
+    /**
+     * What is left of the share of the day that was to stay free.
+     *
+     * @param  int  $percent  of what the day has to give
+     * @return int minutes, from nothing to all of that share
+     */
+    public function breathing(int $percent): int
+    {
+        return max(0, min(intdiv($this->capacity * $percent, 100), $this->free()));
+    }
+
     public function isOverFull(): bool
     {
         return $this->free() < 0;

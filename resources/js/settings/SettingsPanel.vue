@@ -54,7 +54,7 @@ const planning = ref<PlanningForm>({
     weather_place: account.value.weather_place,
     round_questions: account.value.round_questions.join('\n'),
 })
-const lines = (text: string): string[] =>
+const written = (text: string): string[] =>
     text
         .split('\n')
         .map((line) => line.trim())
@@ -96,8 +96,8 @@ async function save(): Promise<void> {
                     body: {
                         ...form,
                         ...planning.value,
-                        round_questions: lines(planning.value.round_questions),
-                        closing_questions: lines(form.closing_questions),
+                        round_questions: written(planning.value.round_questions),
+                        closing_questions: written(form.closing_questions),
                         week: form.week.map((day) => ({
                             minutes: Math.round(day.hours * 60),
                             wakes: day.wakes,

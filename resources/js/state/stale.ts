@@ -19,6 +19,7 @@ const KEYS = [
     'closings',
     'done',
     'routines',
+    'rounds',
     'timings',
     'session',
 ] as const

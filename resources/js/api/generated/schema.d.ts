@@ -905,6 +905,80 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/rounds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Rounds of weeks and months that were kept, the latest first */
+        get: operations["listRounds"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/rounds/{kind}/{date}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: string;
+                date: string;
+            };
+            cookie?: never;
+        };
+        /** @description The round of the week or the month in which a date lies */
+        get: operations["getRound"];
+        put: operations["keepRound"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/rounds/{kind}/{date}/goals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: string;
+                date: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["addGoal"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/goals/{goal}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                goal: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["removeGoal"];
+        options?: never;
+        head?: never;
+        patch: operations["changeGoal"];
+        trace?: never;
+    };
     "/fitting": {
         parameters: {
             query?: never;
@@ -1972,6 +2046,8 @@ export interface components {
         };
         /** @description What all occurrences of an entry have in common */
         EntryShown: {
+            /** @enum {unknown} */
+            opens_round?: "week" | "month";
             title: string;
             kind: components["schemas"]["Kind"];
             calendar_id: string;
@@ -2220,6 +2296,144 @@ export interface components {
             week: number;
             unreadable: components["schemas"]["Unreadable"];
             now: string;
+        };
+        /** @enum {unknown} */
+        RoundStep: "back" | "goals" | "fixed" | "place" | "space" | "ahead";
+        RoundAnswer: {
+            question: string;
+            answer: string | null;
+        };
+        FreeStretch: {
+            start: string;
+            minutes: number;
+        };
+        Goal: {
+            id: string;
+            /** @enum {unknown} */
+            kind: "week" | "month";
+            start: string;
+            title: string;
+            area_id: string | null;
+            /** @description Minutes: what was said, else what its tasks take */
+            needs: number;
+            minutes: number | null;
+            /** @description Minutes of its tasks that stand in hours */
+            placed: number;
+            tasks: {
+                entry_id: string;
+                title: string;
+                calendar_id: string;
+                minutes: number;
+                placed: number;
+                start: string | null;
+                done: boolean;
+            }[];
+            /** @enum {unknown} */
+            answer: "kept" | "partly" | "dropped" | "carried" | null;
+            position: number;
+        };
+        LookBack: {
+            from: string;
+            days: number;
+            areas: components["schemas"]["AreaHours"][];
+            goals: components["schemas"]["Goal"][];
+            put_off: {
+                entry_id: string;
+                recurrence_id: string;
+                title: string;
+                calendar_id: string;
+                times: number;
+            }[];
+            slipped: {
+                entry_id: string;
+                title: string;
+                calendar_id: string;
+                missed: number;
+                of: number;
+                weekdays: number[];
+            }[];
+            over_full: {
+                date: string;
+                minutes: number;
+                capacity: number;
+            }[];
+        };
+        FixedPoint: {
+            date: string;
+            /** @enum {unknown} */
+            kind: "appointment" | "all_day" | "due" | "holiday" | "clocks";
+            title: string;
+            start: string | null;
+            end: string | null;
+            entry_id: string | null;
+            recurrence_id: string | null;
+            calendar_id: string | null;
+            /** @description Titles of what it is double-booked with */
+            meets: string[];
+        };
+        ComingUp: {
+            date: string;
+            /** @enum {unknown} */
+            kind: "due" | "lead_up" | "around" | "note";
+            entry_id: string;
+            recurrence_id: string;
+            title: string;
+            calendar_id: string;
+            /** @description What it leads up to */
+            toward: string | null;
+            /** @description It has no place yet */
+            loose: boolean;
+            estimate: number | null;
+            not_before: string | null;
+        };
+        ThemeOfDay: {
+            words: string;
+            /** @enum {unknown} */
+            half: "morning" | "afternoon" | null;
+        };
+        Round: {
+            /** @enum {unknown} */
+            kind: "week" | "month";
+            start: string;
+            days: number;
+            steps: components["schemas"]["RoundStep"][];
+            answers: components["schemas"]["RoundAnswer"][];
+            back: components["schemas"]["LookBack"];
+            /** @description Of before that */
+            unanswered: components["schemas"]["Goal"][];
+            goals: components["schemas"]["Goal"][];
+            month_goals: components["schemas"]["Goal"][];
+            /** @description Of a week those of the two after it as well */
+            fixed: components["schemas"]["FixedPoint"][];
+            themes: {
+                [key: string]: components["schemas"]["ThemeOfDay"][];
+            };
+            space: {
+                days: {
+                    date: string;
+                    capacity: number;
+                    /** @description Minutes of what it has to give; below nothing where it is over-full */
+                    free: number;
+                    /** @description Minutes that are to stay free of it */
+                    wanted: number;
+                    /** @description Minutes of those that do */
+                    left: number;
+                    longest: components["schemas"]["FreeStretch"] | null;
+                }[];
+                /** @description The stretch that is kept whole for demanding work */
+                kept: components["schemas"]["FreeStretch"] | null;
+            };
+            /** @description Of a month, how full each of its weeks is */
+            weeks: {
+                start: string;
+                minutes: number;
+                capacity: number;
+                over: number;
+            }[];
+            /** @description Of the three weeks after it */
+            ahead: components["schemas"]["ComingUp"][];
+            now: string;
+            revision: number;
         };
         LooseWork: {
             key: string;
@@ -2538,6 +2752,11 @@ export interface components {
             /** @description Who is to do it */
             waiting_for?: string | null;
             ask_again?: string | null;
+            /**
+             * @description The round that it stands for
+             * @enum {unknown}
+             */
+            opens_round?: "week" | "month" | null;
             /** @description Minutes of the pieces into which it may be split; null for one piece */
             shortest_piece?: number | null;
             /** @description In which alone it can be done; none for any */
@@ -2593,6 +2812,8 @@ export interface components {
             around: string | null;
             waiting_for: string;
             ask_again: string | null;
+            /** @enum {unknown} */
+            opens_round: "week" | "month" | null;
             shortest_piece: number | null;
             own_hours: components["schemas"]["OwnHours"][];
             after_id: string | null;
@@ -4601,6 +4822,183 @@ export interface operations {
         };
         responses: {
             /** @description They rest then */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            404: components["responses"]["Refused"];
+            422: components["responses"]["Invalid"];
+        };
+    };
+    listRounds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The rounds */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        rounds: {
+                            /** @enum {unknown} */
+                            kind: "week" | "month";
+                            start: string;
+                            days: number;
+                            steps: number;
+                            goals: number;
+                        }[];
+                    };
+                };
+            };
+        };
+    };
+    getRound: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: string;
+                date: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description All that it shows */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Round"];
+                };
+            };
+            404: components["responses"]["Refused"];
+        };
+    };
+    keepRound: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: string;
+                date: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description Those that are done */
+                    steps?: components["schemas"]["RoundStep"][];
+                    answers?: components["schemas"]["RoundAnswer"][];
+                };
+            };
+        };
+        responses: {
+            /** @description It is kept */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            404: components["responses"]["Refused"];
+            422: components["responses"]["Invalid"];
+        };
+    };
+    addGoal: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: string;
+                date: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    title: string;
+                    area_id?: string | null;
+                    minutes?: number | null;
+                    tasks?: string[];
+                };
+            };
+        };
+        responses: {
+            /** @description The goal */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        id: string;
+                    };
+                };
+            };
+            404: components["responses"]["Refused"];
+            422: components["responses"]["Invalid"];
+        };
+    };
+    removeGoal: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                goal: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is taken out */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            404: components["responses"]["Refused"];
+        };
+    };
+    changeGoal: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                goal: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    title?: string;
+                    area_id?: string | null;
+                    minutes?: number | null;
+                    tasks?: string[];
+                    position?: number;
+                    /** @enum {unknown} */
+                    answer?: "kept" | "partly" | "dropped" | "carried" | null;
+                    /** @description A date of the week or month into which it is carried on */
+                    into?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description It is changed */
             204: {
                 headers: {
                     [name: string]: unknown;

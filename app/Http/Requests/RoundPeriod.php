@@ -1,0 +1,28 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Requests;
+
+use App\Models\User;
+use PlumRota\Core\Planning\Round\Period;
+use PlumRota\Core\Time\InvalidTime;
+use PlumRota\Core\Time\PlannableDays;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+
+/** The week or the month that an address names. */
+final class RoundPeriod
+{
+    /** @throws NotFoundHttpException */
+    public static function of(User $user, string $kind, string $date): Period
+    {
+        try {
+            return match ($kind) {
+                'week', 'month' => Period::holding($kind, PlannableDays::date($date), $user->first_weekday),
+                default => throw new NotFoundHttpException('There are rounds of a week and of a month.'),
+            };
+        } catch (InvalidTime $e) {
+            throw new NotFoundHttpException($e->getMessage());
+        }
+    }
+}

@@ -24,6 +24,7 @@ export const ROOMS = [
     'done',
     'capture',
     'fitting',
+    'rounds',
     'routines',
     'filing',
     'find',

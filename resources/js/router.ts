@@ -23,6 +23,11 @@ export const router = createRouter({
                     name: 'routines',
                     component: () => import('@/routines/RoutinesView.vue'),
                 },
+                {
+                    path: 'round/:kind(week|month)?/:date(\\d{4}-\\d\\d-\\d\\d)?',
+                    name: 'round',
+                    component: () => import('@/rounds/RoundView.vue'),
+                },
                 { path: 'ahead/:date?', name: 'ahead', component: () => import('@/ahead/AheadView.vue') },
             ],
         },

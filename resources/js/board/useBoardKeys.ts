@@ -204,6 +204,7 @@ export function useBoardKeys({ shownBy, open }: ReturnType<typeof useTiles>): vo
         else if (letter === 'g') toBasket()
         else if (letter === 'd') view.question = 'date'
         else if (letter === 'f') view.fitting = view.fitting ? null : { stretch: 'week', basket: true }
+        else if (letter === 'o') void router.push('/round/week')
         else if (letter === 'v') view.question = 'view'
         else if (letter === 'k')
             void router.push(

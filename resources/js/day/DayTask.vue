@@ -10,6 +10,7 @@ import { useView } from '@/state/view'
 import { computed } from 'vue'
 import { dueWords } from '@/shared/dueWords'
 import PutOff from './PutOff.vue'
+import { RouterLink } from 'vue-router'
 import TimingsWord from './TimingsWord.vue'
 import { useTiming } from './useTiming'
 
@@ -81,6 +82,9 @@ const facts = computed(() =>
         <TimingsWord v-if="minutes > 0" :one="one" :minutes="minutes" />
         <span v-if="place === null && when" class="when">{{ when }}</span>
         <span v-if="!one.done" class="presses">
+            <RouterLink v-if="one.opens_round" :to="`/round/${one.opens_round}`" data-test="open-round"
+                >open the round</RouterLink
+            >
             <NButton v-if="isRunning" class="press" data-test="stop-here" @click="running && stop(running)">
                 stop
             </NButton>

@@ -10,6 +10,7 @@ import { useEventListener, useNow } from '@vueuse/core'
 import CalendarField from '@/choice/CalendarField.vue'
 import { NButton, NCheckbox, NDrawer } from 'naive-ui'
 import { computed, nextTick, ref, watch } from 'vue'
+import { useRouter } from 'vue-router'
 import DueField from './DueField.vue'
 import EntryPast from './EntryPast.vue'
 import FollowedEntry from './FollowedEntry.vue'
@@ -111,6 +112,11 @@ watch(
     },
 )
 
+const router = useRouter()
+function openRound(): void {
+    open.value = false
+    void router.push(`/round/${entry.value?.opens_round ?? 'week'}`)
+}
 function showAnchor(): void {
     const anchor = entry.value?.leads_to
     if (anchor) view.sheet = { entryId: anchor.entry_id, recurrenceId: null, date: null }
@@ -198,6 +204,11 @@ function removeFor(scope: 'one' | 'onward' | 'whole'): void {
                 </div>
                 <p v-if="takenUp" class="reading" role="status" data-test="taken-up">
                     What you had written here and not saved was taken up again.
+                </p>
+                <p v-if="entry?.opens_round" class="reading">
+                    <NButton class="press" type="primary" data-test="open-round" @click="openRound"
+                        >Open the round of the {{ entry.opens_round }}</NButton
+                    >
                 </p>
                 <p v-if="todayNow !== today" class="reading" role="status" data-test="sheet-new-day">
                     This was opened on {{ fullDate(today) }}; “today” here is still that day.

@@ -216,6 +216,19 @@ function turnLabel(label: string): void {
             />
         </div>
         <label class="wide">Place <TextField v-model="form.place" :maxlength="250" test="place" /></label>
+        <label v-if="form.kind === 'task'" class="wide"
+            >Opens
+            <SelectField
+                v-model="form.opens_round"
+                class="opens"
+                label="Which round it opens"
+                :options="[
+                    [null, 'nothing'],
+                    ['week', 'the round of the week'],
+                    ['month', 'the round of the month'],
+                ]"
+                data-test="opens-round"
+        /></label>
         <label class="wide"
             >Link <TextField v-model="form.link" type="url" :maxlength="1000" placeholder="https://…" />
             <a
@@ -239,6 +252,10 @@ function turnLabel(label: string): void {
 </template>
 
 <style scoped>
+.opens {
+    display: inline-flex;
+    width: 220px;
+}
 .minutes {
     display: inline-block;
     width: 84px;

@@ -44,6 +44,7 @@ export const NAMES: Record<keyof Form, string> = {
     margin: 'margin after',
     place: 'place',
     link: 'link',
+    opens_round: 'the round it opens',
     checklist: 'steps',
     colour: 'colour',
     labels: 'labels',

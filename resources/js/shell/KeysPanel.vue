@@ -26,6 +26,7 @@ const groups: { name: string; keys: [string, string][] }[] = [
             ['Ctrl+Shift+Z', 'do again'],
             ['F', 'fit loose work into free hours'],
             ['K', 'close the day'],
+            ['O', 'the round of the week'],
             ['?', 'this page'],
         ],
     },
@@ -47,6 +48,18 @@ const groups: { name: string; keys: [string, string][] }[] = [
             ['E', 'a new entry at its time'],
             ['X', 'choose it, to do something with several at once'],
             ['Delete', 'delete it'],
+        ],
+    },
+    {
+        name: 'In a round',
+        keys: [
+            ['1 to 6', 'a step of it'],
+            ['Page up, Page down', 'the week or the month before, the one after'],
+            ['Enter', 'place what is proposed'],
+            ['Shift+Enter', 'place all that is proposed'],
+            ['W', 'hold it, to place it elsewhere with the arrows'],
+            ['X', 'not this time'],
+            ['Esc', 'back to the board; all is kept'],
         ],
     },
     {

@@ -59,8 +59,8 @@ const rulerWeek = computed(() =>
         account.value.first_weekday,
     ),
 )
-/** A room that no stretch of time is turned over in. */
-const isRoutines = computed(() => route.name === 'routines')
+/** A room that has a row of its own, and neither ruler nor basket. */
+const isApart = computed(() => ['routines', 'round'].includes(String(route.name)))
 const hasRuler = computed(() => name.value !== 'year' && name.value !== 'done')
 /** What goes on paper is only laid out for the printer. */
 const isPrinting = ref(false)
@@ -108,7 +108,7 @@ function answer(scope: 'one' | 'onward' | 'whole'): void {
             >To the basket</a
         >
         <TopBar />
-        <template v-if="!isRoutines">
+        <template v-if="!isApart">
             <PeriodRow />
             <AreaRibbon :tallies="view.tallies" />
             <ShownSentence v-if="view.isSentenceOpen || !isPlain" />
@@ -123,21 +123,21 @@ function answer(scope: 'one' | 'onward' | 'whole'): void {
         <DraftsStrip />
         <div class="body">
             <DayStrip
-                v-if="isNarrow && !isRoutines && name !== 'year' && name !== 'month' && name !== 'done'"
+                v-if="isNarrow && !isApart && name !== 'year' && name !== 'month' && name !== 'done'"
                 :date="date"
                 :today="today"
                 :first-weekday="account.first_weekday"
                 @go="(day) => go({ date: day })"
             />
             <WeekRuler
-                v-else-if="!isNarrow && hasRuler && !isRoutines"
+                v-else-if="!isNarrow && hasRuler && !isApart"
                 :from="rulerWeek"
                 :today="today"
                 :first-weekday="account.first_weekday"
                 @go="(day) => go({ date: day })"
             />
             <BasketColumn
-                v-if="name !== 'year' && name !== 'done' && !isRoutines"
+                v-if="name !== 'year' && name !== 'done' && !isApart"
                 :items="basket"
                 :now="now"
                 :shown="shown"

@@ -12,7 +12,9 @@ import AccountMenu from './AccountMenu.vue'
 const view = useView()
 const period = usePeriod()
 const route = useRoute()
-const isBoard = computed(() => period.view.value !== 'done' && route.name !== 'routines')
+const isBoard = computed(
+    () => period.view.value !== 'done' && !['routines', 'round'].includes(String(route.name)),
+)
 </script>
 
 <template>
@@ -29,6 +31,13 @@ const isBoard = computed(() => period.view.value !== 'done' && route.name !== 'r
             >
                 Board
             </button>
+            <RouterLink
+                class="room"
+                to="/round/week"
+                :aria-current="route.name === 'round' ? 'page' : undefined"
+                data-test="room-rounds"
+                >Rounds</RouterLink
+            >
             <RouterLink class="room" to="/routines" data-test="room-routines">Routines</RouterLink>
             <button
                 class="room"
@@ -118,6 +127,15 @@ const isBoard = computed(() => period.view.value !== 'done' && route.name !== 'r
     }
     .rooms {
         flex: 1;
+        min-width: 0;
+        overflow-x: auto;
+        scrollbar-width: none;
+    }
+    .room {
+        padding: 5px 6px;
+    }
+    .find {
+        padding: 5px 4px;
     }
     .bar :deep(.capture) {
         order: 3;

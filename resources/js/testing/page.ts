@@ -130,6 +130,7 @@ export const account: Account = {
         waiting_for: '',
         ask_again: null,
         after_id: null,
+        opens_round: null,
         shortest_piece: null,
         own_hours: [],
         lead_ups: [],

@@ -47,9 +47,11 @@ final class ReasonInWords
             'lacks' => 'its life area still lacks hours',
             'theme' => 'that time is for it',
             'place' => "it is next to something else at {$work->place}",
-            'strength' => $work->isDemanding()
-                ? 'it is demanding, and this is a good hour'
-                : 'it is light, and this is a slow hour',
+            'strength' => match ($work->effort) {
+                'demanding' => 'it is demanding, and this is a good hour',
+                'light' => 'it is light, and this is a slow hour',
+                default => 'this is a good hour',
+            },
             default => '',
         };
     }

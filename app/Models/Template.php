@@ -15,7 +15,7 @@ use Illuminate\Database\Eloquent\Model;
  * @property int $user_id
  * @property 'entry'|'day'|'week' $kind
  * @property string $name
- * @property list<array{part: int, day: int, fields: array<string, mixed>}> $parts day from 0; fields as an entry is sent (EntryInput)
+ * @property list<array{part: int, day: int, at: int|null, length: int, fields: array<string, mixed>}> $parts day from 0; at: minute of it; length: minutes, days where it has no hour; fields: columns of an entry
  * @property int $position
  * @property int $version
  */

@@ -5,10 +5,12 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Actions\Entries\CaptureEntry;
+use App\Actions\Templates\CaptureTemplate;
 use App\Http\Requests\Account;
 use App\Http\Requests\CaptureRequest;
 use App\Http\Resources\EntryResource;
 use App\Queries\Screens\CaptureReading;
+use App\Queries\Templates\TemplatesShown;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Validation\ValidationException;
 
@@ -24,7 +26,7 @@ final class CaptureController
         ));
     }
 
-    public function store(CaptureRequest $request, CaptureReading $reading, CaptureEntry $capture): JsonResponse
+    public function store(CaptureRequest $request, CaptureReading $reading, CaptureEntry $capture, CaptureTemplate $stamps): JsonResponse
     {
         $user = Account::of($request);
         $draft = $reading
@@ -37,6 +39,10 @@ final class CaptureController
             throw ValidationException::withMessages([
                 'line' => 'A title has room for 250 characters. Put the rest into the notes.',
             ]);
+        }
+        $template = TemplatesShown::named($user, $draft->title);
+        if ($template !== null) {
+            return (new EntryResource($stamps->capture($user, $template, $draft)))->response($request)->setStatusCode(201);
         }
         $calendar =
             $reading->calendar($user, $draft) ??

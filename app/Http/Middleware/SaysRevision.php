@@ -18,7 +18,7 @@ use Symfony\Component\HttpFoundation\Response;
  */
 final readonly class SaysRevision
 {
-    private const PLACED = ['entries', 'overrides', 'calendars', 'areas', 'day_hours', 'users'];
+    private const PLACED = ['entries', 'overrides', 'calendars', 'areas', 'day_hours', 'themes', 'users'];
 
     /** The tables that a read shows something of, by the first word of its path. */
     private const SHOWS = [
@@ -27,7 +27,10 @@ final readonly class SaysRevision
         'year' => self::PLACED,
         'ruler' => self::PLACED,
         'routines' => self::PLACED,
-        'rounds' => [...self::PLACED, 'rounds', 'goals', 'themes'],
+        'themes' => ['themes', 'users'],
+        'templates' => ['templates', 'entries', 'overrides', 'calendars'],
+        'weeks' => self::PLACED,
+        'rounds' => [...self::PLACED, 'rounds', 'goals'],
         'search' => [...self::PLACED, 'closings'],
         'entries' => [...self::PLACED, 'attachments', 'timings'],
         'days' => [...self::PLACED, 'closings', 'timings'],

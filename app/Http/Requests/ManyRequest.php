@@ -6,7 +6,6 @@ namespace App\Http\Requests;
 
 use App\Access\Changeable;
 use App\Actions\Entries\ChosenOccurrences;
-use App\Models\Entry;
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Validation\Validator;
 use PlumRota\Core\Time\LocalDate;
@@ -22,9 +21,7 @@ final class ManyRequest extends FormRequest
     {
         return [
             'do' => ['required', 'in:move,copy,date,tick,calendar,label,delete'],
-            'items' => ['required', 'array', 'min:1', 'max:200'],
-            'items.*.entry_id' => ['required', 'string', 'max:30'],
-            'items.*.recurrence_id' => ['nullable', 'string', 'max:30'],
+            ...ChosenItems::rules(),
             'days' => ['required_if:do,move,copy', 'integer', 'between:-3660,3660'],
             'minutes' => ['required_if:do,move,copy', 'integer', 'between:-1440,1440'],
             'date' => ['required_if:do,date', new KnownDate('Give a date.')],
@@ -47,33 +44,10 @@ final class ManyRequest extends FormRequest
         ];
     }
 
-    /** @return list<\Closure(Validator): void> */
+    /** @return list<\Closure(Validator): mixed> */
     public function after(): array
     {
-        return [
-            function (Validator $validator): void {
-                if ($validator->errors()->isNotEmpty()) {
-                    return;
-                }
-                /** @var list<array{entry_id: string, recurrence_id?: string|null}> $items as validated */
-                $items = array_values($this->array('items'));
-                $entries = Changeable::by(Account::of($this))
-                    ->entries()
-                    ->whereKey(array_column($items, 'entry_id'))
-                    ->get()
-                    ->keyBy('id');
-                foreach ($items as $i => $item) {
-                    $entry = $entries->get($item['entry_id']);
-                    if (! ($entry instanceof Entry)) {
-                        $validator->errors()->add("items.{$i}", 'One of them is not there any more. Choose again.');
-
-                        return;
-                    }
-                    $isRoutine = $entry->isRoutine();
-                    $this->picked[] = new ChosenOccurrences($entry, $isRoutine ? $item['recurrence_id'] ?? null : null);
-                }
-            },
-        ];
+        return [fn (Validator $validator) => ($this->picked = ChosenItems::of($this, $validator))];
     }
 
     /** @return list<ChosenOccurrences> */

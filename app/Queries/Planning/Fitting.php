@@ -47,8 +47,6 @@ final readonly class Fitting
 
     private const MOST_LATER = 10;
 
-    /** Letters of a word of a theme by which it is known in a title. */
-    private const LEAST_LETTERS = 4;
 
     public function __construct(
         private OccurrencesBetween $occurrences,
@@ -363,18 +361,14 @@ final readonly class Fitting
      */
     private static function themeHours(array $themes, Entry $entry, LocalDate $first): array
     {
-        $about = mb_strtolower(implode(' ', [$entry->title, $entry->calendar->name, ...$entry->labels]));
+        $about = implode(' ', [$entry->title, $entry->calendar->name, ...$entry->labels]);
         $found = [];
         foreach ($themes as $date => $ofDay) {
             $day = (LocalDate::parse($date)->dayNumber() - $first->dayNumber()) * Ground::DAY;
             foreach ($ofDay as $theme) {
-                foreach (preg_split('/[^\p{L}\d]+/u', mb_strtolower($theme['words'])) ?: [] as $word) {
-                    if (mb_strlen($word) >= self::LEAST_LETTERS && str_contains($about, $word)) {
-                        [$from, $to] = Themes::hours($theme['half']);
-                        $found[] = [$day + $from, $day + $to];
-
-                        break;
-                    }
+                if (Themes::isAbout($theme['words'], $about)) {
+                    [$from, $to] = Themes::hours($theme['half']);
+                    $found[] = [$day + $from, $day + $to];
                 }
             }
         }

@@ -13,6 +13,9 @@ final class Themes
 {
     private const NOON = 720;
 
+    /** Letters of a word of a theme by which it is known in a title. */
+    private const LEAST_LETTERS = 4;
+
     /**
      * @return array<string, list<array{words: string, half: 'morning'|'afternoon'|null}>> by date, of the days that have one
      */
@@ -85,6 +88,36 @@ final class Themes
             'afternoon' => [self::NOON, 1440],
             default => [0, 1440],
         };
+    }
+
+    /**
+     * The first of some days that is mainly for what some words are about.
+     *
+     * @return array{date: string, words: string}|null
+     */
+    public static function dayFor(User $user, string $about, LocalDate $first, int $days): ?array
+    {
+        foreach (self::of($user, $first, $days) as $date => $themes) {
+            foreach ($themes as $theme) {
+                if (self::isAbout($theme['words'], $about)) {
+                    return ['date' => $date, 'words' => $theme['words']];
+                }
+            }
+        }
+
+        return null;
+    }
+
+    /** Whether a word of a theme stands in what something is about. */
+    public static function isAbout(string $theme, string $about): bool
+    {
+        foreach (preg_split('/[^\p{L}\d]+/u', mb_strtolower($theme)) ?: [] as $word) {
+            if (mb_strlen($word) >= self::LEAST_LETTERS && str_contains(mb_strtolower($about), $word)) {
+                return true;
+            }
+        }
+
+        return false;
     }
 
     /** As a day's head says them: "Propagation", or "Propagation until noon, Office after it". */

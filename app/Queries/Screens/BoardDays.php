@@ -7,6 +7,7 @@ namespace App\Queries\Screens;
 use App\Models\User;
 use App\Queries\Planning\DayPlan;
 use App\Queries\Planning\Holidays;
+use App\Queries\Planning\Themes;
 use PlumRota\Core\Planning\DayLoad;
 use PlumRota\Core\Planning\LoadOfDays;
 
@@ -32,10 +33,11 @@ final readonly class BoardDays
         $week = $user->week;
         $works = $user->work_days;
         $holidays = $this->holidays->of($user->holidays);
+        $themes = $loads === [] ? [] : Themes::of($user, $loads[0]->day, count($loads));
         $own = $loads === [] ? [] : DayPlan::exceptions($user, $loads[0]->day, count($loads));
 
         return array_map(
-            function (int $i, DayLoad $day) use ($week, $works, $holidays, $conflicts, $load, $due, $own): array {
+            function (int $i, DayLoad $day) use ($week, $works, $holidays, $conflicts, $load, $due, $own, $themes): array {
                 $date = (string) $day->day;
                 $weekday = $day->day->weekday()->value;
                 $settings = $week[$weekday - 1];
@@ -50,7 +52,7 @@ final readonly class BoardDays
                     'tasks' => $day->tasks,
                     'done' => $day->done,
                     'conflicts' => $conflicts[$date] ?? 0,
-                    'theme' => $settings['theme'],
+                    'theme' => Themes::inWords($themes[$date] ?? []),
                     'wakes' => $settings['wakes'],
                     'sleeps' => $settings['sleeps'],
                     'works' => in_array($weekday, $works, true),

@@ -10,6 +10,8 @@ use App\Models\Calendar;
 use App\Models\User;
 use App\Queries\Planning\Filing;
 use App\Queries\Planning\Holidays;
+use App\Queries\Planning\Themes;
+use App\Queries\Templates\TemplatesShown;
 use PlumRota\Core\Capture\CaptureReader;
 use PlumRota\Core\Capture\Context;
 use PlumRota\Core\Capture\Draft;
@@ -23,6 +25,9 @@ use PlumRota\Core\Time\LocalDate;
 /** A captured line, read against the account's own calendars and clock. */
 final readonly class CaptureReading
 {
+    /** Days on in which a day is looked for that is mainly for what is caught. */
+    private const THEMES_AHEAD = 15;
+
     public function __construct(private Filing $filing, private Holidays $holidays, private Labels $labels)
     {
     }
@@ -76,6 +81,14 @@ final readonly class CaptureReading
                 ($calendars->firstWhere('id', $user->default_calendar_id) ?? $calendars->first()));
     }
 
+    /** @return array{name: string, kind: string, parts: int}|null the template that a line names, where it says nothing else to do */
+    private static function template(User $user, Draft $draft): ?array
+    {
+        $named = TemplatesShown::named($user, $draft->title);
+
+        return $named === null ? null : ['name' => $named->name, 'kind' => $named->kind, 'parts' => count($named->parts)];
+    }
+
     /** @return array<string, mixed> the schema CaptureReading of the contract */
     public function describe(User $user, Draft $draft): array
     {
@@ -113,6 +126,15 @@ final readonly class CaptureReading
             'labels' => $draft->labels,
             'place' => $draft->place,
             'steps' => $draft->steps,
+            'template' => self::template($user, $draft),
+            'theme_day' => $draft->placement !== null || $draft->due !== null || ! $draft->isTask
+                ? null
+                : Themes::dayFor(
+                    $user,
+                    implode(' ', [$draft->title, $calendar->name ?? '', ...$draft->labels]),
+                    $user->wallNow()->date(),
+                    self::THEMES_AHEAD,
+                ),
             'lead_ups' => array_map(
                 fn (array $one): array => [...$one, 'in_words' => (new Lead($one['count'], $one['unit']))->inWords()],
                 $draft->leadUps,

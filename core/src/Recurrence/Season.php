@@ -28,6 +28,18 @@ final readonly class Season
         return new self($firstMonth * 100 + $firstDay, $lastMonth * 100 + $lastDay);
     }
 
+    /** Its first day, as MM-DD. */
+    public function from(): string
+    {
+        return sprintf('%02d-%02d', intdiv($this->first, 100), $this->first % 100);
+    }
+
+    /** Its last day, as MM-DD. */
+    public function to(): string
+    {
+        return sprintf('%02d-%02d', intdiv($this->last, 100), $this->last % 100);
+    }
+
     public function holds(int $day): bool
     {
         [, $month, $date] = Gregorian::fromDayNumber($day);

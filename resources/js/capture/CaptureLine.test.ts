@@ -28,6 +28,8 @@ const reading = (fields: Partial<CaptureReading>): CaptureReading => ({
     labels: [],
     place: '',
     steps: [],
+    template: null,
+    theme_day: null,
     lead_ups: [],
     problems: [],
     other_time: null,

@@ -20,6 +20,9 @@ const KEYS = [
     'done',
     'routines',
     'rounds',
+    'templates',
+    'themes',
+    'weeks',
     'timings',
     'session',
 ] as const

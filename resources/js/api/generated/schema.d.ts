@@ -905,6 +905,150 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/themes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Themes of dates, besides those of the weekdays */
+        get: operations["listThemes"];
+        put?: never;
+        post: operations["keepTheme"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/themes/{theme}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                theme: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["removeTheme"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/templates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listTemplates"];
+        put?: never;
+        /** @description Keeps an entry, or the chosen blocks of a day or a week; one of the same name gives way */
+        post: operations["keepTemplate"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/templates/{template}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                template: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["removeTemplate"];
+        options?: never;
+        head?: never;
+        patch: operations["changeTemplate"];
+        trace?: never;
+    };
+    "/templates/{template}/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                template: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description What would stand where, and what it would meet */
+        post: operations["previewStamp"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/templates/{template}/stamp": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                template: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["stampTemplate"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/weeks/{date}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                date: string;
+            };
+            cookie?: never;
+        };
+        /** @description What of a week is no routine, each where it would stand a week later, with what it would meet */
+        get: operations["previewWeekCopy"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/weeks/{date}/copy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                date: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["copyWeek"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/rounds": {
         parameters: {
             query?: never;
@@ -2297,6 +2441,56 @@ export interface components {
             unreadable: components["schemas"]["Unreadable"];
             now: string;
         };
+        Theme: {
+            id: string;
+            words: string;
+            date: string;
+            weeks: number;
+            /** @enum {unknown} */
+            half: "morning" | "afternoon" | null;
+        };
+        Template: {
+            id: string;
+            /** @enum {unknown} */
+            kind: "entry" | "day" | "week";
+            name: string;
+            parts: {
+                part: number;
+                /** @description From 0 */
+                day: number;
+                /** @description Minute of the day */
+                at: number | null;
+                /** @description Minutes; days where it has no hour */
+                length: number;
+                title: string;
+                kind: components["schemas"]["Kind"];
+                calendar_id: string;
+            }[];
+            version: number;
+            /** @description How many entries that were stamped from it are to come */
+            to_come: number;
+        };
+        StampedPart: {
+            date: string;
+            part: number;
+            title: string;
+            calendar_id: string;
+            start: string;
+            end: string;
+            all_day: boolean;
+            meets: string[];
+        };
+        WeekCopy: {
+            entry_id: string;
+            area_id: string;
+            date: string;
+            title: string;
+            calendar_id: string;
+            start: string;
+            end: string;
+            all_day: boolean;
+            meets: string[];
+        };
         /** @enum {unknown} */
         RoundStep: "back" | "goals" | "fixed" | "place" | "space" | "ahead";
         RoundAnswer: {
@@ -2623,6 +2817,18 @@ export interface components {
             effort: components["schemas"]["Effort"];
             labels: string[];
             place: string;
+            /** @description A template of this name, which is stamped */
+            template: {
+                name: string;
+                /** @enum {unknown} */
+                kind: "entry" | "day" | "week";
+                parts: number;
+            } | null;
+            /** @description Of what names no day, the next that is mainly for what it is about */
+            theme_day: {
+                date: string;
+                words: string;
+            } | null;
             /** @description What is to be done so long before its date */
             lead_ups: {
                 title: string;
@@ -4827,6 +5033,354 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            404: components["responses"]["Refused"];
+            422: components["responses"]["Invalid"];
+        };
+    };
+    listThemes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The themes */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        themes: components["schemas"]["Theme"][];
+                    };
+                };
+            };
+        };
+    };
+    keepTheme: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    words: string;
+                    date: string;
+                    /** @description 0 for that day alone */
+                    weeks: number;
+                    /** @enum {unknown} */
+                    half?: "morning" | "afternoon" | null;
+                };
+            };
+        };
+        responses: {
+            /** @description The theme */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        id: string;
+                    };
+                };
+            };
+            422: components["responses"]["Invalid"];
+        };
+    };
+    removeTheme: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                theme: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is taken out */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            404: components["responses"]["Refused"];
+        };
+    };
+    listTemplates: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The templates */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        templates: components["schemas"]["Template"][];
+                    };
+                };
+            };
+        };
+    };
+    keepTemplate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @enum {unknown} */
+                    kind: "entry" | "day" | "week";
+                    name: string;
+                    /** @description The day, or a day of the week, of which they are */
+                    date?: string | null;
+                    items: {
+                        entry_id: string;
+                        recurrence_id?: string | null;
+                    }[];
+                };
+            };
+        };
+        responses: {
+            /** @description The template */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        id: string;
+                    };
+                };
+            };
+            404: components["responses"]["Refused"];
+            422: components["responses"]["Invalid"];
+        };
+    };
+    removeTemplate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                template: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is taken out; what was stamped stays */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            404: components["responses"]["Refused"];
+        };
+    };
+    changeTemplate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                template: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    name?: string;
+                    /** @description Those that stay */
+                    parts?: {
+                        part: number;
+                        at: number | null;
+                        length: number;
+                        title: string;
+                    }[];
+                    /** @description What was stamped from it, is to come and is as it was stamped follows */
+                    follow?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description It is changed */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            404: components["responses"]["Refused"];
+            422: components["responses"]["Invalid"];
+        };
+    };
+    previewStamp: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                template: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description Days, or first days of weeks */
+                    dates?: string[];
+                    /** @description What is left out */
+                    without?: {
+                        date: string;
+                        part: number;
+                    }[];
+                    /** @description Again and again from the first of the dates on: every so many weeks */
+                    weeks?: number | null;
+                    until?: string | null;
+                    /** @description MM-DD; the part of the year in which alone it comes */
+                    season_from?: string | null;
+                    season_to?: string | null;
+                    /** @description Of an entry, where it was dropped */
+                    start?: string | null;
+                    all_day?: boolean;
+                    length?: number;
+                };
+            };
+        };
+        responses: {
+            /** @description Its parts */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        parts: components["schemas"]["StampedPart"][];
+                    };
+                };
+            };
+            404: components["responses"]["Refused"];
+            422: components["responses"]["Invalid"];
+        };
+    };
+    stampTemplate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                template: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description Days, or first days of weeks */
+                    dates?: string[];
+                    /** @description What is left out */
+                    without?: {
+                        date: string;
+                        part: number;
+                    }[];
+                    /** @description Again and again from the first of the dates on: every so many weeks */
+                    weeks?: number | null;
+                    until?: string | null;
+                    /** @description MM-DD; the part of the year in which alone it comes */
+                    season_from?: string | null;
+                    season_to?: string | null;
+                    /** @description Of an entry, where it was dropped */
+                    start?: string | null;
+                    all_day?: boolean;
+                    length?: number;
+                };
+            };
+        };
+        responses: {
+            /** @description What was made */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        entries: string[];
+                    };
+                };
+            };
+            404: components["responses"]["Refused"];
+            422: components["responses"]["Invalid"];
+        };
+    };
+    previewWeekCopy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                date: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The entries */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        entries: components["schemas"]["WeekCopy"][];
+                    };
+                };
+            };
+            404: components["responses"]["Refused"];
+        };
+    };
+    copyWeek: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                date: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    entries: string[];
+                };
+            };
+        };
+        responses: {
+            /** @description How many were copied */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        copied: number;
+                    };
+                };
             };
             404: components["responses"]["Refused"];
             422: components["responses"]["Invalid"];

@@ -25,6 +25,7 @@ export const ROOMS = [
     'capture',
     'fitting',
     'rounds',
+    'templates',
     'routines',
     'filing',
     'find',

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Database\Seeders;
 
 use App\Actions\Accounts\OpenAccount;
+use App\Actions\Entries\KeepLeadUps;
+use App\Actions\Templates\KeepTemplate;
 use App\Journal\WritePath;
 use App\Mapping\SeriesColumns;
 use App\Mapping\SeriesOf;
@@ -15,7 +17,11 @@ use App\Models\DayHours;
 use App\Models\Entry;
 use App\Models\FilingRule;
 use App\Models\Filter;
+use App\Models\Goal;
 use App\Models\OccurrenceOverride;
+use App\Models\Round;
+use App\Models\Template;
+use App\Models\Theme;
 use App\Models\Timing;
 use App\Models\User;
 use Illuminate\Database\Seeder;
@@ -80,6 +86,7 @@ final class DemoSeeder extends Seeder
             $this->basket();
             $this->keeping();
             $this->working();
+            $this->plans();
             $this->history();
         });
     }
@@ -93,6 +100,9 @@ final class DemoSeeder extends Seeder
             'quiet_to' => 360,
             'agenda_at' => 390,
             'evening_at' => 1245,
+            'breathing' => 15,
+            'deep_minutes' => 120,
+            'weather_place' => 'Glasshouse town',
             'agenda_channels' => ['screen', 'mail'],
             'name' => 'Steward',
             'email' => self::EMAIL,
@@ -105,6 +115,7 @@ final class DemoSeeder extends Seeder
                 $minutes,
             ),
         ]);
+        $this->user->refresh(); // with what the table has it begin with
         $areas = [
             ['Glasshouse', 'teal', 26, ['Glasshouse', 'Tours']],
             ['Training', 'indigo', 5, ['Training']],
@@ -181,12 +192,21 @@ final class DemoSeeder extends Seeder
                 ['text' => 'Sign the log', 'done' => false],
             ],
         ]);
-        $this->routine('Stock count', 'Glasshouse', 'FREQ=MONTHLY;BYDAY=MO,TU,WE,TH,FR;BYSETPOS=-1', null, 1, ['estimate' => 90]);
-        $this->routine('Wages sheet', 'Paperwork', 'FREQ=MONTHLY;BYMONTHDAY=26,27,28;BYDAY=MO,TU,WE,TH,FR;BYSETPOS=-1', null, 1, [
-            'estimate' => 60,
-            'importance' => 'should',
-            'reminders' => ['-P0D@09:00'],
+        $this->routine('Stock count', 'Glasshouse', 'FREQ=MONTHLY;BYDAY=MO,TU,WE,TH,FR;BYSETPOS=-1', null, 1, [
+            'estimate' => 90,
         ]);
+        $this->routine(
+            'Wages sheet',
+            'Paperwork',
+            'FREQ=MONTHLY;BYMONTHDAY=26,27,28;BYDAY=MO,TU,WE,TH,FR;BYSETPOS=-1',
+            null,
+            1,
+            [
+                'estimate' => 60,
+                'importance' => 'should',
+                'reminders' => ['-P0D@09:00'],
+            ],
+        );
         $this->routine('Frost watch', 'Glasshouse', 'FREQ=DAILY;BYMONTH=11,12,1,2,3', null, 1, [
             'kind' => 'event',
             'busy' => false,
@@ -333,20 +353,16 @@ final class DemoSeeder extends Seeder
             ['kind' => 'event', 'busy' => false, 'reminders' => ['-P7D@18:00']],
             LocalDate::of(1996, 2, 29),
         );
-        $this->routine('Tax return', 'Paperwork', 'FREQ=YEARLY;BYMONTH=1;BYMONTHDAY=31', null, 1, [
+        $tax = $this->routine('Tax return', 'Paperwork', 'FREQ=YEARLY;BYMONTH=1;BYMONTHDAY=31', null, 1, [
             'importance' => 'must',
             'estimate' => 180,
-            'reminders' => ['-P30D@09:00', '-P14D@09:00;screen,mail', '-P2D@09:00;screen,mail,phone'],
+            'reminders' => ['-P2D@09:00;screen,mail,phone'],
         ]);
-        foreach (
-            [30 => 'Gather the receipts', 14 => 'Fill in the tax form', 2 => 'Check and sign the tax form'] as $before => $step
-        ) {
-            $deadline = LocalDate::of($this->today->year + 1, 1, 31);
-            $this->task($step, 'Paperwork', (string) $deadline->plusDays(-$before), 1, [
-                'due' => (string) $deadline,
-                'estimate' => 60,
-            ]);
-        }
+        $this->leadUps($tax, [
+            ['Gather the receipts', 30, 'days', 60],
+            ['Fill in the tax form', 14, 'days', 90],
+            ['Check and sign the tax form', 2, 'days', 30],
+        ]);
         $this->routine(
             'Propagation bench',
             'Glasshouse',
@@ -357,7 +373,7 @@ final class DemoSeeder extends Seeder
             $back,
         );
         $this->routine('Volunteers', 'Glasshouse', 'FREQ=WEEKLY;BYDAY=MO', '11:30', 60, ['kind' => 'event'], $back);
-        $this->routine('Plan the week', 'Household', 'FREQ=WEEKLY;BYDAY=SU', '09:30', 60, [], $back);
+        $this->routine('Plan the week', 'Household', 'FREQ=WEEKLY;BYDAY=SU', '09:30', 60, ['opens_round' => 'week'], $back);
     }
 
     /** The present week: busy, half done, with a double booking, an over-full Wednesday and a protected block. */
@@ -457,7 +473,9 @@ final class DemoSeeder extends Seeder
             ),
         );
         $this->change($entry, $id(9), ['skipped' => true]);
-        $this->change($entry, $id(12), ['fields' => ['title' => 'Water and feed the orchids', 'notes' => 'Half-strength feed.']]);
+        $this->change($entry, $id(12), [
+            'fields' => ['title' => 'Water and feed the orchids', 'notes' => 'Half-strength feed.'],
+        ]);
     }
 
     private function elsewhere(): void
@@ -488,7 +506,10 @@ final class DemoSeeder extends Seeder
             'due' => (string) $this->today->plusDays(2),
             'estimate' => 120,
         ]);
-        $this->task('Order fleece rolls', 'Glasshouse', null, 1, ['due' => (string) $this->today->plusDays(8), 'estimate' => 15]);
+        $this->task('Order fleece rolls', 'Glasshouse', null, 1, [
+            'due' => (string) $this->today->plusDays(8),
+            'estimate' => 15,
+        ]);
         $chiropodist = $this->task('Ring the chiropodist', 'Family', null, 1, ['estimate' => 10]);
         $this->change($chiropodist, Series::ONCE, ['put_off' => 2]);
         $this->task('Mend the coat hook', 'Household', null, 1, [
@@ -504,12 +525,156 @@ final class DemoSeeder extends Seeder
     /** A filter that is kept, and a rule that files by words. */
     private function keeping(): void
     {
-        Filter::query()->create(['user_id' => $this->user->id, 'name' => 'Out of doors', 'choice' => ['labels' => ['outdoors']]]);
+        Filter::query()->create([
+            'user_id' => $this->user->id,
+            'name' => 'Out of doors',
+            'choice' => ['labels' => ['outdoors']],
+        ]);
         FilingRule::query()->create([
             'user_id' => $this->user->id,
             'words' => 'choir',
             'calendar_id' => $this->calendars['Choir']->id,
         ]);
+    }
+
+    /** What weeks and months were and are for, what leads up to dates, what is kept to be stamped, and themes of other days. */
+    private function plans(): void
+    {
+        $fair = $this->task('Plant fair stall', 'Tours', (string) $this->monday->plusDays(26), 1, ['kind' => 'event']);
+        $this->leadUps($fair, [
+            ['Order labels for the fair', 15, 'working_days', 15],
+            ['Pot on for the fair', 2, 'weeks', 120],
+            ['Pack the van', 1, 'days', 60],
+        ]);
+        $this->done($fair->leadUps()->firstOrFail(), 10);
+        $passport = LocalDate::of($this->today->year + 9, 6, 15);
+        $this->task('Renew the passport', 'Paperwork', null, 1, [
+            'due' => (string) $passport,
+            'not_before' => (string) $passport->plusDays(-90),
+            'notes' => 'To my future self: the photos are in the blue folder.',
+        ]);
+        $this->task('Ask whether the seed swap returns', 'Tours', null, 1, [
+            'not_before' => (string) $this->monday->plusDays(18),
+            'estimate' => 15,
+        ]);
+        $goals = [
+            ['Send the grant report', 'Paperwork', 210],
+            ['North bay cleared for sowing', 'Glasshouse', 240],
+            ['A long run without the knee', 'Training', 105],
+        ];
+        $answers = ['kept', 'partly', 'kept', 'dropped', 'kept', 'carried'];
+        for ($back = 6; $back >= 0; $back--) {
+            $week = (string) $this->monday->plusDays(-7 * $back);
+            foreach ($back === 0 ? $goals : array_slice($goals, $back % 2, 2) as $i => [$title, $area, $minutes]) {
+                Goal::query()->create([
+                    'user_id' => $this->user->id,
+                    'kind' => 'week',
+                    'start' => $week,
+                    'title' => $title,
+                    'area_id' => $this->calendars[$area]->area_id,
+                    'minutes' => $minutes,
+                    'position' => $i,
+                    'answer' => $back === 0 ? null : $answers[($back + $i) % count($answers)],
+                ]);
+            }
+            Round::query()->create([
+                'user_id' => $this->user->id,
+                'kind' => 'week',
+                'start' => $week,
+                'steps' => $back % 3 === 2 ? ['back', 'goals', 'place'] : ['back', 'goals', 'fixed', 'place', 'space', 'ahead'],
+                'answers' => [
+                    ['question' => 'What gave strength?', 'answer' => $back % 2 === 0 ? 'Mornings under glass.' : 'Singing.'],
+                    ['question' => 'What took it?', 'answer' => 'Too many errands on one day.'],
+                ],
+            ]);
+        }
+        Goal::query()->create([
+            'user_id' => $this->user->id,
+            'kind' => 'month',
+            'start' => substr((string) $this->today, 0, 8).'01',
+            'title' => 'Winter order under glass',
+            'area_id' => $this->calendars['Glasshouse']->area_id,
+            'minutes' => 900,
+        ]);
+        Theme::query()->create([
+            'user_id' => $this->user->id,
+            'words' => 'Office',
+            'date' => (string) $this->monday->plusDays(3),
+            'weeks' => 2,
+            'half' => 'afternoon',
+        ]);
+        $this->templates();
+    }
+
+    private function templates(): void
+    {
+        $fields = fn (string $title, string $calendar, array $more = []): array => [
+            ...(new Entry())->only(KeepTemplate::KEPT),
+            'title' => $title,
+            'calendar_id' => $this->calendars[$calendar]->id,
+            ...$more,
+        ];
+        $event = ['kind' => 'event'];
+        $templates = [
+            [
+                'entry',
+                'Clinic with Dad',
+                [[0, 660, 60, $fields('Clinic with Dad', 'Family', [...$event, 'travel' => 30, 'place' => 'clinic'])]],
+            ],
+            ['entry', 'School visit', [[0, 540, 120, $fields('School visit', 'Tours', $event)]]],
+            ['entry', 'Deep clean a bay', [[0, null, 1, $fields('Deep clean a bay', 'Glasshouse', ['estimate' => 120])]]],
+            [
+                'day',
+                'Market day',
+                [
+                    [0, 420, 45, $fields('Load the van', 'Tours')],
+                    [0, 480, 240, $fields('Market stall', 'Tours', [...$event, 'place' => 'market square'])],
+                    [0, 720, 30, $fields('Pack up', 'Tours')],
+                    [0, null, 1, $fields('Count the till', 'Paperwork', ['estimate' => 20])],
+                ],
+            ],
+        ];
+        foreach ($templates as $i => [$kind, $name, $parts]) {
+            Template::query()->create([
+                'user_id' => $this->user->id,
+                'kind' => $kind,
+                'name' => $name,
+                'position' => $i,
+                'parts' => array_map(
+                    fn (int $part, array $one): array => [
+                        'part' => $part,
+                        'day' => $one[0],
+                        'at' => $one[1],
+                        'length' => $one[2],
+                        'fields' => $one[3],
+                    ],
+                    array_keys($parts),
+                    $parts,
+                ),
+            ]);
+        }
+    }
+
+    /** @param  list<array{string, int, string, int}>  $steps  title, how many units before, the unit, minutes */
+    private function leadUps(Entry $anchor, array $steps): void
+    {
+        app(KeepLeadUps::class)->keep(
+            $this->user,
+            $anchor,
+            array_map(
+                fn (array $step): array => [
+                    'id' => null,
+                    'title' => $step[0],
+                    'count' => $step[1],
+                    'unit' => $step[2],
+                    'estimate' => $step[3],
+                    'place' => 'day',
+                    'is_due' => false,
+                    'waits' => false,
+                ],
+                $steps,
+            ),
+        );
     }
 
     /** What was timed, what has rolled on, a short day to come, and yesterday as it was closed. */
@@ -519,7 +684,11 @@ final class DemoSeeder extends Seeder
             'estimate' => 30,
             'missed' => 'roll',
         ]);
-        DayHours::query()->create(['user_id' => $this->user->id, 'date' => (string) $this->today->plusDays(9), 'minutes' => 180]);
+        DayHours::query()->create([
+            'user_id' => $this->user->id,
+            'date' => (string) $this->today->plusDays(9),
+            'minutes' => 180,
+        ]);
         foreach (['Scrub trays' => [14, 34], 'Check boiler pressure' => [7, 22]] as $title => [$hour, $minutes]) {
             $entry = Entry::query()->where('user_id', $this->user->id)->where('title', $title)->sole();
             $started = $this->zone->instant(LocalDate::parse(substr((string) $entry->start, 0, 10))->at($hour, 20));
@@ -624,7 +793,8 @@ final class DemoSeeder extends Seeder
         $parsed = RuleParser::parse($rule);
         $earliest = LocalDateTime::parse(($from ?? $this->monday->plusDays(-self::BACK)).'T'.($time ?? '00:00'));
         $start = RecurrenceSet::firstOnOrAfter($parsed, $earliest) ?? $earliest;
-        $placement = $time === null ? Placement::allDay($start->date(), $length) : Placement::timed($start, $length, $this->zone);
+        $placement =
+            $time === null ? Placement::allDay($start->date(), $length) : Placement::timed($start, $length, $this->zone);
         /** @var list<string> $except */
         $except = $columns['except_dates'] ?? [];
         $series = new Series(
@@ -653,7 +823,9 @@ final class DemoSeeder extends Seeder
         $place =
             $start === null
                 ? []
-                : SeriesColumns::of(new Series('', SeriesOf::placement(! str_contains($start, 'T'), $start, $length, self::ZONE)));
+                : SeriesColumns::of(
+                    new Series('', SeriesOf::placement(! str_contains($start, 'T'), $start, $length, self::ZONE)),
+                );
 
         return Entry::query()->create([
             ...$this->common($title, $calendar),
@@ -693,7 +865,11 @@ final class DemoSeeder extends Seeder
     {
         $off = [];
         foreach ([$this->today->year - 1, $this->today->year, $this->today->year + 1] as $year) {
-            for ($day = LocalDate::of($year, 12, 24); $day->isBefore(LocalDate::of($year + 1, 1, 2)); $day = $day->plusDays(1)) {
+            for (
+                $day = LocalDate::of($year, 12, 24);
+                $day->isBefore(LocalDate::of($year + 1, 1, 2));
+                $day = $day->plusDays(1)
+            ) {
                 if ($day->weekday() === Weekday::TH) {
                     $off[] = $day.'T19:30:00';
                 }

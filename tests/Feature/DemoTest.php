@@ -66,10 +66,14 @@ test('the present week is busy, half done, over full on Wednesday and double-boo
         ->toHaveCount(1);
 });
 
-test('the basket holds seven loose tasks, one of them late', function () {
+test('the basket holds seven loose tasks, one of them late, and two that rest until their time', function () {
     loadDemo($this);
     $basket = $this->api('GET', 'basket')->json('items');
-    expect($basket)->toHaveCount(7)->and(array_filter($basket, fn (array $item): bool => $item['late']))->toHaveCount(1);
+    expect(array_filter($basket, fn (array $item): bool => $item['not_before'] === null))
+        ->toHaveCount(7)
+        ->and($basket)
+        ->toHaveCount(9)
+        ->and(array_filter($basket, fn (array $item): bool => $item['late']))->toHaveCount(1);
 });
 
 test('the rhythms of the year fall where they should', function (string $title, string $from, int $days, array $starts) {

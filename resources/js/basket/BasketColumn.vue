@@ -7,6 +7,7 @@ import { length } from '@/shared/time'
 import SentenceWord from '@/shared/SentenceWord.vue'
 import { SORTS, useView, type Sort } from '@/state/view'
 import { computed, ref, watchEffect } from 'vue'
+import TemplateShelf from './TemplateShelf.vue'
 import BasketCard from './BasketCard.vue'
 import { useBasketOrder } from './useBasketOrder'
 import { usePocket } from '@/board/usePocket'
@@ -154,6 +155,7 @@ const WORDS: Record<Sort, string> = { pressing: 'most urgent first', hand: 'by h
                     day.</NothingHere
                 >
             </div>
+            <TemplateShelf />
             <footer v-if="visible.length > 0">
                 Drag onto a day to give it a home, or press <kbd>L</kbd> for today’s list and <kbd>H</kbd> for
                 its hours.

@@ -5,7 +5,9 @@ import SentenceWord from '@/shared/SentenceWord.vue'
 import TextField from '@/shared/TextField.vue'
 import { useMoves } from '@/board/useMoves'
 import { useAccount, useAreas, useFilters } from '@/state/server'
+import { answerOf, api } from '@/api/client'
 import { useView } from '@/state/view'
+import { useChanges } from '@/undo/useChanges'
 import { computed, ref } from 'vue'
 
 /** What can be done with all that were chosen. */
@@ -14,6 +16,7 @@ const account = useAccount()
 const { calendars } = useAreas()
 const { labels } = useFilters()
 const { many } = useMoves()
+const { change } = useChanges()
 const STEPS: [string, number][] = [
     ['a week earlier', -7],
     ['a day earlier', -1],
@@ -24,6 +27,30 @@ const label = ref('')
 const chosen = computed(() => view.occurrences.filter((one) => view.chosen.has(one.key)))
 const hasRoutine = computed(() => chosen.value.some((one) => one.routine))
 
+const template = ref('')
+/** The shape of a day or, where they lie on several, of a week. */
+function keep(close: () => void): void {
+    const name = template.value.trim()
+    if (name === '') return
+    const dates = [...new Set(chosen.value.map((one) => one.start.slice(0, 10)))].sort()
+    void change(`Kept the template “${name}”.`, () =>
+        answerOf(
+            api.POST('/templates', {
+                body: {
+                    kind: dates.length > 1 ? 'week' : 'day',
+                    name,
+                    date: dates[0] ?? null,
+                    items: chosen.value.map((one) => ({
+                        entry_id: one.entry_id,
+                        recurrence_id: one.routine ? one.recurrence_id : null,
+                    })),
+                },
+            }),
+        ),
+    )
+    template.value = ''
+    close()
+}
 function give(close: () => void): void {
     if (label.value.trim() === '') return
     void many('label', { label: label.value.trim() }, `Labelled “${label.value.trim()}”:`)
@@ -112,6 +139,20 @@ function give(close: () => void): void {
                     {{ one.name }}
                 </NButton></template
             >
+        </SentenceWord>
+        <SentenceWord words="keep" label="keep as a template">
+            <template #default="{ close }">
+                <form class="new" @submit.prevent="keep(close)">
+                    <TextField
+                        v-model="template"
+                        small
+                        :maxlength="60"
+                        placeholder="name of the template"
+                        label="Name of the template"
+                        test="chosen-template"
+                    /><NButton attr-type="submit" class="press" data-test="chosen-keep">Keep</NButton>
+                </form>
+            </template>
         </SentenceWord>
         <NButton class="press grave" data-test="chosen-delete" @click="many('delete', {}, 'Deleted')">
             Delete

@@ -25,6 +25,8 @@ export interface Carried {
     minutes: number
     /** Days, when all-day. */
     days: number
+    /** The template that it is stamped from, where it is dropped; then it is no entry yet. */
+    templateId?: string
 }
 
 /** Within a list or the basket, before which tile; null for the end. */

@@ -205,7 +205,10 @@ export function useBoardKeys({ shownBy, open }: ReturnType<typeof useTiles>): vo
         else if (letter === 'd') view.question = 'date'
         else if (letter === 'f') view.fitting = view.fitting ? null : { stretch: 'week', basket: true }
         else if (letter === 'o') void router.push('/round/week')
-        else if (letter === 'v') view.question = 'view'
+        else if (letter === 't') {
+            view.templates = { show: 'list' }
+            view.panel = 'templates'
+        } else if (letter === 'v') view.question = 'view'
         else if (letter === 'k')
             void router.push(
                 period.date.value < period.today.value ? `/close/${period.date.value}` : '/close',

@@ -1,5 +1,5 @@
 import { answerOf, api, Refused, sentence } from '@/api/client'
-import type { BasketItem, Colour, ManyInput, Occurrence, Scope } from '@/api/types'
+import type { BasketItem, Colour, ManyInput, Occurrence, Scope, Template } from '@/api/types'
 import { useAccount } from '@/state/server'
 import { dayNumber, minuteOf, moment, namedDate, plusDays, span, time } from '@/shared/time'
 import { patchOccurrences } from '@/state/patch'
@@ -60,6 +60,27 @@ export function carriedItem(item: BasketItem, colour: Colour): Carried {
     }
 }
 
+/** A template of an entry as it is carried from the shelf. */
+export function carriedTemplate(one: Template, colour: Colour): Carried {
+    const part = one.parts[0]
+    return {
+        key: null,
+        entryId: '',
+        recurrenceId: null,
+        title: one.name,
+        colour,
+        isTask: part?.kind !== 'event',
+        isRoutine: false,
+        version: 0,
+        due: null,
+        start: null,
+        allDay: part?.at === null,
+        minutes: part && part.at !== null ? part.length : 30,
+        days: part && part.at === null ? Math.max(1, part.length) : 1,
+        templateId: one.id,
+    }
+}
+
 /** What was refused for lying over a protected block: done once more, it is meant. */
 let refused = ''
 
@@ -99,6 +120,10 @@ export function useMoves() {
         copies = false,
         mayCover = false,
     ): void {
+        if (carried.templateId !== undefined) {
+            void stamp(carried, carried.templateId, target)
+            return
+        }
         if (target.kind === 'basket' && carried.start === null) {
             void orderBasket(carried, target.before ?? null)
             return
@@ -120,6 +145,19 @@ export function useMoves() {
         else if (carried.isRoutine && target.kind !== 'basket')
             Object.assign(asking, { carried, target, copies, over: null, mayCover, x: at.x, y: at.y })
         else void move(carried, target, 'one', mayCover)
+    }
+
+    /** An entry of a template, where it was dropped. */
+    async function stamp(carried: Carried, template: string, target: Target): Promise<void> {
+        if (target.kind === 'basket') return
+        await change(`Stamped “${carried.title}” ${words(target).replace(/^to/, 'on')}.`, () =>
+            answerOf(
+                api.POST('/templates/{template}/stamp', {
+                    params: { path: { template } },
+                    body: place(carried, target),
+                }),
+            ),
+        )
     }
 
     /** By hand: the cards as they stand, with this one before another. */

@@ -1,11 +1,11 @@
 import type { BasketItem, Occurrence } from '@/api/types'
 import { useChoice } from '@/choice/useChoice'
-import { useAreas, useBasket } from '@/state/server'
+import { useAreas, useBasket, useTemplates } from '@/state/server'
 import { useView } from '@/state/view'
 import { useEventListener } from '@vueuse/core'
 import { computed } from 'vue'
 import { useCarrying } from './drag'
-import { carriedItem, carriedOccurrence, useMoves } from './useMoves'
+import { carriedItem, carriedOccurrence, carriedTemplate, useMoves } from './useMoves'
 import { useTicks } from '@/undo/useTicks'
 
 /** What a tile shows: an occurrence, or something in the basket. */
@@ -19,7 +19,8 @@ export function useTiles() {
     const view = useView()
     const basket = useBasket()
     const { hue } = useChoice()
-    const { calendar } = useAreas()
+    const { calendar, colour } = useAreas()
+    const templates = useTemplates()
     const { drop } = useMoves()
     const { tick } = useTicks()
     const byKey = computed(() => new Map(view.occurrences.map((one) => [one.key, one])))
@@ -53,6 +54,8 @@ export function useTiles() {
     useEventListener(window, 'click', press)
     useCarrying({
         carried(tile) {
+            const kept = templates.value.find((one) => one.id === tile.dataset.template)
+            if (kept) return carriedTemplate(kept, colour(kept.parts[0]?.calendar_id ?? ''))
             const shown = shownBy(tile)
             // What is followed stays where it comes from.
             if (!shown || calendar((shown.one ?? shown.item).calendar_id)?.following) return null

@@ -44,6 +44,9 @@ const facts = computed(() => {
         read.effort ?? '',
         ...read.labels,
         read.place ? `at ${read.place}` : '',
+        read.template
+            ? `from the template “${read.template.name}”${read.template.parts > 1 ? `, ${read.template.parts} entries` : ''}`
+            : '',
         read.steps.length ? `${read.steps.length} steps` : '',
         ...read.lead_ups.map(
             (one) => `${one.in_words}: ${one.title}${one.estimate ? `, ${length(one.estimate)}` : ''}`,
@@ -127,8 +130,20 @@ defineExpose({ focus: () => box.value?.querySelector<HTMLElement>('.known')?.foc
             @calendar="(name) => say(['calendar'], `in ${name}`)"
             @without="leaveOut"
         />
-        <p v-if="facts.length > 0 || reading.other_time || reading.other_date" class="also">
+        <p
+            v-if="facts.length > 0 || reading.theme_day || reading.other_time || reading.other_date"
+            class="also"
+        >
             <span v-for="fact in facts" :key="fact" class="fact">{{ fact }}</span>
+            <NButton
+                v-if="reading.theme_day && !reading.template"
+                class="press other"
+                data-test="theme-day"
+                @mousedown.prevent
+                @click="onDate(reading.theme_day.date)"
+            >
+                on {{ namedDate(reading.theme_day.date) }}, which is for {{ reading.theme_day.words }}
+            </NButton>
             <NButton
                 v-if="reading.other_date"
                 class="press other"

@@ -14,6 +14,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed, reactive, ref } from 'vue'
 import AccountSection from './AccountSection.vue'
 import PlanningSection, { type PlanningForm } from './PlanningSection.vue'
+import ThemesSection from './ThemesSection.vue'
 import ZoneChange from './ZoneChange.vue'
 
 /** What the account can set, saved together. */
@@ -375,6 +376,7 @@ async function save(): Promise<void> {
                 <NButton type="primary" attr-type="submit" data-test="save-settings">Save</NButton>
             </div>
         </form>
+        <ThemesSection />
         <AccountSection />
     </SidePanel>
 </template>

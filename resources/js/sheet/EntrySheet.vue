@@ -50,7 +50,7 @@ const { form, entry, draft, takenUp, isNew, wasRoutine, hasScope, isDirty, chang
     sheet
 const saving = useSaving(sheet, open)
 const { mistakes, trouble, busy, asking, torn, save, choose, layOver, letOverlap } = saving
-const { remove, copyTo, likeOthers, skipThis, tickThis } = useEntryActions(sheet, open)
+const { keepAsTemplate, remove, copyTo, likeOthers, skipThis, tickThis } = useEntryActions(sheet, open)
 const { lands, mistakes: placeMistakes } = usePreview(sheet)
 void load().then(async () => {
     await nextTick()
@@ -68,6 +68,7 @@ const today = dateIn(account.value.zone)
 const clock = useNow({ interval: 10_000 })
 const todayNow = computed(() => dateIn(account.value.zone, clock.value))
 
+const templateName = ref('')
 const reach = { entryId: props.target.entryId ?? '', recurrenceId: props.target.recurrenceId ?? '' }
 const kindName = computed(() => (form.value?.rule ? 'routine' : (form.value?.kind ?? '')))
 const placeMistake = computed(() => {
@@ -478,6 +479,29 @@ function removeFor(scope: 'one' | 'onward' | 'whole'): void {
                                 @click="close"
                                 >into a file</NButton
                             >
+                        </template>
+                    </SentenceWord>
+                    <SentenceWord v-if="!isNew && !followed" words="keep" label="keep as a template">
+                        <template #default="{ close }">
+                            <form
+                                class="keep"
+                                @submit.prevent="
+                                    () => {
+                                        void keepAsTemplate(templateName.trim() || entry?.title || 'Template')
+                                        close()
+                                    }
+                                "
+                            >
+                                <TextField
+                                    v-model="templateName"
+                                    :maxlength="60"
+                                    :placeholder="entry?.title ?? ''"
+                                    label="Name of the template"
+                                    test="template-name"
+                                /><NButton class="press" attr-type="submit" data-test="keep-template"
+                                    >Keep as a template</NButton
+                                >
+                            </form>
                         </template>
                     </SentenceWord>
                     <span v-if="!followed" class="muted hint">Ctrl + Enter saves</span>

@@ -48,6 +48,20 @@ export function useEntryActions(sheet: EntryForm, open: Ref<boolean>) {
             ),
         )
     }
+    /** Its shape, to be stamped again: of a routine that of the one that was opened. */
+    async function keepAsTemplate(name: string): Promise<void> {
+        await change(`Kept the template “${name}”.`, () =>
+            answerOf(
+                api.POST('/templates', {
+                    body: {
+                        kind: 'entry',
+                        name,
+                        items: [{ entry_id: entryId, recurrence_id: hasScope.value ? recurrenceId : null }],
+                    },
+                }),
+            ),
+        )
+    }
     /** What this one has of its own is given back, all of it. */
     async function likeOthers(): Promise<void> {
         close()
@@ -68,5 +82,5 @@ export function useEntryActions(sheet: EntryForm, open: Ref<boolean>) {
         const done = entry.value?.done ?? false
         await tick({ entry_id: entryId, recurrence_id: recurrenceId ?? 'once', title: title(), done })
     }
-    return { remove, copyTo, likeOthers, skipThis, tickThis }
+    return { keepAsTemplate, remove, copyTo, likeOthers, skipThis, tickThis }
 }

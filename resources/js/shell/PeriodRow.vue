@@ -27,13 +27,22 @@ const options = computed(() => [
               },
           ]
         : []),
+    ...(view.value !== 'done'
+        ? [
+              { key: 'templates', label: 'Templates', props: tested('templates-in-menu') },
+              { key: 'next-week', label: 'Next week like this one', props: tested('next-week-in-menu') },
+          ]
+        : []),
     ...(view.value !== 'done' ? [{ key: 'paper', label: 'On paper', props: tested('paper') }] : []),
 ])
 
 function choose(key: string): void {
     if (key === 'shown') appView.isSentenceOpen = !appView.isSentenceOpen
     else if (key === 'paper') window.print()
-    else {
+    else if (key === 'templates' || key === 'next-week') {
+        appView.templates = { show: key === 'templates' ? 'list' : 'week' }
+        appView.panel = 'templates'
+    } else {
         const { work, ...query } = route.query
         void router.replace({ path: route.path, query: work ? query : { ...query, work: '1' } })
     }

@@ -43,6 +43,7 @@ const KeysPanel = defineAsyncComponent(() => import('./KeysPanel.vue'))
 const FindPanel = defineAsyncComponent(() => import('@/find/FindPanel.vue'))
 const FirstSteps = defineAsyncComponent(() => import('./FirstSteps.vue'))
 const FilesPanel = defineAsyncComponent(() => import('@/interchange/FilesPanel.vue'))
+const TemplatesPanel = defineAsyncComponent(() => import('@/templates/TemplatesPanel.vue'))
 const FilingPanel = defineAsyncComponent(() => import('@/filing/FilingPanel.vue'))
 
 const route = useRoute()
@@ -180,6 +181,7 @@ function answer(scope: 'one' | 'onward' | 'whole'): void {
         <KeysPanel v-if="view.panel === 'keys'" @close="view.panel = null" />
         <FindPanel v-if="view.panel === 'find'" @close="view.panel = null" />
         <FilesPanel v-if="view.panel === 'files'" @close="view.panel = null" />
+        <TemplatesPanel v-if="view.panel === 'templates'" @close="view.panel = null" />
         <FilingPanel v-if="view.panel === 'filing'" @close="view.panel = null" />
         <CatchHere v-if="view.offered" />
         <FirstSteps v-if="view.isFirst" />

@@ -11,6 +11,7 @@ import type {
     OccurrenceShown,
     RunningTiming,
     Unreadable,
+    Template,
 } from '@/api/types'
 import { plusDays } from '@/shared/time'
 import { keepPreviousData, useInfiniteQuery, useQuery, useQueryClient } from '@tanstack/vue-query'
@@ -169,6 +170,17 @@ export function useBasket() {
     })
     return computed<BasketItem[]>(() => query.data.value?.items ?? [])
 }
+
+/** Entries, days and weeks that are kept to be stamped again. */
+export const useTemplates = createSharedComposable(() => {
+    const query = useQuery({
+        queryKey: ['templates'],
+        queryFn: () => answerOf(api.GET('/templates')),
+        staleTime: 60_000,
+        shallow,
+    })
+    return computed<Template[]>(() => query.data.value?.templates ?? [])
+})
 
 /** Entries that what is on screen had to leave out, each once: of the view, and of the basket beside it. */
 export function useUnreadable() {

@@ -27,7 +27,9 @@ export const useView = defineStore('view', () => {
     const fitting = ref<{ stretch: string; basket: boolean } | null>(null)
     /** Places that are proposed, dashed on the board until they are decided. */
     const ghosts = shallowRef<Ghost[]>([])
-    const panel = ref<'areas' | 'settings' | 'keys' | 'find' | 'filing' | 'files' | null>(null)
+    const panel = ref<'areas' | 'settings' | 'keys' | 'find' | 'filing' | 'files' | 'templates' | null>(null)
+    /** What the panel of templates begins with: the list, one of them, a day or a week to be kept, or the next week like this one. */
+    const templates = ref<{ show: 'list' | 'keep' | 'week'; id?: string }>({ show: 'list' })
     /** A new account, which is asked what it begins with. */
     const isFirst = ref(false)
     /** Whether the sentence of what is shown is opened, with all that can be chosen. */
@@ -92,6 +94,7 @@ export const useView = defineStore('view', () => {
         fitting,
         ghosts,
         panel,
+        templates,
         isFirst,
         isSentenceOpen,
         tallies,

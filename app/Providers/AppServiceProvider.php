@@ -16,7 +16,9 @@ use App\Journal\Settling;
 use App\Models\User;
 use App\Queries\Occurrences\RolledOn;
 use App\Queries\Occurrences\Unreadable;
+use App\Queries\Planning\Forecast;
 use App\Standins\PostBox;
+use App\Standins\ShippedForecast;
 use Illuminate\Cache\RateLimiting\Limit;
 use Illuminate\Contracts\Foundation\Application;
 use Illuminate\Contracts\Translation\Translator;
@@ -42,6 +44,7 @@ final class AppServiceProvider extends ServiceProvider
         $this->app->scoped(Unreadable::class);
         $this->app->scoped(RolledOn::class);
         $this->app->bind('db.connector.sqlite', ImmediateConnector::class);
+        $this->app->singleton(Forecast::class, ShippedForecast::class);
     }
 
     public function boot(): void

@@ -25,6 +25,7 @@ final class FittingController
                 $request->boolean('basket', true),
                 $request->without(),
                 $request->was(),
+                $request->boolean('again'),
             ),
         );
     }

@@ -19,6 +19,7 @@ final class FittingRequest extends FormRequest
             'from' => ['bail', 'required', new KnownDate('From which day on?')],
             'days' => ['required', 'integer', 'between:1,'.self::MOST_DAYS],
             'basket' => ['sometimes', 'boolean'],
+            'again' => ['sometimes', 'boolean'],
             'without' => ['sometimes', 'array', 'max:500'],
             'without.*' => ['string', 'max:80'],
             'was' => ['sometimes', 'array', 'max:500'],

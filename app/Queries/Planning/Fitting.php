@@ -60,15 +60,20 @@ final readonly class Fitting
      * @param  bool  $basket  whether what lies in the basket is fitted in as well
      * @param  list<string>  $without  keys of what is not to be fitted this time
      * @param  array<string, string>  $was  where each was proposed before, by key
+     * @param  bool  $again  whether single tasks that have hours today and are open are fitted in anew
      * @return array<string, mixed> the schema Fitting of the contract
      */
-    public function propose(User $user, LocalDate $first, int $days, bool $basket, array $without, array $was): array
+    public function propose(User $user, LocalDate $first, int $days, bool $basket, array $without, array $was, bool $again = false): array
     {
         $seen = $this->occurrences->find($user, TimeRange::days($first, $days));
-        $ground = $this->grounds->of($user, $first, $days, $seen);
+        $today = $user->wallNow();
+        $interrupted = $again ? array_values(array_filter($seen, fn (ResolvedOccurrence $one): bool => self::canBeginAgain($one, $today))) : [];
+        $standing = array_values(array_filter($seen, fn (ResolvedOccurrence $one): bool => ! in_array($one, $interrupted, true)));
+        $ground = $this->grounds->of($user, $first, $days, $standing);
         $themes = Themes::of($user, $first, $days);
         $loose = array_diff_key(
             [
+                ...self::again($interrupted, $first, $was, $today),
                 ...self::listed($seen, $first, $was),
                 ...$basket ? $this->fromBasket($user, $first, $days, $seen, $was, $themes) : [],
             ],
@@ -226,6 +231,57 @@ final readonly class Fitting
                 }
             }
         } while (count($loose) < $number);
+
+        return $loose;
+    }
+
+    /** A single task that has hours today, is open, and is not protected. */
+    private static function canBeginAgain(ResolvedOccurrence $one, LocalDateTime $now): bool
+    {
+        return $one->block->isTask &&
+            ! $one->block->allDay &&
+            ! $one->block->isDone &&
+            ! $one->details()->protected &&
+            $one->occurrence->recurrenceId === Series::ONCE &&
+            $one->block->seen->from->dayNumber() === $now->dayNumber();
+    }
+
+    /**
+     * What had its hours today and did not come to them, or will: it stays on the day, where it stands if that is still to come.
+     *
+     * @param  list<ResolvedOccurrence>  $interrupted
+     * @param  array<string, string>  $was
+     * @return array<string, Loose>
+     */
+    private static function again(array $interrupted, LocalDate $first, array $was, LocalDateTime $now): array
+    {
+        $loose = [];
+        foreach ($interrupted as $one) {
+            $details = $one->details();
+            $start = self::minute($one->block->seen->from, $first);
+            $day = intdiv($start, Ground::DAY);
+            $due = self::due($one->occurrence->due(), $first);
+            $isAhead = $one->block->seen->from->seconds >= $now->seconds;
+            $loose[$one->key()] = [
+                'work' => new Work(
+                    $one->key(),
+                    self::minutes($one->block->seen->minutes()),
+                    $details->importance,
+                    $details->effort,
+                    $day * Ground::DAY,
+                    min(($day + 1) * Ground::DAY, $due === null || $due <= $day * Ground::DAY ? ($day + 1) * Ground::DAY : $due),
+                    $one->change->put_off ?? 0,
+                    was: self::wasAt($was[$one->key()] ?? null, $first) ?? ($isAhead ? $start : null),
+                    isLate: $one->isLate,
+                    staysOnDay: true,
+                    place: $details->place,
+                ),
+                'entry_id' => $one->entry->id,
+                'recurrence_id' => $one->occurrence->recurrenceId,
+                'title' => $one->title(),
+                'calendar_id' => $details->calendar_id,
+            ];
+        }
 
         return $loose;
     }

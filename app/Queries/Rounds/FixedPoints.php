@@ -10,6 +10,7 @@ use App\Queries\Occurrences\OccurrencesBetween;
 use App\Queries\Occurrences\ResolvedOccurrence;
 use App\Queries\Planning\DayPlan;
 use App\Queries\Planning\Holidays;
+use App\Queries\Planning\WeatherAhead;
 use PlumRota\Core\Planning\Conflicts;
 use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\TimeRange;
@@ -18,7 +19,7 @@ use PlumRota\Core\Time\TimeRange;
  * What does not move in some days: appointments, what lasts for days, deadlines, public holidays, clock changes. What comes several
  * times a week is its rhythm, and no fixed point.
  *
- * @phpstan-type Point array{date: string, kind: 'appointment'|'all_day'|'due'|'holiday'|'clocks', title: string, start: string|null,
+ * @phpstan-type Point array{date: string, kind: 'appointment'|'all_day'|'due'|'holiday'|'clocks'|'weather', title: string, start: string|null,
  *   end: string|null, entry_id: string|null, recurrence_id: string|null, calendar_id: string|null, meets: list<string>}
  */
 final readonly class FixedPoints
@@ -27,6 +28,7 @@ final readonly class FixedPoints
         private OccurrencesBetween $occurrences,
         private Deadlines $deadlines,
         private Holidays $holidays,
+        private WeatherAhead $weather,
     ) {
     }
 
@@ -38,6 +40,7 @@ final readonly class FixedPoints
         $points = [
             ...self::holidays($this->holidays->of($user->holidays), $first, $days),
             ...self::clocks($user, $first, $days),
+            ...$this->frosts($user, $first, $days),
         ];
         $timesInWeek = [];
         foreach ($seen as $one) {
@@ -125,6 +128,24 @@ final readonly class FixedPoints
         return $points;
     }
 
+    /** @return list<Point> nights of frost and days of heat that are expected */
+    private function frosts(User $user, LocalDate $first, int $days): array
+    {
+        $points = [];
+        foreach ($this->weather->of($user) as $date => $day) {
+            $warns = array_diff($day->warnings(), ['rain']);
+            if ($warns !== [] && $date >= (string) $first && $date < (string) $first->plusDays($days)) {
+                $points[] = self::ofDay(
+                    $date,
+                    'weather',
+                    in_array('frost', $warns, true) ? "Frost expected, {$day->low}°" : "Heat expected, {$day->high}°",
+                );
+            }
+        }
+
+        return $points;
+    }
+
     /** @return list<Point> */
     private static function clocks(User $user, LocalDate $first, int $days): array
     {
@@ -151,7 +172,7 @@ final readonly class FixedPoints
     }
 
     /**
-     * @param  'holiday'|'clocks'  $kind
+     * @param  'holiday'|'clocks'|'weather'  $kind
      * @return Point
      */
     private static function ofDay(string $date, string $kind, string $title): array

@@ -8,6 +8,7 @@ use App\Models\User;
 use App\Queries\Planning\DayPlan;
 use App\Queries\Planning\Holidays;
 use App\Queries\Planning\Themes;
+use App\Queries\Planning\WeatherAhead;
 use PlumRota\Core\Planning\DayLoad;
 use PlumRota\Core\Planning\LoadOfDays;
 
@@ -17,7 +18,7 @@ final readonly class BoardDays
     /** Minutes; shorter gaps are not worth a name. */
     private const LEAST_FREE = 30;
 
-    public function __construct(private Holidays $holidays)
+    public function __construct(private Holidays $holidays, private WeatherAhead $weather)
     {
     }
 
@@ -34,10 +35,12 @@ final readonly class BoardDays
         $works = $user->work_days;
         $holidays = $this->holidays->of($user->holidays);
         $themes = $loads === [] ? [] : Themes::of($user, $loads[0]->day, count($loads));
+        $weather = $this->weather->of($user);
+        $breathing = $user->breathing;
         $own = $loads === [] ? [] : DayPlan::exceptions($user, $loads[0]->day, count($loads));
 
         return array_map(
-            function (int $i, DayLoad $day) use ($week, $works, $holidays, $conflicts, $load, $due, $own, $themes): array {
+            function (int $i, DayLoad $day) use ($week, $works, $holidays, $conflicts, $load, $due, $own, $themes, $weather, $breathing): array {
                 $date = (string) $day->day;
                 $weekday = $day->day->weekday()->value;
                 $settings = $week[$weekday - 1];
@@ -57,6 +60,9 @@ final readonly class BoardDays
                     'sleeps' => $settings['sleeps'],
                     'works' => in_array($weekday, $works, true),
                     'holiday' => $holidays[$date] ?? null,
+                    // What stays free of the day, where some of it is to: null for no wish.
+                    'breathing' => $breathing === 0 || $day->capacity === 0 ? null : $day->breathing($breathing),
+                    'weather' => isset($weather[$date]) ? $this->weather->shown($weather[$date]) : null,
                     ...$load === null
                         ? []
                         : ['free' => $load->free($i, $settings['wakes'], $settings['sleeps'], self::LEAST_FREE)],

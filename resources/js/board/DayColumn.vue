@@ -2,6 +2,7 @@
 import type { Occurrence } from '@/api/types'
 import { useChoice } from '@/choice/useChoice'
 import { leadUpWords } from '@/shared/leadUps'
+import { outdoorWarnings } from '@/shared/outdoors'
 import { textScale } from '@/shared/textSize'
 import { length, namedDate, timeOf } from '@/shared/time'
 import { useAccount, useAreas } from '@/state/server'
@@ -22,6 +23,11 @@ const { hue } = useChoice()
 const view = useView()
 const route = useRoute()
 
+const warned = (one: Occurrence): string[] =>
+    outdoorWarnings(
+        one,
+        view.days.find((day) => day.date === one.start.slice(0, 10)),
+    )
 function reading(one: Occurrence, from: string, to: string): string {
     return [
         one.title,
@@ -33,6 +39,7 @@ function reading(one: Occurrence, from: string, to: string): string {
         one.protected ? 'protected' : '',
         one.private ? 'private' : '',
         ...leadUpWords(one),
+        ...warned(one),
         one.meets.length ? `double-booked with ${one.meets.join(' and ')}` : '',
         one.travel ? `${length(one.travel)} travel before` : '',
         one.margin ? `${length(one.margin)} margin after` : '',
@@ -46,6 +53,7 @@ function reading(one: Occurrence, from: string, to: string): string {
 function facts(one: Occurrence, tall: number, wide: number): string {
     if (tall < 50) return ''
     return [
+        ...warned(one),
         ...leadUpWords(one),
         one.place,
         one.steps > 0 ? `${one.steps_done} of ${one.steps} steps` : '',

@@ -2,6 +2,7 @@
 import type { BoardDay } from '@/api/types'
 import { length, longWeekday, shortWeekday } from '@/shared/time'
 import { computed } from 'vue'
+import WeatherMark from '@/shared/WeatherMark.vue'
 import { drag } from './drag'
 
 const props = defineProps<{ day: BoardDay; isToday: boolean; wide?: boolean }>()
@@ -37,17 +38,25 @@ const words = computed(() => `${length(minutes.value)} of ${length(props.day.cap
         </div>
         <div class="facts">
             <span class="load">{{ words }}{{ extra !== 0 ? ' then' : '' }}</span>
+            <WeatherMark v-if="day.weather" :weather="day.weather" />
             <span v-if="day.tasks > 0" :title="`${day.done} of ${day.tasks} tasks done`"
                 >{{ day.done }}/{{ day.tasks }}</span
             >
         </div>
-        <div v-if="day.theme || day.holiday || day.conflicts > 0" class="facts last">
+        <div v-if="day.theme || day.holiday || day.conflicts > 0 || (day.breathing === 0 && !isOver)" class="facts last">
             <span v-if="day.holiday" class="holiday" :title="`Public holiday: ${day.holiday}`">{{
                 day.holiday
             }}</span>
             <span v-if="day.theme" class="theme" :title="`This day is mainly for ${day.theme}`">{{
                 day.theme
             }}</span>
+            <span
+                v-if="day.breathing === 0 && !isOver"
+                class="tight"
+                title="All that was to stay free of this day is taken"
+                data-test="no-breathing"
+                >no space left</span
+            >
             <span
                 v-if="day.conflicts > 0"
                 class="booked"
@@ -80,6 +89,11 @@ h2 {
 }
 .weekday {
     font-size: 0.8438rem;
+}
+.tight {
+    color: var(--muted);
+    font-style: italic;
+    white-space: nowrap;
 }
 .theme {
     min-width: 0;

@@ -28,6 +28,8 @@ const day: BoardDay = {
     done: 0,
     conflicts: 0,
     theme: '',
+    breathing: null,
+    weather: null,
     wakes: 360,
     sleeps: 1320,
     works: true,

@@ -3,6 +3,7 @@ import { NButton } from 'naive-ui'
 import type { Occurrence } from '@/api/types'
 import { useChoice } from '@/choice/useChoice'
 import { leadUpWords } from '@/shared/leadUps'
+import { outdoorWarnings } from '@/shared/outdoors'
 import StoneTick from '@/shared/StoneTick.vue'
 import { length, namedDate, timeOf, times } from '@/shared/time'
 import { useAccount, useAreas, useRunning } from '@/state/server'
@@ -32,6 +33,10 @@ const when = computed(() => (props.one.all_day ? '' : timeOf(props.one.start, ac
 const facts = computed(() =>
     [
         calendar(props.one.calendar_id)?.name,
+        ...outdoorWarnings(
+            props.one,
+            view.days.find((day) => day.date === props.one.start.slice(0, 10)),
+        ),
         ...leadUpWords(props.one),
         props.one.all_day
             ? props.one.estimate

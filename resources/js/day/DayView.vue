@@ -2,6 +2,7 @@
 import { NButton } from 'naive-ui'
 import LayingOut from '@/shared/LayingOut.vue'
 import { answerOf, api } from '@/api/client'
+import WeatherMark from '@/shared/WeatherMark.vue'
 import DayBand from '@/board/DayBand.vue'
 import DueMarks from '@/board/DueMarks.vue'
 import HoursGrid from '@/board/HoursGrid.vue'
@@ -87,6 +88,10 @@ const load = computed(() => {
         words: `${length(one.placed)} placed · ${length(one.listed)} on the list${one.over ? ` · ${length(minutes - one.capacity)} too much` : ''}`,
     }
 })
+/** Something had its hours today and did not come to them. */
+const slipped = computed(() =>
+    tasks.value.some((one) => !one.all_day && !one.done && !one.routine && one.end <= now.value),
+)
 const targeted = computed(() => drag.target?.kind === 'list')
 const bars = computed(
     () =>
@@ -138,6 +143,8 @@ function setHours(minutes: number | null): void {
                         <small>{{ monthName(day.date) }}</small>
                     </h2>
                     <span v-if="day.theme" class="theme">{{ day.theme }}</span>
+                    <WeatherMark v-if="day.weather" :weather="day.weather" />
+                    <span v-if="day.breathing === 0 && !day.over" class="tight">no breathing space left</span>
                     <span v-if="day.holiday" class="holiday">{{ day.holiday }}</span>
                     <RouterLink
                         v-if="date <= today"
@@ -242,6 +249,13 @@ function setHours(minutes: number | null): void {
                         data-test="fit-list"
                         @click="view.fitting = { stretch: 'today', basket: false }"
                         >Fit the list into the hours</NButton
+                    >
+                    <NButton
+                        v-if="isToday && slipped"
+                        class="press"
+                        data-test="fit-again"
+                        @click="view.fitting = { stretch: 'today', basket: false, again: true }"
+                        >Fit the rest of today again</NButton
                     >
                 </h3>
                 <p v-if="others.length === 0" class="none">

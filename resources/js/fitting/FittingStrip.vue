@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { sentence } from '@/api/client'
+import DateField from '@/shared/DateField.vue'
 import SelectField from '@/shared/SelectField.vue'
-import { dateIn, length, namedDate, timeOf } from '@/shared/time'
+import { dateIn, dayNumber, length, namedDate, timeOf } from '@/shared/time'
 import { useAccount } from '@/state/server'
 import { useView } from '@/state/view'
 import { useEventListener } from '@vueuse/core'
@@ -20,14 +21,28 @@ const account = useAccount()
 
 const today = computed(() => dateIn(account.value.zone))
 const offered = computed(() => stretches(today.value, account.value.first_weekday))
-const options = computed(() => offered.value.map((one) => [one.name, one.words] as const))
+const options = computed(() => [
+    ...offered.value.map((one) => [one.name, one.words] as const),
+    ['until', 'the days up to…'] as const,
+])
 /** What is in sight is meant first, where that is next week. */
 const isNext = view.days[0]?.date === offered.value.find((one) => one.name === 'next')?.from
 const name = ref(view.fitting?.stretch === 'week' && isNext ? 'next' : (view.fitting?.stretch ?? 'week'))
-const stretch = computed(() => offered.value.find((one) => one.name === name.value) ?? offered.value[0]!)
+/** To a date of one's own choosing, where none of those is meant. */
+const until = ref('')
+const stretch = computed(() =>
+    name.value === 'until' && until.value > today.value
+        ? { from: today.value, days: Math.min(35, dayNumber(until.value) - dayNumber(today.value) + 1) }
+        : chosen.value,
+)
+const chosen = computed(() => offered.value.find((one) => one.name === name.value) ?? offered.value[0]!)
 const showsAll = ref(false)
 const withBasket = computed(() => view.fitting?.basket ?? true)
-const { query, proposals, left, works, place, leaveOut, help } = useFitting(stretch, withBasket)
+const { query, proposals, left, works, place, leaveOut, help } = useFitting(
+    stretch,
+    withBasket,
+    computed(() => view.fitting?.again ?? false),
+)
 function close(): void {
     view.fitting = null
 }
@@ -51,12 +66,29 @@ useEventListener(
 <template>
     <div class="fitting" role="region" aria-label="Fit loose work into free hours" data-test="fitting">
         <div class="row">
-            <span>Fit {{ view.fitting?.basket === false ? 'the list' : 'loose work' }} into</span>
+            <span
+                >Fit
+                {{
+                    view.fitting?.again
+                        ? 'what is left'
+                        : view.fitting?.basket === false
+                          ? 'the list'
+                          : 'loose work'
+                }}
+                into</span
+            >
             <SelectField
                 v-model="name"
                 label="Into which days"
                 :options="options"
                 data-test="fitting-stretch"
+            />
+            <DateField
+                v-if="name === 'until'"
+                v-model="until"
+                class="until"
+                label="Up to which day"
+                :first-weekday="account.first_weekday"
             />
             <NButton
                 class="press"
@@ -138,6 +170,9 @@ useEventListener(
     flex-wrap: wrap;
     gap: 8px;
     align-items: center;
+}
+.until {
+    width: 140px;
 }
 .row :deep(.select) {
     width: 210px;

@@ -15,7 +15,11 @@ export type Help = 'split' | 'shorter' | 'later' | 'gives'
  * Places proposed for loose work in some days. They stand as ghosts on the board while this is open; nothing is placed before it is
  * accepted, and whatever is decided, the rest is fitted again around it.
  */
-export function useFitting(stretch: Ref<{ from: string; days: number }>, withBasket: Ref<boolean>) {
+export function useFitting(
+    stretch: Ref<{ from: string; days: number }>,
+    withBasket: Ref<boolean>,
+    again: Ref<boolean> = ref(false),
+) {
     const view = useView()
     const account = useAccount()
     const basket = useBasket()
@@ -31,6 +35,7 @@ export function useFitting(stretch: Ref<{ from: string; days: number }>, withBas
             stretch.value.from,
             stretch.value.days,
             withBasket.value,
+            again.value,
             without.value,
         ]),
         queryFn: () =>
@@ -40,6 +45,7 @@ export function useFitting(stretch: Ref<{ from: string; days: number }>, withBas
                         from: stretch.value.from,
                         days: stretch.value.days,
                         basket: withBasket.value,
+                        again: again.value,
                         without: without.value,
                         was: was.value,
                     },
@@ -60,8 +66,8 @@ export function useFitting(stretch: Ref<{ from: string; days: number }>, withBas
     })
 
     // Whatever changes on the board or in the basket changes what is free and what is loose.
-    const again = useDebounceFn(() => query.refetch(), 250)
-    watch([() => view.occurrences, basket], () => void again())
+    const refit = useDebounceFn(() => query.refetch(), 250)
+    watch([() => view.occurrences, basket], () => void refit())
 
     watchEffect(() => {
         view.ghosts = proposals.value.map((one) => ({

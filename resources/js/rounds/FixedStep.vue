@@ -1,8 +1,10 @@
 <script setup lang="ts">
+import { answerOf, api } from '@/api/client'
 import type { FixedPoint, Round } from '@/api/types'
 import { dayNumber, namedDate, plusDays, startOfWeek, timeOf, weekNumber } from '@/shared/time'
 import { useAccount, useAreas } from '@/state/server'
 import { useView } from '@/state/view'
+import { useChanges } from '@/undo/useChanges'
 import { NButton } from 'naive-ui'
 import { computed } from 'vue'
 
@@ -13,6 +15,7 @@ const emit = defineEmits<{ week: [from: string] }>()
 const view = useView()
 const account = useAccount()
 const { colour } = useAreas()
+const { change } = useChanges()
 const weeks = computed(() => {
     const first = dayNumber(props.round.start)
     const number = Math.ceil(
@@ -32,7 +35,17 @@ function when(one: FixedPoint): string {
     if (one.kind === 'due') return one.start ? `due ${timeOf(one.start, account.value.clock)}` : 'due'
     if (one.kind === 'appointment' && one.start && one.end)
         return `${timeOf(one.start, account.value.clock)}–${timeOf(one.end, account.value.clock)}`
-    return one.kind === 'holiday' ? 'public holiday' : one.kind === 'clocks' ? '' : 'all day'
+    return one.kind === 'holiday' ? 'public holiday' : one.kind === 'clocks' || one.kind === 'weather' ? '' : 'all day'
+}
+/** Whether something on that day is a frost watch already. */
+const hasWatch = (date: string): boolean =>
+    view.occurrences.some(
+        (one) => one.start.slice(0, 10) <= date && one.end > date && /frost/i.test(one.title),
+    )
+function watchFrost(date: string): void {
+    void change(`A frost watch on ${namedDate(date)}.`, () =>
+        answerOf(api.POST('/capture', { body: { line: `Frost watch on ${date}` } })),
+    )
 }
 function open(one: FixedPoint): void {
     if (!one.entry_id) return
@@ -74,6 +87,13 @@ function open(one: FixedPoint): void {
                     {{ one.title }}
                 </button>
                 <small
+                    ><NButton
+                        v-if="one.kind === 'weather' && one.title.startsWith('Frost') && !hasWatch(one.date)"
+                        text
+                        class="plain"
+                        data-test="frost-watch"
+                        @click="watchFrost(one.date)"
+                        >Add a frost watch</NButton
                     >{{ when(one)
                     }}<em v-if="one.meets.length" class="meets">
                         double-booked with {{ one.meets.join(' and ') }}</em

@@ -1,7 +1,10 @@
 <script setup lang="ts">
 import ClashWord from '@/choice/ClashWord.vue'
 import ShownFold from '@/choice/ShownFold.vue'
+import { answerOf, api } from '@/api/client'
+import { useAccount } from '@/state/server'
 import { useView } from '@/state/view'
+import { useChanges } from '@/undo/useChanges'
 import { NButton, NDropdown } from 'naive-ui'
 import { computed } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
@@ -12,6 +15,8 @@ import ViewSwitch from './ViewSwitch.vue'
 const route = useRoute()
 const router = useRouter()
 const appView = useView()
+const account = useAccount()
+const { change } = useChanges()
 const { view, title, unit, isPresent, isNarrow, today, step, go } = usePeriod()
 
 const isWorkOnly = computed(() => route.query.work === '1')
@@ -33,12 +38,27 @@ const options = computed(() => [
               { key: 'next-week', label: 'Next week like this one', props: tested('next-week-in-menu') },
           ]
         : []),
+    ...(account.value.weather_place && view.value !== 'done'
+        ? [
+              {
+                  key: 'weather',
+                  label: account.value.weather ? 'Hide the weather' : 'Show the weather',
+                  props: tested('weather-in-menu'),
+              },
+          ]
+        : []),
     ...(view.value !== 'done' ? [{ key: 'paper', label: 'On paper', props: tested('paper') }] : []),
 ])
 
 function choose(key: string): void {
     if (key === 'shown') appView.isSentenceOpen = !appView.isSentenceOpen
     else if (key === 'paper') window.print()
+    else if (key === 'weather') {
+        const weather = !account.value.weather
+        void change(weather ? 'The weather is shown.' : 'The weather is hidden.', () =>
+            answerOf(api.PATCH('/account', { body: { weather } })),
+        )
+    }
     else if (key === 'templates' || key === 'next-week') {
         appView.templates = { show: key === 'templates' ? 'list' : 'week' }
         appView.panel = 'templates'

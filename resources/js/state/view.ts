@@ -24,7 +24,7 @@ export const useView = defineStore('view', () => {
     /** What is being written in the line, where it would stand. */
     const read = ref<ReadPlace | null>(null)
     /** Loose work is being fitted: into which stretch first, and whether what lies in the basket is meant as well. */
-    const fitting = ref<{ stretch: string; basket: boolean } | null>(null)
+    const fitting = ref<{ stretch: string; basket: boolean; again?: boolean } | null>(null)
     /** Places that are proposed, dashed on the board until they are decided. */
     const ghosts = shallowRef<Ghost[]>([])
     const panel = ref<'areas' | 'settings' | 'keys' | 'find' | 'filing' | 'files' | 'templates' | null>(null)

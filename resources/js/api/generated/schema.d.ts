@@ -2139,6 +2139,9 @@ export interface components {
             sleeps: number;
             /** @description One of the account's working weekdays */
             works: boolean;
+            /** @description Minutes that are left of the share of it that is to stay free; null where none is */
+            breathing: number | null;
+            weather: components["schemas"]["Weather"] | null;
             holiday: string | null;
             /** @description Gaps of half an hour and more in the waking hours, minutes of the day; only of the board */
             free?: {
@@ -2497,6 +2500,18 @@ export interface components {
             question: string;
             answer: string | null;
         };
+        /** @description Expected for one of the next ten days */
+        Weather: {
+            /** @enum {unknown} */
+            mark: "clear" | "cloud" | "fog" | "rain" | "storm" | "snow";
+            /** @description Degrees Celsius */
+            low: number;
+            high: number;
+            /** @description Whoever works outdoors */
+            warns: ("rain" | "frost" | "heat")[];
+            /** @description Whose forecast it is */
+            by: string;
+        };
         FreeStretch: {
             start: string;
             minutes: number;
@@ -2555,7 +2570,7 @@ export interface components {
         FixedPoint: {
             date: string;
             /** @enum {unknown} */
-            kind: "appointment" | "all_day" | "due" | "holiday" | "clocks";
+            kind: "appointment" | "all_day" | "due" | "holiday" | "clocks" | "weather";
             title: string;
             start: string | null;
             end: string | null;
@@ -5577,6 +5592,8 @@ export interface operations {
                     days: number;
                     /** @description Whether what lies in the basket is fitted in as well */
                     basket?: boolean;
+                    /** @description After an interruption: single tasks that have hours today and are open are fitted in anew */
+                    again?: boolean;
                     /** @description Keys of what is not to be fitted this time */
                     without?: string[];
                     /** @description Where each was proposed before, by key */

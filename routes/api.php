@@ -119,6 +119,8 @@ Route::middleware(['auth:sanctum', SaysRevision::class, IdempotentRequest::class
     Route::delete('attachments/{attachment}', [AttachmentController::class, 'destroy']);
     Route::post('many', [ManyController::class, 'change']);
     Route::get('routines', [RoutineController::class, 'index']);
+    Route::patch('routines', [RoutineController::class, 'change']);
+    Route::get('routines/{entry}/year', [RoutineController::class, 'year']);
     Route::post('routines/pause', [RoutineController::class, 'pause']);
     Route::get('themes', [ThemeController::class, 'index']);
     Route::post('themes', [ThemeController::class, 'keep']);
@@ -127,7 +129,9 @@ Route::middleware(['auth:sanctum', SaysRevision::class, IdempotentRequest::class
     Route::post('templates', [TemplateController::class, 'keep']);
     Route::patch('templates/{template}', [TemplateController::class, 'change']);
     Route::delete('templates/{template}', [TemplateController::class, 'remove']);
-    Route::post('templates/{template}/preview', [TemplateController::class, 'preview'])->withoutMiddleware(IdempotentRequest::class);
+    Route::post('templates/{template}/preview', [TemplateController::class, 'preview'])->withoutMiddleware(
+        IdempotentRequest::class,
+    );
     Route::post('templates/{template}/stamp', [TemplateController::class, 'stamp']);
     Route::get('weeks/{date}', [TemplateController::class, 'week']);
     Route::post('weeks/{date}/copy', [TemplateController::class, 'copyWeek']);

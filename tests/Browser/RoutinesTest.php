@@ -7,7 +7,8 @@ use Facebook\WebDriver\WebDriverKeys;
 test('routines have a room: each on a line, found by a word, several laid to rest, and undone', function () {
     $page = demo($this);
     $page->press('[data-test=room-routines]')->see('[data-test=routine]');
-    expect($page->see('[data-test=routine-total]')->getText())->toContain('that a week has to give')
+    expect($page->see('[data-test=routine-total]')->getText())
+        ->toContain('that a week has to give')
         ->and(count($page->all('[data-test=routine-group]')))
         ->toBeGreaterThan(3)
         ->and($page->seriousFaults())
@@ -25,6 +26,14 @@ test('routines have a room: each on a line, found by a word, several laid to res
     $page->keys(WebDriverKeys::ESCAPE)->script('document.activeElement.blur()');
     $page->keys(WebDriverKeys::CONTROL.'z');
     $page->untilSame(false, fn () => str_contains($page->see('[data-test=routine]')->getText(), 'rests from'));
+
+    // A year of one, on demand.
+    $page->press('[data-test=show-year]')->see('[data-test=year-strip] i[data-state=done]');
+    expect($page->see('[data-test=year-strip]')->getText())
+        ->toContain('Done on')
+        ->and($page->seriousFaults())
+        ->toBe([]);
+    $page->press('[data-test=show-year]')->untilSame([], fn () => $page->all('[data-test=year-strip]'));
 
     // A line opens its sheet; the way back is the board.
     $page->press('[data-test=routine] .title')->see('[data-test=sheet]');

@@ -98,3 +98,50 @@ test('the hours of a week are those that a year of weeks gives on the board', fu
     }
     expect(array_sum(array_column(routines($this), 'minutes')))->toEqualWithDelta($placed / 52, 2);
 });
+
+test('several are ended, or given another calendar or another way when missed, as one step; what was done stays', function () {
+    $vents = $this->ventCheck();
+    $ferns = $this->entry([
+        'title' => 'Ferns',
+        'start' => '2026-11-02',
+        'rule' => 'FREQ=DAILY;INTERVAL=3',
+        'after_done' => true,
+    ]);
+    $later = $this->entry(['title' => 'Later', 'start' => '2027-01-04', 'rule' => 'FREQ=WEEKLY']);
+    $this->api('PUT', "entries/{$vents['id']}/occurrences/2026-11-24T07:15:00/done")->assertNoContent();
+    $this->api('PATCH', 'routines', [
+        'entry_ids' => [$vents['id'], $ferns['id'], $later['id']],
+        'last' => '2026-11-25',
+    ])->assertNoContent();
+    expect(array_column($this->occurrences('from=2026-11-23&days=14'), 'start', 'key'))
+        ->toHaveCount(3) // vent checks up to Wednesday; the ferns wait where they stand, before these days
+        ->and($this->api('GET', "entries/{$later['id']}")->status())
+        ->toBe(404);
+    $this->api('POST', 'undo')->assertOk();
+    expect(count($this->occurrences('from=2026-11-23&days=14')))->toBeGreaterThan(9);
+    $area = $this->api('GET', 'areas')->json('areas.0.id');
+    $other = $this->api('POST', 'calendars', ['name' => 'Other', 'area_id' => $area])->json('id');
+    $this->api('PATCH', 'routines', [
+        'entry_ids' => [$vents['id'], $later['id']],
+        'calendar_id' => $other,
+        'missed' => 'lapse',
+    ])->assertNoContent();
+    expect($this->api('GET', "entries/{$vents['id']}")->json())->toMatchArray(['calendar_id' => $other, 'missed' => 'lapse']);
+    $this->api('PATCH', 'routines', ['entry_ids' => [], 'missed' => 'lapse'])->assertUnprocessable();
+});
+
+test('a year of one, day by day: done, missed, skipped, or not there', function () {
+    $vents = $this->ventCheck();
+    $this->at('2026-11-29T10:00:00+01:00');
+    $this->api('PUT', "entries/{$vents['id']}/occurrences/2026-11-24T07:15:00/done")->assertNoContent();
+    $this->api('PUT', "entries/{$vents['id']}/occurrences/2026-11-25T07:15:00/skipped")->assertNoContent();
+    $year = $this->api('GET', "routines/{$vents['id']}/year")
+        ->assertOk()
+        ->json();
+    expect($year['from'])
+        ->toBe('2025-11-30')
+        ->and($year['days'])
+        ->toHaveCount(365)
+        ->and(array_slice($year['days'], -8))
+        ->toBe(['', 'missed', 'done', 'skipped', 'missed', 'missed', '', '']);
+});

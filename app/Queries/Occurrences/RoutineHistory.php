@@ -26,6 +26,9 @@ final readonly class RoutineHistory
 
     private const MOST = 120;
 
+    /** Which state stands for a day on which several came. */
+    private const SAYS_MORE = ['past' => 1, 'let_go' => 2, 'skipped' => 3, 'done' => 4, 'missed' => 5];
+
     public function __construct(private DaysOff $daysOff, private RoutineHalves $halves)
     {
     }
@@ -48,6 +51,29 @@ final readonly class RoutineHistory
             'skipped' => $counts['skipped'] ?? 0,
             'past' => array_slice($past, 0, self::MOST),
         ];
+    }
+
+    /** @return array{from: string, days: list<string>} a year up to today, day by day: what became of it, or nothing where it did not come */
+    public function year(User $user, Entry $entry): array
+    {
+        $today = $user->wallNow()->date();
+        $first = $today->plusDays(1 - self::DAYS);
+        $states = [];
+        foreach (
+            Visible::to($user)->entries()->whereKey($this->halves->of($user, $entry->id))->with('overrides')->get() as $half
+        ) {
+            foreach ($this->ofHalf($user, $half) as $one) {
+                $date = substr($one['start'], 0, 10);
+                $before = $states[$date] ?? '';
+                $states[$date] = (self::SAYS_MORE[$before] ?? 0) >= self::SAYS_MORE[$one['state']] ? $before : $one['state'];
+            }
+        }
+        $days = [];
+        for ($i = 0; $i < self::DAYS; $i++) {
+            $days[] = $states[(string) $first->plusDays($i)] ?? '';
+        }
+
+        return ['from' => (string) $first, 'days' => $days];
     }
 
     /** @return list<Past> */
@@ -86,7 +112,11 @@ final readonly class RoutineHistory
             ];
         }
         foreach ($changes as $change) {
-            if ($change->skipped && $change->recurrence_id < (string) $now && $change->recurrence_id >= (string) $window->from) {
+            if (
+                $change->skipped &&
+                $change->recurrence_id < (string) $now &&
+                $change->recurrence_id >= (string) $window->from
+            ) {
                 $past[] = $this->skipped($change);
             }
         }

@@ -47,7 +47,6 @@ final readonly class Fitting
 
     private const MOST_LATER = 10;
 
-
     public function __construct(
         private OccurrencesBetween $occurrences,
         private Grounds $grounds,

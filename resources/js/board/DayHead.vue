@@ -43,7 +43,10 @@ const words = computed(() => `${length(minutes.value)} of ${length(props.day.cap
                 >{{ day.done }}/{{ day.tasks }}</span
             >
         </div>
-        <div v-if="day.theme || day.holiday || day.conflicts > 0 || (day.breathing === 0 && !isOver)" class="facts last">
+        <div
+            v-if="day.theme || day.holiday || day.conflicts > 0 || (day.breathing === 0 && !isOver)"
+            class="facts last"
+        >
             <span v-if="day.holiday" class="holiday" :title="`Public holiday: ${day.holiday}`">{{
                 day.holiday
             }}</span>

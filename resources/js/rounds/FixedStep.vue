@@ -35,7 +35,11 @@ function when(one: FixedPoint): string {
     if (one.kind === 'due') return one.start ? `due ${timeOf(one.start, account.value.clock)}` : 'due'
     if (one.kind === 'appointment' && one.start && one.end)
         return `${timeOf(one.start, account.value.clock)}–${timeOf(one.end, account.value.clock)}`
-    return one.kind === 'holiday' ? 'public holiday' : one.kind === 'clocks' || one.kind === 'weather' ? '' : 'all day'
+    return one.kind === 'holiday'
+        ? 'public holiday'
+        : one.kind === 'clocks' || one.kind === 'weather'
+          ? ''
+          : 'all day'
 }
 /** Whether something on that day is a frost watch already. */
 const hasWatch = (date: string): boolean =>

@@ -10,6 +10,9 @@ import { useAccount, useAreas } from '@/state/server'
 import { useView } from '@/state/view'
 import { useChanges } from '@/undo/useChanges'
 import { useQuery } from '@tanstack/vue-query'
+import CalendarField from '@/choice/CalendarField.vue'
+import SelectField from '@/shared/SelectField.vue'
+import YearStrip from './YearStrip.vue'
 import { NButton, NCheckbox } from 'naive-ui'
 import { computed, ref } from 'vue'
 
@@ -124,6 +127,26 @@ async function pause(): Promise<void> {
 function open(one: Routine): void {
     view.sheet = { entryId: one.entry_id, recurrenceId: null, date: null }
 }
+const MISSED_OPTIONS: ['' | 'hold' | 'roll' | 'lapse', string][] = [
+    ['', 'when missed…'],
+    ['hold', 'stays where it was'],
+    ['roll', 'rolls on'],
+    ['lapse', 'lapses'],
+]
+const last = ref('')
+/** Of which one a year is looked at. */
+const strip = ref<string | null>(null)
+async function alter(
+    body: { calendar_id?: string; missed?: 'hold' | 'roll' | 'lapse'; last?: string },
+    said: string,
+): Promise<void> {
+    const ids = [...chosen.value]
+    const done = await change(`${said} ${ids.length} ${ids.length === 1 ? 'routine' : 'routines'}.`, () =>
+        answerOf(api.PATCH('/routines', { body: { entry_ids: ids, ...body } })).then(() => true),
+    )
+    if (done) chosen.value = new Set()
+}
+const end = (): Promise<void> => alter({ last: last.value }, `The last time is ${namedDate(last.value)}:`)
 </script>
 
 <template>
@@ -165,6 +188,30 @@ function open(one: Routine): void {
                     data-test="let-rest"
                     >Let them rest</NButton
                 >
+                <span aria-hidden="true">·</span>
+                <DateField v-model="last" label="Last time on" :first-weekday="account.first_weekday" />
+                <NButton class="press" :disabled="last === ''" data-test="end-routines" @click="end"
+                    >End them then</NButton
+                >
+                <span aria-hidden="true">·</span>
+                <CalendarField
+                    :model-value="null"
+                    label="Another calendar"
+                    none="another calendar…"
+                    @update:model-value="
+                        (id) => id && alter({ calendar_id: id }, `Filed into ${calendar(id)?.name}:`)
+                    "
+                />
+                <SelectField
+                    class="missed"
+                    :model-value="''"
+                    label="When they are missed"
+                    :options="MISSED_OPTIONS"
+                    data-test="change-missed"
+                    @update:model-value="
+                        (missed) => missed && alter({ missed }, 'Changed what becomes of them when missed:')
+                    "
+                />
                 <NButton text class="plain" @click="chosen = new Set()">Let go</NButton>
             </form>
         </header>
@@ -214,6 +261,16 @@ function open(one: Routine): void {
                     }}</small
                     >{{ line.kind === 'task' ? MISSED[line.missed] : 'happens' }}</span
                 >
+                <NButton
+                    text
+                    class="plain year"
+                    :aria-expanded="strip === line.entry_id"
+                    :aria-label="`A year of ${line.title}`"
+                    data-test="show-year"
+                    @click="strip = strip === line.entry_id ? null : line.entry_id"
+                    >year</NButton
+                >
+                <YearStrip v-if="strip === line.entry_id" :entry-id="line.entry_id" :title="line.title" />
             </article>
         </section>
     </main>
@@ -285,11 +342,18 @@ p {
 }
 article {
     display: grid;
-    grid-template-columns: 22px minmax(180px, 2.4fr) 1.2fr 1.2fr 0.6fr 0.6fr 1fr;
+    grid-template-columns: 22px minmax(180px, 2.4fr) 1.2fr 1.2fr 0.6fr 0.6fr 1fr 40px;
     gap: 0 12px;
     align-items: center;
     padding: 5px 0 5px 10px;
     border-bottom: 1px solid var(--line);
+}
+.missed {
+    width: 150px;
+}
+.year {
+    color: var(--muted);
+    font-size: 0.75rem;
 }
 .what,
 .fact {

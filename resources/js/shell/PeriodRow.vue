@@ -58,8 +58,7 @@ function choose(key: string): void {
         void change(weather ? 'The weather is shown.' : 'The weather is hidden.', () =>
             answerOf(api.PATCH('/account', { body: { weather } })),
         )
-    }
-    else if (key === 'templates' || key === 'next-week') {
+    } else if (key === 'templates' || key === 'next-week') {
         appView.templates = { show: key === 'templates' ? 'list' : 'week' }
         appView.panel = 'templates'
     } else {

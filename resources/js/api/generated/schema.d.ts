@@ -885,6 +885,26 @@ export interface paths {
         delete?: never;
         options?: never;
         head?: never;
+        /** @description Changes several routines as one step */
+        patch: operations["changeRoutines"];
+        trace?: never;
+    };
+    "/routines/{entry}/year": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry: string;
+            };
+            cookie?: never;
+        };
+        /** @description What became of a routine over a year, day by day */
+        get: operations["getRoutineYear"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
         patch?: never;
         trace?: never;
     };
@@ -5022,6 +5042,62 @@ export interface operations {
                     "application/json": components["schemas"]["Routines"];
                 };
             };
+        };
+    };
+    changeRoutines: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    entry_ids: string[];
+                    calendar_id?: string;
+                    missed?: components["schemas"]["Missed"];
+                    /** @description The last day on which they may come */
+                    last?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description They are changed */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            404: components["responses"]["Refused"];
+            422: components["responses"]["Invalid"];
+        };
+    };
+    getRoutineYear: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The days */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        from: string;
+                        days: ("" | "past" | "let_go" | "skipped" | "done" | "missed")[];
+                    };
+                };
+            };
+            404: components["responses"]["Refused"];
         };
     };
     pauseRoutines: {

@@ -116,6 +116,8 @@ final class EntryReader
         'protected' => false,
         'travel' => 0,
         'margin' => 0,
+        'margin_before' => 0,
+        'travel_back' => 0,
     ];
 
     private const LONGEST_KEPT = 2000;

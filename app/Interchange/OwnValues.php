@@ -73,6 +73,8 @@ final class OwnValues
         'protected' => ['boolean:strict'],
         'travel' => ['integer:strict', 'between:0,1440'],
         'margin' => ['integer:strict', 'between:0,1440'],
+        'margin_before' => ['integer:strict', 'between:0,1440'],
+        'travel_back' => ['integer:strict', 'between:0,1440'],
     ];
 
     public static function allows(string $column, mixed $value): bool

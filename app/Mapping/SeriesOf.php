@@ -90,6 +90,8 @@ final class SeriesOf
             $entry->own_reminders ? $entry->reminders : null,
             $entry->always_through,
             $entry->end_zone,
+            $entry->margin_before,
+            $entry->travel_back,
         );
     }
 

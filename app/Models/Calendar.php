@@ -23,6 +23,8 @@ use Illuminate\Database\Eloquent\Relations\HasOne;
  * @property bool $hidden
  * @property string $missed hold, roll or lapse
  * @property bool $busy
+ * @property int $margin_before minutes that new entries have
+ * @property int $margin_after
  * @property list<string> $reminders of what has hours
  * @property list<string> $reminders_all_day of what has none
  * @property string|null $resource_name last part of its CalDAV address, where a client chose it
@@ -44,6 +46,8 @@ final class Calendar extends Model
         'reminders_all_day' => '[]',
         'missed' => 'hold',
         'busy' => true,
+        'margin_before' => 0,
+        'margin_after' => 0,
         'hidden' => false,
         'counted' => true,
         'hidden_words' => '[]',
@@ -84,6 +88,11 @@ final class Calendar extends Model
     /** @return array{missed: string, busy: bool} what a new entry in it has, unless said otherwise */
     public function defaults(): array
     {
-        return ['missed' => $this->missed, 'busy' => $this->busy];
+        return [
+            'missed' => $this->missed,
+            'busy' => $this->busy,
+            'margin_before' => $this->margin_before,
+            'margin' => $this->margin_after,
+        ];
     }
 }

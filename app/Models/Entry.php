@@ -57,6 +57,8 @@ use PlumRota\Core\Reminding\Reminder;
  * @property bool $tentative
  * @property int $travel minutes before
  * @property int $margin minutes after
+ * @property int $margin_before minutes, besides the travel
+ * @property int $travel_back minutes after it, besides the margin
  * @property string|null $end_zone null for that of the start
  * @property string|null $colour null for the calendar's
  * @property list<string> $labels
@@ -102,6 +104,8 @@ final class Entry extends Model
         'protected' => false,
         'travel' => 0,
         'margin' => 0,
+        'margin_before' => 0,
+        'travel_back' => 0,
         'labels' => '[]',
         'tentative' => false,
         'off_day' => 'keep',

@@ -93,10 +93,15 @@ final class EntryRows
     {
         /** @var list<stdClass&object{id: string, travel: int, margin: int}> $rows */
         $rows = DB::select(
-            "select id, travel, margin from entries where user_id = :user and start is not null and (travel > 0 or margin > 0)
-            union all select entry_id, coalesce(json_extract(fields, '$.travel'), 0), coalesce(json_extract(fields, '$.margin'), 0)
+            "select id, travel + margin_before as travel, margin + travel_back as margin from entries
+                where user_id = :user and start is not null and (travel > 0 or margin > 0 or margin_before > 0 or travel_back > 0)
+            union all select entry_id, coalesce(json_extract(fields, '$.travel'), 0) + coalesce(json_extract(fields, '$.margin_before'), 0)
+                    + coalesce((select travel + margin_before from entries e where e.id = entry_id), 0),
+                coalesce(json_extract(fields, '$.margin'), 0) + coalesce(json_extract(fields, '$.travel_back'), 0)
+                    + coalesce((select margin + travel_back from entries e where e.id = entry_id), 0)
                 from overrides
-                where user_id = :user2 and (json_extract(fields, '$.travel') > 0 or json_extract(fields, '$.margin') > 0)",
+                where user_id = :user2 and (json_extract(fields, '$.travel') > 0 or json_extract(fields, '$.margin') > 0
+                    or json_extract(fields, '$.margin_before') > 0 or json_extract(fields, '$.travel_back') > 0)",
             ['user' => $who->ownerId, 'user2' => $who->ownerId],
         );
 

@@ -141,6 +141,8 @@ return new class extends Migration
             $table->boolean('hidden')->default(false);
             $table->string('missed')->default('hold');
             $table->boolean('busy')->default(true);
+            $table->unsignedSmallInteger('margin_before')->default(0); // minutes that new entries have
+            $table->unsignedSmallInteger('margin_after')->default(0);
             $table->json('reminders'); // of entries with hours
             $table->json('reminders_all_day')->default('[]');
             $table->string('resource_name')->nullable(); // last part of its CalDAV address, where a client chose it; else its id
@@ -268,6 +270,8 @@ return new class extends Migration
             $table->boolean('protected')->default(false);
             $table->unsignedInteger('travel')->default(0); // before it
             $table->unsignedInteger('margin')->default(0); // after it
+            $table->unsignedInteger('margin_before')->default(0); // besides the travel
+            $table->unsignedInteger('travel_back')->default(0); // after it, besides the margin
             $table->string('place')->default('');
             $table->string('link')->default('');
             $table->string('opens_round')->nullable(); // week or month: the round that it stands for
@@ -287,7 +291,7 @@ return new class extends Migration
             'leading_of' => '(user_id) where leads_to is not null',
             'stamped' => '(template_id) where template_id is not null',
             'to_ask_again' => '(user_id, ask_again) where ask_again is not null',
-            'with_margins' => '(user_id) where travel > 0 or margin > 0',
+            'with_margins' => '(user_id) where travel > 0 or margin > 0 or margin_before > 0 or travel_back > 0',
             'routines_due' => "(user_id) where due is not null and (rule is not null or extra_dates <> '[]')",
             'labelled' => "(user_id) where labels != '[]'",
             'named_by_client' => '(calendar_id, resource_name) where resource_name is not null',
@@ -325,7 +329,8 @@ return new class extends Migration
             'finished' => '(entry_id, done_at) where done_at is not null',
             'left_out' => '(entry_id, day) where skipped = 1 or let_go_at is not null',
             'with_own_fields' => "(user_id) where fields <> '{}' and fields <> '[]'",
-            'with_margins' => "(user_id) where json_extract(fields, '$.travel') > 0 or json_extract(fields, '$.margin') > 0",
+            'with_margins' => "(user_id) where json_extract(fields, '$.travel') > 0 or json_extract(fields, '$.margin') > 0
+                or json_extract(fields, '$.margin_before') > 0 or json_extract(fields, '$.travel_back') > 0",
             'due' => "(user_id, json_extract(fields, '$.due')) where json_extract(fields, '$.due') is not null",
         ]);
         // Files with entries. No foreign key: one outlives a deletion that may be taken back.

@@ -106,10 +106,22 @@ test('a single one keeps it too, into the basket and out of it', function () {
 });
 
 test('what was done while it was a routine keeps its margin after midnight when it happens only once now', function () {
-    $entry = $this->ventCheck(['rule' => 'FREQ=DAILY', 'start' => '2026-11-23T23:30:00', 'end' => '2026-11-23T23:50:00', 'margin' => 60]);
+    $entry = $this->ventCheck([
+        'rule' => 'FREQ=DAILY',
+        'start' => '2026-11-23T23:30:00',
+        'end' => '2026-11-23T23:50:00',
+        'margin' => 60,
+    ]);
     $this->api('PUT', "entries/{$entry['id']}/occurrences/2026-11-25T23:30:00/done")->assertNoContent();
-    $this->api('PATCH', "entries/{$entry['id']}", ['rule' => null, 'start' => '2026-12-10T23:30:00', 'end' => '2026-12-10T23:50:00', 'scope' => 'whole'])->assertOk();
-    $placed = fn (string $from, int $days, int $at): int => $this->api('GET', "board?from={$from}&days={$days}")->json("days.{$at}.placed");
+    $this->api('PATCH', "entries/{$entry['id']}", [
+        'rule' => null,
+        'start' => '2026-12-10T23:30:00',
+        'end' => '2026-12-10T23:50:00',
+        'scope' => 'whole',
+    ])->assertOk();
+    $placed = fn (string $from, int $days, int $at): int => $this->api('GET', "board?from={$from}&days={$days}")->json(
+        "days.{$at}.placed",
+    );
     expect($this->shown('2026-11-25', 1))
         ->toBe(['11-25T23:30 Vent check done'])
         ->and($placed('2026-11-25', 2, 1))
@@ -117,3 +129,32 @@ test('what was done while it was a routine keeps its margin after midnight when 
         ->and($placed('2026-11-26', 1, 0))
         ->toBe(50);
 });
+
+test(
+    'margins before, travel back and the defaults of a calendar count in the load, and reach into the days beside',
+    function () {
+        $id = $this->calendar()->id;
+        $this->api('PATCH', "calendars/{$id}", ['margin_before' => 10, 'margin_after' => 5])->assertOk();
+        $this->entry([
+            'title' => 'Visit',
+            'kind' => 'event',
+            'all_day' => false,
+            'start' => '2026-11-26T23:00:00',
+            'end' => '2026-11-26T23:50:00',
+            'travel' => 20,
+            'travel_back' => 30,
+        ]);
+        $placed = fn (string $from, int $days): array => array_column(
+            $this->api('GET', "board?from={$from}&days={$days}")->json('days'),
+            'placed',
+            'date',
+        );
+        // 20 of travel and 10 of margin before, 50 itself, 5 after and 30 back: 25 of that lie on the next day.
+        expect($placed('2026-11-26', 2))
+            ->toBe(['2026-11-26' => 90, '2026-11-27' => 25])
+            ->and($placed('2026-11-27', 1))
+            ->toBe(['2026-11-27' => 25])
+            ->and($this->api('POST', 'fitting', ['from' => '2026-11-26', 'days' => 2])->status())
+            ->toBe(200);
+    },
+);

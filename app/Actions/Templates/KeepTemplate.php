@@ -34,6 +34,8 @@ final readonly class KeepTemplate
         'always_through',
         'travel',
         'margin',
+        'margin_before',
+        'travel_back',
         'effort',
         'importance',
         'estimate',

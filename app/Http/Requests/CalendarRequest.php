@@ -22,6 +22,8 @@ final class CalendarRequest extends FormRequest
             'colour' => ['sometimes', 'nullable', Rule::in(Colours::ALL)],
             'hidden' => ['sometimes', 'boolean'],
             'busy' => ['sometimes', 'boolean'],
+            'margin_before' => ['sometimes', 'integer', 'between:0,240'],
+            'margin_after' => ['sometimes', 'integer', 'between:0,240'],
             'missed' => ['sometimes', 'in:hold,roll,lapse'],
             'reminders' => ['sometimes', 'array', 'max:10'],
             'reminders.*' => ['string', new KnownReminder()],
@@ -47,6 +49,8 @@ final class CalendarRequest extends FormRequest
     {
         return [
             'colour.in' => Colours::UNKNOWN,
+            'margin_before.between' => 'A margin lasts up to 4 hours.',
+            'margin_after.between' => 'A margin lasts up to 4 hours.',
             'name.required' => 'Give it a name.',
             'name.filled' => 'Give it a name.',
             'area_id.exists' => 'There is no such life area.',

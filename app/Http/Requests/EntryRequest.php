@@ -113,6 +113,8 @@ class EntryRequest extends FormRequest
                 'protected' => $this->boolean('protected'),
                 'travel' => $this->integer('travel'),
                 'margin' => $this->integer('margin'),
+                'margin_before' => $this->integer('margin_before'),
+                'travel_back' => $this->integer('travel_back'),
                 'colour' => $this->input('colour'),
                 'labels' => array_values(
                     array_filter(

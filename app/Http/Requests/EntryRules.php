@@ -22,6 +22,8 @@ final class EntryRules
         'calendar_id.required' => 'Choose a calendar.',
         'estimate.between' => 'An estimate lies between nothing and 100 hours.',
         'travel.between' => 'Travel takes up to 24 hours.',
+        'margin_before.between' => 'A margin lasts up to 24 hours.',
+        'travel_back.between' => 'Travel takes up to 24 hours.',
         'margin.between' => 'A margin lasts up to 24 hours.',
         'colour.in' => Colours::UNKNOWN,
         'labels.max' => 'An entry carries up to 12 labels.',
@@ -146,6 +148,8 @@ final class EntryRules
             'protected' => ['required', 'boolean'],
             'travel' => ['required', 'integer', 'between:0,1440'],
             'margin' => ['required', 'integer', 'between:0,1440'],
+            'margin_before' => ['sometimes', 'integer', 'between:0,1440'],
+            'travel_back' => ['sometimes', 'integer', 'between:0,1440'],
             'overlaps' => ['sometimes', 'boolean'],
         ];
     }

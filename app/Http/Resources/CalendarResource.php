@@ -26,6 +26,8 @@ final class CalendarResource extends JsonResource
             'colour' => $calendar->colour,
             'hidden' => $calendar->hidden,
             'busy' => $calendar->busy,
+            'margin_before' => $calendar->margin_before,
+            'margin_after' => $calendar->margin_after,
             'missed' => $calendar->missed,
             'reminders' => $calendar->reminders,
             'reminders_all_day' => $calendar->reminders_all_day,

@@ -82,6 +82,8 @@ final class EntryResource extends JsonResource
             'protected' => $entry->protected,
             'travel' => $entry->travel,
             'margin' => $entry->margin,
+            'margin_before' => $entry->margin_before,
+            'travel_back' => $entry->travel_back,
             'colour' => $entry->colour,
             'labels' => $entry->labels,
             'off_day' => $entry->off_day,

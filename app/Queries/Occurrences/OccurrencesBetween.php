@@ -81,7 +81,9 @@ final readonly class OccurrencesBetween
         if ($windows === []) {
             return;
         }
-        $from = min(array_map(fn (TimeRange $one): string => (string) $one->from->date()->plusDays(-Zone::FURTHEST_DAYS), $windows));
+        $from = min(
+            array_map(fn (TimeRange $one): string => (string) $one->from->date()->plusDays(-Zone::FURTHEST_DAYS), $windows),
+        );
         $to = max(array_map(fn (TimeRange $one): string => (string) $one->to->date()->plusDays(Zone::FURTHEST_DAYS), $windows));
         $today = $user->wallNow()->date();
         $holdToday = array_map(fn (TimeRange $one): bool => TimeRange::days($today, 1)->touches($one), $windows);
@@ -213,7 +215,10 @@ final readonly class OccurrencesBetween
         }
         if ($missed !== null) {
             // It stands on today, and no longer where it was missed.
-            $occurrences = array_filter($occurrences, fn (Occurrence $one): bool => $one->recurrenceId !== $missed->recurrenceId);
+            $occurrences = array_filter(
+                $occurrences,
+                fn (Occurrence $one): bool => $one->recurrenceId !== $missed->recurrenceId,
+            );
             $occurrences = $onToday === null ? $occurrences : [...$occurrences, $onToday];
         }
         $seen = [];
@@ -229,10 +234,10 @@ final readonly class OccurrencesBetween
                 $isTask,
                 $details->busy,
                 $occurrence->isDone(),
-                $details->travel,
+                $details->before(),
                 $details->estimate ??
                     ($occurrence->since === null || $series->placement->allDay ? null : $series->placement->length),
-                $details->margin,
+                $details->after(),
                 $details->tentative,
             );
             $occurrence->isAfterDue(); // what cannot be told of one is found here, not while a view is made of all

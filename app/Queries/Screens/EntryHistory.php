@@ -43,6 +43,8 @@ final class EntryHistory
         'protected' => 'Protected',
         'travel' => 'Travel before',
         'margin' => 'Margin after',
+        'margin_before' => 'Margin before',
+        'travel_back' => 'Travel back',
         'place' => 'Place',
         'link' => 'Link',
         'notes' => 'Notes',
@@ -65,7 +67,10 @@ final class EntryHistory
         $calendars = Visible::to($user)->calendars()->get()->keyBy('id');
         $steps = $user
             ->steps()
-            ->whereIn('id', fn (Builder $ids) => $ids->select('history_id')->from('history_entries')->where('entry_id', $entryId))
+            ->whereIn(
+                'id',
+                fn (Builder $ids) => $ids->select('history_id')->from('history_entries')->where('entry_id', $entryId),
+            )
             ->orderByDesc('id')
             ->limit(self::MOST)
             ->get();
@@ -136,7 +141,7 @@ final class EntryHistory
                 (bool) ($row['after_done'] ?? false),
             ),
             $column === 'length' && is_numeric($value) => $row['all_day'] ?? false ? "{$value} days" : "{$value} min",
-            in_array($column, ['estimate', 'travel', 'margin'], true) && is_numeric($value) => "{$value} min",
+            in_array($column, ['estimate', 'travel', 'margin', 'margin_before', 'travel_back'], true) && is_numeric($value) => "{$value} min",
             in_array($column, ['all_day', 'busy', 'tentative', 'private', 'protected', 'after_done'], true) => $value
                 ? 'yes'
                 : 'no',

@@ -22,6 +22,8 @@ final readonly class Details
         'protected',
         'travel',
         'margin',
+        'margin_before',
+        'travel_back',
         'place',
         'link',
         'labels',
@@ -39,6 +41,8 @@ final readonly class Details
      * @param  int  $travel  minutes kept before it
      * @param  int  $margin  minutes kept after it
      * @param  list<string>  $labels
+     * @param  int  $margin_before  minutes kept before it, besides the travel
+     * @param  int  $travel_back  minutes kept after it, besides the margin
      * @param  list<array{text: string, done: bool}>  $checklist
      * @param  list<string>|null  $reminders  null for those of its calendar
      * @param  bool  $always_through  its reminders do not wait for the end of the quiet hours
@@ -67,7 +71,21 @@ final readonly class Details
         public ?array $reminders = null,
         public bool $always_through = false,
         public ?string $end_zone = null,
+        public int $margin_before = 0,
+        public int $travel_back = 0,
     ) {
+    }
+
+    /** Minutes that are kept before it: the way there, and the margin. */
+    public function before(): int
+    {
+        return $this->travel + $this->margin_before;
+    }
+
+    /** Minutes that are kept after it: the margin, and the way back. */
+    public function after(): int
+    {
+        return $this->margin + $this->travel_back;
     }
 
     /** @param  array<string, mixed>  $own  by the names of OWN; others are passed over */

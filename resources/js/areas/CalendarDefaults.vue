@@ -2,6 +2,7 @@
 import { answerOf, api } from '@/api/client'
 import type { Calendar, Missed } from '@/api/types'
 import MissedChoice from '@/sheet/MissedChoice.vue'
+import NumberField from '@/shared/NumberField.vue'
 import ReminderList from '@/sheet/ReminderList.vue'
 import { useChanges } from '@/undo/useChanges'
 
@@ -9,7 +10,11 @@ import { useChanges } from '@/undo/useChanges'
 const props = defineProps<{ calendar: Calendar }>()
 const { change } = useChanges()
 
-function keep(values: Partial<Pick<Calendar, 'missed' | 'reminders' | 'reminders_all_day'>>): void {
+function keep(
+    values: Partial<
+        Pick<Calendar, 'missed' | 'margin_before' | 'margin_after' | 'reminders' | 'reminders_all_day'>
+    >,
+): void {
     void change(`Changed the defaults of “${props.calendar.name}”.`, () =>
         answerOf(
             api.PATCH('/calendars/{calendar}', {
@@ -35,6 +40,27 @@ function keep(values: Partial<Pick<Calendar, 'missed' | 'reminders' | 'reminders
             all-day
             @update:model-value="(list) => keep({ reminders_all_day: list ?? [] })"
         />
+        <h3>Kept free beside new entries</h3>
+        <p>
+            <NumberField
+                :value="calendar.margin_before"
+                :min="0"
+                :max="240"
+                label="Minutes before"
+                test="margin-before"
+                @change="(n) => keep({ margin_before: n ?? 0 })"
+            />
+            minutes before and
+            <NumberField
+                :value="calendar.margin_after"
+                :min="0"
+                :max="240"
+                label="Minutes after"
+                test="margin-after"
+                @change="(n) => keep({ margin_after: n ?? 0 })"
+            />
+            after
+        </p>
         <h3>If a task is missed</h3>
         <MissedChoice
             :model-value="calendar.missed"

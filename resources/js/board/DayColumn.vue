@@ -23,6 +23,24 @@ const { hue } = useChoice()
 const view = useView()
 const route = useRoute()
 
+/** What is kept before and after something. */
+function beforeWords(one: Occurrence): string {
+    return [
+        one.travel ? `${length(one.travel)} travel before` : '',
+        one.margin_before ? `${length(one.margin_before)} margin before` : '',
+    ]
+        .filter(Boolean)
+        .join(', ')
+}
+function afterWords(one: Occurrence): string {
+    return [
+        one.margin ? `${length(one.margin)} margin after` : '',
+        one.travel_back ? `${length(one.travel_back)} travel back` : '',
+    ]
+        .filter(Boolean)
+        .join(', ')
+}
+const keptWords = (one: Occurrence): string[] => [beforeWords(one), afterWords(one)]
 const warned = (one: Occurrence): string[] =>
     outdoorWarnings(
         one,
@@ -41,8 +59,7 @@ function reading(one: Occurrence, from: string, to: string): string {
         ...leadUpWords(one),
         ...warned(one),
         one.meets.length ? `double-booked with ${one.meets.join(' and ')}` : '',
-        one.travel ? `${length(one.travel)} travel before` : '',
-        one.margin ? `${length(one.margin)} margin after` : '',
+        ...keptWords(one),
         one.tentative ? 'tentative' : '',
         one.place,
     ]
@@ -121,7 +138,7 @@ const combs = computed(() =>
                           key: `${one.key} before`,
                           looks: 'comb',
                           style: `top:${top - travel}px;height:${travel}px;${across}`,
-                          words: `${length(one.travel)} travel before`,
+                          words: beforeWords(one),
                       },
                   ]
                 : []),
@@ -132,7 +149,7 @@ const combs = computed(() =>
                           key: `${one.key} after`,
                           looks: 'comb after',
                           style: `top:${top + height}px;height:${margin}px;${across}`,
-                          words: `${length(one.margin)} margin after`,
+                          words: afterWords(one),
                       },
                   ]
                 : []),

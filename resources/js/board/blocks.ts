@@ -80,16 +80,24 @@ export function layBlocks(
                 lane: one.lane,
                 lanes,
                 continues,
-                travel: one.travel > 0 && !continues ? top - yOf(layout, Math.max(0, from - one.travel)) : 0,
+                travel:
+                    keptBefore(one) > 0 && !continues
+                        ? top - yOf(layout, Math.max(0, from - keptBefore(one)))
+                        : 0,
                 margin:
-                    one.margin > 0 && date === last
-                        ? yOf(layout, Math.min(1440, to + one.margin)) - bottom
+                    keptAfter(one) > 0 && date === last
+                        ? yOf(layout, Math.min(1440, to + keptAfter(one))) - bottom
                         : 0,
             })
         }
     }
     return [...found.values()]
 }
+
+/** Minutes kept before something: the way there, and the margin. */
+export const keptBefore = (one: Occurrence): number => one.travel + (one.margin_before ?? 0)
+/** Minutes kept after something: the margin, and the way back. */
+export const keptAfter = (one: Occurrence): number => one.margin + (one.travel_back ?? 0)
 
 /** Those that overlap are one crowd. */
 function crowd(crowds: Crowd[], next: Crowd): void {

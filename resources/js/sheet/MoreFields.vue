@@ -146,6 +146,23 @@ function turnLabel(label: string): void {
                 min <em v-if="mistakes.travel" class="mistake">{{ mistakes.travel[0] }}</em></label
             >
             <label
+                >Margin before
+                <NInputNumber
+                    :show-button="false"
+                    :value="form.margin_before"
+                    class="minutes"
+                    size="small"
+                    :min="0"
+                    :max="1440"
+                    :precision="0"
+                    :input-props="{ 'aria-label': 'Minutes of margin before' }"
+                    data-test="margin_before"
+                    @update:value="(minutes) => (form.margin_before = minutes ?? 0)"
+                />
+                min
+                <em v-if="mistakes.margin_before" class="mistake">{{ mistakes.margin_before[0] }}</em></label
+            >
+            <label
                 >Margin after
                 <NInputNumber
                     :show-button="false"
@@ -160,6 +177,22 @@ function turnLabel(label: string): void {
                     @update:value="(minutes) => (form.margin = minutes ?? 0)"
                 />
                 min <em v-if="mistakes.margin" class="mistake">{{ mistakes.margin[0] }}</em></label
+            >
+            <label
+                >Travel back
+                <NInputNumber
+                    :show-button="false"
+                    :value="form.travel_back"
+                    class="minutes"
+                    size="small"
+                    :min="0"
+                    :max="1440"
+                    :precision="0"
+                    :input-props="{ 'aria-label': 'Minutes of travel back' }"
+                    data-test="travel_back"
+                    @update:value="(minutes) => (form.travel_back = minutes ?? 0)"
+                />
+                min <em v-if="mistakes.travel_back" class="mistake">{{ mistakes.travel_back[0] }}</em></label
             >
             <label
                 >Starts by the clocks of

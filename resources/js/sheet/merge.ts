@@ -42,6 +42,8 @@ export const NAMES: Record<keyof Form, string> = {
     protected: 'protected',
     travel: 'travel before',
     margin: 'margin after',
+    margin_before: 'margin before',
+    travel_back: 'travel back',
     place: 'place',
     link: 'link',
     opens_round: 'the round it opens',
@@ -86,7 +88,8 @@ export function said(
     if (name === 'reminders' && value === null) return 'those of its calendar'
     if (value === null || value === '' || (Array.isArray(value) && value.length === 0)) return 'none'
     if (typeof value === 'boolean') return value ? 'yes' : 'no'
-    if (name === 'estimate' || name === 'travel' || name === 'margin') return length(Number(value))
+    if (['estimate', 'travel', 'margin', 'margin_before', 'travel_back'].includes(name))
+        return length(Number(value))
     if (name === 'lead_ups') return (value as { title: string }[]).map((line) => line.title).join(', ')
     if (name === 'own_hours') return `${(value as unknown[]).length} stretches of the week`
     if (Array.isArray(value))

@@ -2113,6 +2113,9 @@ export interface components {
             name: string;
             colour: components["schemas"]["Colour"] | null;
             hidden: boolean;
+            /** @description Minutes that new entries have */
+            margin_before: number;
+            margin_after: number;
             busy: boolean;
             missed: components["schemas"]["Missed"];
             /** @description Of what has hours */
@@ -2228,6 +2231,10 @@ export interface components {
             estimate: number | null;
             travel: number;
             margin: number;
+            /** @description Minutes, besides the travel */
+            margin_before?: number;
+            /** @description Minutes after it, besides the margin */
+            travel_back?: number;
             busy: boolean;
             tentative: boolean;
             private: boolean;
@@ -2265,6 +2272,10 @@ export interface components {
             estimate?: number | null;
             travel?: number;
             margin?: number;
+            /** @description Minutes, besides the travel */
+            margin_before?: number;
+            /** @description Minutes after it, besides the margin */
+            travel_back?: number;
             busy?: boolean;
             tentative?: boolean;
             private?: boolean;
@@ -3025,6 +3036,10 @@ export interface components {
             tentative?: boolean;
             /** @description minutes kept after it */
             margin?: number;
+            /** @description Minutes, besides the travel */
+            margin_before?: number;
+            /** @description Minutes after it, besides the margin */
+            travel_back?: number;
             colour?: components["schemas"]["Colour"] | null;
             labels?: string[];
             checklist?: components["schemas"]["Step"][];
@@ -3087,6 +3102,10 @@ export interface components {
             tentative: boolean;
             /** @description minutes kept after it */
             margin: number;
+            /** @description Minutes, besides the travel */
+            margin_before: number;
+            /** @description Minutes after it, besides the margin */
+            travel_back: number;
             colour: components["schemas"]["Colour"] | null;
             labels: string[];
             /**

@@ -7,6 +7,7 @@ namespace App\Archive;
 use App\Access\Owned;
 use App\Interchange\CalendarWriter;
 use App\Interchange\EntryWriter;
+use App\Models\Entry;
 use App\Models\User;
 use App\Queries\Occurrences\DaysOff;
 use Carbon\CarbonImmutable;
@@ -101,11 +102,7 @@ final readonly class WrittenAccount
     {
         $now = CarbonImmutable::now();
         $writer = new CalendarWriter(new EntryWriter($user->timeZone(), $this->daysOff->marks($user), $now), $now);
-        $entries = Owned::by($user->id, $connection)
-            ->entries()
-            ->with(['calendar', 'overrides', 'continued', 'anchor', 'preceding'])
-            ->orderBy('id')
-            ->lazy(200);
+        $entries = Owned::by($user->id, $connection)->entries()->with(Entry::WRITTEN_WITH)->orderBy('id')->lazy(200);
         $file = fopen($path, 'wb') ?: throw new RuntimeException("{$path} cannot be written.");
         foreach ($writer->pieces('Plum Rota', null, $entries->tapEach(fn () => $told())) as $piece) {
             if (fwrite($file, $piece) !== strlen($piece)) {

@@ -96,13 +96,7 @@ final readonly class CalendarObjects
         $entries =
             $ids === []
                 ? []
-                : Visible::to($user)
-                    ->entries()
-                    ->whereIn('id', $ids)
-                    ->with(['calendar', 'overrides', 'continued', 'anchor', 'preceding'])
-                    ->get()
-                    ->keyBy('id')
-                    ->all();
+                : Visible::to($user)->entries()->whereIn('id', $ids)->with(Entry::WRITTEN_WITH)->get()->keyBy('id')->all();
 
         return $entries;
     }

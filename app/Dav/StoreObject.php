@@ -104,13 +104,7 @@ final readonly class StoreObject
     ): array {
         $row = $this->rows->named($calendar, [$name])[$name] ?? null;
         $check($row);
-        $entry =
-            $row === null
-                ? null
-                : Changeable::by($user)
-                    ->entries()
-                    ->with(['calendar', 'overrides', 'continued', 'anchor', 'preceding'])
-                    ->find($row->entryId);
+        $entry = $row === null ? null : Changeable::by($user)->entries()->with(Entry::WRITTEN_WITH)->find($row->entryId);
         $read = $this->read($user, $file, $parts, $entry);
         $this->requireUid($user, $calendar, $read, $entry);
         $isNew = $entry === null;

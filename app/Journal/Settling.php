@@ -14,7 +14,7 @@ use Illuminate\Contracts\Auth\Authenticatable;
  */
 final readonly class Settling
 {
-    /** @param  list<Row>  $rows  that were touched so far */
+    /** @param  list<Row>  $rows  that were touched since it was announced last */
     public function __construct(public Authenticatable $user, public array $rows)
     {
     }

@@ -17,6 +17,9 @@ use Illuminate\Support\Facades\DB;
  */
 final readonly class WritePath
 {
+    /** How far what follows from a change is followed. */
+    private const MOST_ROUNDS = 8;
+
     public function __construct(private Journal $journal)
     {
     }
@@ -81,7 +84,7 @@ final readonly class WritePath
             $this->journal->open();
             try {
                 $result = $work();
-                event(new Settling($user, $this->journal->rows()));
+                $this->settle($user);
             } finally {
                 $rows = $this->journal->close();
             }
@@ -92,6 +95,26 @@ final readonly class WritePath
 
             return $result;
         });
+    }
+
+    /** What follows from a change may have something follow from it itself, as what leads up to a lead-up. */
+    private function settle(Authenticatable $user): void
+    {
+        $told = [];
+        for ($round = 0; $round < self::MOST_ROUNDS; $round++) {
+            $fresh = [];
+            foreach ($this->journal->rows() as $row) {
+                $place = "{$row['table']}|{$row['id']}";
+                if (! array_key_exists($place, $told) || $told[$place] !== $row['after']) {
+                    $fresh[] = $row;
+                    $told[$place] = $row['after'];
+                }
+            }
+            if ($fresh === []) {
+                return;
+            }
+            event(new Settling($user, $fresh));
+        }
     }
 
     /**

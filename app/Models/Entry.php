@@ -87,6 +87,9 @@ final class Entry extends Model
     use HasUlids;
     use Recorded;
 
+    /** The relations with which it is written for others. */
+    public const WRITTEN_WITH = ['calendar', 'overrides', 'continued', 'anchor', 'preceding'];
+
     protected $guarded = [];
 
     protected $attributes = [

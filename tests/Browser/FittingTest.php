@@ -35,8 +35,15 @@ test(
         // All: one press, and one undo.
         $page->press('[data-test=place-all]')->untilSame([], fn () => ghosts($page));
         foreach ($before as $title) {
-            expect(count($page->blocks($title)))->toBeGreaterThanOrEqual(1);
+            $page->untilSame(true, fn () => count($page->blocks($title)) >= 1);
         }
+        $page->keys(WebDriverKeys::CONTROL.'z')->untilSame(count($before), fn () => count(ghosts($page)));
+
+        // One elsewhere, by drag.
+        $friday = nextWeek()[4];
+        $page
+            ->carry('[data-test=ghost]', "[data-test=day-hours][data-date='{$friday}']", 180)
+            ->untilSame(count($before) - 1, fn () => count(ghosts($page)));
         $page->keys(WebDriverKeys::CONTROL.'z')->untilSame(count($before), fn () => count(ghosts($page)));
 
         // Each by a press where it stands, or not this time.
@@ -51,3 +58,12 @@ test(
         $page->press('[data-test=fitting-close]')->untilSame([], fn () => ghosts($page));
     },
 );
+
+test('after an interruption the rest of today is fitted again from the Day screen', function () {
+    $page = demo($this, alwaysAwake: true);
+    caught($page, 'Write a letter today at 0:00 for 15 min', 'Write a letter');
+    $page->visit('/day')->press('[data-test=fit-again]')->see('[data-test=fitting]');
+    $page->untilSame(true, fn () => in_array('Write a letter', ghosts($page), true));
+    $page->press('[data-test=place-all]')->untilSame([], fn () => ghosts($page));
+    $page->untilSame([], fn () => $page->all('[data-test=fit-again]'));
+});

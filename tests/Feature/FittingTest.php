@@ -265,25 +265,39 @@ test('a stretch is kept whole for demanding work', function () {
     expect(count($kept))->toBeLessThanOrEqual(1)->and(implode(', ', $with()))->toMatch('/T(08|09|10|11):\d\d Thesis/');
 });
 
-test('after an interruption the rest of today is fitted again: what slipped, what is to come, and the list, with one press each', function () {
-    $this->at('2026-11-26T16:00:00+01:00');
-    $this->entry(['title' => 'Figures', 'all_day' => false, 'start' => '2026-11-26T11:15:00', 'end' => '2026-11-26T12:00:00']);
-    $this->entry(['title' => 'Letter', 'all_day' => false, 'start' => '2026-11-26T17:00:00', 'end' => '2026-11-26T17:30:00']);
-    $this->entry(['title' => 'Listed', 'start' => '2026-11-26', 'estimate' => 30]);
-    $this->entry(['title' => 'Loose', 'start' => null, 'estimate' => 30]);
-    $fitting = proposed($this, ['days' => 1, 'basket' => false, 'again' => true]);
-    $starts = array_column($fitting['proposals'], 'start', 'title');
-    expect(array_keys($starts))
-        ->toEqualCanonicalizing(['Figures', 'Letter', 'Listed'])
-        ->and(min($starts) >= '2026-11-26T16:00:00')
-        ->toBeTrue()
-        ->and($starts['Letter'])
-        ->toBe('2026-11-26T17:00:00'); // it stays where it stood
-    $this->api('POST', 'fitting/places', [
-        'places' => array_map(
-            fn (array $one): array => array_intersect_key($one, array_flip(['entry_id', 'recurrence_id', 'start', 'minutes'])),
-            $fitting['proposals'],
-        ),
-    ])->assertNoContent();
-    expect(array_column(proposed($this, ['days' => 1, 'basket' => false])['proposals'], 'title'))->toBe([]);
-});
+test(
+    'after an interruption the rest of today is fitted again: what slipped, what is to come, and the list, with one press each',
+    function () {
+        $this->at('2026-11-26T16:00:00+01:00');
+        $this->entry([
+            'title' => 'Figures',
+            'all_day' => false,
+            'start' => '2026-11-26T11:15:00',
+            'end' => '2026-11-26T12:00:00',
+        ]);
+        $this->entry([
+            'title' => 'Letter',
+            'all_day' => false,
+            'start' => '2026-11-26T17:00:00',
+            'end' => '2026-11-26T17:30:00',
+        ]);
+        $this->entry(['title' => 'Listed', 'start' => '2026-11-26', 'estimate' => 30]);
+        $this->entry(['title' => 'Loose', 'start' => null, 'estimate' => 30]);
+        $fitting = proposed($this, ['days' => 1, 'basket' => false, 'again' => true]);
+        $starts = array_column($fitting['proposals'], 'start', 'title');
+        expect(array_keys($starts))
+            ->toEqualCanonicalizing(['Figures', 'Listed']) // the letter stays where it stands
+            ->and(min($starts) >= '2026-11-26T16:00:00')
+            ->toBeTrue();
+        $this->api('POST', 'fitting/places', [
+            'places' => array_map(
+                fn (array $one): array => array_intersect_key(
+                    $one,
+                    array_flip(['entry_id', 'recurrence_id', 'start', 'minutes']),
+                ),
+                $fitting['proposals'],
+            ),
+        ])->assertNoContent();
+        expect(proposed($this, ['days' => 1, 'basket' => false, 'again' => true])['proposals'])->toBe([]);
+    },
+);

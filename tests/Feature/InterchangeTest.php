@@ -41,11 +41,7 @@ function file_of(User $user): string
 {
     $now = CarbonImmutable::now();
     $out = new EntryWriter($user->timeZone(), app(DaysOff::class)->marks($user), $now);
-    $entries = Entry::query()
-        ->where('user_id', $user->id)
-        ->with(['calendar', 'overrides'])
-        ->orderBy('id')
-        ->get();
+    $entries = Entry::query()->where('user_id', $user->id)->with(Entry::WRITTEN_WITH)->orderBy('id')->get();
     $pieces = (new CalendarWriter($out, $now))->pieces('All', 'teal', $entries);
 
     return implode('', is_array($pieces) ? $pieces : iterator_to_array($pieces, false));
@@ -83,10 +79,7 @@ function sorted(mixed $value): mixed
 function expect_the_same(User $user, string $file): int
 {
     $read = read_file($file, $user);
-    $entries = Entry::query()
-        ->where('user_id', $user->id)
-        ->with(['calendar', 'overrides'])
-        ->get();
+    $entries = Entry::query()->where('user_id', $user->id)->with(Entry::WRITTEN_WITH)->get();
     foreach ($entries as $entry) {
         $one = $read[EntryWriter::uid($entry)];
         $rows = [];
@@ -456,11 +449,7 @@ test('a program that sends back what it was given changes nothing, whether it ke
     $out = new EntryWriter($this->user->timeZone(), app(DaysOff::class)->marks($this->user), CarbonImmutable::now());
     $zones = new ZoneNames(new VCalendar(), $this->user->timeZone());
     $differ = [];
-    foreach (
-        Entry::query()
-            ->with(['calendar', 'overrides'])
-            ->get() as $entry
-    ) {
+    foreach (Entry::query()->with(Entry::WRITTEN_WITH)->get() as $entry) {
         $rows = $entry->overrides->mapWithKeys(
             fn (OccurrenceOverride $one): array => [$one->recurrence_id => EntryWriter::row($one)],
         );

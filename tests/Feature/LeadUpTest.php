@@ -270,3 +270,30 @@ test('the rhythm of what comes before each of a routine is that of the routine; 
         'recurrence_id' => '2027-01-05',
     ])->assertUnprocessable();
 });
+
+test('a milestone leads up to a thing and has its own tasks; all of them move, go and come back with it', function () {
+    $anchor = ($this->anchor)([
+        'due' => '2026-12-18',
+        'lead_ups' => [leadUpLine('Bay cleared', 7), leadUpLine('Trays filled', 2)],
+    ]);
+    $milestone = $anchor['lead_ups'][0]['id'];
+    $version = $this->api('GET', "entries/{$milestone}")->json('version');
+    $this->api('PATCH', "entries/{$milestone}", [
+        'lead_ups' => [leadUpLine('Carry out the pots', 3), leadUpLine('Wash the bench', 1, waits: true)],
+        'version' => $version,
+    ])->assertOk();
+    $dates = fn (): array => Entry::query()->whereNotNull('start')->orderBy('start')->pluck('start', 'title')->all();
+    expect($dates())->toBe([
+        'Carry out the pots' => '2026-12-08',
+        'Wash the bench' => '2026-12-10',
+        'Bay cleared' => '2026-12-11',
+        'Trays filled' => '2026-12-16',
+    ]);
+    $this->api('PATCH', "entries/{$anchor['id']}", ['due' => '2026-12-25'])->assertOk();
+    expect(array_values($dates()))->toBe(['2026-12-15', '2026-12-17', '2026-12-18', '2026-12-23']);
+    $this->api('DELETE', "entries/{$anchor['id']}?scope=whole")->assertNoContent();
+    expect(Entry::query()->count())->toBe(0);
+    $this->api('POST', 'undo')->assertOk();
+    $this->api('POST', 'undo')->assertOk();
+    expect(array_values($dates()))->toBe(['2026-12-08', '2026-12-10', '2026-12-11', '2026-12-16']);
+});

@@ -13,34 +13,37 @@ function roundOf(object $test, string $path = 'week/2026-12-02'): array
         ->json();
 }
 
-test('a round of a week looks back on the one before it: hours, what slipped and when, what was put off, days that were too full', function () {
-    $this->ventCheck(); // weekdays at 7:15 from 23 November on
-    $run = $this->entry(['title' => 'Run', 'start' => '2026-11-02', 'rule' => 'FREQ=WEEKLY;BYDAY=TU,FR']);
-    $this->at('2026-11-30T08:00:00+01:00');
-    $this->api('PUT', "entries/{$run['id']}/occurrences/2026-11-24/done")->assertNoContent();
-    $this->entry([
-        'title' => 'Move house',
-        'kind' => 'event',
-        'all_day' => false,
-        'start' => '2026-11-28T06:00:00',
-        'end' => '2026-11-28T22:00:00',
-    ]);
-    $loose = $this->entry(['title' => 'Glaze', 'start' => '2026-11-30']);
-    foreach (['2026-12-01', '2026-12-02', '2026-12-03'] as $day) {
-        $this->api('PUT', "entries/{$loose['id']}/occurrences/once/day", ['day' => $day])->assertSuccessful();
-    }
-    $back = roundOf($this)['back'];
-    expect($back)
-        ->toMatchArray(['from' => '2026-11-23', 'days' => 7])
-        ->and($back['slipped'][1])
-        ->toMatchArray(['title' => 'Run', 'missed' => 1, 'of' => 2, 'weekdays' => [5]])
-        ->and($back['slipped'][0])
-        ->toMatchArray(['title' => 'Vent check', 'missed' => 5, 'of' => 5, 'weekdays' => [1, 2, 3, 4, 5]])
-        ->and(array_column($back['over_full'], 'date'))
-        ->toBe(['2026-11-28'])
-        ->and(array_column($back['put_off'], 'times', 'title'))
-        ->toBe(['Glaze' => 3]);
-});
+test(
+    'a round of a week looks back on the one before it: hours, what slipped and when, what was put off, days that were too full',
+    function () {
+        $this->ventCheck(); // weekdays at 7:15 from 23 November on
+        $run = $this->entry(['title' => 'Run', 'start' => '2026-11-02', 'rule' => 'FREQ=WEEKLY;BYDAY=TU,FR']);
+        $this->at('2026-11-30T08:00:00+01:00');
+        $this->api('PUT', "entries/{$run['id']}/occurrences/2026-11-24/done")->assertNoContent();
+        $this->entry([
+            'title' => 'Move house',
+            'kind' => 'event',
+            'all_day' => false,
+            'start' => '2026-11-28T06:00:00',
+            'end' => '2026-11-28T22:00:00',
+        ]);
+        $loose = $this->entry(['title' => 'Glaze', 'start' => '2026-11-30']);
+        foreach (['2026-12-01', '2026-12-02', '2026-12-03'] as $day) {
+            $this->api('PUT', "entries/{$loose['id']}/occurrences/once/day", ['day' => $day])->assertSuccessful();
+        }
+        $back = roundOf($this)['back'];
+        expect($back)
+            ->toMatchArray(['from' => '2026-11-23', 'days' => 7])
+            ->and($back['slipped'][1])
+            ->toMatchArray(['title' => 'Run', 'missed' => 1, 'of' => 2, 'weekdays' => [5]])
+            ->and($back['slipped'][0])
+            ->toMatchArray(['title' => 'Vent check', 'missed' => 5, 'of' => 5, 'weekdays' => [1, 2, 3, 4, 5]])
+            ->and(array_column($back['over_full'], 'date'))
+            ->toBe(['2026-11-28'])
+            ->and(array_column($back['put_off'], 'times', 'title'))
+            ->toBe(['Glaze' => 3]);
+    },
+);
 
 test('goals: five lines with their tasks, the hours they need and those placed, an answer, and carried on', function () {
     $task = $this->entry(['title' => 'Draft', 'start' => null, 'estimate' => 90]);
@@ -74,6 +77,9 @@ test('goals: five lines with their tasks, the hours they need and those placed, 
         ->toBe(['Draft', 'Print']);
     // Four were not answered: a week later they are asked for, and after that no more.
     expect(roundOf($this, 'week/2026-12-14')['unanswered'])->toHaveCount(4);
+    $this->api('PUT', 'rounds/week/2026-12-07', ['steps' => ['back']])->assertNoContent();
+    expect(roundOf($this, 'week/2026-12-14')['unanswered'])->toBe([]);
+    $this->api('POST', 'undo')->assertOk();
     $this->api('POST', 'undo')->assertOk();
     expect(roundOf($this, 'week/2026-12-09')['goals'])->toBe([]);
     $this->api('PATCH', "goals/{$id}", ['answer' => 'carried'])->assertUnprocessable();
@@ -98,8 +104,20 @@ test('fixed points are what does not move, of three weeks; what is double-booked
     $event = ['kind' => 'event', 'all_day' => false];
     $this->entry([...$event, 'title' => 'Contractor', 'start' => '2026-11-30T09:00:00', 'end' => '2026-11-30T10:00:00']);
     $this->entry([...$event, 'title' => 'Trustees', 'start' => '2026-11-30T09:30:00', 'end' => '2026-11-30T11:00:00']);
-    $this->entry([...$event, 'title' => 'Sowing', 'start' => '2026-11-24T13:00:00', 'end' => '2026-11-24T14:00:00', 'rule' => 'FREQ=WEEKLY;BYDAY=TU,WE,TH']);
-    $this->entry([...$event, 'title' => 'Choir', 'start' => '2026-11-26T19:30:00', 'end' => '2026-11-26T21:00:00', 'rule' => 'FREQ=WEEKLY']);
+    $this->entry([
+        ...$event,
+        'title' => 'Sowing',
+        'start' => '2026-11-24T13:00:00',
+        'end' => '2026-11-24T14:00:00',
+        'rule' => 'FREQ=WEEKLY;BYDAY=TU,WE,TH',
+    ]);
+    $this->entry([
+        ...$event,
+        'title' => 'Choir',
+        'start' => '2026-11-26T19:30:00',
+        'end' => '2026-11-26T21:00:00',
+        'rule' => 'FREQ=WEEKLY',
+    ]);
     $this->entry(['title' => 'Report', 'start' => null, 'due' => '2026-12-04']);
     $fixed = roundOf($this)['fixed'];
     $said = array_map(fn (array $one): string => "{$one['date']} {$one['kind']} {$one['title']}", $fixed);
@@ -115,14 +133,34 @@ test('fixed points are what does not move, of three weeks; what is double-booked
         ->and($fixed[0]['meets'])
         ->toBe(['Trustees']);
     // Clocks in Berlin go forward on 28 March 2027 (tz database); Good Friday and Easter Monday lie beside.
-    $spring = array_map(fn (array $one): string => "{$one['date']} {$one['kind']} {$one['title']}", roundOf($this, 'week/2027-03-22')['fixed']);
-    expect($spring)->toContain('2027-03-28 clocks Clocks go 60 minutes forward: a shorter day')->and(implode($spring))->toContain('2027-03-26 holiday');
+    $spring = array_map(
+        fn (array $one): string => "{$one['date']} {$one['kind']} {$one['title']}",
+        roundOf($this, 'week/2027-03-22')['fixed'],
+    );
+    expect($spring)
+        ->toContain('2027-03-28 clocks Clocks go 60 minutes forward: a shorter day')
+        ->and(implode($spring))
+        ->toContain('2027-03-26 holiday');
 });
 
 test('what is coming in the three weeks after, the breathing space, and what is written are kept', function () {
-    $this->entry(['title' => 'Report', 'start' => null, 'due' => '2026-12-18', 'lead_ups' => [
-        ['id' => null, 'title' => 'Gather', 'count' => 3, 'unit' => 'days', 'estimate' => 30, 'place' => 'day', 'is_due' => false, 'waits' => false],
-    ]]);
+    $this->entry([
+        'title' => 'Report',
+        'start' => null,
+        'due' => '2026-12-18',
+        'lead_ups' => [
+            [
+                'id' => null,
+                'title' => 'Gather',
+                'count' => 3,
+                'unit' => 'days',
+                'estimate' => 30,
+                'place' => 'day',
+                'is_due' => false,
+                'waits' => false,
+            ],
+        ],
+    ]);
     $this->entry(['title' => 'Around', 'start' => null, 'around' => 'W51']);
     $this->entry(['title' => 'To myself', 'start' => null, 'not_before' => '2026-12-20']);
     $this->entry(['title' => 'Too far', 'start' => null, 'not_before' => '2027-02-20']);
@@ -144,7 +182,10 @@ test('what is coming in the three weeks after, the breathing space, and what is 
     $answers = [['question' => 'What gave strength?', 'answer' => 'The frost on Tuesday.']];
     $this->api('PUT', 'rounds/week/2026-12-02', ['steps' => ['back', 'goals'], 'answers' => $answers])->assertNoContent();
     $round = roundOf($this);
-    expect($round['steps'])->toBe(['back', 'goals'])->and($round['answers'])->toBe($answers);
+    expect($round['steps'])
+        ->toBe(['back', 'goals'])
+        ->and($round['answers'])
+        ->toBe($answers);
     expect($this->api('GET', 'rounds')->json('rounds'))->toBe([
         ['kind' => 'week', 'start' => '2026-11-30', 'days' => 7, 'steps' => 2, 'goals' => 0],
     ]);

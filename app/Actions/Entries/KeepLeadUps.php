@@ -29,8 +29,8 @@ final readonly class KeepLeadUps
      */
     public function keep(User $user, Entry $anchor, array $lines): void
     {
-        if ($anchor->leads_to !== null && $lines !== []) {
-            throw new CannotReschedule('This leads up to something itself. Let both lead up to the same date.');
+        if ($anchor->leads_to !== null && $anchor->isRoutine() && $lines !== []) {
+            throw new CannotReschedule('This comes before each of another routine. Let both lead up to that.');
         }
         /** @var array<string, Entry> $known */
         $known = [];

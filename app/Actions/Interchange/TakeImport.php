@@ -75,6 +75,7 @@ final readonly class TakeImport
         foreach ($related as $uid => $others) {
             foreach ($others as $column => $other) {
                 if (isset($found[$uid], $found[$other])) {
+                    $found[$uid]->timestamps = false; // it was changed when the file says so
                     $found[$uid]->update([$column => $found[$other]->id]);
                 }
             }

@@ -62,13 +62,22 @@ final readonly class Fitting
      * @param  bool  $again  whether single tasks that have hours today and are open are fitted in anew
      * @return array<string, mixed> the schema Fitting of the contract
      */
-    public function propose(User $user, LocalDate $first, int $days, bool $basket, array $without, array $was, bool $again = false): array
-    {
+    public function propose(
+        User $user,
+        LocalDate $first,
+        int $days,
+        bool $basket,
+        array $without,
+        array $was,
+        bool $again = false,
+    ): array {
         $seen = $this->occurrences->find($user, TimeRange::days($first, $days));
         $today = $user->wallNow();
-        $interrupted = $again ? array_values(array_filter($seen, fn (ResolvedOccurrence $one): bool => self::canBeginAgain($one, $today))) : [];
+        $interrupted = $again
+            ? array_values(array_filter($seen, fn (ResolvedOccurrence $one): bool => self::canBeginAgain($one, $today)))
+            : [];
         $standing = array_values(array_filter($seen, fn (ResolvedOccurrence $one): bool => ! in_array($one, $interrupted, true)));
-        $ground = $this->grounds->of($user, $first, $days, $standing);
+        $ground = $this->grounds->of($user, $first, $days, $standing, $seen);
         $themes = Themes::of($user, $first, $days);
         $loose = array_diff_key(
             [
@@ -84,7 +93,14 @@ final readonly class Fitting
         $worth = new Worth($ground);
         $origin = $first->startOfDay();
         $proposals = [];
+        $stands = [];
+        foreach ($interrupted as $one) {
+            $stands[$one->key()] = self::minute($one->block->seen->from, $first);
+        }
         foreach ($plan->starts as $key => $start) {
+            if (($stands[$key] ?? null) === $start) {
+                continue; // it stands there already
+            }
             $one = $loose[$key];
             $proposals[] = [
                 ...self::named((string) $key, $one),
@@ -268,10 +284,14 @@ final readonly class Fitting
                     $details->importance,
                     $details->effort,
                     $day * Ground::DAY,
-                    min(($day + 1) * Ground::DAY, $due === null || $due <= $day * Ground::DAY ? ($day + 1) * Ground::DAY : $due),
+                    min(
+                        ($day + 1) * Ground::DAY,
+                        $due === null || $due <= $day * Ground::DAY ? ($day + 1) * Ground::DAY : $due,
+                    ),
                     $one->change->put_off ?? 0,
                     was: self::wasAt($was[$one->key()] ?? null, $first) ?? ($isAhead ? $start : null),
                     isLate: $one->isLate,
+                    adds: max(0, self::minutes($one->block->seen->minutes()) - $one->block->seen->minutes()),
                     staysOnDay: true,
                     place: $details->place,
                 ),

@@ -23,8 +23,11 @@ final readonly class Grounds
     {
     }
 
-    /** @param  list<ResolvedOccurrence>  $seen  what stands on those days */
-    public function of(User $user, LocalDate $first, int $days, array $seen): Ground
+    /**
+     * @param  list<ResolvedOccurrence>  $seen  what stands on those days
+     * @param  list<ResolvedOccurrence>|null  $counted  what those days give already, where that is more: what is fitted in anew counts on its day
+     */
+    public function of(User $user, LocalDate $first, int $days, array $seen, ?array $counted = null): Ground
     {
         $reaching = [];
         foreach ($this->occurrences->reaching($user, TimeRange::days($first, $days)) as $block) {
@@ -52,7 +55,7 @@ final readonly class Grounds
         }
         $now = self::minute($user->wallNow(), $first);
         $free = $capacity = [];
-        foreach (DayPlan::loads($user, $seen, $reaching, $first, $days) as $i => $day) {
+        foreach (DayPlan::loads($user, $counted ?? $seen, $reaching, $first, $days) as $i => $day) {
             $settings = $user->week[$day->day->weekday()->value - 1];
             $stretches = [];
             foreach ($taken->free($i, $settings['wakes'], $settings['sleeps'], Places::STEP) as $gap) {

@@ -6,6 +6,7 @@ namespace App\Queries\Rounds;
 
 use App\Access\Visible;
 use App\Models\Goal;
+use App\Models\Round;
 use App\Models\User;
 use App\Queries\Occurrences\OccurrencesBetween;
 use PlumRota\Core\Planning\Round\Period;
@@ -38,8 +39,20 @@ final readonly class Goals
             ->where('start', '>=', (string) $before->start->plusDays(-120))
             ->get()
             ->all();
+        // In which rounds one has looked back already: what was not answered there is not asked for again.
+        $looked = $user
+            ->rounds()
+            ->where('kind', $before->kind)
+            ->where('start', '<=', (string) $before->start)
+            ->get()
+            ->filter(fn (Round $round): bool => in_array('back', $round->steps, true))
+            ->max('start');
 
-        return $this->shown($user, array_values($goals), $before);
+        return $this->shown(
+            $user,
+            array_values(array_filter($goals, fn (Goal $goal): bool => ! is_string($looked) || $goal->start >= $looked)),
+            $before,
+        );
     }
 
     /**

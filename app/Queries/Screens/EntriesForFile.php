@@ -23,10 +23,7 @@ final readonly class EntriesForFile
     public function find(User $user, ?string $entry, ?string $calendar, ?string $area, ?string $from, ?string $to): array
     {
         $mine = Visible::to($user);
-        $entries = $mine
-            ->entries()
-            ->with(['calendar', 'overrides', 'continued', 'anchor', 'preceding'])
-            ->orderBy('id');
+        $entries = $mine->entries()->with(Entry::WRITTEN_WITH)->orderBy('id');
         if ($entry !== null) {
             $found = $mine->entry($entry);
 

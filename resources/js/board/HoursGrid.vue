@@ -119,7 +119,16 @@ const ghosts = computed(() =>
         const from = minuteOf(one.start)
         const top = yOf(layout.value, from)
         const height = Math.max(LEAST_HEIGHT, yOf(layout.value, Math.min(1440, from + one.minutes)) - top)
-        return { ...one, isLow: height < 28, style: { top: `${top}px`, height: `${height}px` } }
+        // What stands on a list is carried as what it is there, all else as from the basket.
+        const key = `${one.entryId}|${one.recurrenceId}`
+        const isListed = view.occurrences.some((other) => other.key === key)
+        return {
+            ...one,
+            occurrence: key,
+            isListed,
+            isLow: height < 28,
+            style: { top: `${top}px`, height: `${height}px` },
+        }
     }),
 )
 </script>
@@ -204,8 +213,8 @@ const ghosts = computed(() =>
                         data-test="ghost"
                         data-carry
                         :data-ghost="ghost.key"
-                        :data-key="ghost.recurrenceId === 'once' ? undefined : ghost.key"
-                        :data-basket="ghost.recurrenceId === 'once' ? ghost.entryId : undefined"
+                        :data-key="ghost.isListed ? ghost.occurrence : undefined"
+                        :data-basket="ghost.isListed ? undefined : ghost.entryId"
                         :data-hue="ghost.colour"
                         :style="ghost.style"
                         :title="`${ghost.title}, ${timeOf(ghost.start, account.clock)}. ${ghost.reasons}`"

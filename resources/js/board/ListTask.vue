@@ -3,6 +3,7 @@ import type { Occurrence } from '@/api/types'
 import { useChoice } from '@/choice/useChoice'
 import LeadUpMark from '@/shared/LeadUpMark.vue'
 import { leadUpWords } from '@/shared/leadUps'
+import { outdoorWarnings } from '@/shared/outdoors'
 import StoneTick from '@/shared/StoneTick.vue'
 import { dueDate, length } from '@/shared/time'
 import { useAccount } from '@/state/server'
@@ -19,6 +20,10 @@ const reading = computed(() =>
     [
         props.one.title,
         props.one.estimate ? length(props.one.estimate) : '',
+        ...outdoorWarnings(
+            props.one,
+            view.days.find((day) => day.date === props.one.start),
+        ),
         ...leadUpWords(props.one),
         props.one.due ? `due ${dueDate(props.one.due, props.one.start, account.value.clock)}` : '',
     ]

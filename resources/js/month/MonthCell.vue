@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { BoardDay, Occurrence } from '@/api/types'
+import type { BoardDay, LeadUpCount, Occurrence } from '@/api/types'
 import { drag } from '@/board/drag'
 import { inListOrder } from '@/board/listOrder'
 import { useChoice } from '@/choice/useChoice'
@@ -13,6 +13,8 @@ import MonthLine from './MonthLine.vue'
 /** A day of the month: its date and load, its titles, and its 24 hours as a strip of coloured slices. */
 const props = defineProps<{
     day: BoardDay
+    /** How much of what leads up to something is done, by its key. */
+    leadUps: Record<string, LeadUpCount>
     tasks: Occurrence[]
     timed: Occurrence[]
     isToday: boolean
@@ -60,9 +62,14 @@ const listed = computed(() =>
 )
 const hidden = computed(() => ordered.value.length - listed.value.length + props.hiddenBars)
 
+const ledBy = computed(() => {
+    const first = due.value[0]
+    const count = first && props.leadUps[`${first.entry_id}|${first.recurrence_id}`]
+    return count ? ` ${count.done} of ${count.all}` : ''
+})
 const dueWords = computed(
     () =>
-        `due: ${due.value[0]?.title ?? ''}${due.value.length > 1 ? ` and ${due.value.length - 1} more` : ''}`,
+        `due: ${due.value[0]?.title ?? ''}${ledBy.value}${due.value.length > 1 ? ` and ${due.value.length - 1} more` : ''}`,
 )
 const slices = computed(() =>
     props.timed

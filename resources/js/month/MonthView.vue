@@ -130,6 +130,7 @@ const rowHeight = computed(() => Math.max(92, height.value / Math.max(1, rows.va
                         :key="day.date"
                         :style="{ gridColumn: i + 2 }"
                         :day="day"
+                        :lead-ups="month?.lead_ups.counts ?? {}"
                         :tasks="byDay.get(day.date) ?? []"
                         :timed="slices.get(day.date) ?? []"
                         :is-today="day.date === today"

@@ -340,7 +340,7 @@ function removeFor(scope: 'one' | 'onward' | 'whole'): void {
                     }}
                 </p>
                 <LeadUpLines
-                    v-else-if="(form.start || form.due) && !form.after_done"
+                    v-if="(form.start || form.due) && !form.after_done && !(entry?.leads_to && entry.rule)"
                     v-model="form"
                     :entry="entry"
                     :is-dirty="isDirty"

@@ -65,7 +65,14 @@ final readonly class FollowAnchor
         if ($ids === []) {
             return;
         }
-        foreach (Changeable::by($user)->entries()->whereIn('leads_to', $ids)->orderBy('id')->get() as $leadUp) {
+        // As one value: a statement takes so many and no more.
+        $leadUps = Changeable::by($user)
+            ->entries()
+            ->whereNotNull('leads_to')
+            ->whereRaw('leads_to in (select value from json_each(?))', [json_encode($ids, JSON_THROW_ON_ERROR)])
+            ->orderBy('id')
+            ->get();
+        foreach ($leadUps as $leadUp) {
             $anchorId = (string) $leadUp->leads_to;
             if (isset($moved[$anchorId])) {
                 $moved[$anchorId] ? self::anchorGone($leadUp) : $this->anchorMoved($user, $leadUp);

@@ -5,7 +5,6 @@ import SelectField from '@/shared/SelectField.vue'
 import { dateIn, dayNumber, length, namedDate, timeOf } from '@/shared/time'
 import { useAccount } from '@/state/server'
 import { useView } from '@/state/view'
-import { useEventListener } from '@vueuse/core'
 import { NButton } from 'naive-ui'
 import { computed, ref } from 'vue'
 import HeldBackHelp from './HeldBackHelp.vue'
@@ -46,21 +45,6 @@ const { query, proposals, left, works, place, leaveOut, help } = useFitting(
 function close(): void {
     view.fitting = null
 }
-
-// The presses of what stands on the board are heard here.
-useEventListener(
-    window,
-    'click',
-    (event) => {
-        const pressed = (event.target as HTMLElement).closest<HTMLElement>('[data-decide]')
-        const ghost = pressed?.closest<HTMLElement>('[data-ghost]')
-        const one = proposals.value.find((other) => other.key === ghost?.dataset.ghost)
-        if (!pressed || !one) return
-        if (pressed.dataset.decide === 'place') void place([one])
-        else leaveOut(one.key)
-    },
-    { capture: true },
-)
 </script>
 
 <template>

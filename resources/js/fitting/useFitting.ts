@@ -5,7 +5,7 @@ import { useAccount, useAreas, useBasket } from '@/state/server'
 import { useView } from '@/state/view'
 import { useChanges } from '@/undo/useChanges'
 import { useQuery } from '@tanstack/vue-query'
-import { useDebounceFn } from '@vueuse/core'
+import { useDebounceFn, useEventListener } from '@vueuse/core'
 import { computed, onUnmounted, ref, watch, watchEffect, type Ref } from 'vue'
 
 /** What may be asked for when something finds no place. */
@@ -150,6 +150,21 @@ export function useFitting(
             )
         await query.refetch()
     }
+
+    // The presses of what stands on the board are heard here.
+    useEventListener(
+        window,
+        'click',
+        (event) => {
+            const pressed = (event.target as HTMLElement).closest<HTMLElement>('[data-decide]')
+            const ghost = pressed?.closest<HTMLElement>('[data-ghost]')
+            const one = proposals.value.find((other) => other.key === ghost?.dataset.ghost)
+            if (!pressed || !one) return
+            if (pressed.dataset.decide === 'place') void place([one])
+            else leaveOut(one.key)
+        },
+        { capture: true },
+    )
 
     return { query, proposals, left, works, without, place, leaveOut, help }
 }

@@ -7,10 +7,13 @@ import { NButton, NPopover } from 'naive-ui'
 import { isCovered } from '@/shared/covered'
 import { isTyping } from '@/shared/isTyping'
 import { useEventListener } from '@vueuse/core'
-import { nextTick, ref } from 'vue'
+import { defineAsyncComponent, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { useReminders } from './useReminders'
-import WaitingItem from './WaitingItem.vue'
+
+// What a reminder is answered by comes with the first that is shown.
+const loadItem = (): Promise<typeof import('./WaitingItem.vue')> => import('./WaitingItem.vue')
+const WaitingItem = defineAsyncComponent(loadItem)
 
 /** What has fallen and is unanswered, with its count; what falls now stands in the corner of the page. */
 const view = useView()
@@ -21,8 +24,8 @@ const open = ref(false)
 
 /** The list is laid out by the library a moment after it is opened. */
 async function toFirst(): Promise<void> {
-    await nextTick()
-    await nextTick()
+    await loadItem()
+    await new Promise((laidOut) => setTimeout(laidOut))
     const [soon, bell] = ['[data-test=waiting-list] [data-test=soon]', '[data-test=bell]'].map((one) =>
         document.querySelector<HTMLElement>(one),
     )

@@ -93,20 +93,6 @@ useEventListener(
     },
     { capture: true },
 )
-// The presses of a ghost on the board are heard here too.
-useEventListener(
-    window,
-    'click',
-    (event) => {
-        const pressed = (event.target as HTMLElement).closest<HTMLElement>('[data-decide]')
-        const ghost = pressed?.closest<HTMLElement>('[data-ghost]')
-        const one = proposals.value.find((other) => other.key === ghost?.dataset.ghost)
-        if (!pressed || !one) return
-        if (pressed.dataset.decide === 'place') void place([one])
-        else leaveOut(one.key)
-    },
-    { capture: true },
-)
 const where = (one: Proposal): string => `${namedDate(one.start)}, ${timeOf(one.start, account.value.clock)}`
 </script>
 

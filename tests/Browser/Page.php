@@ -176,6 +176,8 @@ final class Page
 
             return $this->stands($element) ? $element : null;
         }, "“{$from}” does not stand still");
+        // A list is scrolled by the driver only when the pointer is sent there, after its place was measured.
+        $this->script('arguments[0].scrollIntoView({ block: "nearest" })', $source);
         $start = $this->box($source);
         $end = $this->box($this->see($onto));
         // A block keeps the distance to where it is held; what comes from a list is placed by the pointer.
@@ -205,9 +207,7 @@ final class Page
         $body = $this->see('body');
         $box = $this->box($body);
         $actions = new WebDriverActions($this->driver);
-        $actions
-            ->moveToElement($body, (int) ($fromX - $box['width'] / 2), (int) ($fromY - $box['height'] / 2))
-            ->clickAndHold();
+        $actions->moveToElement($body, (int) ($fromX - $box['width'] / 2), (int) ($fromY - $box['height'] / 2))->clickAndHold();
         for ($step = 1; $step <= 4; $step++) {
             $actions->moveByOffset((int) (($toX - $fromX) / 4), (int) (($toY - $fromY) / 4));
         }

@@ -22,6 +22,12 @@ async function ring(waiting: unknown[], mine = true): Promise<void> {
         'POST reminders/3/claim': { yours: mine },
     })
     bell = await open(ReminderBell)
+    await shown()
+}
+/** What a reminder is answered by is loaded with the first that is shown. */
+async function shown(): Promise<void> {
+    await flushPromises()
+    await vi.dynamicImportSettled()
     await flushPromises()
 }
 const notices = (): string[] =>
@@ -135,7 +141,7 @@ describe('reminders that have fallen', () => {
         expect(document.title).toBe('Plum Rota')
         answering({ 'GET reminders': { waiting: [vents] } })
         await vi.advanceTimersByTimeAsync(61_000)
-        await flushPromises()
+        await shown()
         expect(notices()).toEqual(['Vent check'])
     })
 })

@@ -32,13 +32,13 @@ const words = computed(() => `${length(minutes.value)} of ${length(props.day.cap
         <div class="date">
             <h2>{{ Number(day.date.slice(8)) }}</h2>
             <span class="weekday">{{ wide ? longWeekday(day.date) : shortWeekday(day.date) }}</span>
+            <WeatherMark v-if="day.weather" class="weather" :weather="day.weather" />
         </div>
         <div class="bar" role="img" :aria-label="`${words}${isOver ? ', over full' : ''}`">
             <i :style="{ width: `${share}%` }" />
         </div>
         <div class="facts">
             <span class="load">{{ words }}{{ extra !== 0 ? ' then' : '' }}</span>
-            <WeatherMark v-if="day.weather" :weather="day.weather" />
             <span v-if="day.tasks > 0" :title="`${day.done} of ${day.tasks} tasks done`"
                 >{{ day.done }}/{{ day.tasks }}</span
             >
@@ -83,8 +83,14 @@ const words = computed(() => `${length(minutes.value)} of ${length(props.day.cap
 .date {
     display: flex;
     align-items: baseline;
-    gap: 6px;
+    flex-wrap: wrap;
+    gap: 0 6px;
     min-width: 0;
+}
+.weather {
+    margin-left: auto;
+    font-size: 0.6875rem;
+    line-height: 14px;
 }
 h2 {
     font-size: 1.375rem;

@@ -123,8 +123,13 @@ const where = (one: Proposal): string => `${namedDate(one.start)}, ${timeOf(one.
                 @click="focusOn(i)"
             >
                 <div class="line">
-                    <b>{{ one.title }}{{ one.piece ? ` (${one.piece.number} of ${one.piece.of})` : '' }}</b>
-                    <span>· {{ length(one.minutes) }}</span>
+                    <span
+                        ><b
+                            >{{ one.title
+                            }}{{ one.piece ? ` (${one.piece.number} of ${one.piece.of})` : '' }}</b
+                        >
+                        · {{ length(one.minutes) }}</span
+                    >
                     <b class="where">{{ where(one) }}</b>
                 </div>
                 <p>{{ one.reasons }}</p>
@@ -148,7 +153,9 @@ const where = (one: Proposal): string => `${namedDate(one.start)}, ${timeOf(one.
                 data-test="held-back"
             >
                 <div class="line">
-                    <b>{{ one.title }}</b> <span>· {{ length(one.minutes) }}</span>
+                    <span
+                        ><b>{{ one.title }}</b> · {{ length(one.minutes) }}</span
+                    >
                     <b class="none">does not fit</b>
                 </div>
                 <p>{{ one.sentence }}</p>

@@ -143,7 +143,6 @@ function setHours(minutes: number | null): void {
                         <small>{{ monthName(day.date) }}</small>
                     </h2>
                     <span v-if="day.theme" class="theme">{{ day.theme }}</span>
-                    <WeatherMark v-if="day.weather" :weather="day.weather" />
                     <span v-if="day.breathing === 0 && !day.over" class="tight">no breathing space left</span>
                     <span v-if="day.holiday" class="holiday">{{ day.holiday }}</span>
                     <RouterLink
@@ -161,6 +160,7 @@ function setHours(minutes: number | null): void {
                         <i :style="{ width: `${load.share}%` }" />
                     </div>
                     <p class="load">
+                        <WeatherMark v-if="day.weather" class="weather" :weather="day.weather" />
                         <b>{{ length(load.minutes) }}</b> of
                         <SentenceWord :words="`${hours(day.capacity)} h`" label="hours of this day">
                             <template #default="{ close }">
@@ -351,8 +351,8 @@ h3 .press {
     padding-bottom: 4px;
 }
 header {
-    display: grid;
-    grid-template-columns: auto auto auto 1fr;
+    display: flex;
+    flex-wrap: wrap;
     gap: 2px 10px;
     align-items: center;
 }
@@ -367,9 +367,9 @@ h2 small {
     color: var(--muted);
 }
 .close {
-    grid-column: 4;
-    justify-self: end;
+    margin-left: auto;
     color: var(--ink);
+    white-space: nowrap;
     text-decoration: none;
 }
 .theme {
@@ -385,7 +385,7 @@ h2 small {
     font-style: italic;
 }
 .bar {
-    grid-column: 1 / -1;
+    width: 100%;
     height: 7px;
     margin-top: 4px;
     border-radius: 4px;
@@ -407,7 +407,7 @@ h2 small {
     );
 }
 .load {
-    grid-column: 1 / -1;
+    width: 100%;
     margin: 2px 0 4px;
     color: var(--muted);
     --c: var(--plum-line);
@@ -415,6 +415,11 @@ h2 small {
 }
 .load b {
     color: var(--ink);
+}
+.weather {
+    float: right;
+    font-size: 0.75rem;
+    line-height: 20px;
 }
 .over .load b,
 .over .load > span,
@@ -492,17 +497,6 @@ h3 small {
     }
     h2 {
         font-size: 1.375rem;
-    }
-    header {
-        display: flex;
-        flex-wrap: wrap;
-    }
-    .close {
-        margin-left: auto;
-    }
-    .bar,
-    .load {
-        width: 100%;
     }
 }
 </style>

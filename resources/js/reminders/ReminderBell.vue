@@ -34,7 +34,7 @@ async function toFirst(): Promise<void> {
 }
 /** By key to the first that waits, at the press that puts it off. */
 useEventListener(window, 'keydown', (event) => {
-    const isElsewhere = isCovered.value || view.sheet || view.panel || view.question || view.offered
+    const isElsewhere = isCovered.value || view.isPageCovered
     if (event.key !== 'r' || isTyping(event) || isElsewhere || event.ctrlKey || event.metaKey || event.altKey)
         return
     event.preventDefault()

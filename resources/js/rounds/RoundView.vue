@@ -121,6 +121,7 @@ useEventListener(
             event.defaultPrevented ||
             isTyping(event) ||
             isCovered.value ||
+            view.isPageCovered ||
             event.ctrlKey ||
             event.metaKey ||
             event.altKey

@@ -2,7 +2,7 @@ import type { AreaTally, BoardDay, Occurrence, Colour } from '@/api/types'
 import { minuteOf, moment } from '@/shared/time'
 import { useSessionStorage, useStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
-import { ref, shallowRef } from 'vue'
+import { computed, ref, shallowRef } from 'vue'
 
 /** How the basket is ordered: by what presses, by hand, by life area. */
 export const SORTS = ['pressing', 'hand', 'area'] as const
@@ -44,6 +44,12 @@ export const useView = defineStore('view', () => {
     const chosen = ref<Set<string>>(new Set())
     /** Two letters of a key sequence, or a date to go to: what the small question in the middle asks. */
     const question = ref<'view' | 'date' | 'copy' | null>(null)
+
+    /** Whether something lies over the page: the keys are its own then. */
+    const isPageCovered = computed(
+        () =>
+            sheet.value !== null || panel.value !== null || question.value !== null || offered.value !== null,
+    )
 
     function foldBasket(): void {
         basketFolded.value = !basketFolded.value
@@ -102,6 +108,7 @@ export const useView = defineStore('view', () => {
         days,
         chosen,
         question,
+        isPageCovered,
         foldBasket,
         turnFold,
         choose,

@@ -22,6 +22,7 @@ export const ROOMS = [
     'day',
     'ahead',
     'done',
+    'tally',
     'capture',
     'fitting',
     'rounds',

@@ -33,6 +33,7 @@ use App\Http\Controllers\RoundController;
 use App\Http\Controllers\RoutineController;
 use App\Http\Controllers\SearchController;
 use App\Http\Controllers\SessionController;
+use App\Http\Controllers\TallyController;
 use App\Http\Controllers\TemplateController;
 use App\Http\Controllers\ThemeController;
 use App\Http\Controllers\TimingController;
@@ -135,6 +136,8 @@ Route::middleware(['auth:sanctum', SaysRevision::class, IdempotentRequest::class
     Route::post('templates/{template}/stamp', [TemplateController::class, 'stamp']);
     Route::get('weeks/{date}', [TemplateController::class, 'week']);
     Route::post('weeks/{date}/copy', [TemplateController::class, 'copyWeek']);
+    Route::get('tally/{from}/{days}', [TallyController::class, 'show']);
+    Route::get('tally/{from}/{days}/{area}/{of}', [TallyController::class, 'lines']);
     Route::get('rounds', [RoundController::class, 'index']);
     Route::get('rounds/{kind}/{date}', [RoundController::class, 'show']);
     Route::put('rounds/{kind}/{date}', [RoundController::class, 'keep']);

@@ -28,6 +28,11 @@ export const router = createRouter({
                     name: 'round',
                     component: () => import('@/rounds/RoundView.vue'),
                 },
+                {
+                    path: 'tally/:stretch(week|six-weeks|quarter|year)?/:date(\\d{4}-\\d\\d-\\d\\d)?',
+                    name: 'tally',
+                    component: () => import('@/tally/TallyView.vue'),
+                },
                 { path: 'ahead/:date?', name: 'ahead', component: () => import('@/ahead/AheadView.vue') },
             ],
         },

@@ -316,7 +316,7 @@ test('an answer to a change says which revision it made and what it made stale, 
     $revision = $this->api('GET', 'revision')->json('revision');
     expect([$first->headers->get('X-Revision'), $first->headers->get('X-Stale')])->toBe([
         (string) $revision,
-        'board,month,year,ruler,routines,templates,weeks,rounds,search,entries,days,closings,done,basket,reminders',
+        'board,month,year,ruler,routines,templates,weeks,rounds,tally,search,entries,days,closings,done,basket,reminders',
     ]);
     // Given again it touches nothing, and what is stale is not known: the page then asks for everything.
     expect([$ticked()->headers->get('X-Revision'), $ticked()->headers->get('X-Stale')])

@@ -31,6 +31,7 @@ final readonly class SaysRevision
         'templates' => ['templates', 'entries', 'overrides', 'calendars'],
         'weeks' => self::PLACED,
         'rounds' => [...self::PLACED, 'rounds', 'goals'],
+        'tally' => [...self::PLACED, 'timings'],
         'search' => [...self::PLACED, 'closings'],
         'entries' => [...self::PLACED, 'attachments', 'timings'],
         'days' => [...self::PLACED, 'closings', 'timings'],

@@ -205,6 +205,7 @@ export function useBoardKeys({ shownBy, open }: ReturnType<typeof useTiles>): vo
         else if (letter === 'd') view.question = 'date'
         else if (letter === 'f') view.fitting = view.fitting ? null : { stretch: 'week', basket: true }
         else if (letter === 'o') void router.push('/round/week')
+        else if (letter === 'u') void router.push('/tally')
         else if (letter === 't') {
             view.templates = { show: 'list' }
             view.panel = 'templates'

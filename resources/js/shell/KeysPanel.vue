@@ -27,6 +27,7 @@ const groups: { name: string; keys: [string, string][] }[] = [
             ['F', 'fit loose work into free hours'],
             ['K', 'close the day'],
             ['O', 'the round of the week'],
+            ['U', 'the tally: where the hours went'],
             ['T', 'templates: stamp, keep, next week like this one'],
             ['?', 'this page'],
         ],

@@ -61,7 +61,7 @@ const rulerWeek = computed(() =>
     ),
 )
 /** A room that has a row of its own, and neither ruler nor basket. */
-const isApart = computed(() => ['routines', 'round'].includes(String(route.name)))
+const isApart = computed(() => ['routines', 'round', 'tally'].includes(String(route.name)))
 const hasRuler = computed(() => name.value !== 'year' && name.value !== 'done')
 /** What goes on paper is only laid out for the printer. */
 const isPrinting = ref(false)

@@ -13,7 +13,7 @@ const view = useView()
 const period = usePeriod()
 const route = useRoute()
 const isBoard = computed(
-    () => period.view.value !== 'done' && !['routines', 'round'].includes(String(route.name)),
+    () => period.view.value !== 'done' && !['routines', 'round', 'tally'].includes(String(route.name)),
 )
 </script>
 
@@ -39,6 +39,13 @@ const isBoard = computed(
                 >Rounds</RouterLink
             >
             <RouterLink class="room" to="/routines" data-test="room-routines">Routines</RouterLink>
+            <RouterLink
+                class="room"
+                to="/tally"
+                :aria-current="route.name === 'tally' ? 'page' : undefined"
+                data-test="room-tally"
+                >Tally</RouterLink
+            >
             <button
                 class="room"
                 :aria-current="period.view.value === 'done' ? 'page' : undefined"

@@ -20,6 +20,7 @@ const KEYS = [
     'done',
     'routines',
     'rounds',
+    'tally',
     'templates',
     'themes',
     'weeks',

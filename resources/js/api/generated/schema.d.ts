@@ -1069,6 +1069,48 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/tally/{from}/{days}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                from: string;
+                days: number;
+            };
+            cookie?: never;
+        };
+        /** @description What was planned, done and intended of each life area in a stretch, in minutes */
+        get: operations["getTally"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/tally/{from}/{days}/{area}/{of}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                from: string;
+                days: number;
+                area: string;
+                of: "planned" | "done";
+            };
+            cookie?: never;
+        };
+        /** @description What one sum of the tally is made of; its lines add up to it exactly */
+        get: operations["getTallyLines"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/rounds": {
         parameters: {
             query?: never;
@@ -2630,6 +2672,35 @@ export interface components {
             words: string;
             /** @enum {unknown} */
             half: "morning" | "afternoon" | null;
+        };
+        Tally: {
+            from: string;
+            days: number;
+            areas: {
+                area_id: string;
+                /** @description Minutes placed, and estimates of tasks without hours */
+                planned: number;
+                /** @description Minutes timed; of what was not timed what was placed, where it is done or over */
+                done: number;
+                /** @description Minutes done in the stretch of the same length before */
+                before: number;
+                /** @description Minutes meant for it */
+                intended: number | null;
+            }[];
+        };
+        TallyLines: {
+            /** @description The sum */
+            minutes: number;
+            lines: {
+                entry_id: string;
+                recurrence_id: string;
+                title: string;
+                calendar_id: string;
+                /** @description Wall time at which it begins */
+                at: string;
+                minutes: number;
+                timed: boolean;
+            }[];
         };
         Round: {
             /** @enum {unknown} */
@@ -5494,6 +5565,56 @@ export interface operations {
             };
             404: components["responses"]["Refused"];
             422: components["responses"]["Invalid"];
+        };
+    };
+    getTally: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                from: string;
+                days: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The sums */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Tally"];
+                };
+            };
+            404: components["responses"]["Refused"];
+        };
+    };
+    getTallyLines: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                from: string;
+                days: number;
+                area: string;
+                of: "planned" | "done";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The lines */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TallyLines"];
+                };
+            };
+            404: components["responses"]["Refused"];
         };
     };
     listRounds: {

@@ -22,6 +22,8 @@ final class Life
         'closing' => 90,
         'basket' => null,
         'done' => null,
+        'tally of six weeks' => null,
+        'tally of a year' => 400,
         'after a change' => null,
         'tick' => 25,
         'move' => 30,
@@ -83,6 +85,8 @@ final class Life
             'preview' => $this->change(fn (): array => ['POST', 'rhythm/preview', ['entry_id' => $first['entry_id'], ...$form]]),
             'closing' => $this->get("closings/{$this->today}"),
             'basket' => $this->get('basket'),
+            'tally of six weeks' => $this->get('tally/'.$this->day('-41 days').'/42'),
+            'tally of a year' => $this->get('tally/'.$this->day('-363 days').'/364'),
             'done' => $this->get('done?from='.$this->day('-13 days').'&days=14'),
             'after a change' => $this->get('together?read='.rawurlencode($changed)),
             'tick' => $this->change(function (int $i): array {

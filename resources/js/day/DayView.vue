@@ -422,7 +422,7 @@ h2 small {
     line-height: 20px;
 }
 .over .load b,
-.over .load > span,
+.over .load > span:not(.weather),
 .booked {
     color: var(--trouble);
 }

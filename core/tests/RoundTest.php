@@ -41,3 +41,16 @@ test('what slipped, how often, and on which weekdays most', function () {
         ['sweep', 1, 1, [3]],
     ]);
 });
+
+test('in the last three days of a week the next one is meant, with whatever day weeks begin', function () {
+    $meant = fn (string $day, Weekday $first): string => (string) Period::meant('week', LocalDate::parse($day), $first)->start;
+    // Monday 23 to Sunday 29 November 2026
+    expect(array_map(fn (int $day): string => $meant("2026-11-{$day}", Weekday::MO), range(23, 29)))
+        ->toBe([...array_fill(0, 4, '2026-11-23'), ...array_fill(0, 3, '2026-11-30')])
+        ->and($meant('2026-11-29', Weekday::SU))
+        ->toBe('2026-11-29')
+        ->and($meant('2026-11-26', Weekday::SU))
+        ->toBe('2026-11-29')
+        ->and((string) Period::meant('month', LocalDate::parse('2026-11-30'), Weekday::MO)->start)
+        ->toBe('2026-11-01');
+});

@@ -10,7 +10,7 @@ use PlumRota\Core\Time\InvalidTime;
 use PlumRota\Core\Time\PlannableDays;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 
-/** The week or the month that an address names. */
+/** The week or the month that an address names: by a date, or “now” for the one that a round is about today. */
 final class RoundPeriod
 {
     /** @throws NotFoundHttpException */
@@ -18,7 +18,9 @@ final class RoundPeriod
     {
         try {
             return match ($kind) {
-                'week', 'month' => Period::holding($kind, PlannableDays::date($date), $user->first_weekday),
+                'week', 'month' => $date === 'now'
+                    ? Period::meant($kind, $user->wallNow()->date(), $user->first_weekday)
+                    : Period::holding($kind, PlannableDays::date($date), $user->first_weekday),
                 default => throw new NotFoundHttpException('There are rounds of a week and of a month.'),
             };
         } catch (InvalidTime $e) {

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace PlumRota\Core\Planning\Fitting;
 
+use PlumRota\Core\Time\Length;
+
 /** What keeps a work from a place, the longest stretch that is left for it, and what would help. */
 final readonly class HeldBack
 {
@@ -50,9 +52,9 @@ final readonly class HeldBack
             $this->longest <= 0 && $this->work->hours !== null => "No free time is left in its own hours{$before}.",
             $this->longest <= 0 => "No free time is left{$before}.",
             $this->longest < $this->work->minutes => 'It takes '.
-                self::length($this->work->minutes).
+                Length::inWords($this->work->minutes).
                 ", and the longest stretch that is left{$before} has ".
-                self::length($this->longest).
+                Length::inWords($this->longest).
                 '.',
             default => 'There is room on the clock, but the days with room have given all their hours'.
                 ($this->work->isDemanding() ? ', or have demanding work beside it already.' : '.'),
@@ -81,13 +83,5 @@ final readonly class HeldBack
         }
 
         return null;
-    }
-
-    /** As lengths are said in sentences: 45 min, 1 h, 1 h 30 min. */
-    private static function length(int $minutes): string
-    {
-        $parts = [intdiv($minutes, 60) > 0 ? intdiv($minutes, 60).' h' : '', $minutes % 60 > 0 ? $minutes % 60 .' min' : ''];
-
-        return implode(' ', array_filter($parts));
     }
 }

@@ -137,7 +137,12 @@ Route::middleware(['auth:sanctum', SaysRevision::class, IdempotentRequest::class
     Route::get('weeks/{date}', [TemplateController::class, 'week']);
     Route::post('weeks/{date}/copy', [TemplateController::class, 'copyWeek']);
     Route::get('tally/{from}/{days}', [TallyController::class, 'show']);
-    Route::get('tally/{from}/{days}/{area}/{of}', [TallyController::class, 'lines']);
+    Route::get('tally/{from}/{days}/lines', [TallyController::class, 'lines']);
+    Route::get('tally/{from}/{days}/habits', [TallyController::class, 'habits']);
+    Route::get('tally/{from}/{days}/sheet', [TallyController::class, 'sheet']);
+    Route::get('habits', [TallyController::class, 'habit']);
+    Route::get('durations', [TallyController::class, 'durations']);
+    Route::put('durations', [TallyController::class, 'takeEstimates']);
     Route::get('rounds', [RoundController::class, 'index']);
     Route::get('rounds/{kind}/{date}', [RoundController::class, 'show']);
     Route::put('rounds/{kind}/{date}', [RoundController::class, 'keep']);
@@ -153,7 +158,11 @@ Route::middleware(['auth:sanctum', SaysRevision::class, IdempotentRequest::class
     Route::get('done', [DayController::class, 'done']);
     Route::get('timings/running', [TimingController::class, 'running']);
     Route::get('timings', [TimingController::class, 'index']);
+    Route::get('days/{date}/timings', [TimingController::class, 'day']);
     Route::post('timings', [TimingController::class, 'start']);
+    Route::post('timings/past', [TimingController::class, 'add']);
+    Route::post('timings/{timing}/split', [TimingController::class, 'split']);
+    Route::put('timings/{timing}/entry', [TimingController::class, 'handOver']);
     Route::post('timings/{timing}/stop', [TimingController::class, 'stop']);
     Route::patch('timings/{timing}', [TimingController::class, 'correct']);
     Route::delete('timings/{timing}', [TimingController::class, 'forget']);

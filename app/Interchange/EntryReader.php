@@ -98,6 +98,8 @@ final class EntryReader
         'pauses' => [],
         'overlaps' => false,
         'opens_round' => null,
+        'measure' => null,
+        'aim' => null,
         'shortest_piece' => null,
         'own_hours' => [],
         'lead_count' => null,

@@ -199,6 +199,7 @@ final readonly class EntryWriter
                 'done_at' => $override->done_at,
                 'let_go_at' => $override->let_go_at,
                 'put_off' => $override->put_off,
+                'measured' => $override->measured,
             ],
             fn (mixed $value): bool => $value !== null && $value !== [] && $value !== 0,
         ) +

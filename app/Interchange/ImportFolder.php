@@ -141,7 +141,10 @@ final readonly class ImportFolder
         $lines = implode(
             '',
             array_map(
-                fn (ImportItem $one): string => json_encode($one, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE)."\n",
+                fn (ImportItem $one): string => json_encode(
+                    $one,
+                    JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_PRESERVE_ZERO_FRACTION,
+                )."\n",
                 $items,
             ),
         );
@@ -210,7 +213,10 @@ final readonly class ImportFolder
     {
         File::replace(
             "{$this->path}/{$name}.json",
-            json_encode($value, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_INVALID_UTF8_SUBSTITUTE),
+            json_encode(
+                $value,
+                JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_PRESERVE_ZERO_FRACTION | JSON_INVALID_UTF8_SUBSTITUTE,
+            ),
         );
     }
 

@@ -21,7 +21,10 @@ final class OwnProperties
     {
         $to->add(
             Names::OWN.strtoupper(str_replace('_', '-', $name)),
-            json_encode($is, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES),
+            json_encode(
+                $is,
+                JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_PRESERVE_ZERO_FRACTION,
+            ),
             [self::INSTEAD => self::sum($read)],
         );
     }

@@ -42,6 +42,8 @@ final class OwnValues
         'pauses.*.to' => ['required', self::DATE],
         'overlaps' => ['boolean:strict'],
         'opens_round' => ['nullable', 'in:week,month'],
+        'measure' => ['nullable', 'string', 'max:20'],
+        'aim' => ['nullable', 'integer:strict', 'between:1,50'],
         'shortest_piece' => ['nullable', 'integer:strict', 'between:15,480'],
         'own_hours' => ['present', 'list', 'max:7'],
         'own_hours.*.days' => ['required', 'list', 'max:7'],
@@ -112,6 +114,7 @@ final class OwnValues
             'done_at' => ['integer:strict', 'between:0,8000000000'],
             'let_go_at' => ['integer:strict', 'between:0,8000000000'],
             'put_off' => ['integer:strict', 'between:0,60000'],
+            'measured' => ['numeric', 'between:0,1000000'],
             'foreign_lines' => ['list', 'max:200'],
             'foreign_lines.*' => ['string', 'max:2000'],
         ])->passes();

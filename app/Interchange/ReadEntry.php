@@ -10,7 +10,7 @@ namespace App\Interchange;
  *
  * @phpstan-type Columns array<string, mixed>
  * @phpstan-type Row array{skipped?: bool, all_day?: bool, start?: string, length?: int, zone?: string|null,
- *   fields?: array<string, mixed>, done_at?: int, let_go_at?: int, put_off?: int, foreign_lines?: list<string>}
+ *   fields?: array<string, mixed>, done_at?: int, let_go_at?: int, put_off?: int, measured?: float, foreign_lines?: list<string>}
  * @phpstan-type AsArray array{uid: string, columns: Columns, overrides: array<string, Row>, changed: string|null, sequence: int,
  *   repairs: list<string>, onward: list<array{id: string, columns: Columns}>, related: array<string, string>, created: string|null,
  *   files: list<array{name: string, data: string}>}

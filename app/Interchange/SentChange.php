@@ -193,6 +193,7 @@ final readonly class SentChange
                 ...array_intersect_key($sent, ['foreign_lines' => 0]),
                 'fields' => $fields,
                 'put_off' => $is['put_off'] ?? 0,
+                'measured' => $is['measured'] ?? null,
             ],
             fn (mixed $value, string $name): bool => in_array($name, ['zone', 'length', 'foreign_lines'], true) ||
                 ($value !== [] && $value !== 0 && $value !== null),

@@ -68,6 +68,8 @@ use PlumRota\Core\Reminding\Reminder;
  * @property string $place
  * @property string $link
  * @property 'week'|'month'|null $opens_round the round that it stands for
+ * @property string|null $measure the unit of the amount that is noted on ticking
+ * @property int|null $aim times a week
  * @property list<array{text: string, done: bool}> $checklist
  * @property string|null $not_before a date
  * @property string|null $around a week of ISO 8601

@@ -27,6 +27,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property int|null $done_at Unix seconds
  * @property int|null $let_go_at Unix seconds
  * @property int $put_off how often it was sent on
+ * @property float|null $measured the amount noted when it was ticked
  * @property list<string>|null $foreign_lines lines of iCalendar that mean nothing here; null: those of its entry
  * @property Entry $entry
  */
@@ -43,7 +44,7 @@ final class OccurrenceOverride extends Model
     /** @return array<string, string> */
     protected function casts(): array
     {
-        return ['skipped' => 'boolean', 'all_day' => 'boolean', 'fields' => 'array', 'foreign_lines' => 'array'];
+        return ['skipped' => 'boolean', 'all_day' => 'boolean', 'fields' => 'array', 'foreign_lines' => 'array', 'measured' => 'float'];
     }
 
     /** @return BelongsTo<Entry, $this> */

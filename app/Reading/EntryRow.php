@@ -14,7 +14,8 @@ final readonly class EntryRow
         'e.id, e.calendar_id, c.area_id, e.kind, e.title, e.notes, e.all_day, e.start, e.length, e.zone, e.end_zone, e.rule, '.
         'e.after_done, e.extra_dates, e.except_dates, e.off_day, e.seasons, e.pauses, e.due, e.missed, e.importance, e.effort, '.
         'e.estimate, e.checklist, e.busy and c.counted as busy, e.tentative, e.private, e.protected, e.travel, e.margin, e.margin_before, e.travel_back, e.place, e.link, e.labels, '.
-        'e.colour, e.own_reminders, e.reminders, e.always_through, e.leads_to, e.lead_count, e.lead_unit, e.lead_shift, e.after_id, e.own_hours, e.opens_round, '.
+        'e.colour, e.own_reminders, e.reminders, e.always_through, e.leads_to, e.lead_count, e.lead_unit, e.lead_shift, '.
+        'e.after_id, e.own_hours, e.opens_round, e.measure, e.aim, '.
         'e.position, e.version';
 
     /**
@@ -74,6 +75,8 @@ final readonly class EntryRow
         public ?string $after_id,
         public array $own_hours,
         public ?string $opens_round,
+        public ?string $measure,
+        public ?int $aim,
         public int $position,
         public int $version,
     ) {

@@ -9,7 +9,7 @@ use stdClass;
 /** What makes one occurrence differ, as the views read it. */
 final readonly class OverrideRow
 {
-    public const COLUMNS = 'entry_id, recurrence_id, skipped, all_day, start, length, zone, fields, done_at, let_go_at, put_off';
+    public const COLUMNS = 'entry_id, recurrence_id, skipped, all_day, start, length, zone, fields, done_at, let_go_at, put_off, measured';
 
     /** @param  array<string, mixed>  $fields  of this one alone */
     private function __construct(
@@ -24,6 +24,7 @@ final readonly class OverrideRow
         public ?int $done_at,
         public ?int $let_go_at,
         public int $put_off,
+        public ?float $measured,
     ) {
     }
 
@@ -35,6 +36,7 @@ final readonly class OverrideRow
         $fields = $columns['fields'];
         $columns['fields'] = $fields === '{}' || $fields === '[]' || ! is_string($fields) ? [] : json_decode($fields, true);
         $columns['skipped'] = (bool) $columns['skipped'];
+        $columns['measured'] = is_numeric($columns['measured']) ? (float) $columns['measured'] : null;
         $columns['all_day'] = $columns['all_day'] === null ? null : (bool) $columns['all_day'];
 
         /** @phpstan-ignore argument.type (the columns of the table) */

@@ -13,7 +13,8 @@ use Illuminate\Support\Facades\Storage;
 
 /**
  * What grows without end is cut back by rules a person can read: steps of the history after a year, what was delivered and
- * the stand-in mails and messages after 90 days, kept answers after a day, and files that nothing can bring back any more.
+ * the stand-in mails and messages after 90 days, kept answers after a day, what the tally keeps of weeks after three years (it can be
+ * counted again), and files that nothing can bring back any more.
  */
 final readonly class Pruning
 {
@@ -22,6 +23,8 @@ final readonly class Pruning
     private const DELIVERY_DAYS = 90;
 
     private const ANSWER_HOURS = 24;
+
+    private const TALLY_YEARS = 3;
 
     /** A file is written before its row is. */
     private const YOUNGEST_FILE_SECONDS = 86400;
@@ -40,13 +43,19 @@ final readonly class Pruning
                 'history',
                 fn ($query) => $query->where('created_at', '<', $now->subDays(self::HISTORY_DAYS)),
             ),
-            'deliveries' => $this->delete('deliveries', fn ($query) => $query->where('fell_at', '<', $delivered->getTimestamp())),
+            'deliveries' => $this->delete(
+                'deliveries',
+                fn ($query) => $query->where('fell_at', '<', $delivered->getTimestamp()),
+            ),
             'mails' => $this->delete('post_box', fn ($query) => $query->where('created_at', '<', $delivered)),
             'messages' => $this->delete('phone_messages', fn ($query) => $query->where('created_at', '<', $delivered)),
             'answers' => $this->delete(
                 'answers',
                 fn ($query) => $query->where('created_at', '<', $now->subHours(self::ANSWER_HOURS)),
             ),
+            'weeks of the tally' => DB::table('tally_weeks')
+                ->where('last', '<', $now->subYears(self::TALLY_YEARS)->toDateString())
+                ->delete(),
             'files' => $this->files($now->getTimestamp()),
             'files on their way in' => $this->imports($now->getTimestamp()),
         ];

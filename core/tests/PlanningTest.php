@@ -14,7 +14,7 @@ use PlumRota\Core\Reminding\Trigger;
 use PlumRota\Core\Schedule\Override;
 use PlumRota\Core\Schedule\Placement;
 use PlumRota\Core\Schedule\Series;
-use PlumRota\Core\Tally\AreaHours;
+use PlumRota\Core\Tally\CountedMinutes;
 use PlumRota\Core\Time\InvalidTime;
 use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\LocalDateTime;
@@ -124,12 +124,14 @@ test('lanes are as few as the greatest number at one moment (interval partitioni
 })->with(range(1, 8));
 
 test('hours by area count what lies within the period', function () {
-    $hours = AreaHours::within(TimeRange::days(LocalDate::parse('2026-11-25'), 1), [
-        'glasshouse' => [block('visit', '09:00', '12:00'), block('watch', '23:00', '2026-11-26T01:00')],
-        'paperwork' => [listed('report', 60), listed('note', null)],
-        'choir' => [],
-    ]);
-    expect($hours)->toBe(['glasshouse' => 240, 'paperwork' => 60, 'choir' => 0]);
+    $day = TimeRange::days(LocalDate::parse('2026-11-25'), 1);
+    $minutes = fn (Block ...$blocks): int => array_sum(
+        array_map(fn (Block $one): int => CountedMinutes::planned($day, $one), $blocks),
+    );
+    expect($minutes(block('visit', '09:00', '12:00'), block('watch', '23:00', '2026-11-26T01:00')))
+        ->toBe(240)
+        ->and($minutes(listed('report', 60), listed('note', null)))
+        ->toBe(60);
 });
 
 /** @return list<string> UTC */

@@ -26,6 +26,7 @@ return new class extends Migration
         $this->reminders();
         $this->search();
         $this->objects();
+        $this->tally();
     }
 
     private function accounts(): void
@@ -254,6 +255,8 @@ return new class extends Migration
             $table->string('effort')->nullable(); // light, steady or demanding
             $table->unsignedInteger('estimate')->nullable();
             $table->unsignedSmallInteger('shortest_piece')->nullable(); // minutes of the pieces into which it may be split; null: in one piece
+            $table->string('measure')->nullable(); // the unit of an amount that is noted on ticking, as km; null for none
+            $table->unsignedTinyInteger('aim')->nullable(); // how often a week it is meant to be done; null: each time it comes
             $table->json('own_hours')->default('[]'); // in which alone it can be done: list of {days, from, to}: ISO weekdays, minutes of the day
             $table->json('checklist'); // list of {text, done}
             $table->string('not_before')->nullable(); // a date
@@ -315,6 +318,7 @@ return new class extends Migration
             $table->json('fields'); // what it has of its own, by the names of columns of entries
             $table->unsignedBigInteger('done_at')->nullable();
             $table->unsignedBigInteger('let_go_at')->nullable();
+            $table->float('measured')->nullable(); // the amount noted when it was ticked
             $table->unsignedSmallInteger('put_off')->default(0); // how often it was sent on to another day
             $table->json('foreign_lines')->nullable(); // lines of iCalendar that mean nothing here; null: those of its entry
             $table->timestamps();
@@ -368,6 +372,7 @@ return new class extends Migration
             $table->unsignedSmallInteger('planned')->nullable();
             $table->timestamps();
             $table->index(['user_id', 'ended_at']);
+            $table->index(['user_id', 'entry_id', 'recurrence_id']);
         });
         // Days that were closed: what was decided and what was written.
         Schema::create('closings', function (Blueprint $table): void {
@@ -602,6 +607,89 @@ return new class extends Migration
      * What clients of CalDAV have to be told: at which revision of its account each entry was last another, for each calendar that it
      * is or was in. Triggers keep it, so that nothing that changes an entry, or what it is written with, can forget it.
      */
+    /** What the tally counted of weeks that are over, kept until something changes that may count in them. */
+    private function tally(): void
+    {
+        Schema::create('tally_weeks', function (Blueprint $table): void {
+            $table->foreignId('user_id')->constrained()->cascadeOnDelete();
+            $table->string('start'); // its first date
+            $table->string('last'); // its last date
+            $table->unsignedBigInteger('from_at'); // its first moment and the first after it, in Unix seconds
+            $table->unsignedBigInteger('to_at');
+            $table->unsignedSmallInteger('format'); // of the lines: App\Reading\TallyWeekRows::FORMAT
+            $table->text('lines'); // JSON
+            $table->text('sums'); // JSON: of all lines alike in what they can be chosen by
+            $table->primary(['user_id', 'start']);
+        });
+        // Days beyond its own on which an occurrence may stand: a time zone apart, or sent by a day off or what it leads up to.
+        $reach = fn (string $entry): string => "(case when (select off_day <> 'keep' or leads_to is not null from entries
+            where id = {$entry}) then 130 else 2 end)";
+        $timed = fn (
+            string $entry,
+            string $more = '',
+        ): string => "exists (select 1 from timings t where t.entry_id = {$entry} {$more}
+            and t.started_at < to_at and coalesce(t.ended_at, unixepoch()) >= from_at)";
+        $forget = fn (
+            string $row,
+            string $which,
+        ): string => "delete from tally_weeks where user_id = {$row}.user_id and ({$which});";
+        $override = fn (string $row): string => $forget(
+            $row,
+            // What counts from when it was done stands elsewhere from there on.
+            "(last >= date({$row}.day, '-' || {$reach("{$row}.entry_id")} || ' days')
+                and (start <= date({$row}.day, '+' || ({$reach("{$row}.entry_id")} + (select case all_day when 1 then length
+                    else length / 1440 + 1 end from entries where id = {$row}.entry_id)) || ' days')
+                    or (select after_done from entries where id = {$row}.entry_id)))
+            or ({$row}.moved_to is not null and last >= date({$row}.moved_from, '-2 days')
+                and start <= date({$row}.moved_to, '+2 days'))
+            or ({$row}.recurrence_id = 'once' and exists (select 1 from entries e where e.id = {$row}.entry_id
+                and last >= date(e.first_day, '-2 days') and start <= coalesce(date(e.last_day, '+2 days'), '9999')))
+            or {$timed("{$row}.entry_id", "and t.recurrence_id = {$row}.recurrence_id")}",
+        );
+        $standing = fn (string $row): string => "last >= date({$row}.first_day, '-2 days')
+            and start <= coalesce(date({$row}.last_day, '+2 days'), '9999')";
+        $entry = fn (string $row): string => $forget(
+            $row,
+            "({$standing($row)})
+            or exists (select 1 from overrides o where o.entry_id = {$row}.id
+                and (o.day between date(start, '-130 days') and date(last, '+130 days')
+                    or (o.moved_to >= date(start, '-2 days') and o.moved_from <= date(last, '+2 days'))))
+            or {$timed("{$row}.id")}",
+        );
+        $timing = fn (string $row): string => $forget(
+            $row,
+            "(from_at <= coalesce({$row}.ended_at, unixepoch()) and to_at > {$row}.started_at)
+            or (start <= date(substr({$row}.recurrence_id, 1, 10), '+' || ({$reach("{$row}.entry_id")}
+                    + coalesce((select case all_day when 1 then length else length / 1440 + 1 end from entries
+                        where id = {$row}.entry_id), 0)) || ' days')
+                and last >= date(substr({$row}.recurrence_id, 1, 10), '-' || {$reach("{$row}.entry_id")} || ' days'))
+            or exists (select 1 from overrides o where o.entry_id = {$row}.entry_id and o.recurrence_id = {$row}.recurrence_id
+                and o.moved_to is not null and last >= date(o.moved_from, '-2 days') and start <= date(o.moved_to, '+2 days'))
+            or ({$row}.recurrence_id = 'once' and exists (select 1 from entries e where e.id = {$row}.entry_id
+                and last >= date(e.first_day, '-2 days') and start <= coalesce(date(e.last_day, '+2 days'), '9999')))",
+        );
+        $all = fn (string $user): string => "delete from tally_weeks where user_id = {$user};";
+        foreach (['overrides' => $override, 'entries' => $entry, 'timings' => $timing] as $table => $of) {
+            $of2 = $of('old').$of('new');
+            $columns =
+                $table === 'entries'
+                    ? ' of user_id, calendar_id, kind, all_day, start, length, zone, rule, after_done, extra_dates, except_dates,
+                    off_day, seasons, pauses, leads_to, lead_count, lead_unit, lead_shift, first_day, last_day, missed, importance,
+                    effort, estimate, busy, labels, travel, travel_back, margin, margin_before'
+                    : '';
+            // What has just come has nothing hanging on it yet.
+            $inserted = $table === 'entries' ? $forget('new', $standing('new')) : $of('new');
+            DB::unprepared("create trigger {$table}_tallied after insert on {$table} begin {$inserted} end");
+            DB::unprepared("create trigger {$table}_tallied_anew after update{$columns} on {$table} begin {$of2} end");
+            // Before it: what hangs on an entry goes with it, and is looked for.
+            DB::unprepared("create trigger {$table}_not_tallied before delete on {$table} begin {$of('old')} end");
+        }
+        DB::unprepared("create trigger calendars_tallied_anew after update of area_id, counted on calendars
+            begin {$all('new.user_id')} end");
+        DB::unprepared("create trigger users_tallied_anew after update of zone, work_days, holidays, first_weekday on users
+            begin {$all('new.id')} end");
+    }
+
     private function objects(): void
     {
         Schema::create('object_revisions', function (Blueprint $table): void {
@@ -676,6 +764,7 @@ return new class extends Migration
     {
         foreach (
             [
+                'tally_weeks',
                 'sent_objects',
                 'object_revisions',
                 'searched',

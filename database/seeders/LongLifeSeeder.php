@@ -11,6 +11,7 @@ use App\Models\User;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Seeder;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Str;
 use PlumRota\Core\Recurrence\RecurrenceSet;
 use PlumRota\Core\Recurrence\RuleParser;
 use PlumRota\Core\Schedule\Placement;
@@ -44,6 +45,8 @@ final class LongLifeSeeder extends Seeder
 
     private const STEPS = 1_000;
 
+    private const TIMINGS = 1_500;
+
     private User $user;
 
     private LocalDate $today;
@@ -53,10 +56,11 @@ final class LongLifeSeeder extends Seeder
 
     public function run(): void
     {
-        [$years, $ended, $accounts] = array_map(
-            fn (string $name): int => max(1, (int) (getenv($name) ?: 10)),
-            ['BENCH_HISTORY', 'BENCH_ENDED', 'BENCH_ACCOUNTS'],
-        );
+        [$years, $ended, $accounts] = array_map(fn (string $name): int => max(1, (int) (getenv($name) ?: 10)), [
+            'BENCH_HISTORY',
+            'BENCH_ENDED',
+            'BENCH_ACCOUNTS',
+        ]);
         $this->user = User::query()->firstOrFail();
         $this->today = $this->user->wallNow()->date();
         $this->calendars = array_keys(Visible::to($this->user)->areaOfCalendar());
@@ -67,6 +71,7 @@ final class LongLifeSeeder extends Seeder
             foreach (range(0, self::ENDED * $ended - 1) as $i) {
                 $this->routine($i, 2, $this->today->plusDays(-400 - ($i % ($years * 300))));
             }
+            $this->timings(self::TIMINGS * $years, $years);
             $this->pastEntries(self::PAST_ENTRIES * $years, $years);
             $this->deliveries(self::DELIVERIES * $years, $years);
             $this->others(self::ACCOUNTS * $accounts);
@@ -79,7 +84,8 @@ final class LongLifeSeeder extends Seeder
     private function routine(int $i, int $years, ?LocalDate $last): void
     {
         $rule = RuleParser::parse(
-            ManyRoutinesSeeder::RULES[$i % count(ManyRoutinesSeeder::RULES)].($last === null ? '' : ';UNTIL='.str_replace('-', '', (string) $last)),
+            ManyRoutinesSeeder::RULES[$i % count(ManyRoutinesSeeder::RULES)].
+                ($last === null ? '' : ';UNTIL='.str_replace('-', '', (string) $last)),
         );
         $minute = 6 * 60 + (($i * 37) % 900);
         $from = ($last ?? $this->today)
@@ -94,7 +100,9 @@ final class LongLifeSeeder extends Seeder
         $isTask = $isListed || $i % 3 !== 0;
         $series = new Series(
             '',
-            $isListed ? Placement::allDay($start->date()) : Placement::timed($start, 15 + ($i % 4) * 15, $this->user->timeZone()),
+            $isListed
+                ? Placement::allDay($start->date())
+                : Placement::timed($start, 15 + ($i % 4) * 15, $this->user->timeZone()),
             $rule,
             afterDone: $isAfterDone,
         );
@@ -159,6 +167,37 @@ final class LongLifeSeeder extends Seeder
             $at = $at->plusMinutes((($series->rule->interval ?? 1) + 1) * 1440)
         ) {
             yield $at;
+        }
+    }
+
+    /** Work that was timed, on ticked occurrences, most of it on the day they stand. */
+    private function timings(int $number, int $years): void
+    {
+        $ticks = DB::table('overrides')
+            ->where('user_id', $this->user->id)
+            ->whereNotNull('done_at')
+            ->where('day', '>=', (string) $this->today->plusDays(-365 * $years))
+            ->orderBy('id')
+            ->get(['entry_id', 'recurrence_id', 'done_at']);
+        $every = max(1, intdiv(count($ticks), $number));
+        $rows = [];
+        foreach ($ticks as $i => $tick) {
+            if ($i % $every !== 0) {
+                continue;
+            }
+            assert(is_int($tick->done_at));
+            $end = $tick->done_at - ($i % 7 === 3 ? 90_000 : 0);
+            $rows[] = [
+                'id' => strtolower((string) Str::ulid()),
+                'user_id' => $this->user->id,
+                'entry_id' => $tick->entry_id,
+                'recurrence_id' => $tick->recurrence_id,
+                'started_at' => $end - 600 - ($i % 50) * 60,
+                'ended_at' => $end,
+            ];
+        }
+        foreach (array_chunk($rows, 1000) as $chunk) {
+            DB::table('timings')->insert($chunk);
         }
     }
 

@@ -192,4 +192,7 @@ test('what is coming in the three weeks after, the breathing space, and what is 
     $this->api('PUT', 'rounds/week/2026-12-02', ['steps' => ['dancing']])->assertUnprocessable();
     $this->api('GET', 'rounds/year/2026-12-02')->assertNotFound();
     $this->api('GET', 'rounds/week/tomorrow')->assertNotFound();
+    expect($this->api('GET', 'rounds/week/now')->json('start'))->toBe('2026-11-23');
+    $this->at('2026-11-27T18:00:00+01:00');
+    expect($this->api('GET', 'rounds/week/now')->json('start'))->toBe('2026-11-30');
 });

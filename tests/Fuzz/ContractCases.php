@@ -57,7 +57,12 @@ final class ContractCases
                 yield from $this->ofOperation(
                     $path,
                     $method,
-                    [...$operations['parameters'] ?? [], ...$operation['parameters'] ?? []],
+                    array_map(
+                        fn (array $one): array => isset($one['$ref'])
+                            ? $this->document['components']['parameters'][basename($one['$ref'])]
+                            : $one,
+                        [...$operations['parameters'] ?? [], ...$operation['parameters'] ?? []],
+                    ),
                     $this->schema($operation['requestBody'] ?? null),
                 );
             }
@@ -88,7 +93,12 @@ final class ContractCases
         foreach ($this->fields($right, '') as $field) {
             $without = $right;
             data_forget($without, $field);
-            yield ['method' => $method, 'path' => $address, 'body' => $without, 'says' => "{$method} {$path}: without {$field}"];
+            yield [
+                'method' => $method,
+                'path' => $address,
+                'body' => $without,
+                'says' => "{$method} {$path}: without {$field}",
+            ];
             foreach (self::wrongs() as $kind => $wrong) {
                 $body = $right;
                 data_set($body, $field, $wrong);

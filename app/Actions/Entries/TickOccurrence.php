@@ -27,20 +27,32 @@ final readonly class TickOccurrence
 
     /**
      * @param  int|null  $at  Unix seconds at which it was done; null for now
+     * @param  float|null  $amount  in the unit of the entry, where one is noted
      *
      * @throws NoSuchOccurrence
      */
-    public function tick(User $user, Entry $entry, string $recurrenceId, bool $done, ?int $at = null): void
-    {
+    public function tick(
+        User $user,
+        Entry $entry,
+        string $recurrenceId,
+        bool $done,
+        ?int $at = null,
+        ?float $amount = null,
+    ): void {
         $title = SeriesOf::detailsOf($entry, $recurrenceId)->title;
         $label = $done ? "Ticked off “{$title}”" : "“{$title}” is not done after all";
-        $this->writes->run($user, $label, function () use ($user, $entry, $recurrenceId, $done, $at): void {
+        $this->writes->run($user, $label, function () use ($user, $entry, $recurrenceId, $done, $at, $amount): void {
             $now = CarbonImmutable::now()->getTimestamp();
             if ($done && $this->rolledOn->of($user, $entry)?->recurrenceId === $recurrenceId) {
                 // What has rolled on stays where it was done.
                 $this->put->put($user, $entry, $recurrenceId, $user->wallNow()->date(), putsOff: false);
             }
-            $this->touch->apply($entry, $recurrenceId, ['done_at' => $done ? $at ?? $now : null]);
+            // An amount that is noted afterwards changes nothing of when it was done.
+            $doneAt = $amount === null ? null : $entry->overrides()->where('recurrence_id', $recurrenceId)->value('done_at');
+            $this->touch->apply($entry, $recurrenceId, [
+                'done_at' => $done ? $at ?? ($doneAt ?? $now) : null,
+                'measured' => $done ? $amount : null,
+            ]);
             if ($done) {
                 foreach (
                     Timing::query()

@@ -4,12 +4,10 @@ declare(strict_types=1);
 
 namespace App\Actions\Entries;
 
-use App\Mapping\SeriesOf;
 use App\Models\Entry;
 use App\Models\OccurrenceOverride;
 use PlumRota\Core\Schedule\NoSuchOccurrence;
 use PlumRota\Core\Schedule\Series;
-use PlumRota\Core\Time\InvalidTime;
 
 /** Writes what makes one occurrence differ, and removes the row again when nothing does. */
 final class WriteOverride
@@ -23,7 +21,7 @@ final class WriteOverride
     {
         $change = $entry->overrides()->where('recurrence_id', $recurrenceId)->first();
         if ($change === null) {
-            $this->requireOccurrence($entry, $recurrenceId);
+            KnownOccurrence::require($entry, $recurrenceId);
             $change = new OccurrenceOverride([
                 'entry_id' => $entry->id,
                 'user_id' => $entry->user_id,
@@ -44,25 +42,5 @@ final class WriteOverride
         }
 
         return $change;
-    }
-
-    private function requireOccurrence(Entry $entry, string $recurrenceId): void
-    {
-        $series = SeriesOf::entry($entry);
-        if ($series === null || ! $series->isRoutine()) {
-            if ($recurrenceId !== Series::ONCE) {
-                throw new NoSuchOccurrence();
-            }
-
-            return;
-        }
-        try {
-            $start = $series->startOf($recurrenceId);
-        } catch (InvalidTime) {
-            throw new NoSuchOccurrence();
-        }
-        if ($recurrenceId === Series::ONCE || ! ($series->afterDone || $series->recurrenceSet()->includes($start))) {
-            throw new NoSuchOccurrence();
-        }
     }
 }

@@ -219,6 +219,7 @@ final readonly class SaveReadEntry
             'done_at' => $row['done_at'] ?? null,
             'let_go_at' => $row['let_go_at'] ?? null,
             'put_off' => $row['put_off'] ?? 0,
+            'measured' => $row['measured'] ?? null,
             'foreign_lines' => $row['foreign_lines'] ?? null,
             ...$place,
         ];

@@ -45,6 +45,8 @@ final readonly class KeepTemplate
         'private',
         'protected',
         'missed',
+        'measure',
+        'aim',
         'own_hours',
         'shortest_piece',
     ];

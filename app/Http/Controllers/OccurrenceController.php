@@ -13,6 +13,7 @@ use App\Actions\Entries\TakeStepOut;
 use App\Actions\Entries\TickOccurrence;
 use App\Http\Requests\Account;
 use App\Http\Requests\PutOffRequest;
+use App\Http\Requests\TickRequest;
 use App\Http\Resources\EntryResource;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -21,10 +22,16 @@ use Illuminate\Http\Response;
 /** One occurrence of an entry: done or not, let go, put off, skipped or not. */
 final class OccurrenceController
 {
-    public function done(Request $request, string $entry, string $recurrence, TickOccurrence $tick): Response
+    public function done(TickRequest $request, string $entry, string $recurrence, TickOccurrence $tick): Response
     {
         $user = Account::of($request);
-        $tick->tick($user, Changeable::by($user)->entry($entry), $recurrence, $request->isMethod('PUT'));
+        $tick->tick(
+            $user,
+            Changeable::by($user)->entry($entry),
+            $recurrence,
+            $request->isMethod('PUT'),
+            amount: $request->amount(),
+        );
 
         return response()->noContent();
     }

@@ -5,9 +5,12 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Access\Changeable;
+use App\Actions\Timings\MendTiming;
 use App\Actions\Timings\RunTiming;
 use App\Http\Requests\Account;
 use App\Http\Requests\CorrectTimingRequest;
+use App\Http\Requests\DayRequest;
+use App\Http\Requests\SplitTimingRequest;
 use App\Http\Requests\TimingRequest;
 use App\Models\Timing;
 use App\Models\User;
@@ -57,18 +60,54 @@ final class TimingController
         return response()->noContent();
     }
 
-    public function correct(CorrectTimingRequest $request, string $timing, RunTiming $run): Response
+    /** The timings of a day. */
+    public function day(DayRequest $request, Timings $timings): JsonResponse
+    {
+        return response()->json($timings->ofDay(Account::of($request), $request->day()));
+    }
+
+    /** Work that was not timed while it was done. */
+    public function add(CorrectTimingRequest $request, MendTiming $mend): JsonResponse
     {
         $user = Account::of($request);
-        $run->correct($user, $this->find($user, $timing), $request->startedAt(), $request->endedAt());
+        $timing = $mend->add($user, $request->entry(), $request->recurrenceId(), $request->startedAt(), $request->endedAt());
+
+        return response()->json(['id' => $timing->id], 201);
+    }
+
+    public function correct(CorrectTimingRequest $request, string $timing, MendTiming $mend): Response
+    {
+        $user = Account::of($request);
+        $mend->correct($user, $this->find($user, $timing), $request->startedAt(), $request->endedAt());
 
         return response()->noContent();
     }
 
-    public function forget(Request $request, string $timing, RunTiming $run): Response
+    public function split(SplitTimingRequest $request, string $timing, MendTiming $mend): JsonResponse
     {
         $user = Account::of($request);
-        $run->remove($user, $this->find($user, $timing));
+
+        return response()->json(['id' => $mend->split($user, $this->find($user, $timing), $request->at())->id], 201);
+    }
+
+    /** Moved to what it was really spent on. */
+    public function handOver(TimingRequest $request, string $timing, MendTiming $mend): Response
+    {
+        $user = Account::of($request);
+        $mend->handOver(
+            $user,
+            $this->find($user, $timing),
+            Changeable::by($user)->entry($request->string('entry_id')->value()),
+            $request->string('recurrence_id', 'once')->value(),
+        );
+
+        return response()->noContent();
+    }
+
+    public function forget(Request $request, string $timing, MendTiming $mend): Response
+    {
+        $user = Account::of($request);
+        $mend->remove($user, $this->find($user, $timing));
 
         return response()->noContent();
     }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Middleware;
 
+use App\Access\TimeLimit;
 use Closure;
 use Illuminate\Http\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -17,15 +18,12 @@ final class WellFormed
     /** Bytes of a body without files. */
     public const MOST_BYTES = 65_536;
 
-    /** Seconds of processor time. A request with a file, or for one elsewhere, may take longer. */
-    private const MOST_SECONDS = 2;
-
     /** @param  Closure(Request): Response  $next */
     public function handle(Request $request, Closure $next): Response
     {
         $isUpload = $request->routeIs('attachments.store', 'archives.bring');
-        if (PHP_SAPI !== 'cli' && ! $isUpload && ! $request->routeIs('follows.*')) {
-            set_time_limit(self::MOST_SECONDS);
+        if (! $isUpload && ! $request->routeIs('follows.*')) {
+            TimeLimit::begin(); // a request with a file, or for one elsewhere, may take longer
         }
         $fault = $this->faultOfAddress($request) ?? ($isUpload ? null : $this->faultOfBody($request));
 

@@ -129,6 +129,8 @@ class EntryRequest extends FormRequest
                 'place' => $this->string('place')->value(),
                 'link' => $this->string('link')->value(),
                 'opens_round' => $this->input('opens_round'),
+                'measure' => trim($this->string('measure')->value()) ?: null,
+                'aim' => $this->series?->rule === null || $this->input('aim') === null ? null : $this->integer('aim'),
                 'checklist' => array_values($this->array('checklist')),
             ],
             $this->sent,

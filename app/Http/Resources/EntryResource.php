@@ -103,6 +103,8 @@ final class EntryResource extends JsonResource
             'link' => $entry->link,
             'checklist' => $entry->checklist,
             'opens_round' => $entry->opens_round,
+            'measure' => $entry->measure,
+            'aim' => $entry->aim,
             'done' => $entry->exists &&
                 ! $entry->isRoutine() &&
                 $entry->overrides()->whereNotNull('done_at')->where('recurrence_id', 'once')->exists(),

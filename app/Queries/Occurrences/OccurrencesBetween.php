@@ -74,10 +74,18 @@ final readonly class OccurrencesBetween
      * @param  list<string>|null  $only  the entries that matter, where not all do
      * @param  (\Closure(EntryRow, list<OverrideRow>): bool)|null  $which  of those, by what is there of them: the entry and what
      *   makes its occurrences differ
+     * @param  bool  $withLetGo  with what was decided against
+     * @param  bool  $rolls  whether what has rolled on stands on today; else where it was missed
      * @return iterable<ResolvedOccurrence> entry by entry
      */
-    public function ofEach(User $user, array $windows, ?array $only = null, ?\Closure $which = null): iterable
-    {
+    public function ofEach(
+        User $user,
+        array $windows,
+        ?array $only = null,
+        ?\Closure $which = null,
+        bool $withLetGo = false,
+        bool $rolls = true,
+    ): iterable {
         if ($windows === []) {
             return;
         }
@@ -86,7 +94,7 @@ final readonly class OccurrencesBetween
         );
         $to = max(array_map(fn (TimeRange $one): string => (string) $one->to->date()->plusDays(Zone::FURTHEST_DAYS), $windows));
         $today = $user->wallNow()->date();
-        $holdToday = array_map(fn (TimeRange $one): bool => TimeRange::days($today, 1)->touches($one), $windows);
+        $holdToday = array_map(fn (TimeRange $one): bool => $rolls && TimeRange::days($today, 1)->touches($one), $windows);
         $entries =
             $only === null
                 ? $this->entryRows->between(
@@ -99,7 +107,8 @@ final readonly class OccurrencesBetween
         $changes = $this->overrideRows->near(Visible::to($user), $entries, $from, $to, $only === null);
         $areas = Visible::to($user)->areaOfCalendar();
         $timeline = new Timeline($user->timeZone(), $this->daysOff->marks($user));
-        $rolledOn = $this->concernsWhatRollsOn($windows, $today) ? $this->rolledOn->ofAll($user, $entries, $today) : [];
+        $rolledOn =
+            $rolls && $this->concernsWhatRollsOn($windows, $today) ? $this->rolledOn->ofAll($user, $entries, $today) : [];
         $carryOver = new CarryOver($timeline, $today);
         $now = CarbonImmutable::now()->getTimestamp();
         foreach ($entries as $entry) {
@@ -128,6 +137,7 @@ final readonly class OccurrencesBetween
                             $onToday,
                             $window,
                             $now,
+                            $withLetGo,
                         ),
                     ];
                 }
@@ -196,6 +206,7 @@ final readonly class OccurrencesBetween
         ?Occurrence $onToday,
         TimeRange $window,
         int $now,
+        bool $withLetGo,
     ): array {
         $most = self::MOST_A_DAY * (intdiv($window->to->seconds - $window->from->seconds, 86400) + 4);
         $byId = [];
@@ -223,7 +234,7 @@ final readonly class OccurrencesBetween
         }
         $seen = [];
         foreach ($occurrences as $occurrence) {
-            if ($occurrence->isLetGo()) {
+            if (! $withLetGo && $occurrence->isLetGo()) {
                 continue;
             }
             $details = $occurrence->details;

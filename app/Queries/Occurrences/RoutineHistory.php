@@ -11,6 +11,7 @@ use App\Models\OccurrenceOverride;
 use App\Models\User;
 use App\Reading\RoutineHalves;
 use PlumRota\Core\Schedule\Timeline;
+use PlumRota\Core\Tally\Outcome;
 use PlumRota\Core\Time\TimeRange;
 
 /**
@@ -94,17 +95,19 @@ final readonly class RoutineHistory
                 $window,
             ) as $one
         ) {
-            if ($one->seen->to->seconds > $now->seconds && ! $one->isDone() && ! $one->isLetGo()) {
+            $putOff = $changes->get($one->recurrenceId)->put_off ?? 0;
+            $outcome = Outcome::of($one, $user->timeZone(), $now, $putOff, $entry->after_done);
+            if ($outcome === Outcome::Open) {
                 continue; // it is not over yet
             }
             $past[] = [
                 'recurrence_id' => $one->recurrenceId,
                 'start' => $one->placement->allDay ? (string) $one->seen->from->date() : (string) $one->seen->from,
-                'state' => match (true) {
-                    $one->isDone() => 'done',
-                    $one->isLetGo() => 'let_go',
-                    $one->details->isTask => 'missed',
-                    default => 'past',
+                'state' => match ($outcome) {
+                    Outcome::Kept, Outcome::Late => 'done',
+                    Outcome::LetGo => 'let_go',
+                    Outcome::Missed => 'missed',
+                    Outcome::Past => 'past',
                 },
                 'moved' => $one->isMoved(),
                 'done_at' => $one->change?->doneAt === null ? null : (string) $user->timeZone()->wall($one->change->doneAt),

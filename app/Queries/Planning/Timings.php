@@ -8,15 +8,19 @@ use App\Access\Visible;
 use App\Mapping\SeriesOf;
 use App\Models\Timing;
 use App\Models\User;
+use App\Queries\Occurrences\OccurrencesBetween;
 use App\Reading\TimingRows;
 use Carbon\CarbonImmutable;
 use PlumRota\Core\Planning\Stint;
+use PlumRota\Core\Schedule\Series;
+use PlumRota\Core\Time\LocalDate;
+use PlumRota\Core\Time\TimeRange;
 use stdClass;
 
 /** What is being timed, and how long was worked on what. */
 final readonly class Timings
 {
-    public function __construct(private TimingRows $rows)
+    public function __construct(private TimingRows $rows, private OccurrencesBetween $occurrences)
     {
     }
 
@@ -70,6 +74,62 @@ final readonly class Timings
                 )
                 ->all(),
         );
+    }
+
+    /** @return array<string, mixed> what was timed on a day, and what a timing of it can be of */
+    public function ofDay(User $user, LocalDate $day): array
+    {
+        $zone = $user->timeZone();
+        $range = TimeRange::days($day, 1);
+        $now = CarbonImmutable::now()->getTimestamp();
+        $entries = Visible::to($user)->entries();
+        $timings = $user
+            ->timings()
+            ->where('started_at', '<', $zone->instant($range->to))
+            ->whereRaw('coalesce(ended_at, ?) > ?', [$now, $zone->instant($range->from)])
+            ->orderBy('started_at')
+            ->get();
+        $known = (clone $entries)->whereIn('id', $timings->pluck('entry_id'))->get()->keyBy('id');
+        $shown = $choices = [];
+        foreach ($timings as $timing) {
+            $entry = $known->get($timing->entry_id);
+            $details = $entry === null ? null : SeriesOf::detailsOf($entry, $timing->recurrence_id);
+            $what = [
+                'entry_id' => $timing->entry_id,
+                'recurrence_id' => $timing->recurrence_id,
+                'title' => $details->title ?? 'something that is not there any more',
+                'calendar_id' => $details?->calendar_id,
+            ];
+            $shown[] = [
+                'id' => $timing->id,
+                ...$what,
+                'started' => (string) $zone->wall($timing->started_at),
+                'ended' => $timing->ended_at === null ? null : (string) $zone->wall($timing->ended_at),
+                'minutes' => Stint::minutes([$timing->stint()], $now),
+                'forgotten' => $timing->stint()->isForgotten($now),
+            ];
+            if ($details !== null) {
+                $choices["{$timing->entry_id}|{$timing->recurrence_id}"] = $what;
+            }
+        }
+        foreach ($this->occurrences->find($user, $range) as $one) {
+            $choices[$one->key()] = [
+                'entry_id' => $one->entry->id,
+                'recurrence_id' => $one->occurrence->recurrenceId,
+                'title' => $one->title(),
+                'calendar_id' => $one->details()->calendar_id,
+            ];
+        }
+        foreach ((clone $entries)->whereNull('start')->orderBy('title')->get() as $entry) {
+            $choices["{$entry->id}|once"] ??= [
+                'entry_id' => $entry->id,
+                'recurrence_id' => Series::ONCE,
+                'title' => $entry->title,
+                'calendar_id' => $entry->calendar_id,
+            ];
+        }
+
+        return ['date' => (string) $day, 'timings' => $shown, 'occurrences' => array_values($choices)];
     }
 
     /**

@@ -20,7 +20,8 @@ use PlumRota\Core\Time\TimeRange;
  * times a week is its rhythm, and no fixed point.
  *
  * @phpstan-type Point array{date: string, kind: 'appointment'|'all_day'|'due'|'holiday'|'clocks'|'weather', title: string, start: string|null,
- *   end: string|null, entry_id: string|null, recurrence_id: string|null, calendar_id: string|null, meets: list<string>}
+ *   end: string|null, entry_id: string|null, recurrence_id: string|null, calendar_id: string|null, meets: list<string>,
+ *   offers: 'frost_watch'|null}
  */
 final readonly class FixedPoints
 {
@@ -40,7 +41,7 @@ final readonly class FixedPoints
         $points = [
             ...self::holidays($this->holidays->of($user->holidays), $first, $days),
             ...self::clocks($user, $first, $days),
-            ...$this->frosts($user, $first, $days),
+            ...$this->frosts($user, $first, $days, $seen),
         ];
         $timesInWeek = [];
         foreach ($seen as $one) {
@@ -68,6 +69,7 @@ final readonly class FixedPoints
                 'recurrence_id' => $one->occurrence->recurrenceId,
                 'calendar_id' => $one->details()->calendar_id,
                 'meets' => $meets[$one->key()] ?? [],
+                'offers' => null,
             ];
         }
         foreach ($this->deadlines->on($user, $first, $days) as $date => $due) {
@@ -83,6 +85,7 @@ final readonly class FixedPoints
                         'recurrence_id' => $one['recurrence_id'],
                         'calendar_id' => $one['calendar_id'],
                         'meets' => [],
+                        'offers' => null,
                     ];
                 }
             }
@@ -128,18 +131,34 @@ final readonly class FixedPoints
         return $points;
     }
 
-    /** @return list<Point> nights of frost and days of heat that are expected */
-    private function frosts(User $user, LocalDate $first, int $days): array
+    /**
+     * Nights of frost and days of heat that are expected. Where nothing that has frost in its name stands on a day of frost, a
+     * frost watch is offered.
+     *
+     * @param  list<ResolvedOccurrence>  $seen
+     * @return list<Point>
+     */
+    private function frosts(User $user, LocalDate $first, int $days, array $seen): array
     {
         $points = [];
         foreach ($this->weather->of($user) as $date => $day) {
             $warns = array_diff($day->warnings(), ['rain']);
             if ($warns !== [] && $date >= (string) $first && $date < (string) $first->plusDays($days)) {
-                $points[] = self::ofDay(
-                    $date,
-                    'weather',
-                    in_array('frost', $warns, true) ? "Frost expected, {$day->low}°" : "Heat expected, {$day->high}°",
+                $isFrost = in_array('frost', $warns, true);
+                $range = TimeRange::days(LocalDate::parse($date), 1);
+                $watches = array_filter(
+                    $seen,
+                    fn (ResolvedOccurrence $one): bool => $one->block->seen->touches($range) &&
+                        preg_match('/frost/iu', $one->title()) === 1,
                 );
+                $points[] = [
+                    ...self::ofDay(
+                        $date,
+                        'weather',
+                        $isFrost ? "Frost expected, {$day->low}°" : "Heat expected, {$day->high}°",
+                    ),
+                    'offers' => $isFrost && $watches === [] ? 'frost_watch' : null,
+                ];
             }
         }
 
@@ -187,6 +206,7 @@ final readonly class FixedPoints
             'recurrence_id' => null,
             'calendar_id' => null,
             'meets' => [],
+            'offers' => null,
         ];
     }
 }

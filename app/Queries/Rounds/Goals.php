@@ -11,7 +11,7 @@ use App\Models\User;
 use App\Queries\Occurrences\OccurrencesBetween;
 use PlumRota\Core\Planning\Round\Period;
 use PlumRota\Core\Schedule\Series;
-use PlumRota\Core\Tally\AreaHours;
+use PlumRota\Core\Tally\CountedMinutes;
 
 /** What weeks and months are for, with the tasks tied to each goal, the hours it needs and those that are placed. */
 final readonly class Goals
@@ -73,7 +73,7 @@ final readonly class Goals
             ->keyBy('id');
         $placed = $isOpen = [];
         foreach ($this->occurrences->each($user, $period->range(), $ids) as $one) {
-            $placed[$one->entry->id] = ($placed[$one->entry->id] ?? 0) + AreaHours::of($period->range(), $one->block);
+            $placed[$one->entry->id] = ($placed[$one->entry->id] ?? 0) + CountedMinutes::planned($period->range(), $one->block);
             $isOpen[$one->entry->id] = ($isOpen[$one->entry->id] ?? false) || ! $one->block->isDone;
         }
         $shown = [];

@@ -7,14 +7,14 @@ namespace App\Queries\Screens;
 use App\Access\Visible;
 use App\Models\User;
 use App\Queries\Planning\Timings;
-use App\Reading\ClosingLines;
+use App\Reading\JournalLines;
 use App\Reading\OverrideRows;
 use PlumRota\Core\Time\LocalDate;
 
 /** What was done, day by day: when, by whom, and how long it took where that was timed. */
 final readonly class DoneByDay
 {
-    public function __construct(private Timings $timings, private OverrideRows $rows, private ClosingLines $lines)
+    public function __construct(private Timings $timings, private OverrideRows $rows, private JournalLines $lines)
     {
     }
 

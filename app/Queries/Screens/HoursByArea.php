@@ -8,7 +8,7 @@ use App\Access\Visible;
 use App\Models\Area;
 use App\Models\User;
 use PlumRota\Core\Planning\Block;
-use PlumRota\Core\Tally\AreaHours;
+use PlumRota\Core\Tally\CountedMinutes;
 use PlumRota\Core\Time\TimeRange;
 
 /** The ribbon's meters: minutes placed for each area, beside what was intended for so many days. */
@@ -21,14 +21,12 @@ final class HoursByArea
      */
     public function within(User $user, TimeRange $window, int $days, array $blocks, array $areaOf): array
     {
-        $areas = Visible::to($user)->areas()->get();
-        /** @var array<string, list<Block>> $byArea */
-        $byArea = $areas->mapWithKeys(fn (Area $area): array => [$area->id => []])->all();
+        $minutes = [];
         foreach ($blocks as $i => $block) {
-            $byArea[$areaOf[$i]][] = $block;
+            $minutes[$areaOf[$i]] = ($minutes[$areaOf[$i]] ?? 0) + CountedMinutes::planned($window, $block);
         }
 
-        return self::shown($user, AreaHours::within($window, $byArea), $days);
+        return self::shown($user, $minutes, $days);
     }
 
     /**

@@ -65,6 +65,7 @@ final class OccurrenceAsShown
             'first_line' => self::firstLine($entry->notes),
             'rank' => Importance::rank($entry->importance, $entry->position),
             ...$entry->opens_round === null ? [] : ['opens_round' => $entry->opens_round],
+            ...$entry->measure === null ? [] : ['measure' => $entry->measure],
             'version' => $entry->version,
         ];
     }

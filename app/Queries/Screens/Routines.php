@@ -12,7 +12,8 @@ use App\Models\User;
 use App\Queries\Occurrences\OccurrencesBetween;
 use App\Queries\Occurrences\Unreadable;
 use PlumRota\Core\Schedule\SeriesInWords;
-use PlumRota\Core\Tally\AreaHours;
+use PlumRota\Core\Tally\CountedMinutes;
+use PlumRota\Core\Tally\Outcome;
 use PlumRota\Core\Time\TimeRange;
 
 /** Every routine on one line: its rhythm, when it comes next, how it was kept, and what it costs of a week. */
@@ -47,11 +48,20 @@ final readonly class Routines
         /** @var list<string> $ids */
         $ids = $entries->pluck('id')->all();
         $both = TimeRange::of($lately->from, $ahead->to);
-        foreach ($this->occurrences->each($user, $both, $ids) as $one) {
+        $zone = $user->timeZone();
+        foreach ($this->occurrences->ofEach($user, [$both], $ids, withLetGo: true) as $one) {
             $id = $one->entry->id;
             $block = $one->block;
+            $outcome = Outcome::of($one->occurrence, $zone, $now, $one->change->put_off ?? 0, $one->entry->after_done);
+            if ($outcome->isDue() && $block->seen->touches($lately)) {
+                $due[$id] = ($due[$id] ?? 0) + 1;
+                $done[$id] = ($done[$id] ?? 0) + ($outcome->isDone() ? 1 : 0);
+            }
+            if ($outcome === Outcome::LetGo) {
+                continue;
+            }
             if ($block->seen->touches($ahead)) {
-                $cost = AreaHours::of($ahead, $block);
+                $cost = CountedMinutes::planned($ahead, $block);
                 $minutes[$id] = ($minutes[$id] ?? 0) + $cost;
                 $byArea[$one->areaId] = ($byArea[$one->areaId] ?? 0) + $cost;
             }
@@ -62,10 +72,6 @@ final readonly class Routines
                 $next[$id] = min($next[$id] ?? '9999', $start);
             } elseif (! $block->isTask) {
                 $last[$id] = max($last[$id] ?? '', $start);
-            }
-            if ($block->isTask && $block->seen->touches($lately) && $block->seen->to->seconds <= $now->seconds) {
-                $due[$id] = ($due[$id] ?? 0) + 1;
-                $done[$id] = ($done[$id] ?? 0) + ($block->isDone ? 1 : 0);
             }
         }
         $lines = [];

@@ -8,9 +8,9 @@ use App\Access\Visible;
 use App\Mapping\SeriesOf;
 use App\Models\User;
 use App\Queries\Occurrences\DaysOff;
-use App\Reading\ClosingLines;
 use App\Reading\EntryRow;
 use App\Reading\EntryRows;
+use App\Reading\JournalLines;
 use App\Reading\OverrideRows;
 use App\Reading\RoutineHalves;
 use App\Reading\SearchRows;
@@ -37,7 +37,7 @@ final readonly class Search
         private EntryRows $entryRows,
         private OverrideRows $overrideRows,
         private SearchRows $searchRows,
-        private ClosingLines $closingLines,
+        private JournalLines $journalLines,
     ) {
     }
 
@@ -66,6 +66,7 @@ final readonly class Search
                         'recurrence_id' => $one['recurrence_id'],
                         'at' => $one['last_done'] ?? $one['last'],
                         'done' => $one['last_done'] !== null,
+                        'habit' => $one['routine'] && $one['kind'] === 'task',
                     ];
                     unset($found[$i]);
                     $found = [$one, ...array_values($found)];
@@ -74,7 +75,7 @@ final readonly class Search
             }
         }
 
-        return ['found' => $found, 'answer' => $answer, 'lines' => $this->closingLines->with($user, self::words($words))];
+        return ['found' => $found, 'answer' => $answer, 'lines' => $this->journalLines->with($user, self::words($words))];
     }
 
     /** What was typed as a query of FTS5: every word quoted, the beginnings of words enough. */
@@ -193,7 +194,9 @@ final readonly class Search
         foreach ($rows as $row) {
             if ($row['override_id'] === null && isset($entries[$row['entry_id']])) {
                 $first = $this->halves->first($user, $row['entry_id']);
-                $idsOf[$first] ??= array_values(array_unique([$row['entry_id'], ...$this->halves->of($user, $row['entry_id'])]));
+                $idsOf[$first] ??= array_values(
+                    array_unique([$row['entry_id'], ...$this->halves->of($user, $row['entry_id'])]),
+                );
             }
         }
         $ids = array_merge(...array_values($idsOf));
@@ -234,10 +237,7 @@ final readonly class Search
      */
     private function ofRoutine(User $user, array $halves, LocalDateTime $now): array
     {
-        $around = array_map(
-            fn (array $half): array => $this->around($user, $half['entry'], $half['overrides'], $now),
-            $halves,
-        );
+        $around = array_map(fn (array $half): array => $this->around($user, $half['entry'], $half['overrides'], $now), $halves);
         $lasts = array_filter(array_column($around, 0));
         $nexts = array_filter(array_column($around, 1));
         $done = array_filter(array_column($halves, 'lastDone'));

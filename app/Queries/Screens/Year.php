@@ -12,7 +12,7 @@ use App\Queries\Occurrences\Unreadable;
 use App\Queries\Planning\DayPlan;
 use App\Queries\Planning\Holidays;
 use PlumRota\Core\Planning\LoadOfDays;
-use PlumRota\Core\Tally\AreaHours;
+use PlumRota\Core\Tally\CountedMinutes;
 use PlumRota\Core\Time\Gregorian;
 use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\TimeRange;
@@ -40,7 +40,7 @@ final readonly class Year
         $entries = $bars = $minutes = $leading = [];
         foreach ($this->occurrences->each($user, $window) as $one) {
             $load->add($one->block);
-            $minutes[$one->areaId] = ($minutes[$one->areaId] ?? 0) + AreaHours::of($window, $one->block);
+            $minutes[$one->areaId] = ($minutes[$one->areaId] ?? 0) + CountedMinutes::planned($window, $one->block);
             $day = max(0, $one->block->seen->from->dayNumber() - $start);
             $counts[$day][$one->details()->calendar_id] = ($counts[$day][$one->details()->calendar_id] ?? 0) + 1;
             if ($one->entry->leads_to !== null) {

@@ -5,81 +5,290 @@ declare(strict_types=1);
 namespace App\Queries\Tally;
 
 use App\Access\Visible;
-use App\Models\Area;
 use App\Models\User;
+use App\Queries\Planning\DayPlan;
+use PlumRota\Core\Tally\CountedLine;
+use PlumRota\Core\Tally\HoursInWords;
+use PlumRota\Core\Tally\HoursOfWeek;
+use PlumRota\Core\Tally\Measure;
+use PlumRota\Core\Tally\Outcome;
+use PlumRota\Core\Time\EnglishNames;
+use PlumRota\Core\Time\IsoWeek;
 use PlumRota\Core\Time\LocalDate;
+use PlumRota\Core\Time\LocalDateTime;
+use PlumRota\Core\Time\Weekday;
 
-/** What was planned, done and intended of each life area in a stretch, and the lines each sum is made of. */
+/** What was planned and done in a stretch: by group, week by week, by weekday and hour; and the lines each sum is made of. */
 final readonly class WhereHoursWent
 {
+    /** Groups that are told apart week by week; the smaller ones are taken together. */
+    private const MOST_GROUPS = 16;
+
     public function __construct(private CountedLines $lines)
     {
     }
 
-    /** @return array<string, mixed> the schema Tally of the contract */
-    public function over(User $user, LocalDate $from, int $days): array
+    /**
+     * @param  'area'|'calendar'|'label'|'theme'|'effort'|'entry'|'person'  $by
+     * @return array<string, mixed> the schema Tally of the contract
+     */
+    public function over(User $user, LocalDate $from, int $days, string $by, Measure $of, Choice $choice): array
     {
-        $here = self::sums($this->lines->over($user, $from, $days));
-        $before = self::sums($this->lines->over($user, $from->plusDays(-$days), $days));
+        $stretch = $this->lines->over($user, $from, $days);
+        $before = $this->before($user, $from->plusDays(-$days), $days, $by, $of, $choice);
+        $grouping = Grouping::by($by, $user, $from, $days);
+        $weeks = self::weeks($from, $days, $user->first_weekday);
+        $first = $from->dayNumber();
+        $weekOf = [];
+        foreach ($weeks as $i => [$start, $length]) {
+            for ($day = $start->dayNumber() - $first; $length > 0; $length--) {
+                $weekOf[$day++] = $i;
+            }
+        }
+        $none = ['planned' => 0, 'done' => 0, 'worked' => 0];
+        $sums = array_fill_keys($grouping->known(), $none);
+        $cells = [];
+        $facts = array_fill(0, count($weeks), ['musts' => 0, 'musts_done' => 0, 'put_off' => 0, 'let_go' => 0]);
+        $all = $none;
+        $hours = new HoursOfWeek();
+        $isEverything = $choice->isEverything();
+        foreach ($stretch->lines as $line) {
+            if (! $isEverything && ! $choice->takes($line)) {
+                continue;
+            }
+            $week = $weekOf[(int) floor($line->count->from / 86400) - $first];
+            if ($line->isFirst) {
+                self::note($facts[$week], $line);
+            }
+            $count = $line->count;
+            if ($count->planned === 0 && $count->worked === 0) {
+                continue;
+            }
+            $hours->add($line);
+            $all['planned'] += $count->planned;
+            $all['done'] += $count->done;
+            $all['worked'] += $count->worked;
+            foreach ($grouping->of($line) as $group) {
+                $sums[$group] ??= $none;
+                $sums[$group]['planned'] += $count->planned;
+                $sums[$group]['done'] += $count->done;
+                $sums[$group]['worked'] += $count->worked;
+                $cells[$week][$group] ??= $none;
+                $cells[$week][$group]['planned'] += $count->planned;
+                $cells[$week][$group]['done'] += $count->done;
+                $cells[$week][$group]['worked'] += $count->worked;
+            }
+        }
+        if ($grouping->known() === []) {
+            uasort($sums, fn (array $a, array $b): int => $b['worked'] + $b['planned'] <=> $a['worked'] + $a['planned']);
+        }
+        foreach (array_keys($before) as $group) {
+            $sums[$group] ??= $none;
+        }
+        $apart = array_slice(array_map(strval(...), array_keys($sums)), 0, self::MOST_GROUPS);
+        $intended = $by === 'area' ? $this->intended($user, $days) : [];
+        $groups = array_map(
+            fn (string $id): array => [
+                'id' => $id,
+                'name' => $grouping->name($id),
+                ...$sums[$id],
+                'before' => $before[$id] ?? 0,
+                'intended' => $intended[$id] ?? null,
+            ],
+            array_map(strval(...), array_keys($sums)),
+        );
+        $shown = $this->shownWeeks($user, $stretch, $weeks, $apart, $of, $cells, $facts);
+        $minutes = $hours->minutes()[$of->value];
+        $goesOn = $from->plusDays($days)->startOfDay()->seconds > $user->wallNow()->seconds;
 
         return [
             'from' => (string) $from,
             'days' => $days,
-            'areas' => array_values(
-                Visible::to($user)
-                    ->areas()
-                    ->get()
-                    ->map(
-                        fn (Area $area): array => [
-                            'area_id' => $area->id,
-                            'planned' => $here[$area->id]['planned'] ?? 0,
-                            'done' => $here[$area->id]['done'] ?? 0,
-                            'before' => $before[$area->id]['done'] ?? 0,
-                            'intended' => $area->intended_minutes === null ? null : (int) round(($area->intended_minutes * $days) / 7),
-                        ],
-                    )
-                    ->all(),
-            ),
+            'by' => $by,
+            'of' => $of->value,
+            'adds_up' => $grouping->addsUp(),
+            'all' => [...$all, 'before' => array_sum($before)],
+            'groups' => $groups,
+            'apart' => count($apart),
+            'weeks' => $shown,
+            'hours' => $minutes,
+            'says' => [
+                'groups' => HoursInWords::ofGroups(
+                    array_map(fn (array $one): array => [...$one, 'minutes' => $one[$of->value]], $groups),
+                    $days / 7,
+                    $goesOn,
+                    $of === Measure::Planned ? 'planned' : 'done',
+                ),
+                'weeks' => HoursInWords::ofWeeks(array_map(fn (array $one): array => self::said($one, $user), $shown)),
+                'hours' => HoursInWords::ofHours($minutes),
+            ],
+            'goes_on' => $goesOn,
         ];
     }
 
     /**
-     * @param  'planned'|'done'  $of
+     * @param  'area'|'calendar'|'label'|'theme'|'effort'|'entry'|'person'  $by
      * @return array{minutes: int, lines: list<array<string, mixed>>} the schema TallyLines of the contract
      */
-    public function lines(User $user, LocalDate $from, int $days, string $area, string $of): array
+    public function lines(User $user, LocalDate $from, int $days, string $by, string $group, Measure $of, Choice $choice): array
     {
+        $grouping = Grouping::by($by, $user, $from, $days);
         $lines = [];
-        foreach ($this->lines->over($user, $from, $days) as $line) {
-            if ($line['area_id'] === $area && $line[$of] > 0) {
+        foreach ($this->lines->over($user, $from, $days)->lines as $line) {
+            $minutes = $line->minutes($of);
+            if ($minutes > 0 && $choice->takes($line) && in_array($group, $grouping->of($line), true)) {
                 $lines[] = [
-                    'entry_id' => $line['entry_id'],
-                    'recurrence_id' => $line['recurrence_id'],
-                    'title' => $line['title'],
-                    'calendar_id' => $line['calendar_id'],
-                    'at' => $line['at'],
-                    'minutes' => $line[$of],
-                    'timed' => $of === 'done' && $line['timed'],
+                    'entry_id' => $line->of->entryId,
+                    'recurrence_id' => $line->recurrenceId,
+                    'title' => $line->of->title,
+                    'calendar_id' => $line->of->calendarId,
+                    'at' => (string) LocalDateTime::fromSeconds($line->count->from),
+                    'has_hours' => $line->count->to > $line->count->from || ($of === Measure::Worked && $line->count->isTimed),
+                    'minutes' => $minutes,
+                    'timed' => $of === Measure::Worked && $line->count->isTimed,
                 ];
             }
         }
+        usort(
+            $lines,
+            fn (array $a, array $b): int => [$a['at'], $a['title'], $a['entry_id'], $a['recurrence_id']] <=> [
+                $b['at'],
+                $b['title'],
+                $b['entry_id'],
+                $b['recurrence_id'],
+            ],
+        );
 
         return ['minutes' => array_sum(array_column($lines, 'minutes')), 'lines' => $lines];
     }
 
-    /**
-     * @param  list<array{area_id: string, planned: int, done: int}>  $lines
-     * @return array<string, array{planned: int, done: int}> by area
-     */
-    private static function sums(array $lines): array
+    /** @return list<array{LocalDate, int}> the first date and the days of each week, cut where the stretch begins and ends */
+    private static function weeks(LocalDate $from, int $days, Weekday $first): array
     {
+        $weeks = [];
+        $end = $from->dayNumber() + $days;
+        for ($at = $from; $at->dayNumber() < $end; $at = $next) {
+            $next = $at->startOfWeek($first)->plusDays(7);
+            $weeks[] = [$at, min($end, $next->dayNumber()) - $at->dayNumber()];
+        }
+
+        return $weeks;
+    }
+
+    /** @param  array{musts: int, musts_done: int, put_off: int, let_go: int}  $facts */
+    private static function note(array &$facts, CountedLine $line): void
+    {
+        if ($line->outcome === Outcome::LetGo) {
+            $facts['let_go']++;
+        } elseif ($line->of->isTask && $line->of->importance === 'must') {
+            $facts['musts']++;
+            $facts['musts_done'] += $line->outcome->isDone() ? 1 : 0;
+        }
+        $facts['put_off'] += $line->putOff;
+    }
+
+    /**
+     * @param  list<array{LocalDate, int}>  $weeks
+     * @param  list<string>  $apart  groups that are told apart
+     * @param  array<int, array<string, array{planned: int, done: int, worked: int}>>  $cells  by week and group
+     * @param  list<array{musts: int, musts_done: int, put_off: int, let_go: int}>  $facts
+     * @return list<array<string, mixed>>
+     */
+    private function shownWeeks(
+        User $user,
+        CountedStretch $stretch,
+        array $weeks,
+        array $apart,
+        Measure $of,
+        array $cells,
+        array $facts,
+    ): array {
+        $capacities = DayPlan::capacities($user, $stretch->from, $stretch->days);
+        $first = $stretch->from->dayNumber();
+        $shown = [];
+        foreach ($weeks as $i => [$start, $days]) {
+            $over = [];
+            $load = $capacity = 0;
+            for ($day = $start->dayNumber() - $first, $n = 0; $n < $days; $n++, $day++) {
+                $load += $stretch->load($day);
+                $capacity += $capacities[$day];
+                if ($stretch->load($day) > $capacities[$day]) {
+                    $over[] = (string) $start->plusDays($n);
+                }
+            }
+            $here = $cells[$i] ?? [];
+            $rest = array_diff_key($here, array_flip($apart));
+            $shown[] = [
+                'from' => (string) $start,
+                'days' => $days,
+                'number' => IsoWeek::containing($start->plusDays(min($days - 1, 3)))->week,
+                'capacity' => $capacity,
+                'load' => $load,
+                'over' => $over,
+                'planned' => array_sum(array_column($here, 'planned')),
+                'minutes' => [
+                    ...array_map(fn (string $id): int => $here[$id][$of->value] ?? 0, $apart),
+                    array_sum(array_column($rest, $of->value)),
+                ],
+                ...$facts[$i],
+            ];
+        }
+
+        return $shown;
+    }
+
+    /**
+     * @param  array<string, mixed>  $week
+     * @return array{name: string, load: int, capacity: int, over: int, musts: int, musts_done: int, is_over: bool}
+     */
+    private static function said(array $week, User $user): array
+    {
+        /** @var array{from: string, days: int, load: int, capacity: int, over: list<string>, musts: int, musts_done: int} $week */
+        $start = LocalDate::parse($week['from']);
+
+        return [
+            'name' => "the week of {$start->day} ".EnglishNames::month($start->month, short: true),
+            'load' => $week['load'],
+            'capacity' => $week['capacity'],
+            'over' => count($week['over']),
+            'musts' => $week['musts'],
+            'musts_done' => $week['musts_done'],
+            'is_over' => $start->plusDays($week['days'])->startOfDay()->seconds <= $user->wallNow()->seconds,
+        ];
+    }
+
+    /**
+     * @param  'area'|'calendar'|'label'|'theme'|'effort'|'entry'|'person'  $by
+     * @return array<string, int> minutes of the stretch of the same length before, by group
+     */
+    private function before(User $user, LocalDate $from, int $days, string $by, Measure $of, Choice $choice): array
+    {
+        $grouping = Grouping::by($by, $user, $from, $days);
         $sums = [];
+        $lines =
+            $of === Measure::Planned || $grouping->needsLines()
+                ? $this->lines->over($user, $from, $days)->lines
+                : $this->lines->sums($user, $from, $days);
         foreach ($lines as $line) {
-            $sums[$line['area_id']] ??= ['planned' => 0, 'done' => 0];
-            $sums[$line['area_id']]['planned'] += $line['planned'];
-            $sums[$line['area_id']]['done'] += $line['done'];
+            $minutes = $line->minutes($of);
+            if ($minutes > 0 && $choice->takes($line)) {
+                foreach ($grouping->of($line) as $group) {
+                    $sums[$group] = ($sums[$group] ?? 0) + $minutes;
+                }
+            }
         }
 
         return $sums;
+    }
+
+    /** @return array<string, int|null> minutes meant for each area in so many days */
+    private function intended(User $user, int $days): array
+    {
+        $intended = [];
+        foreach (Visible::to($user)->areas()->get() as $area) {
+            $intended[$area->id] = $area->intended_minutes === null ? null : (int) round(($area->intended_minutes * $days) / 7);
+        }
+
+        return $intended;
     }
 }

@@ -343,6 +343,78 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/days/{date}/timings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                date: string;
+            };
+            cookie?: never;
+        };
+        get: operations["getTimingsOfDay"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/timings/past": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Work that was not timed while it was done; it may not lie over another timing. */
+        post: operations["addTiming"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/timings/{timing}/split": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                timing: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["splitTiming"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/timings/{timing}/entry": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                timing: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** @description What it was really spent on */
+        put: operations["moveTiming"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/timings/{timing}/stop": {
         parameters: {
             query?: never;
@@ -1071,7 +1143,18 @@ export interface paths {
     };
     "/tally/{from}/{days}": {
         parameters: {
-            query?: never;
+            query?: {
+                by?: components["parameters"]["TallyBy"];
+                of?: components["parameters"]["TallyOf"];
+                areas?: components["parameters"]["ChosenAreas"];
+                calendars?: components["parameters"]["ChosenCalendars"];
+                kinds?: components["parameters"]["ChosenKinds"];
+                importance?: components["parameters"]["ChosenImportance"];
+                effort?: components["parameters"]["ChosenEffort"];
+                labels?: components["parameters"]["ChosenLabels"];
+                done?: components["parameters"]["ChosenDone"];
+                repeats?: components["parameters"]["ChosenRepeats"];
+            };
             header?: never;
             path: {
                 from: string;
@@ -1079,7 +1162,7 @@ export interface paths {
             };
             cookie?: never;
         };
-        /** @description What was planned, done and intended of each life area in a stretch, in minutes */
+        /** @description What was planned and done in a stretch, in minutes, by group, by week and by hour of the week */
         get: operations["getTally"];
         put?: never;
         post?: never;
@@ -1089,21 +1172,131 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/tally/{from}/{days}/{area}/{of}": {
+    "/tally/{from}/{days}/lines": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Id of the group */
+                group?: string;
+                by?: components["parameters"]["TallyBy"];
+                of?: components["parameters"]["TallyOf"];
+                areas?: components["parameters"]["ChosenAreas"];
+                calendars?: components["parameters"]["ChosenCalendars"];
+                kinds?: components["parameters"]["ChosenKinds"];
+                importance?: components["parameters"]["ChosenImportance"];
+                effort?: components["parameters"]["ChosenEffort"];
+                labels?: components["parameters"]["ChosenLabels"];
+                done?: components["parameters"]["ChosenDone"];
+                repeats?: components["parameters"]["ChosenRepeats"];
+            };
             header?: never;
             path: {
                 from: string;
                 days: number;
-                area: string;
-                of: "planned" | "done";
             };
             cookie?: never;
         };
         /** @description What one sum of the tally is made of; its lines add up to it exactly */
         get: operations["getTallyLines"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/tally/{from}/{days}/habits": {
+        parameters: {
+            query?: {
+                areas?: components["parameters"]["ChosenAreas"];
+                calendars?: components["parameters"]["ChosenCalendars"];
+                kinds?: components["parameters"]["ChosenKinds"];
+                importance?: components["parameters"]["ChosenImportance"];
+                effort?: components["parameters"]["ChosenEffort"];
+                labels?: components["parameters"]["ChosenLabels"];
+                done?: components["parameters"]["ChosenDone"];
+                repeats?: components["parameters"]["ChosenRepeats"];
+            };
+            header?: never;
+            path: {
+                from: string;
+                days: number;
+            };
+            cookie?: never;
+        };
+        /** @description What was kept up of the routines that are ticked */
+        get: operations["getHabits"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/tally/{from}/{days}/sheet": {
+        parameters: {
+            query?: {
+                /** @description Whom it is for; all where it is left out */
+                group?: string;
+                /** @description Minutes to which each row is rounded */
+                step?: 1 | 5 | 6 | 10 | 15 | 30 | 60;
+                way?: "near" | "up";
+                by?: components["parameters"]["TallyBy"];
+                areas?: components["parameters"]["ChosenAreas"];
+                calendars?: components["parameters"]["ChosenCalendars"];
+                kinds?: components["parameters"]["ChosenKinds"];
+                importance?: components["parameters"]["ChosenImportance"];
+                effort?: components["parameters"]["ChosenEffort"];
+                labels?: components["parameters"]["ChosenLabels"];
+                done?: components["parameters"]["ChosenDone"];
+                repeats?: components["parameters"]["ChosenRepeats"];
+            };
+            header?: never;
+            path: {
+                from: string;
+                days: number;
+            };
+            cookie?: never;
+        };
+        /** @description The time that was timed, day by day and thing by thing */
+        get: operations["getHoursSheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/habits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description One habit over all of its time */
+        get: operations["getHabit"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/durations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What was timed against what is estimated */
+        get: operations["getDurations"];
+        /** @description Takes estimates over, all in one step */
+        put: operations["takeEstimates"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1134,6 +1327,7 @@ export interface paths {
             header?: never;
             path: {
                 kind: string;
+                /** @description A date, or now for the one that a round is about today */
                 date: string;
             };
             cookie?: never;
@@ -2260,6 +2454,8 @@ export interface components {
         EntryShown: {
             /** @enum {unknown} */
             opens_round?: "week" | "month";
+            /** @description The unit of the amount that is noted on ticking, where it has one */
+            measure?: string;
             title: string;
             kind: components["schemas"]["Kind"];
             calendar_id: string;
@@ -2400,20 +2596,25 @@ export interface components {
             minutes: number;
         };
         /** @description A line that was written when a day was closed */
-        ClosingLine: {
+        JournalLine: {
+            /** @description Of a round its first day */
             date: string;
             question: string;
             answer: string;
+            /** @enum {unknown} */
+            of: "day" | "week" | "month";
         };
         SearchResult: {
-            /** @description Of closings, the latest first */
-            lines: components["schemas"]["ClosingLine"][];
+            /** @description Of closings and rounds, the latest first */
+            lines: components["schemas"]["JournalLine"][];
             answer: null | {
                 title: string;
                 entry_id: string;
                 recurrence_id: string | null;
                 at: string;
                 done: boolean;
+                /** @description Whether it is a routine that is ticked */
+                habit: boolean;
             };
             found: {
                 entry_id: string;
@@ -2652,6 +2853,11 @@ export interface components {
             calendar_id: string | null;
             /** @description Titles of what it is double-booked with */
             meets: string[];
+            /**
+             * @description What may be added there
+             * @enum {unknown}
+             */
+            offers: "frost_watch" | null;
         };
         ComingUp: {
             date: string;
@@ -2676,17 +2882,176 @@ export interface components {
         Tally: {
             from: string;
             days: number;
-            areas: {
-                area_id: string;
-                /** @description Minutes placed, and estimates of tasks without hours */
-                planned: number;
-                /** @description Minutes timed; of what was not timed what was placed, where it is done or over */
-                done: number;
-                /** @description Minutes done in the stretch of the same length before */
-                before: number;
+            by: string;
+            /** @enum {unknown} */
+            of: "planned" | "done" | "worked";
+            /** @description Whether the groups together are all there is; not where a line counts in several */
+            adds_up: boolean;
+            all: components["schemas"]["TallySums"];
+            groups: (components["schemas"]["TallySums"] & {
+                id: string;
+                name: string;
                 /** @description Minutes meant for it */
                 intended: number | null;
+            })[];
+            /** @description How many of the groups are told apart week by week */
+            apart: number;
+            weeks: {
+                from: string;
+                days: number;
+                /** @description Of ISO 8601 */
+                number: number;
+                /** @description Minutes that its days have */
+                capacity: number;
+                /** @description Minutes of the load of its days, as the board has them */
+                load: number;
+                /** @description Over-full dates */
+                over: string[];
+                planned: number;
+                /** @description Of each group that is told apart, and of the others together */
+                minutes: number[];
+                musts: number;
+                musts_done: number;
+                /** @description How often what stands in it was sent on to another day */
+                put_off: number;
+                let_go: number;
             }[];
+            /** @description Minutes by weekday and hour, Monday first */
+            hours: number[];
+            says: {
+                groups: string;
+                weeks: string;
+                hours: string;
+            };
+            /** @description Whether it reaches beyond now */
+            goes_on: boolean;
+        };
+        TallySums: {
+            /** @description Minutes placed, and estimates of tasks without hours */
+            planned: number;
+            /** @description Of those what is done or over */
+            done: number;
+            /** @description Minutes timed; of what was not timed what is done */
+            worked: number;
+            /** @description The same as is asked for, in the stretch of the same length before */
+            before: number;
+        };
+        HoursSheet: {
+            rows: {
+                date: string;
+                title: string;
+                group: string;
+                minutes: number;
+                rounded: number;
+            }[];
+            /** @description For whom anything was timed */
+            groups: {
+                id: string;
+                name: string;
+            }[];
+            minutes: number;
+            /** @description The sum of the rounded rows */
+            rounded: number;
+        };
+        /** @description Times by weekday, Monday first */
+        HabitCounts: {
+            due: number;
+            kept: number;
+        }[];
+        Habits: {
+            from: string;
+            days: number;
+            says: string;
+            habits: {
+                title: string;
+                entry_ids: string[];
+                calendar_id: string;
+                area_id: string;
+                /** @description Times a week; then weeks are counted */
+                aim: number | null;
+                unit: string | null;
+                due: number;
+                kept: number;
+                /** @description Of those kept, done after their day */
+                late: number;
+                /** @description Kept one after the other up to the end of the stretch, also from before it */
+                row: number;
+                weekdays: components["schemas"]["HabitCounts"];
+                /** @description Of what was measured in the stretch */
+                sum: number;
+                /** @description One letter a day: k kept, l late, m missed, g let go, o open, . none */
+                strip: string;
+            }[];
+        };
+        Habit: {
+            title: string;
+            entry_ids: string[];
+            calendar_id: string;
+            aim: number | null;
+            unit: string | null;
+            due: number;
+            kept: number;
+            late: number;
+            row: number;
+            longest: number;
+            since: string | null;
+            weekdays: components["schemas"]["HabitCounts"];
+            sum: number;
+            /** @description First date of the strip, which reaches to today */
+            from: string;
+            /** @description As in Habits; besides s skipped, p in a pause */
+            strip: string;
+            course: {
+                date: string;
+                amount: number;
+            }[];
+        };
+        Durations: {
+            says: string;
+            things: {
+                title: string;
+                calendar_id: string;
+                area_id: string;
+                /** @description Minutes; of what has hours and no estimate its length */
+                estimate: number | null;
+                /** @description Whose estimate can be set */
+                entry_ids: string[];
+                /** @description The last ten, the latest first */
+                times: {
+                    date: string;
+                    minutes: number;
+                    entry_id: string;
+                    recurrence_id: string;
+                }[];
+                /** @description Quartiles by definition 7 of Hyndman and Fan, 1996 */
+                low: number;
+                /** @description To the minute */
+                middle: number;
+                high: number;
+            }[];
+            areas: {
+                area_id: string;
+                estimated: number;
+                taken: number;
+            }[];
+        };
+        TimingOfDay: {
+            id: string;
+            entry_id: string;
+            recurrence_id: string;
+            title: string;
+            calendar_id: string | null;
+            /** @description Wall time */
+            started: string;
+            ended: string | null;
+            minutes: number;
+            forgotten: boolean;
+        };
+        TimingChoice: {
+            entry_id: string;
+            recurrence_id: string;
+            title: string;
+            calendar_id: string;
         };
         TallyLines: {
             /** @description The sum */
@@ -2696,8 +3061,9 @@ export interface components {
                 recurrence_id: string;
                 title: string;
                 calendar_id: string;
-                /** @description Wall time at which it begins */
+                /** @description Wall time at which it begins on that day */
                 at: string;
+                has_hours: boolean;
                 minutes: number;
                 timed: boolean;
             }[];
@@ -3080,6 +3446,10 @@ export interface components {
              * @enum {unknown}
              */
             opens_round?: "week" | "month" | null;
+            /** @description The unit of an amount that is noted on ticking, as km */
+            measure?: string | null;
+            /** @description How often a week it is meant to be done, where not each time it comes */
+            aim?: number | null;
             /** @description Minutes of the pieces into which it may be split; null for one piece */
             shortest_piece?: number | null;
             /** @description In which alone it can be done; none for any */
@@ -3141,6 +3511,8 @@ export interface components {
             ask_again: string | null;
             /** @enum {unknown} */
             opens_round: "week" | "month" | null;
+            measure: string | null;
+            aim: number | null;
             shortest_piece: number | null;
             own_hours: components["schemas"]["OwnHours"][];
             after_id: string | null;
@@ -3306,6 +3678,17 @@ export interface components {
         };
     };
     responses: {
+        /** @description The new one */
+        NewTiming: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": {
+                    id: string;
+                };
+            };
+        };
         /** @description What is being timed, if anything */
         Running: {
             headers: {
@@ -3378,7 +3761,18 @@ export interface components {
             };
         };
     };
-    parameters: never;
+    parameters: {
+        TallyBy: "area" | "calendar" | "label" | "theme" | "effort" | "entry" | "person";
+        TallyOf: "planned" | "done" | "worked";
+        ChosenAreas: string;
+        ChosenCalendars: string;
+        ChosenKinds: string;
+        ChosenImportance: string;
+        ChosenEffort: string;
+        ChosenLabels: string;
+        ChosenDone: string;
+        ChosenRepeats: string;
+    };
     requestBodies: {
         FilingRule: {
             content: {
@@ -4083,7 +4477,7 @@ export interface operations {
                     "application/json": {
                         days: {
                             date: string;
-                            lines: components["schemas"]["ClosingLine"][];
+                            lines: components["schemas"]["JournalLine"][];
                             done: components["schemas"]["DoneItem"][];
                         }[];
                     };
@@ -4149,6 +4543,110 @@ export interface operations {
         };
         responses: {
             201: components["responses"]["Running"];
+            404: components["responses"]["Refused"];
+            422: components["responses"]["Invalid"];
+        };
+    };
+    getTimingsOfDay: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                date: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What was timed on a day, the earliest first; what began the day before or ended the day after, too */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        date: string;
+                        timings: components["schemas"]["TimingOfDay"][];
+                        /** @description What a timing of the day can be of: what stands on it, what was timed on it, and what is in the basket */
+                        occurrences: components["schemas"]["TimingChoice"][];
+                    };
+                };
+            };
+            422: components["responses"]["Invalid"];
+        };
+    };
+    addTiming: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    entry_id: string;
+                    recurrence_id?: string;
+                    /** @description Wall time of the account */
+                    started: string;
+                    ended: string;
+                };
+            };
+        };
+        responses: {
+            201: components["responses"]["NewTiming"];
+            404: components["responses"]["Refused"];
+            422: components["responses"]["Invalid"];
+        };
+    };
+    splitTiming: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                timing: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description Wall time of the account */
+                    at: string;
+                };
+            };
+        };
+        responses: {
+            201: components["responses"]["NewTiming"];
+            404: components["responses"]["Refused"];
+            422: components["responses"]["Invalid"];
+        };
+    };
+    moveTiming: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                timing: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    entry_id: string;
+                    recurrence_id?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Moved */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
             404: components["responses"]["Refused"];
             422: components["responses"]["Invalid"];
         };
@@ -5569,7 +6067,18 @@ export interface operations {
     };
     getTally: {
         parameters: {
-            query?: never;
+            query?: {
+                by?: components["parameters"]["TallyBy"];
+                of?: components["parameters"]["TallyOf"];
+                areas?: components["parameters"]["ChosenAreas"];
+                calendars?: components["parameters"]["ChosenCalendars"];
+                kinds?: components["parameters"]["ChosenKinds"];
+                importance?: components["parameters"]["ChosenImportance"];
+                effort?: components["parameters"]["ChosenEffort"];
+                labels?: components["parameters"]["ChosenLabels"];
+                done?: components["parameters"]["ChosenDone"];
+                repeats?: components["parameters"]["ChosenRepeats"];
+            };
             header?: never;
             path: {
                 from: string;
@@ -5589,17 +6098,29 @@ export interface operations {
                 };
             };
             404: components["responses"]["Refused"];
+            422: components["responses"]["Invalid"];
         };
     };
     getTallyLines: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Id of the group */
+                group?: string;
+                by?: components["parameters"]["TallyBy"];
+                of?: components["parameters"]["TallyOf"];
+                areas?: components["parameters"]["ChosenAreas"];
+                calendars?: components["parameters"]["ChosenCalendars"];
+                kinds?: components["parameters"]["ChosenKinds"];
+                importance?: components["parameters"]["ChosenImportance"];
+                effort?: components["parameters"]["ChosenEffort"];
+                labels?: components["parameters"]["ChosenLabels"];
+                done?: components["parameters"]["ChosenDone"];
+                repeats?: components["parameters"]["ChosenRepeats"];
+            };
             header?: never;
             path: {
                 from: string;
                 days: number;
-                area: string;
-                of: "planned" | "done";
             };
             cookie?: never;
         };
@@ -5615,6 +6136,153 @@ export interface operations {
                 };
             };
             404: components["responses"]["Refused"];
+            422: components["responses"]["Invalid"];
+        };
+    };
+    getHabits: {
+        parameters: {
+            query?: {
+                areas?: components["parameters"]["ChosenAreas"];
+                calendars?: components["parameters"]["ChosenCalendars"];
+                kinds?: components["parameters"]["ChosenKinds"];
+                importance?: components["parameters"]["ChosenImportance"];
+                effort?: components["parameters"]["ChosenEffort"];
+                labels?: components["parameters"]["ChosenLabels"];
+                done?: components["parameters"]["ChosenDone"];
+                repeats?: components["parameters"]["ChosenRepeats"];
+            };
+            header?: never;
+            path: {
+                from: string;
+                days: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The habits */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Habits"];
+                };
+            };
+            404: components["responses"]["Refused"];
+            422: components["responses"]["Invalid"];
+        };
+    };
+    getHoursSheet: {
+        parameters: {
+            query?: {
+                /** @description Whom it is for; all where it is left out */
+                group?: string;
+                /** @description Minutes to which each row is rounded */
+                step?: 1 | 5 | 6 | 10 | 15 | 30 | 60;
+                way?: "near" | "up";
+                by?: components["parameters"]["TallyBy"];
+                areas?: components["parameters"]["ChosenAreas"];
+                calendars?: components["parameters"]["ChosenCalendars"];
+                kinds?: components["parameters"]["ChosenKinds"];
+                importance?: components["parameters"]["ChosenImportance"];
+                effort?: components["parameters"]["ChosenEffort"];
+                labels?: components["parameters"]["ChosenLabels"];
+                done?: components["parameters"]["ChosenDone"];
+                repeats?: components["parameters"]["ChosenRepeats"];
+            };
+            header?: never;
+            path: {
+                from: string;
+                days: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The sheet */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HoursSheet"];
+                };
+            };
+            404: components["responses"]["Refused"];
+            422: components["responses"]["Invalid"];
+        };
+    };
+    getHabit: {
+        parameters: {
+            query: {
+                title: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The habit */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Habit"];
+                };
+            };
+            404: components["responses"]["Refused"];
+            422: components["responses"]["Invalid"];
+        };
+    };
+    getDurations: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The things */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Durations"];
+                };
+            };
+        };
+    };
+    takeEstimates: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    estimates: {
+                        entry_id: string;
+                        minutes: number;
+                    }[];
+                };
+            };
+        };
+        responses: {
+            /** @description Taken over */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            422: components["responses"]["Invalid"];
         };
     };
     listRounds: {
@@ -5652,6 +6320,7 @@ export interface operations {
             header?: never;
             path: {
                 kind: string;
+                /** @description A date, or now for the one that a round is about today */
                 date: string;
             };
             cookie?: never;
@@ -5676,6 +6345,7 @@ export interface operations {
             header?: never;
             path: {
                 kind: string;
+                /** @description A date, or now for the one that a round is about today */
                 date: string;
             };
             cookie?: never;
@@ -6891,7 +7561,14 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody?: {
+            content: {
+                "application/json": {
+                    /** @description In the unit of the entry */
+                    amount?: number | null;
+                };
+            };
+        };
         responses: {
             /** @description Done */
             204: {
@@ -6901,6 +7578,7 @@ export interface operations {
                 content?: never;
             };
             404: components["responses"]["Refused"];
+            422: components["responses"]["Invalid"];
         };
     };
     untick: {

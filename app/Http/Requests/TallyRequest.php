@@ -1,0 +1,77 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Requests;
+
+use App\Queries\Tally\Choice;
+use App\Queries\Tally\Grouping;
+use Illuminate\Foundation\Http\FormRequest;
+use Illuminate\Validation\Rule;
+use PlumRota\Core\Tally\Measure;
+use PlumRota\Core\Tally\Rounding;
+
+/** By what a stretch is counted, which minutes, and which entries; what is chosen stands in the address as the page has it there. */
+final class TallyRequest extends FormRequest
+{
+    /** @return array<string, mixed> */
+    public function rules(): array
+    {
+        return [
+            'by' => ['sometimes', Rule::in(Grouping::BY)],
+            'of' => ['sometimes', Rule::enum(Measure::class)],
+            'group' => ['sometimes', 'nullable', 'string', 'max:500'],
+            'step' => ['sometimes', 'integer', Rule::in(Rounding::STEPS)],
+            'way' => ['sometimes', Rule::in(['near', 'up'])],
+            ...array_fill_keys(
+                ['areas', 'calendars', 'kinds', 'importance', 'effort', 'labels', 'done', 'repeats'],
+                ['sometimes', 'nullable', 'string', 'max:4000'],
+            ),
+        ];
+    }
+
+    /** @return 'area'|'calendar'|'label'|'theme'|'effort'|'entry'|'person' */
+    public function by(): string
+    {
+        /** @var 'area'|'calendar'|'label'|'theme'|'effort'|'entry'|'person' */
+        return $this->string('by', 'area')->value();
+    }
+
+    public function measure(): Measure
+    {
+        return Measure::from($this->string('of', Measure::Worked->value)->value());
+    }
+
+    public function group(): string
+    {
+        return $this->string('group')->value();
+    }
+
+    /** How a sheet of hours is rounded. */
+    public function rounding(): Rounding
+    {
+        return new Rounding($this->integer('step', 1), $this->input('way') === 'up');
+    }
+
+    public function choice(): Choice
+    {
+        return new Choice(
+            $this->list('areas'),
+            $this->list('calendars'),
+            $this->list('kinds'),
+            $this->list('importance'),
+            $this->list('effort'),
+            $this->list('labels'),
+            $this->list('done'),
+            ! in_array('none', $this->list('repeats'), true),
+        );
+    }
+
+    /** @return list<string> values with "~" between them, each percent-encoded by itself */
+    private function list(string $name): array
+    {
+        $text = $this->string($name)->value();
+
+        return $text === '' ? [] : array_map(rawurldecode(...), explode('~', $text));
+    }
+}

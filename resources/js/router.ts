@@ -29,7 +29,7 @@ export const router = createRouter({
                     component: () => import('@/rounds/RoundView.vue'),
                 },
                 {
-                    path: 'tally/:stretch(week|six-weeks|quarter|year)?/:date(\\d{4}-\\d\\d-\\d\\d)?',
+                    path: 'tally/:stretch(week|six-weeks|quarter|year|from)?/:date(\\d{4}-\\d\\d-\\d\\d)?',
                     name: 'tally',
                     component: () => import('@/tally/TallyView.vue'),
                 },

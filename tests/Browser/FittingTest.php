@@ -42,6 +42,7 @@ test(
         // One elsewhere, by drag.
         $friday = nextWeek()[4];
         $page
+            ->still()
             ->carry('[data-test=ghost]', "[data-test=day-hours][data-date='{$friday}']", 180)
             ->untilSame(count($before) - 1, fn () => count(ghosts($page)));
         $page->keys(WebDriverKeys::CONTROL.'z')->untilSame(count($before), fn () => count(ghosts($page)));
@@ -60,7 +61,7 @@ test(
 );
 
 test('after an interruption the rest of today is fitted again from the Day screen', function () {
-    $page = demo($this, alwaysAwake: true);
+    $page = demo($this, alwaysAwake: true, inTheMorning: true);
     caught($page, 'Write a letter today at 0:00 for 15 min', 'Write a letter');
     $page->visit('/day')->press('[data-test=fit-again]')->see('[data-test=fitting]');
     $page->untilSame(true, fn () => in_array('Write a letter', ghosts($page), true));

@@ -42,7 +42,7 @@ test('an address is made of a calendar and followed by another: read, changed, h
         ? $found[1]
         : 0);
     $before = $leftOut();
-    $page->press('[data-test=leave-out]')->type('[data-test=left-out-words]', 'guided')->keys(WebDriverKeys::ENTER);
+    $page->press('[data-test=leave-out]')->type('[data-test=left-out-words]', 'visitors')->keys(WebDriverKeys::ENTER);
     $page->untilSame($before + 1, $leftOut);
     $page->press('[data-test=end-following]')->see('[data-test=remove-question]');
     $page->press('[data-test=remove-delete]')->untilSame([], fn () => $page->all('[data-test=followed]'));

@@ -83,7 +83,14 @@ test('what the line understood is changed by a press, and a word is left plain b
     $page->keys(WebDriverKeys::ARROW_DOWN)->untilSame('piece', fn () => focused($page));
     $piece = fn (): string => (string) $page->script('return document.activeElement.textContent.trim()');
     $page->keys(WebDriverKeys::ARROW_RIGHT)->untilSame('at 13:00', $piece);
-    $page->keys(WebDriverKeys::ARROW_RIGHT)->untilSame('for 45 min', $piece);
+    // Beyond the last word the arrow leads back to the line: a key that is taken twice only makes the way longer.
+    $page->untilSame('for 45 min', function () use ($page, $piece): string {
+        if ($piece() !== 'for 45 min') {
+            $page->keys(focused($page) === 'piece' ? WebDriverKeys::ARROW_RIGHT : WebDriverKeys::ARROW_DOWN);
+        }
+
+        return $piece();
+    });
     $page->keys(WebDriverKeys::DELETE)->see('[data-test=understand-again]');
     $page->untilSame('capture', fn () => focused($page));
     $page->press('[data-test=understand-again]');

@@ -21,7 +21,11 @@ test('one move in the month, and every view shows it', function () {
     $page->visit("/month/{$mon}")->see('[data-test=month-line]');
     $page->visit("/month/{$mon}?kinds=event")->see('[data-test=month-cell]'); // fewer lines, so that none is hidden behind a count
     $page->visit("/month/{$mon}?repeats=none");
-    $page->carry('[data-test=month-line][data-title="Call the seed merchant"]', "[data-test=month-cell][data-date='{$wed}']", 60);
+    $page->carry(
+        '[data-test=month-line][data-title="Call the seed merchant"]',
+        "[data-test=month-cell][data-date='{$wed}']",
+        60,
+    );
     $page->untilSame([$wed], fn () => tileDates($page, 'month-line', 'Call the seed merchant'));
     $page->press('[data-test=view-week]')->untilSame(["{$wed} 13:00"], fn () => $page->blocks('Call the seed merchant'));
     $page->press('[data-test=view-ahead]')->untilSame([$wed], fn () => tileDates($page, 'ahead-line', 'Call the seed merchant'));
@@ -127,6 +131,8 @@ test('nothing is laid over what is protected without asking', function () {
     $page->press('[data-test=block][data-title="Quiet work"]')->press('[data-test=more]');
     $page->press('[data-test=protected]');
     $page->press('[data-test=save]')->see('[data-test=block][data-title="Quiet work"].protected');
+    // A sheet that closes gives the focus back to where it came from.
+    $page->untilSame([], fn () => $page->all('[data-test=sheet]'));
     caught($page, "mend the gate {$tue} 13:00 for 30 min", 'Mend the gate');
     $perHour = $page->script("return document.querySelector('.line').getBoundingClientRect().height");
     $top =

@@ -9,10 +9,15 @@ use Tests\Browser\Page;
  * Opens the demo, signed in.
  *
  * @param  bool  $alwaysAwake  no hour is folded and no day in hand but today's, at whatever hour this runs
+ * @param  bool  $inTheMorning  the account lives where it is about ten in the morning, so that most of the day is left
  */
-function demo(object $test, int $width = 1280, int $height = 800, bool $alwaysAwake = false): Page
+function demo(object $test, int $width = 1280, int $height = 800, bool $alwaysAwake = false, bool $inTheMorning = false): Page
 {
     $test->site->reset(demo: true);
+    if ($inTheMorning) {
+        $ahead = max(-12, 10 - (int) gmdate('G')); // hours ahead of UTC; the names of these zones count the other way round
+        $test->site->query(sprintf("update users set zone = 'Etc/GMT%+d'", -$ahead));
+    }
     if ($alwaysAwake) {
         $test->site->query(
             "update users set week = replace(replace(week, '\"wakes\":360', '\"wakes\":0'), '\"sleeps\":1320', '\"sleeps\":1440')",
@@ -26,7 +31,11 @@ function demo(object $test, int $width = 1280, int $height = 800, bool $alwaysAw
 /** As the demo's account. */
 function signIn(Page $page): Page
 {
-    $page->visit('/sign-in')->type('#email', 'steward@example.test')->type('#password', 'glasshouse')->press('[data-test=send]');
+    $page
+        ->visit('/sign-in')
+        ->type('#email', 'steward@example.test')
+        ->type('#password', 'glasshouse')
+        ->press('[data-test=send]');
     $page->see('[data-test=board] [data-test=hours]');
 
     return $page;

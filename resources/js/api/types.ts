@@ -1,6 +1,6 @@
 import type { components, operations } from '@/api/generated/schema'
 
-type Schemas = components['schemas']
+export type Schemas = components['schemas']
 
 export type Account = Schemas['Account']
 export type Area = Schemas['Area']

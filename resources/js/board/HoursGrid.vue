@@ -113,12 +113,14 @@ const read = computed(() => {
     }
 })
 
+/** Points that a line of a proposal needs; it must not cover the head of what follows. */
+const LEAST_GHOST = 13
 /** Places that are proposed: they can be decided where they stand, or carried elsewhere. */
 const ghosts = computed(() =>
     view.ghosts.map((one) => {
         const from = minuteOf(one.start)
         const top = yOf(layout.value, from)
-        const height = Math.max(LEAST_HEIGHT, yOf(layout.value, Math.min(1440, from + one.minutes)) - top)
+        const height = Math.max(LEAST_GHOST, yOf(layout.value, Math.min(1440, from + one.minutes)) - top)
         // What stands on a list is carried as what it is there, all else as from the basket.
         const key = `${one.entryId}|${one.recurrenceId}`
         const isListed = view.occurrences.some((other) => other.key === key)
@@ -362,6 +364,8 @@ const ghosts = computed(() =>
 .ghost.low {
     align-items: center;
     padding: 0 2px 0 6px;
+    font-size: 0.625rem;
+    line-height: 1;
     white-space: nowrap;
 }
 .lines {

@@ -100,22 +100,22 @@ export const useChoice = createSharedComposable(() => {
     const differs = (part: Part): boolean => (choice.value[part]?.length ?? 0) > 0
     const isPlain = computed(() => !PARTS.some(differs))
 
+    /** What else the address says. */
+    const rest = (): LocationQuery =>
+        Object.fromEntries(
+            Object.entries(route.query).filter(([name]) => !(PARTS as string[]).includes(name)),
+        )
+
     function set(part: Part, list: string[]): void {
         const next = { ...choice.value, [part]: list }
-        void router.replace({
-            path: route.path,
-            query: { ...writeChoice(next), ...(route.query.work ? { work: '1' } : {}) },
-        })
+        void router.replace({ path: route.path, query: { ...writeChoice(next), ...rest() } })
     }
     function turn(part: Part, value: string): void {
         const list = choice.value[part] ?? []
         set(part, list.includes(value) ? list.filter((other) => other !== value) : [...list, value])
     }
     function take(next: FilterChoice): void {
-        void router.replace({
-            path: route.path,
-            query: { ...writeChoice(next), ...(route.query.work ? { work: '1' } : {}) },
-        })
+        void router.replace({ path: route.path, query: { ...writeChoice(next), ...rest() } })
     }
 
     const among = (part: Part, value: string | null | undefined): boolean => {

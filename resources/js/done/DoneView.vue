@@ -40,13 +40,6 @@ view.tallies = []
 
 const sum = (done: { timed: number | null }[]): number =>
     done.reduce((minutes, one) => minutes + (one.timed ?? 0), 0)
-function open(one: { entry_id: string; recurrence_id: string }): void {
-    view.sheet = {
-        entryId: one.entry_id,
-        recurrenceId: one.recurrence_id === 'once' ? null : one.recurrence_id,
-        date: one.recurrence_id === 'once' ? null : one.recurrence_id.slice(0, 10),
-    }
-}
 </script>
 
 <template>
@@ -76,7 +69,7 @@ function open(one: { entry_id: string; recurrence_id: string }): void {
                 :data-title="one.title"
             >
                 <time>{{ timeOf(one.done_at, account.clock) }}</time><i aria-hidden="true" />
-                <NButton text class="plain title" @click="open(one)">{{ one.title }}</NButton>
+                <NButton text class="plain title" @click="view.openLine(one)">{{ one.title }}</NButton>
                 <span class="facts">{{
                     [
                         calendar(one.calendar_id)?.name,

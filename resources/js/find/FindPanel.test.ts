@@ -87,6 +87,7 @@ describe('finding', () => {
                 recurrence_id: '2026-11-25',
                 at: '2026-11-25',
                 done: true,
+                habit: true,
             },
             lines: [],
         })
@@ -98,6 +99,9 @@ describe('finding', () => {
             { entryId: 'label', recurrenceId: '2026-11-25', date: '2026-11-25' },
             [[]],
         ])
+        within('[data-test=answer-tally]')[0]?.click()
+        await flushPromises()
+        expect(router.currentRoute.value.fullPath).toBe('/tally?habit=Label+the+trays')
     })
     it('opens the sheet, or shows the week', async () => {
         await look('stall', { answer: null, lines: [], found: [one('Stall', { last: '2026-09-12' })] })

@@ -12,11 +12,13 @@ import { useView } from '@/state/view'
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { refDebounced } from '@vueuse/core'
 import { computed, nextTick, onMounted, ref } from 'vue'
+import { useRouter } from 'vue-router'
 import SnippetText from './SnippetText.vue'
 
 /** Looks through everything, past and done included; a question after the last time is answered first. */
 const emit = defineEmits<{ close: [] }>()
 const view = useView()
+const router = useRouter()
 const account = useAccount()
 const { go } = usePeriod()
 const { calendar, colour } = useAreas()
@@ -66,6 +68,20 @@ function show(at: string): void {
     emit('close')
     go({ date: at.slice(0, 10), view: 'week' })
 }
+/** How it was kept up, or how much time it took in the year up to that day. */
+function tally(one: { title: string; habit: boolean; at: string }): void {
+    emit('close')
+    const date = one.at.slice(0, 10)
+    void router.push(
+        one.habit
+            ? { path: '/tally', query: { habit: one.title } }
+            : { path: `/tally/year/${date}`, query: { by: 'entry' } },
+    )
+}
+function journal(date: string): void {
+    emit('close')
+    void router.push({ path: `/tally/week/${date}`, query: { room: 'journal' } })
+}
 const dayOf = (one: Found): string | null => one.last_done ?? one.last ?? one.next
 </script>
 
@@ -86,7 +102,10 @@ const dayOf = (one: Found): string | null => one.last_done ?? one.last ?? one.ne
             {{ dated(result.answer.at) }}, {{ ago(result.answer.at) }}.
             <span class="presses"
                 ><NButton class="press" @click="open(result.answer)">Open</NButton
-                ><NButton class="press" @click="show(result.answer.at)">Show that week</NButton></span
+                ><NButton class="press" @click="show(result.answer.at)">Show that week</NButton
+                ><NButton class="press" data-test="answer-tally" @click="tally(result.answer)">{{
+                    result.answer.habit ? 'How it is kept up' : 'In the tally'
+                }}</NButton></span
             >
         </p>
         <p v-if="!result" class="hint">
@@ -119,14 +138,14 @@ const dayOf = (one: Found): string | null => one.last_done ?? one.last ?? one.ne
             </li>
         </ul>
         <template v-if="result && result.lines.length > 0">
-            <h2>From closed days</h2>
+            <h2>From the journal</h2>
             <ul class="found">
                 <li
                     v-for="line in result.lines"
                     :key="`${line.date}${line.question}`"
                     data-test="closing-line"
                 >
-                    <NButton text class="plain what" @click="show(line.date)">
+                    <NButton text class="plain what" @click="journal(line.date)">
                         <b>{{ fullDate(line.date) }}</b><span>{{ line.question }}</span>
                     </NButton>
                     <p class="snippet">{{ line.answer }}</p>

@@ -41,11 +41,6 @@ function when(one: FixedPoint): string {
           ? ''
           : 'all day'
 }
-/** Whether something on that day is a frost watch already. */
-const hasWatch = (date: string): boolean =>
-    view.occurrences.some(
-        (one) => one.start.slice(0, 10) <= date && one.end > date && /frost/i.test(one.title),
-    )
 function watchFrost(date: string): void {
     void change(`A frost watch on ${namedDate(date)}.`, () =>
         answerOf(api.POST('/capture', { body: { line: `Frost watch on ${date}` } })),
@@ -92,7 +87,7 @@ function open(one: FixedPoint): void {
                 </button>
                 <small
                     ><NButton
-                        v-if="one.kind === 'weather' && one.title.startsWith('Frost') && !hasWatch(one.date)"
+                        v-if="one.offers === 'frost_watch'"
                         text
                         class="plain"
                         data-test="frost-watch"

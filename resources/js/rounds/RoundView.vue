@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { answerOf, api } from '@/api/client'
 import type { Proposal, RoundStep } from '@/api/types'
 import DayHead from '@/board/DayHead.vue'
 import HoursGrid from '@/board/HoursGrid.vue'
@@ -6,9 +7,10 @@ import { usePeriod } from '@/period/usePeriod'
 import LayingOut from '@/shared/LayingOut.vue'
 import { isCovered } from '@/shared/covered'
 import { isTyping } from '@/shared/isTyping'
-import { monthName, plusDays, span, startOfWeek, weekday, weekNumber } from '@/shared/time'
+import { monthName, plusDays, span, startOfWeek, weekNumber } from '@/shared/time'
 import { useAccount, useBoard } from '@/state/server'
 import { useView } from '@/state/view'
+import { useQuery } from '@tanstack/vue-query'
 import { useEventListener } from '@vueuse/core'
 import { NButton } from 'naive-ui'
 import { computed, ref, watch, watchEffect } from 'vue'
@@ -32,21 +34,28 @@ const account = useAccount()
 const { now, today, isNarrow } = usePeriod()
 
 const kind = computed<'week' | 'month'>(() => (route.params.kind === 'month' ? 'month' : 'week'))
-/** Towards the end of a week the next one is meant, where none is named. */
-const meant = computed(() =>
-    kind.value === 'week' && [5, 6, 7].includes(weekday(today.value))
-        ? plusDays(today.value, 7 - ((weekday(today.value) - account.value.first_weekday + 7) % 7))
-        : today.value,
-)
 const asked = computed(() =>
-    typeof route.params.date === 'string' && route.params.date !== '' ? route.params.date : meant.value,
+    typeof route.params.date === 'string' && route.params.date !== '' ? route.params.date : null,
 )
+/** Where no date is named, the server says which week or month is meant today. */
+const meant = useQuery({
+    queryKey: computed(() => ['rounds', kind.value, 'now', today.value] as const),
+    queryFn: ({ queryKey: [, one] }) =>
+        answerOf(api.GET('/rounds/{kind}/{date}', { params: { path: { kind: one, date: 'now' } } })),
+    enabled: computed(() => asked.value === null),
+    staleTime: 60_000,
+})
+const shownDate = computed(() => asked.value ?? meant.data.value?.start ?? today.value)
 const date = computed(() =>
     kind.value === 'week'
-        ? startOfWeek(asked.value, account.value.first_weekday)
-        : `${asked.value.slice(0, 7)}-01`,
+        ? startOfWeek(shownDate.value, account.value.first_weekday)
+        : `${shownDate.value.slice(0, 7)}-01`,
 )
-const actions = useRound(kind, date)
+const actions = useRound(
+    kind,
+    date,
+    computed(() => asked.value !== null || meant.data.value !== undefined),
+)
 const { query, round, keepSteps } = actions
 
 const step = computed<RoundStep>(

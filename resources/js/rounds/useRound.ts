@@ -22,7 +22,7 @@ export const ANSWERS = [
 ] as const
 
 /** The round of a week or a month: all it shows, and what can be written in it. Everything is kept at once. */
-export function useRound(kind: Ref<'week' | 'month'>, date: Ref<string>) {
+export function useRound(kind: Ref<'week' | 'month'>, date: Ref<string>, isKnown: Ref<boolean>) {
     const { change } = useChanges()
     const query = useQuery({
         queryKey: computed(() => ['rounds', kind.value, date.value] as const),
@@ -34,6 +34,7 @@ export function useRound(kind: Ref<'week' | 'month'>, date: Ref<string>) {
             ),
         placeholderData: keepPreviousData,
         staleTime: 60_000,
+        enabled: isKnown,
     })
     const round = computed<Round | undefined>(() => query.data.value)
     const path = computed(() => ({ path: { kind: kind.value, date: date.value } }))

@@ -33,6 +33,7 @@ const listId = useId()
     <NSelect
         class="select"
         filterable
+        placeholder="choose"
         :value="chosen < 0 ? null : chosen"
         :options="listed"
         :consistent-menu-width="false"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import NumberField from '@/shared/NumberField.vue'
 import TextField from '@/shared/TextField.vue'
 import { NButton, NCheckbox, NInputNumber } from 'naive-ui'
 import SelectField from '@/shared/SelectField.vue'
@@ -262,6 +263,34 @@ function turnLabel(label: string): void {
                 ]"
                 data-test="opens-round"
         /></label>
+        <div v-if="form.kind === 'task' && form.rule" class="wide group">
+            <span>Keeping it up</span>
+            <label class="row"
+                >aim for
+                <NumberField
+                    :value="form.aim"
+                    :min="1"
+                    :max="50"
+                    label="How often a week it is meant to be done"
+                    test="aim"
+                    @change="(times) => (form.aim = times)"
+                />
+                times a week</label
+            >
+            <label class="row"
+                ><span class="whole">note on ticking</span>
+                <TextField
+                    :model-value="form.measure ?? ''"
+                    small
+                    :maxlength="20"
+                    placeholder="km, pages, minutes"
+                    test="measure"
+                    @update:model-value="(unit: string) => (form.measure = unit.trim() === '' ? null : unit)"
+            /></label>
+            <em v-if="mistakes.measure || mistakes.aim" class="mistake">{{
+                (mistakes.measure ?? mistakes.aim)?.[0]
+            }}</em>
+        </div>
         <label class="wide"
             >Link <TextField v-model="form.link" type="url" :maxlength="1000" placeholder="https://…" />
             <a
@@ -285,6 +314,9 @@ function turnLabel(label: string): void {
 </template>
 
 <style scoped>
+.whole {
+    white-space: nowrap;
+}
 .opens {
     display: inline-flex;
     width: 220px;

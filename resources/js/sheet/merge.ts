@@ -47,6 +47,8 @@ export const NAMES: Record<keyof Form, string> = {
     place: 'place',
     link: 'link',
     opens_round: 'the round it opens',
+    measure: 'what is noted on ticking',
+    aim: 'its aim a week',
     checklist: 'steps',
     colour: 'colour',
     labels: 'labels',

@@ -80,7 +80,13 @@ export function useEntryActions(sheet: EntryForm, open: Ref<boolean>) {
     async function tickThis(): Promise<void> {
         open.value = false
         const done = entry.value?.done ?? false
-        await tick({ entry_id: entryId, recurrence_id: recurrenceId ?? 'once', title: title(), done })
+        await tick({
+            entry_id: entryId,
+            recurrence_id: recurrenceId ?? 'once',
+            title: title(),
+            done,
+            measure: entry.value?.measure ?? undefined,
+        })
     }
     return { keepAsTemplate, remove, copyTo, likeOthers, skipThis, tickThis }
 }

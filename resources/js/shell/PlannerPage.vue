@@ -32,6 +32,7 @@ const loadQuestion = (): Promise<typeof import('./SmallQuestion.vue')> => import
 const SmallQuestion = defineAsyncComponent(loadQuestion)
 // A key that asks is followed by a letter at once: it is there before it is asked for.
 onMounted(() => setTimeout(() => void loadQuestion()))
+const AmountQuestion = defineAsyncComponent(() => import('./AmountQuestion.vue'))
 const ChosenBar = defineAsyncComponent(() => import('@/board/ChosenBar.vue'))
 const FittingStrip = defineAsyncComponent(() => import('@/fitting/FittingStrip.vue'))
 const ShownSentence = defineAsyncComponent(() => import('@/choice/ShownSentence.vue'))
@@ -170,6 +171,7 @@ function answer(scope: 'one' | 'onward' | 'whole'): void {
             />
         </div>
         <SmallQuestion v-if="view.question" />
+        <AmountQuestion v-if="view.amount" />
         <EntrySheet
             v-if="view.sheet"
             :key="`${view.sheet.entryId}|${view.sheet.recurrenceId}`"
@@ -186,7 +188,7 @@ function answer(scope: 'one' | 'onward' | 'whole'): void {
         <CatchHere v-if="view.offered" />
         <FirstSteps v-if="view.isFirst" />
         <UndoNote />
-        <OnPaper v-if="isPrinting" />
+        <OnPaper v-if="isPrinting && !isApart" />
     </div>
 </template>
 

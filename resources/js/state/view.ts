@@ -45,10 +45,17 @@ export const useView = defineStore('view', () => {
     /** Two letters of a key sequence, or a date to go to: what the small question in the middle asks. */
     const question = ref<'view' | 'date' | 'copy' | null>(null)
 
+    /** What was ticked, and is asked how much of it was done. */
+    const amount = ref<{ entryId: string; recurrenceId: string; title: string; unit: string } | null>(null)
+
     /** Whether something lies over the page: the keys are its own then. */
     const isPageCovered = computed(
         () =>
-            sheet.value !== null || panel.value !== null || question.value !== null || offered.value !== null,
+            sheet.value !== null ||
+            panel.value !== null ||
+            question.value !== null ||
+            offered.value !== null ||
+            amount.value !== null,
     )
 
     function foldBasket(): void {
@@ -71,6 +78,15 @@ export const useView = defineStore('view', () => {
             entryId: one.entry_id,
             recurrenceId: one.routine ? one.recurrence_id : null,
             date: one.start.slice(0, 10),
+        }
+    }
+    /** The same of a line that knows its ids only: of what happens once, and of one time of a routine. */
+    function openLine(one: { entry_id: string; recurrence_id: string }): void {
+        const isOnce = one.recurrence_id === 'once'
+        sheet.value = {
+            entryId: one.entry_id,
+            recurrenceId: isOnce ? null : one.recurrence_id,
+            date: isOnce ? null : one.recurrence_id.slice(0, 10),
         }
     }
     /** The sheet of a new entry. */
@@ -108,11 +124,13 @@ export const useView = defineStore('view', () => {
         days,
         chosen,
         question,
+        amount,
         isPageCovered,
         foldBasket,
         turnFold,
         choose,
         open,
+        openLine,
         fresh,
     }
 })

@@ -1,97 +1,130 @@
 <script setup lang="ts">
 import { answerOf, api } from '@/api/client'
-import { usePeriod } from '@/period/usePeriod'
-import LayingOut from '@/shared/LayingOut.vue'
+import ShownFold from '@/choice/ShownFold.vue'
+import ShownSentence from '@/choice/ShownSentence.vue'
+import DateField from '@/shared/DateField.vue'
+import SentenceWord from '@/shared/SentenceWord.vue'
 import { isCovered } from '@/shared/covered'
 import { isTyping } from '@/shared/isTyping'
-import { fullDate, length, plusDays, span } from '@/shared/time'
-import { useAccount, useAreas } from '@/state/server'
+import { useFilters, useAccount, useAreas } from '@/state/server'
 import { useView } from '@/state/view'
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { useEventListener } from '@vueuse/core'
 import { NButton } from 'naive-ui'
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
+import DurationsPart from './DurationsPart.vue'
+import HabitsPart from './HabitsPart.vue'
+import HoursPart from './HoursPart.vue'
+import JournalPart from './JournalPart.vue'
+import HabitPanel from './HabitPanel.vue'
+import SheetPart from './SheetPart.vue'
 import SumLines from './SumLines.vue'
-import { whatTheHoursSay } from './sentence'
-import { STRETCHES, stretchOf } from './stretches'
+import TimingsPart from './TimingsPart.vue'
+import WeeksPart from './WeeksPart.vue'
+import WhenPart from './WhenPart.vue'
+import { GROUP_INKS, type Ink } from './inks'
+import { STRETCHES } from './stretches'
+import { GROUPS, MEASURES, ROOMS, useTally, type Measure } from './useTally'
 
-/** Where the hours of a stretch went: planned, done and intended by life area; every figure opens what it is made of. */
-const route = useRoute()
+/** The tally: where the hours of a stretch went, what was kept up, how long things take. */
 const router = useRouter()
+const route = useRoute()
 const view = useView()
 const account = useAccount()
-const { areas, area } = useAreas()
-const { today } = usePeriod()
+const { areas, area, colour } = useAreas()
+const { labels } = useFilters()
+const { room, of, by, today, stretch, filters, go, set, turn } = useTally()
 view.occurrences = []
 view.tallies = []
 
-const date = computed(() =>
-    typeof route.params.date === 'string' && route.params.date !== '' ? route.params.date : today.value,
-)
-const stretch = computed(() =>
-    stretchOf(String(route.params.stretch ?? ''), date.value, account.value.first_weekday),
-)
-function go(name: string, to: string): void {
-    opened.value = null
-    void router.push(`/tally/${name}/${to}`)
-}
-const turn = (way: number): void =>
-    go(stretch.value.name, plusDays(stretch.value.last, way * stretch.value.days))
-
 const query = useQuery({
-    queryKey: computed(() => ['tally', stretch.value.from, stretch.value.days] as const),
-    queryFn: ({ queryKey }) =>
-        answerOf(
-            api.GET('/tally/{from}/{days}', {
-                params: { path: { from: queryKey[1], days: queryKey[2] } },
-            }),
-        ),
+    queryKey: computed(
+        () =>
+            [
+                'tally',
+                stretch.value.from,
+                stretch.value.days,
+                { by: by.value, of: of.value, ...filters.value },
+            ] as const,
+    ),
+    queryFn: ({ queryKey: [, from, days, asked] }) =>
+        answerOf(api.GET('/tally/{from}/{days}', { params: { path: { from, days }, query: asked } })),
     placeholderData: keepPreviousData,
     staleTime: 60_000,
+    enabled: computed(() => room.value === 'figures'),
 })
-const rows = computed(() =>
-    (query.data.value?.areas ?? [])
-        .map((one) => ({
-            ...one,
-            name: area(one.area_id)?.name ?? '',
-            hue: area(one.area_id)?.colour ?? 'slate',
-        }))
-        .filter((one) => one.planned > 0 || one.done > 0 || one.before > 0 || one.intended),
-)
-const most = computed(() =>
-    Math.max(60, ...rows.value.flatMap((one) => [one.planned, one.done, one.intended ?? 0])),
-)
-const share = (minutes: number): string => `${(minutes / most.value) * 100}%`
-const sentence = computed(() =>
-    whatTheHoursSay(rows.value, stretch.value.days / 7, stretch.value.last >= today.value),
-)
-const dates = computed(() =>
-    stretch.value.from.slice(0, 4) === stretch.value.last.slice(0, 4)
-        ? span(stretch.value.from, stretch.value.last)
-        : `${fullDate(stretch.value.from)} – ${fullDate(stretch.value.last)}`,
-)
-const sums = computed(() => ({
-    planned: rows.value.reduce((sum, one) => sum + one.planned, 0),
-    done: rows.value.reduce((sum, one) => sum + one.done, 0),
-    before: rows.value.reduce((sum, one) => sum + one.before, 0),
+const state = computed(() => ({
+    isError: query.isError.value,
+    isReady: query.data.value !== undefined && areas.value.length > 0,
+    refetch: () => void query.refetch(),
 }))
+/** The colour of a group: its area's, its calendar's, else one after the other. */
+function hueOf(id: string, i: number): Ink {
+    const answered = query.data.value?.by
+    if (answered === 'area') return area(id)?.colour ?? 'slate'
+    if (answered === 'calendar') return colour(id)
+    if (answered === 'effort')
+        return ({ light: 'cyan', steady: 'amber', demanding: 'brick' } as const)[id] ?? 'slate'
+    const place = answered === 'label' ? labels.value.indexOf(id) : i
+    return id === '' ? 'slate' : GROUP_INKS[Math.max(0, place) % GROUP_INKS.length]!
+}
 
 /** The figure whose list is open. */
-const opened = ref<{ areaId: string; name: string; of: 'planned' | 'done' } | null>(null)
+const opened = ref<{
+    group: string
+    name: string
+    of: Measure
+    stretch: { from: string; days: number }
+} | null>(null)
+function open(
+    group: { id: string; name: string },
+    measure: Measure,
+    span: { from: string; days: number } = stretch.value,
+): void {
+    opened.value = { group: group.id, name: group.name, of: measure, stretch: span }
+}
+watch(
+    () => [stretch.value.from, stretch.value.days, by.value, room.value],
+    () => (opened.value = null),
+)
+
+/** A habit that another room asks for. */
+const habit = computed(() => (typeof route.query.habit === 'string' ? route.query.habit : ''))
+function closeHabit(): void {
+    const { habit: asked, ...query } = route.query
+    if (asked) void router.replace({ path: route.path, query })
+}
+
+const from = ref('')
+const to = ref('')
+watch(
+    stretch,
+    (one) => {
+        from.value = one.from
+        to.value = one.last
+    },
+    { immediate: true },
+)
+const isSpan = computed(() => from.value !== '' && to.value >= from.value)
+function choose(close: () => void): void {
+    if (!isSpan.value) return
+    go({ stretch: 'from', date: from.value, to: to.value })
+    close()
+}
 
 useEventListener(
     window,
     'keydown',
     (event) => {
         if (event.defaultPrevented || isTyping(event)) return
-        if (isCovered.value || view.isPageCovered || opened.value) return
+        if (isCovered.value || view.isPageCovered || opened.value || habit.value) return
         if (event.ctrlKey || event.metaKey || event.altKey) return
         const number = Number(event.key)
-        if (number >= 1 && number <= STRETCHES.length) go(STRETCHES[number - 1]![0], date.value)
+        if (number >= 1 && number <= STRETCHES.length) go({ stretch: STRETCHES[number - 1]![0] })
         else if (event.key === 'PageUp') turn(-1)
         else if (event.key === 'PageDown') turn(1)
-        else if (event.key === 'Home') go(stretch.value.name, today.value)
+        else if (event.key === 'Home' && stretch.value.name !== 'from') go({ date: today.value })
         else if (event.key === 'Escape') void router.push('/week')
         else return
         event.preventDefault()
@@ -99,6 +132,9 @@ useEventListener(
     },
     { capture: true },
 )
+const word = (list: readonly (readonly [string, string])[], value: string): string =>
+    list.find(([one]) => one === value)?.[1] ?? ''
+const print = (): void => window.print()
 </script>
 
 <template>
@@ -111,8 +147,7 @@ useEventListener(
             <NButton class="turn" aria-label="The stretch after" data-test="stretch-after" @click="turn(1)"
                 >›</NButton
             >
-            <span class="span">{{ dates }}</span>
-            <nav class="stretches" aria-label="How long">
+            <nav class="tabs" aria-label="How long">
                 <button
                     v-for="([name, words], i) in STRETCHES"
                     :key="name"
@@ -120,87 +155,118 @@ useEventListener(
                     :aria-current="stretch.name === name ? 'true' : undefined"
                     :title="`${words}: ${i + 1}`"
                     :data-test="`stretch-${name}`"
-                    @click="go(name, date)"
+                    @click="go({ stretch: name })"
+                >
+                    {{ words }}
+                </button>
+                <SentenceWord
+                    v-slot="{ close }"
+                    class="span"
+                    :words="stretch.name === 'from' ? stretch.dates : 'from … to …'"
+                    label="from one date to another"
+                >
+                    <label
+                        >from <DateField v-model="from" label="from" :first-weekday="account.first_weekday"
+                    /></label>
+                    <label
+                        >to <DateField v-model="to" label="to" :first-weekday="account.first_weekday"
+                    /></label>
+                    <NButton class="press" :disabled="!isSpan" data-test="take-span" @click="choose(close)"
+                        >Show</NButton
+                    >
+                    <small v-if="!isSpan">It ends on the day it begins, or later.</small>
+                </SentenceWord>
+            </nav>
+            <nav class="tabs rooms" aria-label="Of the tally">
+                <button
+                    v-for="[name, words] in ROOMS"
+                    :key="name"
+                    class="plain tab"
+                    :aria-current="room === name ? 'true' : undefined"
+                    :data-test="`tally-${name}`"
+                    @click="set('room', name)"
                 >
                     {{ words }}
                 </button>
             </nav>
         </div>
-        <div class="body">
-            <section aria-labelledby="tally-hours">
-                <h2 id="tally-hours">Where the hours went</h2>
-                <p v-if="query.isError.value" class="failed" role="alert">
-                    The hours could not be fetched.
-                    <NButton class="press" @click="() => query.refetch()">Try again</NButton>
-                </p>
-                <LayingOut v-else-if="!query.data.value || areas.length === 0" words="Adding up the hours…" />
-                <template v-else>
-                    <p class="says" data-test="tally-says">{{ sentence }}</p>
-                    <table>
-                        <thead>
-                            <tr>
-                                <th scope="col">Life area</th>
-                                <th scope="col" class="picture"><span class="out-of-sight">Picture</span></th>
-                                <th scope="col" class="figure">planned</th>
-                                <th scope="col" class="figure">done</th>
-                                <th scope="col" class="figure">meant</th>
-                                <th scope="col" class="figure">before</th>
-                            </tr>
-                        </thead>
-                        <tbody>
-                            <tr
-                                v-for="one in rows"
-                                :key="one.area_id"
-                                :data-hue="one.hue"
-                                data-test="tally-row"
-                                :data-name="one.name"
+        <ShownSentence v-if="room !== 'journal' && room !== 'timings'" />
+        <JournalPart v-if="room === 'journal'" />
+        <div v-else class="body">
+            <template v-if="room === 'figures'">
+                <p class="counted">
+                    <span>{{ stretch.dates }}</span>
+                    <span
+                        >counted by
+                        <SentenceWord
+                            v-slot="{ close }"
+                            :words="word(MEASURES, of)"
+                            label="which minutes count"
+                        >
+                            <NButton
+                                v-for="[value, words] in MEASURES"
+                                :key="value"
+                                text
+                                class="plain"
+                                :aria-pressed="of === value"
+                                :data-test="`of-${value}`"
+                                @click="(set('of', value), close())"
+                                >{{ words }}</NButton
                             >
-                                <th scope="row">{{ one.name }}</th>
-                                <td class="picture" aria-hidden="true">
-                                    <span class="bars">
-                                        <i class="pale" :style="{ width: share(one.planned) }" />
-                                        <i class="full" :style="{ width: share(one.done) }" />
-                                        <b v-if="one.intended" :style="{ left: share(one.intended) }" />
-                                    </span>
-                                </td>
-                                <td v-for="of in ['planned', 'done'] as const" :key="of" class="figure">
-                                    <template v-if="one[of] === 0">0 min</template>
-                                    <NButton
-                                        v-else
-                                        text
-                                        class="plain sum"
-                                        :aria-label="`${length(one[of])} ${of} of ${one.name}: what it is made of`"
-                                        :data-test="`sum-${of}`"
-                                        :data-minutes="one[of]"
-                                        @click="opened = { areaId: one.area_id, name: one.name, of }"
-                                        >{{ length(one[of]) }}</NButton
-                                    >
-                                </td>
-                                <td class="figure">
-                                    {{ one.intended === null ? '' : length(one.intended) }}
-                                </td>
-                                <td class="figure muted">{{ length(one.before) }}</td>
-                            </tr>
-                        </tbody>
-                        <tfoot>
-                            <tr>
-                                <th scope="row">together</th>
-                                <td class="picture" />
-                                <td class="figure">{{ length(sums.planned) }}</td>
-                                <td class="figure" data-test="tally-done">{{ length(sums.done) }}</td>
-                                <td class="figure" />
-                                <td class="figure muted">{{ length(sums.before) }}</td>
-                            </tr>
-                        </tfoot>
-                    </table>
-                    <p class="key">
-                        pale: planned · full: done, as timed or else as placed · line: what you mean · before:
-                        done in the stretch before this one
-                    </p>
-                </template>
-            </section>
+                        </SentenceWord>
+                        and
+                        <SentenceWord
+                            v-slot="{ close }"
+                            :words="word(GROUPS, by)"
+                            label="by what it is counted"
+                        >
+                            <NButton
+                                v-for="[value, words] in GROUPS"
+                                :key="value"
+                                text
+                                class="plain"
+                                :aria-pressed="by === value"
+                                :data-test="`by-${value}`"
+                                @click="(set('by', value), close())"
+                                >{{ words }}</NButton
+                            >
+                        </SentenceWord></span
+                    >
+                    <ShownFold />
+                    <NButton size="tiny" class="press" data-test="on-paper" @click="print">On paper</NButton>
+                </p>
+                <div class="parts">
+                    <HoursPart
+                        :tally="query.data.value"
+                        :state="state"
+                        :hue-of="hueOf"
+                        :dates="stretch.dates"
+                        @open="open"
+                    />
+                    <WeeksPart
+                        :tally="query.data.value"
+                        :state="state"
+                        :hue-of="hueOf"
+                        :dates="stretch.dates"
+                        :today="today"
+                        @open="open"
+                    />
+                    <HabitsPart />
+                    <DurationsPart :today="today" />
+                    <WhenPart :tally="query.data.value" :state="state" :dates="stretch.dates" />
+                </div>
+            </template>
+            <TimingsPart v-else-if="room === 'timings'" />
+            <SheetPart v-else />
         </div>
-        <SumLines v-if="opened" v-bind="opened" :stretch="stretch" @close="opened = null" />
+        <SumLines
+            v-if="opened"
+            v-bind="opened"
+            :by="query.data.value?.by as typeof by"
+            :filters="filters"
+            @close="opened = null"
+        />
+        <HabitPanel v-if="habit" :title="habit" @close="closeHabit" />
     </main>
 </template>
 
@@ -218,7 +284,7 @@ useEventListener(
     display: flex;
     flex-wrap: wrap;
     align-items: center;
-    gap: 6px 12px;
+    gap: 4px 12px;
     min-height: 44px;
     padding: 4px 16px;
     border-bottom: 1px solid var(--line);
@@ -226,16 +292,15 @@ useEventListener(
 h1 {
     font-size: 1.3125rem;
 }
-.span,
-.muted,
-.key,
-.says {
-    color: var(--muted);
-}
-.stretches {
+.tabs {
     display: flex;
     flex-wrap: wrap;
+    align-items: center;
     gap: 2px;
+    --c: var(--plum-line);
+    --c-text: var(--ink);
+}
+.rooms {
     margin-left: auto;
 }
 .tab {
@@ -248,108 +313,104 @@ h1 {
     background: var(--plum-soft);
     font-weight: 650;
 }
+.tabs :deep(.word),
+.counted :deep(.word) {
+    min-height: 24px;
+}
+.tabs :deep(.word) {
+    margin-left: 6px;
+    font-weight: 400;
+    border-bottom-width: 1px;
+}
 .body {
     flex: 1;
     min-height: 0;
     overflow-y: auto;
-    padding: 16px 20px 40px;
 }
-section {
-    max-width: 980px;
-}
-h2 {
-    font-size: 1.125rem;
-}
-.says {
-    margin: 2px 0 12px;
-}
-.key {
-    margin: 10px 0 0;
-    font-size: 0.75rem;
-}
-.failed {
-    color: var(--trouble);
-}
-table {
-    width: 100%;
-    border-collapse: collapse;
-}
-th {
-    text-align: left;
-    font-weight: 400;
-    white-space: nowrap;
-}
-thead th {
+.counted {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: center;
+    gap: 2px 18px;
+    margin: 0;
+    padding: 5px 20px;
     color: var(--muted);
-    font-size: 0.75rem;
+    border-bottom: 1px solid var(--line);
+    --c: var(--plum-line);
+    --c-text: var(--ink);
 }
-tbody th {
-    color: var(--c-text);
-    font-weight: 650;
+.counted > :last-child {
+    margin-left: auto;
 }
-th,
-td {
-    padding: 7px 8px 7px 0;
+.parts {
+    display: grid;
+    grid-template-columns: repeat(2, minmax(0, 1fr));
+}
+.parts > * {
     border-bottom: 1px solid var(--line);
 }
-tfoot th,
-tfoot td {
-    border-bottom: 0;
+.parts > :nth-child(odd) {
+    border-right: 1px solid var(--line);
 }
-.picture {
-    width: 50%;
+.parts > :last-child {
+    grid-column: 1 / -1;
+    border-right: 0;
 }
-.figure {
-    text-align: right;
-    white-space: nowrap;
-    font-variant-numeric: tabular-nums;
-}
-.bars {
-    position: relative;
-    display: block;
-}
-.bars i {
-    display: block;
-    height: 9px;
-    border-radius: 3px;
-}
-.pale {
-    background: color-mix(in srgb, var(--c) 28%, var(--sheet));
-}
-.full {
-    margin-top: 2px;
-    background: var(--c);
-}
-.bars b {
-    position: absolute;
-    top: -4px;
-    bottom: -4px;
-    width: 2px;
-    background: var(--ink);
-}
-.sum {
-    color: var(--ink);
-    text-decoration: underline;
-    text-decoration-color: var(--line-strong);
-    text-underline-offset: 3px;
+@media (max-width: 1000px) {
+    .parts {
+        grid-template-columns: minmax(0, 1fr);
+    }
+    .parts > :nth-child(odd) {
+        border-right: 0;
+    }
 }
 @media (max-width: 760px) {
     .period {
         padding: 4px 10px;
     }
-    .stretches {
+    .tab {
+        min-height: 36px;
+    }
+    .counted {
+        padding: 5px 14px;
+    }
+    .rooms {
         margin-left: 0;
     }
+}
+@media print {
+    .tally,
     .body {
-        padding: 12px 10px 40px;
+        display: block;
+        overflow: visible;
     }
-    .picture {
-        width: 18%;
+    .turn,
+    .tabs,
+    .counted > :last-child,
+    .parts :deep(.n-button.press) {
+        display: none;
     }
-    th,
-    td {
-        padding-right: 6px;
-        font-size: 0.7812rem;
+    .parts {
+        grid-template-columns: repeat(2, minmax(0, 1fr));
+    }
+}
+</style>
+
+<!-- On paper the tally stands alone: what lies around it in the page is left out. -->
+<style>
+@media print {
+    .page:has(.tally) {
+        display: block !important;
+        height: auto !important;
+        overflow: visible !important;
+    }
+    .page:has(.tally) > :not(:has(.tally)) {
+        display: none !important;
+    }
+    .page :has(> .tally) {
+        display: block !important;
+        height: auto !important;
+        overflow: visible !important;
     }
 }
 </style>

@@ -131,6 +131,8 @@ export const account: Account = {
         ask_again: null,
         after_id: null,
         opens_round: null,
+        measure: null,
+        aim: null,
         shortest_piece: null,
         own_hours: [],
         lead_ups: [],

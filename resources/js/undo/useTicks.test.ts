@@ -1,4 +1,5 @@
 import type { Occurrence } from '@/api/types'
+import { useView } from '@/state/view'
 import { aPage, answering, changes, client, occurrence, Refusal, using } from '@/testing/page'
 import { note } from '@/undo/useChanges'
 import { flushPromises } from '@vue/test-utils'
@@ -28,6 +29,20 @@ describe('ticking', () => {
             ['PUT entries/vents/occurrences/2026-11-25T07%3A15%3A00/done'],
             'Ticked off “Vents”.',
         ])
+    })
+    it('asks how much it was where that is noted, and only then', async () => {
+        const { tick } = await using(useTicks)
+        await tick(vents)
+        expect(note.presses).toEqual([])
+        await tick({ ...vents, measure: 'km' })
+        expect(note.presses.map((one) => one.words)).toEqual(['How many km?'])
+        note.presses[0]!.go()
+        expect(useView().amount).toEqual({
+            entryId: 'vents',
+            recurrenceId: '2026-11-25T07:15:00',
+            title: 'Vents',
+            unit: 'km',
+        })
     })
     it('is taken back the same way', async () => {
         const { tick } = await using(useTicks)

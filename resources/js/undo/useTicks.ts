@@ -1,6 +1,7 @@
 import { answerOf, api } from '@/api/client'
 import { patchOccurrences } from '@/state/patch'
-import { useChanges } from '@/undo/useChanges'
+import { useView } from '@/state/view'
+import { note, useChanges } from '@/undo/useChanges'
 import { useQueryClient } from '@tanstack/vue-query'
 
 const DONE = '/entries/{entry}/occurrences/{recurrence}/done'
@@ -8,6 +9,7 @@ const DONE = '/entries/{entry}/occurrences/{recurrence}/done'
 /** Ticking and skipping single occurrences. */
 export function useTicks() {
     const client = useQueryClient()
+    const view = useView()
     const { change } = useChanges()
 
     async function tick(one: {
@@ -15,6 +17,8 @@ export function useTicks() {
         recurrence_id: string
         title: string
         done: boolean
+        /** The unit of what is noted on ticking, where it has one. */
+        measure?: string
     }): Promise<void> {
         const done = !one.done
         const which = { params: { path: { entry: one.entry_id, recurrence: one.recurrence_id } } }
@@ -24,11 +28,26 @@ export function useTicks() {
                     ? { ...other, done }
                     : other,
             )
-        await change(
+        const answer = await change(
             done ? `Ticked off “${one.title}”.` : `“${one.title}” is not done after all.`,
             () => answerOf(done ? api.PUT(DONE, which) : api.DELETE(DONE, which)),
             draw,
         )
+        const unit = one.measure
+        if (done && unit && answer !== null)
+            note.presses = [
+                {
+                    words: `How many ${unit}?`,
+                    test: 'note-amount',
+                    go: () =>
+                        (view.amount = {
+                            entryId: one.entry_id,
+                            recurrenceId: one.recurrence_id,
+                            title: one.title,
+                            unit,
+                        }),
+                },
+            ]
     }
 
     async function skip(one: { entry_id: string; recurrence_id: string; title: string }): Promise<void> {

@@ -24,6 +24,8 @@ final class Life
         'done' => null,
         'tally of six weeks' => null,
         'tally of a year' => 400,
+        'habits of a year' => null,
+        'how long things take' => null,
         'after a change' => null,
         'tick' => 25,
         'move' => 30,
@@ -74,7 +76,12 @@ final class Life
         $month = (new DateTimeImmutable('first day of this month', $zone))->modify('monday this week')->format('Y-m-d');
         $first = $this->open[0];
         $changed = "board?from={$monday}&days=7&repeats=all basket ruler?from={$monday}&weeks=26 reminders";
-        $form = ['rule' => 'FREQ=WEEKLY;BYDAY=MO,WE,FR', 'start' => "{$monday}T09:00", 'end' => "{$monday}T10:00", 'all_day' => false];
+        $form = [
+            'rule' => 'FREQ=WEEKLY;BYDAY=MO,WE,FR',
+            'start' => "{$monday}T09:00",
+            'end' => "{$monday}T10:00",
+            'all_day' => false,
+        ];
 
         return [
             'week' => $this->get("board?from={$monday}&days=7"),
@@ -85,8 +92,10 @@ final class Life
             'preview' => $this->change(fn (): array => ['POST', 'rhythm/preview', ['entry_id' => $first['entry_id'], ...$form]]),
             'closing' => $this->get("closings/{$this->today}"),
             'basket' => $this->get('basket'),
-            'tally of six weeks' => $this->get('tally/'.$this->day('-41 days').'/42'),
-            'tally of a year' => $this->get('tally/'.$this->day('-363 days').'/364'),
+            'tally of six weeks' => $this->get('tally/'.$this->day('monday this week -35 days').'/42'),
+            'tally of a year' => $this->get('tally/'.$this->day('monday this week -357 days').'/364'),
+            'habits of a year' => $this->get('tally/'.$this->day('monday this week -357 days').'/364/habits'),
+            'how long things take' => $this->get('durations'),
             'done' => $this->get('done?from='.$this->day('-13 days').'&days=14'),
             'after a change' => $this->get('together?read='.rawurlencode($changed)),
             'tick' => $this->change(function (int $i): array {
@@ -95,13 +104,27 @@ final class Life
 
                 return [$i % 2 === 0 ? 'PUT' : 'DELETE', $path, []];
             }),
-            'move' => $this->change(fn (int $i): array => ['POST', "entries/{$first['entry_id']}/move", [
-                'start' => substr($first['start'], 0, 14).['00', '15', '30', '45'][$i % 4], 'all_day' => false, 'length' => 30,
-                'scope' => 'one', 'recurrence_id' => $first['recurrence_id'], 'over_protected' => true,
-            ]]),
+            'move' => $this->change(
+                fn (int $i): array => [
+                    'POST',
+                    "entries/{$first['entry_id']}/move",
+                    [
+                        'start' => substr($first['start'], 0, 14).['00', '15', '30', '45'][$i % 4],
+                        'all_day' => false,
+                        'length' => 30,
+                        'scope' => 'one',
+                        'recurrence_id' => $first['recurrence_id'],
+                        'over_protected' => true,
+                    ],
+                ],
+            ),
             'search' => $this->get('search?q=boiler+routine'),
             'capture' => $this->change(
-                fn (int $i): array => ['POST', 'capture/reading', ['line' => "sow beans every tuesday at {$i}:30 in Glasshouse"]],
+                fn (int $i): array => [
+                    'POST',
+                    'capture/reading',
+                    ['line' => "sow beans every tuesday at {$i}:30 in Glasshouse"],
+                ],
             ),
         ];
     }

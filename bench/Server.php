@@ -165,7 +165,7 @@ final class Server
         $status = curl_getinfo($handle, CURLINFO_RESPONSE_CODE);
         curl_close($handle);
         if (! is_string($answer) || $status >= 400) {
-            throw new RuntimeException("{$method} {$path} answered {$status}.");
+            throw new RuntimeException("{$method} {$path} answered {$status}: ".substr((string) $answer, 0, 300));
         }
 
         return $answer;

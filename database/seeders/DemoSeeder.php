@@ -87,7 +87,10 @@ final class DemoSeeder extends Seeder
             $this->keeping();
             $this->working();
             $this->plans();
+            $this->pastYear();
             $this->history();
+            $this->timedYear();
+            $this->journal();
         });
     }
 
@@ -253,12 +256,13 @@ final class DemoSeeder extends Seeder
             null,
             2,
             ['kind' => 'event'],
-            $this->monday->plusDays(-60),
+            LocalDate::of($this->monday->plusDays(-60)->year - 1, $this->monday->plusDays(-60)->month, 1),
         );
         $this->routine('Hill run', 'Training', 'FREQ=WEEKLY;BYDAY=TU,TH', '06:30', 60, [
             'labels' => ['outdoors'],
             'missed' => 'lapse',
             'effort' => 'demanding',
+            'measure' => 'km',
         ]);
         $this->routine(
             'Hill run',
@@ -266,8 +270,8 @@ final class DemoSeeder extends Seeder
             'FREQ=WEEKLY;INTERVAL=3;BYDAY=SA',
             '08:00',
             75,
-            ['labels' => ['outdoors'], 'missed' => 'lapse', 'effort' => 'demanding'],
-            $this->monday->plusDays(5 - 112),
+            ['labels' => ['outdoors'], 'missed' => 'lapse', 'effort' => 'demanding', 'measure' => 'km'],
+            $this->monday->plusDays(5 - 448),
         );
         $this->routine(
             'Hill run',
@@ -275,8 +279,8 @@ final class DemoSeeder extends Seeder
             'FREQ=WEEKLY;INTERVAL=3;BYDAY=SA',
             '08:00',
             75,
-            ['labels' => ['outdoors'], 'missed' => 'lapse', 'effort' => 'demanding'],
-            $this->monday->plusDays(5 - 119),
+            ['labels' => ['outdoors'], 'missed' => 'lapse', 'effort' => 'demanding', 'measure' => 'km'],
+            $this->monday->plusDays(5 - 455),
         );
         $this->routine(
             'Long run',
@@ -284,8 +288,8 @@ final class DemoSeeder extends Seeder
             'FREQ=WEEKLY;INTERVAL=3;BYDAY=SA',
             '08:00',
             105,
-            ['labels' => ['outdoors'], 'missed' => 'lapse', 'effort' => 'demanding'],
-            $this->monday->plusDays(5 - 105),
+            ['labels' => ['outdoors'], 'missed' => 'lapse', 'effort' => 'demanding', 'measure' => 'km'],
+            $this->monday->plusDays(5 - 441),
         );
         $this->routine('Stretch', 'Training', 'FREQ=WEEKLY;BYDAY=MO,WE,FR', '06:30', 20, [
             'missed' => 'lapse',
@@ -298,7 +302,7 @@ final class DemoSeeder extends Seeder
             null,
             7,
             ['kind' => 'event', 'busy' => false],
-            $this->monday->plusDays(7 - 112),
+            $this->monday->plusDays(7 - 448),
         );
         $this->routine(
             'Bins: paper',
@@ -307,7 +311,7 @@ final class DemoSeeder extends Seeder
             null,
             1,
             ['estimate' => 5],
-            $this->monday->plusDays(1 - 112),
+            $this->monday->plusDays(1 - 448),
         );
         $this->routine(
             'Bins: glass',
@@ -316,7 +320,7 @@ final class DemoSeeder extends Seeder
             null,
             1,
             ['estimate' => 5],
-            $this->monday->plusDays(1 - 105),
+            $this->monday->plusDays(1 - 441),
         );
         $this->routine(
             'Bread',
@@ -332,7 +336,7 @@ final class DemoSeeder extends Seeder
                     ['text' => 'Bake', 'done' => false],
                 ],
             ],
-            $this->monday->plusDays(2 - 84),
+            $this->monday->plusDays(2 - 378),
         );
         $this->routine(
             'Sheets',
@@ -341,7 +345,7 @@ final class DemoSeeder extends Seeder
             null,
             1,
             ['estimate' => 20],
-            $this->monday->plusDays(5 - 112),
+            $this->monday->plusDays(5 - 448),
         );
         $this->routine('Bleed radiators', 'Household', 'FREQ=YEARLY;BYWEEKNO=40;BYDAY=SA', null, 1, ['estimate' => 40]);
         $this->routine(
@@ -462,7 +466,7 @@ final class DemoSeeder extends Seeder
             '12:15',
             30,
             ['kind' => 'task'],
-            $this->monday->plusDays(-63),
+            $this->monday->plusDays(-399),
         );
         $id = fn (int $day): string => $this->monday->plusDays($day).'T12:15:00';
         $this->change(
@@ -563,7 +567,7 @@ final class DemoSeeder extends Seeder
             ['A long run without the knee', 'Training', 105],
         ];
         $answers = ['kept', 'partly', 'kept', 'dropped', 'kept', 'carried'];
-        for ($back = 6; $back >= 0; $back--) {
+        for ($back = 52; $back >= 0; $back--) {
             $week = (string) $this->monday->plusDays(-7 * $back);
             foreach ($back === 0 ? $goals : array_slice($goals, $back % 2, 2) as $i => [$title, $area, $minutes]) {
                 Goal::query()->create([
@@ -744,10 +748,144 @@ final class DemoSeeder extends Seeder
                 if ($this->isTicked($entry, $occurrence, $now)) {
                     $day = $occurrence->placement->start->date();
                     $at = $occurrence->placement->allDay ? $day->at(16, 40) : $occurrence->placement->end();
-                    $this->change($entry, $occurrence->recurrenceId, ['done_at' => $this->zone->instant($at)]);
+                    $chance = crc32("{$entry->title}{$day}");
+                    // One in fifteen is done the day after, where that is over.
+                    $late = $chance % 15 === 4 && $day->dayNumber() < $this->today->dayNumber() - 1 ? 1 : 0;
+                    $this->change($entry, $occurrence->recurrenceId, [
+                        'done_at' => $this->zone->instant($at->plusSeconds(86400 * $late)),
+                        'measured' => $entry->measure === null ? null : 7 + ($chance % 16) / 2,
+                        'put_off' => $late,
+                    ]);
+                } elseif ($entry->missed === 'hold' && $this->isLetGo($entry, $occurrence)) {
+                    $day = $occurrence->placement->start->date();
+                    $this->change($entry, $occurrence->recurrenceId, ['let_go_at' => $this->zone->instant($day->at(21))]);
                 }
             }
         }
+    }
+
+    /** What came every week up to the last one, which is planned anew each time since; and the weeks of the seed swap. */
+    private function pastYear(): void
+    {
+        $event = ['kind' => 'event'];
+        $potting = $event + ['labels' => ['potting shed']];
+        $until = ';UNTIL='.str_replace('-', '', (string) $this->monday->plusDays(-2)).'T215959Z';
+        $weekly = [
+            ['Pricking out', 'Glasshouse', 'FREQ=WEEKLY;BYDAY=MO;BYMONTH=1,2,3,4,5,8,9,10,11', '08:00', 180, $potting],
+            ['Orchid house', 'Glasshouse', 'FREQ=WEEKLY;BYDAY=TU', '14:00', 90, $event],
+            ['Glasshouse rounds', 'Glasshouse', 'FREQ=WEEKLY;BYDAY=TU,FR', '09:00', 150, $event + ['labels' => ['rounds']]],
+            ['School visit', 'Tours', 'FREQ=WEEKLY;INTERVAL=2;BYDAY=WE;BYMONTH=2,3,4,5,6,9,10,11', '09:00', 180, $event],
+            ['Guided tours', 'Tours', 'FREQ=WEEKLY;BYDAY=WE', '13:30', 150, $event],
+            ['Sowing', 'Glasshouse', 'FREQ=WEEKLY;BYDAY=TH', '09:00', 180, $potting],
+            ['Trustees', 'Glasshouse', 'FREQ=MONTHLY;BYDAY=2TH', '13:00', 60, $event],
+            ['Pot on ferns', 'Glasshouse', 'FREQ=WEEKLY;BYDAY=TH', '15:00', 75, $potting],
+            ['Supper at Dad’s', 'Family', 'FREQ=WEEKLY;BYDAY=MO,FR', '18:05', 55, $event],
+            ['Sunday with Dad', 'Family', 'FREQ=WEEKLY;INTERVAL=2;BYDAY=SU', '14:00', 180, $event + ['labels' => ['Dad']]],
+            ['Market and shop', 'Household', 'FREQ=WEEKLY;BYDAY=SA', '10:30', 90, $event],
+            ['Post and accounts', 'Paperwork', 'FREQ=WEEKLY;BYDAY=FR', '13:00', 90, ['estimate' => 90]],
+        ];
+        foreach ($weekly as [$title, $calendar, $rule, $time, $length, $columns]) {
+            $this->routine($title, $calendar, $rule.$until, $time, $length, $columns);
+        }
+        foreach ([4, 30] as $weeks) {
+            for ($day = 2; $day < 6; $day++) {
+                $start = $this->monday->plusDays($day - 7 * $weeks).($day === 5 ? 'T09:00:00' : 'T16:00:00');
+                $this->task('Seed swap', 'Tours', $start, $day === 5 ? 480 : 330, $event);
+            }
+        }
+    }
+
+    /** Work that was timed through the year; how long it took is fixed by the name and the date. */
+    private function timedYear(): void
+    {
+        $now = now()->getTimestamp();
+        $timeline = new Timeline($this->zone);
+        // From which minute of the day, and how long it takes: at least, and up to so many minutes more.
+        $work = [
+            'Propagation bench' => [14 * 60 + 5, 138, 37],
+            'Post and accounts' => [13 * 60 + 2, 96, 34],
+            'Wages sheet' => [10 * 60, 34, 12],
+            'Bread' => [19 * 60, 40, 16],
+            'Orchid house' => [14 * 60, 78, 26],
+            'Sowing' => [9 * 60, 172, 30],
+            'Water the orchids' => [12 * 60 + 15, 25, 12],
+        ];
+        $window = TimeRange::days($this->monday->plusDays(-7 * self::HISTORY_WEEKS), 7 * self::HISTORY_WEEKS);
+        foreach (
+            Entry::query()
+                ->where('user_id', $this->user->id)
+                ->whereIn('title', array_keys($work))
+                ->whereNotNull('rule')
+                ->with('overrides')
+                ->get() as $entry
+        ) {
+            [$at, $least, $more] = $work[$entry->title];
+            $series = SeriesOf::entry($entry);
+            $done = $entry->overrides->whereNotNull('done_at')->keyBy('recurrence_id');
+            foreach ($series === null ? [] : $timeline->occurrences($series, [], $window) as $occurrence) {
+                $day = $occurrence->seen->from->date();
+                $chance = crc32("timed {$entry->title} {$day}");
+                // Most of it is timed, from the beginning of the year on; of tasks what was ticked.
+                if ($chance % 10 > 6 || ($entry->kind === 'task' && ! $done->has($occurrence->recurrenceId))) {
+                    continue;
+                }
+                $started = $this->zone->instant($day->at(intdiv($at, 60), $at % 60)) + 60 * ($chance % 4);
+                $ended = $started + 60 * ($least + (($chance >> 4) % $more));
+                if ($ended < $now) {
+                    Timing::query()->create([
+                        'user_id' => $this->user->id,
+                        'entry_id' => $entry->id,
+                        'recurrence_id' => $occurrence->recurrenceId,
+                        'started_at' => $started,
+                        'ended_at' => $ended,
+                    ]);
+                }
+            }
+        }
+    }
+
+    /** Lines of days that were closed, one or two a week. */
+    private function journal(): void
+    {
+        $well = [
+            'The fuchsias are through the worst.',
+            'All trays pricked out before noon.',
+            'A quiet hour under glass, and the log is up to date.',
+            'The school class asked better questions than the trustees.',
+            'Dad ate well and told the story of the flood again.',
+            'The altos found their entry at last.',
+            'Ran up to the water tower without stopping.',
+        ];
+        $better = [
+            'Begin with the post, not with the telephone.',
+            'Two visits on one day are one too many.',
+            'Bring the bread in earlier; it was nearly dark.',
+            'Say no to the third tour.',
+            'Write the wages down while they are fresh.',
+        ];
+        for ($back = 52 * 7; $back > 3; $back -= 5) {
+            $day = $this->today->plusDays(-$back);
+            $chance = crc32("closed {$day}");
+            Closing::query()->create([
+                'user_id' => $this->user->id,
+                'date' => (string) $day,
+                'closed_at' => $this->zone->instant($day->at(21, $chance % 50)),
+                'decisions' => [],
+                'answers' => [
+                    ['question' => 'What went well?', 'answer' => $well[$chance % count($well)]],
+                    ...$chance % 3 === 0
+                        ? []
+                        : [['question' => 'What could be better?', 'answer' => $better[($chance >> 5) % count($better)]]],
+                ],
+            ]);
+        }
+    }
+
+    /** Half of what was not done before the present week was decided against when its day was closed. */
+    private function isLetGo(Entry $entry, Occurrence $occurrence): bool
+    {
+        return $occurrence->seen->to->dayNumber() < $this->monday->dayNumber() &&
+            crc32("let go {$entry->title} {$occurrence->recurrenceId}") % 2 === 0;
     }
 
     private function isTicked(Entry $entry, Occurrence $occurrence, LocalDateTime $now): bool
@@ -756,10 +894,13 @@ final class DemoSeeder extends Seeder
         $isThisWeek = $occurrence->seen->from->dayNumber() >= $this->monday->dayNumber();
         $chance = crc32($entry->title.$occurrence->recurrenceId) % 100;
 
-        // The run before work slips in the spring, when the glasshouse begins early.
-        $slips = $entry->title === 'Hill run' && in_array($occurrence->seen->from->date()->month, [3, 4, 5], true);
+        // The run before work slips on Thursdays, in the spring most of all, when the glasshouse begins early.
+        $day = $occurrence->seen->from->date();
+        $slips = $entry->title === 'Hill run' && $day->weekday() === Weekday::TH;
+        $often = ['Pill box' => 94, 'Vent check' => 88, 'Water the orchids' => 96][$entry->title] ?? 81;
 
-        return $over <= $now->seconds && $chance < ($isThisWeek ? 92 : ($slips ? 38 : 81));
+        return $over <= $now->seconds &&
+            $chance < ($isThisWeek ? 92 : ($slips ? (in_array($day->month, [3, 4, 5], true) ? 30 : 62) : $often));
     }
 
     private function afterDone(string $title, string $calendar, string $rule, int $minutes): void
@@ -771,8 +912,12 @@ final class DemoSeeder extends Seeder
             null,
             1,
             ['after_done' => true, 'estimate' => $minutes, 'reminders' => ['-P0D@10:00']],
-            $this->today->plusDays(-54),
+            $this->today->plusDays(-54 - 28 * 12),
         );
+        for ($back = 12; $back > 0; $back--) {
+            $day = $this->today->plusDays(-54 - 28 * $back);
+            $this->done($entry, 11, $day, (string) $day);
+        }
         $this->done($entry, 16, $this->today->plusDays(-53), (string) $this->today->plusDays(-54));
         $this->done($entry, 11, $this->today->plusDays(-25), (string) $this->today->plusDays(-25));
     }

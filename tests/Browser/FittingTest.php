@@ -61,7 +61,7 @@ test(
 );
 
 test('after an interruption the rest of today is fitted again from the Day screen', function () {
-    $page = demo($this, alwaysAwake: true, inTheMorning: true);
+    $page = demo($this, alwaysAwake: true);
     caught($page, 'Write a letter today at 0:00 for 15 min', 'Write a letter');
     $page->visit('/day')->press('[data-test=fit-again]')->see('[data-test=fitting]');
     $page->untilSame(true, fn () => in_array('Write a letter', ghosts($page), true));

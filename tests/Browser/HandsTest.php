@@ -219,6 +219,7 @@ test('a weekday routine takes four presses of the pointer beside its name', func
         $presses++;
     };
     [$mon] = nextWeek();
+    $page->see("[data-test=day-list][data-date='{$mon}']");
     $list = $page->script(
         <<<'JS'
         const list = document.querySelector(`[data-test=day-list][data-date='${arguments[0]}']`)

@@ -47,6 +47,20 @@ final class Page
             'params' => ['width' => $width, 'height' => $height, 'deviceScaleFactor' => 1, 'mobile' => false],
         ]);
 
+        // The clock of the page is that of the server.
+        $driver->executeCustomCommand('/session/:sessionId/goog/cdp/execute', 'POST', [
+            'cmd' => 'Page.addScriptToEvaluateOnNewDocument',
+            'params' => [
+                'source' => <<<JS
+                globalThis.Date = new Proxy(Date, {
+                    construct: (real, given, made) => Reflect.construct(real, given.length ? given : [real.now() + {$site->ahead} * 1000], made),
+                    get: (real, name) => (name === 'now' ? () => real.now() + {$site->ahead} * 1000 : Reflect.get(real, name)),
+                })
+                JS
+                ,
+            ],
+        ]);
+
         return new self($driver, $site->url);
     }
 

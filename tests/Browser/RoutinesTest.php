@@ -17,7 +17,13 @@ test('routines have a room: each on a line, found by a word, several laid to res
 
     // Both rest for a fortnight, chosen and typed by keys.
     $page->press('[data-test=choose-all]')->see('[data-test=rest-form]');
-    $days = array_map(fn (int $day): string => (new DateTimeImmutable("+{$day} days"))->format('j M Y'), [2, 16]);
+    $days = array_map(
+        fn (int $day): string => $this->site
+            ->now()
+            ->modify("+{$day} days")
+            ->format('j M Y'),
+        [2, 16],
+    );
     foreach (['First day', 'Last day'] as $i => $field) {
         $page->type("[data-test=rest-form] input[placeholder='{$field}']", $days[$i])->keys(WebDriverKeys::ENTER);
     }

@@ -4,15 +4,23 @@ declare(strict_types=1);
 
 namespace Tests\Browser;
 
+use DateTimeImmutable;
+use DateTimeZone;
 use PDO;
 use RuntimeException;
 
 /** The application as it really runs, on a port and a database of its own, with a browser driver beside it. */
 final class Site
 {
+    /** The moment at which all journeys begin, whenever they run; JOURNEY_NOW for another that is past. */
+    private const BEGINS = '2026-11-25T10:20:00+01:00';
+
     public readonly string $url;
 
     public readonly string $driverUrl;
+
+    /** Seconds by which the clock of the server and of the page is ahead of the real one. */
+    public readonly int $ahead;
 
     private readonly string $folder;
 
@@ -21,6 +29,7 @@ final class Site
 
     private function __construct()
     {
+        $this->ahead = (new DateTimeImmutable(getenv('JOURNEY_NOW') ?: self::BEGINS))->getTimestamp() - time();
         $this->folder = sys_get_temp_dir().'/plum-rota-'.bin2hex(random_bytes(6));
         mkdir($this->folder);
         touch("{$this->folder}/db.sqlite");
@@ -51,6 +60,12 @@ final class Site
         static $site = null;
 
         return $site ??= new self();
+    }
+
+    /** By the clock of the server, on the walls of the demo's account. */
+    public function now(): DateTimeImmutable
+    {
+        return (new DateTimeImmutable('now', new DateTimeZone('Europe/Berlin')))->modify(sprintf('%+d seconds', $this->ahead));
     }
 
     /** An empty database, or one with the demo in it. */
@@ -108,7 +123,7 @@ final class Site
             [0 => ['file', '/dev/null', 'r'], 1 => $log, 2 => $log],
             $pipes,
             null,
-            $this->environment() + ['PHP_CLI_SERVER_WORKERS' => '3'],
+            $command[0] === 'php' ? [...$this->environment(), 'PHP_CLI_SERVER_WORKERS' => '3'] : self::surroundings(),
         );
         if ($process === false) {
             throw new RuntimeException("{$command[0]} could not be started.");
@@ -125,19 +140,31 @@ final class Site
     }
 
     /** @return array<string, string> */
+    private static function surroundings(): array
+    {
+        return array_filter(
+            getenv(),
+            fn (string $name): bool => in_array($name, ['PATH', 'HOME', 'LANG', 'TMPDIR'], true),
+            ARRAY_FILTER_USE_KEY,
+        );
+    }
+
+    /** @return array<string, string> */
     private function environment(): array
     {
         return [
-            ...array_filter(
-                getenv(),
-                fn (string $name): bool => in_array($name, ['PATH', 'HOME', 'LANG', 'TMPDIR'], true),
-                ARRAY_FILTER_USE_KEY,
-            ),
+            ...self::surroundings(),
             'APP_ENV' => 'production',
             'APP_KEY' => 'base64:MDEyMzQ1Njc4OTAxMjM0NTY3ODkwMTIzNDU2Nzg5MDE=',
             'APP_CONFIG_CACHE' => "{$this->folder}/config.php",
             'APP_ROUTES_CACHE' => "{$this->folder}/routes.php",
             'APP_EVENTS_CACHE' => "{$this->folder}/events.php",
+            // Debian's libfaketime sets the clock alone: what is measured between two moments, and when files were written, stays true.
+            'LD_PRELOAD' => (glob('/usr/lib/*/faketime/libfaketime.so.1') ?:
+            throw new RuntimeException('libfaketime is not there.'))[0],
+            'FAKETIME' => sprintf('%+d', $this->ahead),
+            'FAKETIME_DONT_FAKE_MONOTONIC' => '1',
+            'NO_FAKE_STAT' => '1',
             'DB_DATABASE' => "{$this->folder}/db.sqlite",
             'SESSION_DRIVER' => 'file',
             'CACHE_STORE' => 'array',

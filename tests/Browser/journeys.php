@@ -4,20 +4,16 @@ declare(strict_types=1);
 
 use Facebook\WebDriver\WebDriverKeys;
 use Tests\Browser\Page;
+use Tests\Browser\Site;
 
 /**
  * Opens the demo, signed in.
  *
  * @param  bool  $alwaysAwake  no hour is folded and no day in hand but today's, at whatever hour this runs
- * @param  bool  $inTheMorning  the account lives where it is about ten in the morning, so that most of the day is left
  */
-function demo(object $test, int $width = 1280, int $height = 800, bool $alwaysAwake = false, bool $inTheMorning = false): Page
+function demo(object $test, int $width = 1280, int $height = 800, bool $alwaysAwake = false): Page
 {
     $test->site->reset(demo: true);
-    if ($inTheMorning) {
-        $ahead = max(-12, 10 - (int) gmdate('G')); // hours ahead of UTC; the names of these zones count the other way round
-        $test->site->query(sprintf("update users set zone = 'Etc/GMT%+d'", -$ahead));
-    }
     if ($alwaysAwake) {
         $test->site->query(
             "update users set week = replace(replace(week, '\"wakes\":360', '\"wakes\":0'), '\"sleeps\":1320', '\"sleeps\":1440')",
@@ -44,7 +40,7 @@ function signIn(Page $page): Page
 /** @return list<string> the seven days of next week */
 function nextWeek(): array
 {
-    $monday = (new DateTimeImmutable('monday this week', new DateTimeZone('Europe/Berlin')))->modify('+7 days');
+    $monday = Site::running()->now()->modify('monday this week')->modify('+7 days');
 
     return array_map(fn (int $day): string => $monday->modify("+{$day} days")->format('Y-m-d'), range(0, 6));
 }

@@ -2,7 +2,7 @@ import { aPage, answering, asked, Refusal, SILENCE } from '@/testing/page'
 import { describe, expect, it, vi } from 'vitest'
 import { answerOf, api, Refused, sentence } from './client'
 import { outbox, tryNow } from './outbox'
-import { signedInAgain, signedOut } from './signedOut'
+import { signedInAgain, signedOut, whileLeaving } from './signedOut'
 
 const refused = async (work: Promise<unknown>): Promise<Refused> =>
     work.then(
@@ -95,6 +95,13 @@ describe('asking the server', () => {
         expect(signedOut.isAsked).toBe(false)
         const keys = asked.filter((one) => one.path === 'undo').map((one) => one.key)
         expect(keys[0]).toBe(keys[1])
+    })
+    it('where one signs out by choice, what was under way is refused, and nobody is asked to sign in', async () => {
+        answering({ 'GET basket': () => new Refusal(401) })
+        await whileLeaving(async () => {
+            expect((await refused(answerOf(api.GET('/basket')))).status).toBe(401)
+        })
+        expect(signedOut.isAsked).toBe(false)
     })
     it('takes a new token when the old one has expired', async () => {
         let tries = 0

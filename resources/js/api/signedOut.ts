@@ -5,9 +5,21 @@ export const signedOut = reactive<{ isAsked: boolean }>({ isAsked: false })
 
 let waiting: { promise: Promise<boolean>; resolve: (isBack: boolean) => void } | null = null
 
-/** Pages that are for nobody in particular. */
+let isLeaving = false
+
+/** While one signs out by choice, what is still under way is refused, and nobody is asked to sign in again. */
+export async function whileLeaving(work: () => Promise<void>): Promise<void> {
+    isLeaving = true
+    try {
+        await work()
+    } finally {
+        isLeaving = false
+    }
+}
+
+/** On pages that are for nobody in particular, and on the way to them. */
 export function isOutside(): boolean {
-    return /^\/(sign-in|join|reset)(\/|$)/.test(location.pathname)
+    return isLeaving || /^\/(sign-in|join|reset)(\/|$)/.test(location.pathname)
 }
 
 /** @returns whether somebody has signed in again; all that were refused wait for the same answer */

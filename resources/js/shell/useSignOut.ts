@@ -1,4 +1,5 @@
 import { answerOf, api } from '@/api/client'
+import { whileLeaving } from '@/api/signedOut'
 import { askToLeave } from '@/shared/covered'
 import { clearDrafts } from '@/state/drafts'
 import { unsaved } from '@/state/unsaved'
@@ -12,11 +13,13 @@ export function useSignOut() {
 
     async function signOut(): Promise<void> {
         if (unsaved.size > 0 && !(await askToLeave('Signing out clears it from this device.'))) return
-        await answerOf(api.DELETE('/session'))
-        await clearDrafts()
-        unsaved.clear()
-        client.clear()
-        await router.replace('/sign-in')
+        await whileLeaving(async () => {
+            await answerOf(api.DELETE('/session'))
+            await clearDrafts()
+            unsaved.clear()
+            client.clear()
+            await router.replace('/sign-in')
+        })
     }
     return { signOut }
 }

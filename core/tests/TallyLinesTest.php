@@ -168,7 +168,7 @@ test('the weeks say which were over full, and how the musts went', function () {
             $week('16 Nov', 60, isOver: false),
         ]),
     )
-        ->toBe('The week of 9 Nov was over full by 6 h; the others held. 2 of 3 musts were done.')
+        ->toBe('The week of 9 Nov was over full by 6 h; the others held. In the weeks that are over 2 of 3 musts were done.')
         ->and(HoursInWords::ofWeeks([$week('2 Nov', 49), $week('9 Nov', 54), $week('16 Nov', 50)]))
         ->toBe('The week of 9 Nov was over full by 6 h, 2 others too.')
         ->and(HoursInWords::ofWeeks([$week('2 Nov', 49)]))
@@ -185,9 +185,7 @@ test('the hours of the week say when most of them lie', function () {
     $hours[3 * 24 + 14] = 60;
     $hours[24 + 15] = 60;
     expect(HoursInWords::ofHours($hours))
-        ->toBe(
-            'Most of it lies on Thursdays; the fullest hour of the week is Thursday at 9:00. 50 of 100 minutes lie before noon.',
-        )
+        ->toBe('Thursdays have the most of it; the fullest hour of the week is Thursday at 9:00. 50 % of it lies before noon.')
         ->and(HoursInWords::ofHours(array_fill(0, 168, 0)))
         ->toBe('Nothing with hours lies in this time.');
     expect(array_map(Length::inWords(...), [0, 45, 60, 95]))->toBe(['0 min', '45 min', '1 h', '1 h 35 min']);

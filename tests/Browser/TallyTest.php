@@ -33,21 +33,46 @@ test('the tally: by key, another stretch, a figure opened, and its lines add up 
     $minutes = (int) $page->see($figure)->getAttribute('data-minutes');
     expect($minutes)->toBeGreaterThan(300);
     $page->press($figure)->see('[data-test=sum-line]');
-    $lines = $page->script(
-        'return [...document.querySelectorAll("[data-test=sum-line]")].map((one) => Number(one.dataset.minutes))',
-    );
-    expect(array_sum($lines))
-        ->toBe($minutes)
-        ->and((int) $page->see('[data-test=sum-together]')->getAttribute('data-minutes'))
-        ->toBe($minutes);
+    // The lines of the open list, added up on the screen, and the sum below them.
+    $addsUpTo = function () use ($page): array {
+        $lines = $page->script(
+            'return [...document.querySelectorAll("[data-test=sum-line]")].map((one) => Number(one.dataset.share))',
+        );
+
+        return [array_sum($lines), (int) $page->see('[data-test=sum-together]')->getAttribute('data-share')];
+    };
+    $close = fn () => $page->keys(WebDriverKeys::ESCAPE)->untilSame([], fn () => $page->all('[data-test=sum-lines]'));
+    expect($addsUpTo())->toBe([$minutes, $minutes]);
     expect($page->seriousFaults())->toBe([]);
-    $page->keys(WebDriverKeys::ESCAPE)->untilSame([], fn () => $page->all('[data-test=sum-lines]'));
+    $close();
     expect($from())->toBe($before);
+
+    // So does the sum of all groups, and that of the stretch before.
+    foreach (['[data-test=tally-all]', '[data-test=tally-row][data-name=Glasshouse] [data-test=sum-before]'] as $other) {
+        $sum = (int) $page->see($other)->getAttribute('data-minutes');
+        $page->press($other)->see('[data-test=sum-line]');
+        expect($addsUpTo())->toBe([$sum, $sum]);
+        $close();
+    }
+
+    // By key a figure of a week is opened from the table, and how often something was.
+    $page->focus('[data-test=part-weeks] [data-test=as-table]')->keys(WebDriverKeys::ENTER)->see('[data-test=table-weeks]');
+    $cell = '[data-test=table-weeks] [data-test=cell][aria-label^="Glasshouse"]';
+    $sum = (int) $page->see($cell)->getText();
+    $page->focus($cell)->keys(WebDriverKeys::ENTER)->see('[data-test=sum-line]');
+    expect($addsUpTo())->toBe([$sum, $sum]);
+    $close();
+    $page->focus('[data-test=part-weeks] [data-test=as-table]')->keys(WebDriverKeys::ENTER);
 
     $page->keys('3');
     $page->untilSame('Quarter', fn (): string => $title(7));
     $page->see('[data-test=part-habits] [data-test=chart] svg');
     expect($page->seriousFaults())->toBe([]);
+
+    $musts = (int) $page->see('[data-test=fact-musts]')->getText();
+    $page->focus('[data-test=fact-musts]')->keys(WebDriverKeys::ENTER)->see('[data-test=sum-line]');
+    expect($addsUpTo())->toBe([$musts, $musts]);
+    $close();
 
     // What is chosen stands in the address, and a filter of the board counts here too.
     $all = (int) $page->see('[data-test=tally-all]')->getAttribute('data-minutes');

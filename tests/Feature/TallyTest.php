@@ -3,8 +3,18 @@
 declare(strict_types=1);
 
 use App\Actions\Accounts\OpenAccount;
+use App\Models\User;
+use App\Queries\Tally\Choice;
+use App\Queries\Tally\Figure;
+use App\Queries\Tally\Grouping;
+use App\Queries\Tally\WhereHoursWent;
 use App\Retention\Pruning;
+use Database\Seeders\DemoSeeder;
+use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
+use PlumRota\Core\Tally\Fact;
+use PlumRota\Core\Tally\Measure;
+use PlumRota\Core\Time\LocalDate;
 
 /** @return array<string, int|null> of the one area of the account */
 function tallied(object $test, string $from, int $days): array
@@ -15,7 +25,7 @@ function tallied(object $test, string $from, int $days): array
         ->json('groups.0');
 }
 
-/** @return array{minutes: int, lines: list<array<string, mixed>>} */
+/** @return array{sum: int, lines: list<array<string, mixed>>} */
 function madeOf(object $test, string $from, int $days, string $of): array
 {
     return $test
@@ -41,7 +51,7 @@ test('where the hours went: planned, done and before; timed where it was timed, 
     $this->at('2026-12-01T08:00:00+01:00');
 
     $week = madeOf($this, '2026-11-23', 7, 'worked');
-    expect(array_column($week['lines'], 'minutes', 'title'))
+    expect(array_column($week['lines'], 'share', 'title'))
         ->toBe(['Trustees' => 60, 'Wages' => 40, 'Glaze' => 25, 'Tours' => 60])
         ->and(array_column($week['lines'], 'timed', 'title')['Glaze'])
         ->toBeTrue()
@@ -84,11 +94,85 @@ test('every sum is that of its lines, and a stretch is the sum of its days', fun
         $lines = madeOf($this, '2026-11-16', 14, $of);
         expect($days[$of])
             ->toBe($week[$of])
-            ->and($lines['minutes'])
+            ->and($lines['sum'])
             ->toBe($week[$of])
-            ->and(array_sum(array_column($lines['lines'], 'minutes')))
+            ->and(array_sum(array_column($lines['lines'], 'share')))
             ->toBe($week[$of]);
     }
+});
+
+test(
+    'every figure has lines that add up to it: of groups, of all, before, of weeks, of hours, and what is counted by how often',
+    function () {
+        User::query()->toBase()->delete();
+        Artisan::call('db:seed', ['--class' => DemoSeeder::class, '--force' => true]);
+        $user = User::query()->sole();
+        $hours = app(WhereHoursWent::class);
+        $everything = new Choice();
+        $from = LocalDate::parse('2026-11-12'); // begins and ends within weeks
+        $days = 16;
+        foreach (Grouping::BY as $by) {
+            $of = $by === 'effort' ? Measure::Planned : Measure::Worked;
+            $tally = $hours->over($user, $from, $days, $by, $of, $everything);
+            $sum = fn (Figure $figure, ?LocalDate $at = null, int $long = 16): int => array_sum(
+                array_column($hours->lines($user, $at ?? $from, $long, $figure, $everything)['lines'], 'share'),
+            );
+            $earlier = $from->plusDays(-$days);
+            foreach (array_slice($tally['groups'], 0, 20) as $group) {
+                expect($sum(new Figure(Measure::Planned, $by, $group['id'])))
+                    ->toBe($group['planned'])
+                    ->and($sum(new Figure($of, $by, $group['id'])))
+                    ->toBe($group[$of->value])
+                    ->and($sum(new Figure($of, $by, $group['id']), $earlier))
+                    ->toBe($group['before']);
+            }
+            expect($sum(new Figure($of, $by)))->toBe($tally['all'][$of->value]);
+            expect($sum(new Figure($of, $by), $earlier))->toBe($tally['all']['before']);
+            $apart = array_slice(array_column($tally['groups'], 'id'), 0, $tally['apart']);
+            foreach ($tally['weeks'] as $week) {
+                $start = LocalDate::parse($week['from']);
+                $others = array_pop($week['minutes']);
+                expect($sum(new Figure($of, $by, leftOut: $apart), $start, $week['days']))
+                    ->toBe($others)
+                    ->and(array_map(fn (string $id): int => $sum(new Figure($of, $by, $id), $start, $week['days']), $apart))
+                    ->toBe($week['minutes']);
+            }
+            if ($by !== 'area') {
+                continue;
+            }
+            foreach ($tally['weeks'] as $week) {
+                $start = LocalDate::parse($week['from']);
+                expect($sum(new Figure(Measure::Planned), $start, $week['days']))->toBe($week['planned']);
+                foreach (Fact::cases() as $fact) {
+                    expect($sum(new Figure($of, fact: $fact), $start, $week['days']))->toBe($week[$fact->value]);
+                }
+            }
+            foreach ($tally['hours'] as $hour => $minutes) {
+                expect($sum(new Figure($of, hour: $hour)))->toBe($minutes);
+            }
+            expect(array_sum($tally['hours']))->toBeGreaterThan(1000);
+        }
+    },
+);
+
+test('work on a task counts as done wherever it was timed, once the task is done', function () {
+    $vent = $this->ventCheck();
+    $loose = $this->entry(['title' => 'Glaze', 'start' => null]);
+    foreach ([[$vent['id'], '2026-11-24T07:15:00'], [$loose['id'], 'once']] as [$id, $which]) {
+        $this->api('POST', 'timings/past', [
+            'entry_id' => $id,
+            'recurrence_id' => $which,
+            'started' => $which === 'once' ? '2026-11-22T10:00:00' : '2026-11-22T08:00:00',
+            'ended' => $which === 'once' ? '2026-11-22T11:00:00' : '2026-11-22T09:00:00',
+        ])->assertSuccessful();
+    }
+    $this->at('2026-12-01T08:00:00+01:00');
+    $done = fn (): array => $this->api('GET', 'tally/2026-11-16/7/lines?done=done')->json('lines.*.title');
+    expect($done())->toBe([]);
+    $this->api('PUT', "entries/{$vent['id']}/occurrences/2026-11-24T07:15:00/done")->assertNoContent();
+    expect($done())->toBe(['Vent check']);
+    $this->api('PUT', "entries/{$loose['id']}/occurrences/once/done")->assertNoContent();
+    expect($done())->toBe(['Vent check', 'Glaze']);
 });
 
 test('nothing of others is counted, and a stretch that is none is refused', function () {
@@ -111,9 +195,9 @@ test('nothing of others is counted, and a stretch that is none is refused', func
         'password' => 'glasshouse',
         'zone' => 'Europe/Berlin',
     ]);
-    expect($this->api('GET', "tally/2026-11-23/7/lines?of=planned&group={$area}")->json('minutes'))
+    expect($this->api('GET', "tally/2026-11-23/7/lines?of=planned&group={$area}")->json('sum'))
         ->toBe(60)
-        ->and($this->api('GET', "tally/2026-11-23/7/lines?of=planned&group={$area}", as: $other)->json('minutes'))
+        ->and($this->api('GET', "tally/2026-11-23/7/lines?of=planned&group={$area}", as: $other)->json('sum'))
         ->toBe(0);
 });
 
@@ -151,7 +235,7 @@ test('a sheet of hours: what was timed, by whom it is for, rounded row by row', 
 });
 
 test('timings are made right: added, split, moved to another entry; what overlaps or is no time is refused', function () {
-    $one = $this->entry(['title' => 'Sowing', 'start' => '2026-11-24']);
+    $one = $this->entry(['title' => 'Sowing', 'start' => '2026-11-24T07:15:00']);
     $other = $this->entry(['title' => 'Glaze', 'start' => null]);
     $add = fn (string $from, string $to): Illuminate\Testing\TestResponse => $this->api('POST', 'timings/past', [
         'entry_id' => $one['id'],

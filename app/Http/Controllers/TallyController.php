@@ -35,22 +35,12 @@ final class TallyController
         );
     }
 
-    /** What one sum is made of. */
+    /** What one figure is made of. */
     public function lines(TallyRequest $request, string $from, string $days, WhereHoursWent $hours): JsonResponse
     {
         [$first, $length] = self::stretch($from, $days);
 
-        return response()->json(
-            $hours->lines(
-                Account::of($request),
-                $first,
-                $length,
-                $request->by(),
-                $request->group(),
-                $request->measure(),
-                $request->choice(),
-            ),
-        );
+        return response()->json($hours->lines(Account::of($request), $first, $length, $request->figure(), $request->choice()));
     }
 
     /** A sheet of hours. */

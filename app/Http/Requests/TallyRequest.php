@@ -5,9 +5,11 @@ declare(strict_types=1);
 namespace App\Http\Requests;
 
 use App\Queries\Tally\Choice;
+use App\Queries\Tally\Figure;
 use App\Queries\Tally\Grouping;
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Validation\Rule;
+use PlumRota\Core\Tally\Fact;
 use PlumRota\Core\Tally\Measure;
 use PlumRota\Core\Tally\Rounding;
 
@@ -21,6 +23,9 @@ final class TallyRequest extends FormRequest
             'by' => ['sometimes', Rule::in(Grouping::BY)],
             'of' => ['sometimes', Rule::enum(Measure::class)],
             'group' => ['sometimes', 'nullable', 'string', 'max:500'],
+            'left_out' => ['sometimes', 'nullable', 'string', 'max:10000'],
+            'hour' => ['sometimes', 'integer', 'between:0,167'],
+            'fact' => ['sometimes', Rule::enum(Fact::class)],
             'step' => ['sometimes', 'integer', Rule::in(Rounding::STEPS)],
             'way' => ['sometimes', Rule::in(['near', 'up'])],
             ...array_fill_keys(
@@ -45,6 +50,19 @@ final class TallyRequest extends FormRequest
     public function group(): string
     {
         return $this->string('group')->value();
+    }
+
+    /** The figure whose lines are asked for. */
+    public function figure(): Figure
+    {
+        return new Figure(
+            $this->measure(),
+            $this->by(),
+            $this->has('group') ? $this->group() : null,
+            $this->list('left_out'),
+            $this->has('hour') ? $this->integer('hour') : null,
+            $this->enum('fact', Fact::class),
+        );
     }
 
     /** How a sheet of hours is rounded. */

@@ -101,7 +101,7 @@ final readonly class LiveLines
                     $counted,
                     $one->occurrence->recurrenceId,
                     $count,
-                    $stands ? $outcome : Outcome::Open,
+                    $stands ? $outcome : Outcome::ofWork($one->occurrence->change?->doneAt),
                     $stands && intdiv($count->from, 86400) === $first,
                     $stands ? $one->change->put_off ?? 0 : 0,
                     $stands ? $one->change?->measured : null,
@@ -193,6 +193,12 @@ final readonly class LiveLines
         $entries = $who
             ->entries()
             ->whereIn('id', array_map(fn (string $key): string => $split($key)[0], array_keys($worked)))
+            ->with([
+                'overrides' => fn ($all) => $all->whereIn(
+                    'recurrence_id',
+                    array_map(fn (string $key): string => $split($key)[1], array_keys($worked)),
+                ),
+            ])
             ->get()
             ->keyBy('id');
         $areas = $who->areaOfCalendar();
@@ -205,7 +211,8 @@ final readonly class LiveLines
             if (! ($entry instanceof Entry)) {
                 continue;
             }
-            $details = SeriesOf::detailsOf($entry, $recurrenceId);
+            $override = $entry->overrides->firstWhere('recurrence_id', $recurrenceId);
+            $details = SeriesOf::details($entry)->with($override->fields ?? []);
             $counted = new Counted(
                 $entry->id,
                 $details->title,
@@ -220,7 +227,7 @@ final readonly class LiveLines
                 $details != SeriesOf::details($entry),
             );
             foreach (DayCount::of($stretch, null, $stints, true, $now, $instant, $user->timeZone()) as $count) {
-                $lines[] = new CountedLine($counted, $recurrenceId, $count, Outcome::Open, false);
+                $lines[] = new CountedLine($counted, $recurrenceId, $count, Outcome::ofWork($override?->done_at), false);
             }
         }
 

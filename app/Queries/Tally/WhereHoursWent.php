@@ -7,11 +7,10 @@ namespace App\Queries\Tally;
 use App\Access\Visible;
 use App\Models\User;
 use App\Queries\Planning\DayPlan;
-use PlumRota\Core\Tally\CountedLine;
+use PlumRota\Core\Tally\Fact;
 use PlumRota\Core\Tally\HoursInWords;
 use PlumRota\Core\Tally\HoursOfWeek;
 use PlumRota\Core\Tally\Measure;
-use PlumRota\Core\Tally\Outcome;
 use PlumRota\Core\Time\EnglishNames;
 use PlumRota\Core\Time\IsoWeek;
 use PlumRota\Core\Time\LocalDate;
@@ -35,7 +34,7 @@ final readonly class WhereHoursWent
     public function over(User $user, LocalDate $from, int $days, string $by, Measure $of, Choice $choice): array
     {
         $stretch = $this->lines->over($user, $from, $days);
-        $before = $this->before($user, $from->plusDays(-$days), $days, $by, $of, $choice);
+        [$before, $allBefore] = $this->before($user, $from->plusDays(-$days), $days, $by, $of, $choice);
         $grouping = Grouping::by($by, $user, $from, $days);
         $weeks = self::weeks($from, $days, $user->first_weekday);
         $first = $from->dayNumber();
@@ -48,7 +47,8 @@ final readonly class WhereHoursWent
         $none = ['planned' => 0, 'done' => 0, 'worked' => 0];
         $sums = array_fill_keys($grouping->known(), $none);
         $cells = [];
-        $facts = array_fill(0, count($weeks), ['musts' => 0, 'musts_done' => 0, 'put_off' => 0, 'let_go' => 0]);
+        /** @var list<array<string, int>> $facts how often, by the value of Fact */
+        $facts = array_fill(0, count($weeks), array_fill_keys(array_column(Fact::cases(), 'value'), 0));
         $all = $none;
         $hours = new HoursOfWeek();
         $isEverything = $choice->isEverything();
@@ -58,7 +58,9 @@ final readonly class WhereHoursWent
             }
             $week = $weekOf[(int) floor($line->count->from / 86400) - $first];
             if ($line->isFirst) {
-                self::note($facts[$week], $line);
+                foreach (Fact::cases() as $fact) {
+                    $facts[$week][$fact->value] += $fact->times($line);
+                }
             }
             $count = $line->count;
             if ($count->planned === 0 && $count->worked === 0) {
@@ -107,7 +109,7 @@ final readonly class WhereHoursWent
             'by' => $by,
             'of' => $of->value,
             'adds_up' => $grouping->addsUp(),
-            'all' => [...$all, 'before' => array_sum($before)],
+            'all' => [...$all, 'before' => $allBefore],
             'groups' => $groups,
             'apart' => count($apart),
             'weeks' => $shown,
@@ -126,26 +128,24 @@ final readonly class WhereHoursWent
         ];
     }
 
-    /**
-     * @param  'area'|'calendar'|'label'|'theme'|'effort'|'entry'|'person'  $by
-     * @return array{minutes: int, lines: list<array<string, mixed>>} the schema TallyLines of the contract
-     */
-    public function lines(User $user, LocalDate $from, int $days, string $by, string $group, Measure $of, Choice $choice): array
+    /** @return array{sum: int, lines: list<array<string, mixed>>} the schema TallyLines of the contract */
+    public function lines(User $user, LocalDate $from, int $days, Figure $figure, Choice $choice): array
     {
-        $grouping = Grouping::by($by, $user, $from, $days);
+        $grouping = Grouping::by($figure->by, $user, $from, $days);
         $lines = [];
         foreach ($this->lines->over($user, $from, $days)->lines as $line) {
-            $minutes = $line->minutes($of);
-            if ($minutes > 0 && $choice->takes($line) && in_array($group, $grouping->of($line), true)) {
+            $share = $choice->takes($line) ? $figure->share($line, $grouping) : 0;
+            if ($share > 0) {
+                $isTimed = $figure->of === Measure::Worked && $line->count->isTimed;
                 $lines[] = [
                     'entry_id' => $line->of->entryId,
                     'recurrence_id' => $line->recurrenceId,
                     'title' => $line->of->title,
                     'calendar_id' => $line->of->calendarId,
                     'at' => (string) LocalDateTime::fromSeconds($line->count->from),
-                    'has_hours' => $line->count->to > $line->count->from || ($of === Measure::Worked && $line->count->isTimed),
-                    'minutes' => $minutes,
-                    'timed' => $of === Measure::Worked && $line->count->isTimed,
+                    'has_hours' => $line->count->to > $line->count->from || $isTimed,
+                    'share' => $share,
+                    'timed' => $isTimed,
                 ];
             }
         }
@@ -159,7 +159,7 @@ final readonly class WhereHoursWent
             ],
         );
 
-        return ['minutes' => array_sum(array_column($lines, 'minutes')), 'lines' => $lines];
+        return ['sum' => array_sum(array_column($lines, 'share')), 'lines' => $lines];
     }
 
     /** @return list<array{LocalDate, int}> the first date and the days of each week, cut where the stretch begins and ends */
@@ -175,23 +175,11 @@ final readonly class WhereHoursWent
         return $weeks;
     }
 
-    /** @param  array{musts: int, musts_done: int, put_off: int, let_go: int}  $facts */
-    private static function note(array &$facts, CountedLine $line): void
-    {
-        if ($line->outcome === Outcome::LetGo) {
-            $facts['let_go']++;
-        } elseif ($line->of->isTask && $line->of->importance === 'must') {
-            $facts['musts']++;
-            $facts['musts_done'] += $line->outcome->isDone() ? 1 : 0;
-        }
-        $facts['put_off'] += $line->putOff;
-    }
-
     /**
      * @param  list<array{LocalDate, int}>  $weeks
      * @param  list<string>  $apart  groups that are told apart
      * @param  array<int, array<string, array{planned: int, done: int, worked: int}>>  $cells  by week and group
-     * @param  list<array{musts: int, musts_done: int, put_off: int, let_go: int}>  $facts
+     * @param  list<array<string, int>>  $facts  how often, by the value of Fact
      * @return list<array<string, mixed>>
      */
     private function shownWeeks(
@@ -259,12 +247,13 @@ final readonly class WhereHoursWent
 
     /**
      * @param  'area'|'calendar'|'label'|'theme'|'effort'|'entry'|'person'  $by
-     * @return array<string, int> minutes of the stretch of the same length before, by group
+     * @return array{array<string, int>, int} minutes of the stretch of the same length before, by group, and of all
      */
     private function before(User $user, LocalDate $from, int $days, string $by, Measure $of, Choice $choice): array
     {
         $grouping = Grouping::by($by, $user, $from, $days);
         $sums = [];
+        $all = 0;
         $lines =
             $of === Measure::Planned || $grouping->needsLines()
                 ? $this->lines->over($user, $from, $days)->lines
@@ -272,13 +261,14 @@ final readonly class WhereHoursWent
         foreach ($lines as $line) {
             $minutes = $line->minutes($of);
             if ($minutes > 0 && $choice->takes($line)) {
+                $all += $minutes;
                 foreach ($grouping->of($line) as $group) {
                     $sums[$group] = ($sums[$group] ?? 0) + $minutes;
                 }
             }
         }
 
-        return $sums;
+        return [$sums, $all];
     }
 
     /** @return array<string, int|null> minutes meant for each area in so many days */

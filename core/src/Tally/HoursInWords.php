@@ -97,15 +97,16 @@ final class HoursInWords
         }
         $musts = array_sum(array_column($past, 'musts'));
         $done = array_sum(array_column($past, 'musts_done'));
-        if ($musts > 0) {
-            $said .= match (true) {
-                $musts === 1 => $done === 1 ? ' The one must was done.' : ' The one must was not done.',
-                $done === $musts => " All {$musts} musts were done.",
-                default => " {$done} of {$musts} musts were done.",
-            };
+        if ($musts === 0) {
+            return $said;
         }
+        $words = match (true) {
+            $musts === 1 => $done === 1 ? 'the one must was done.' : 'the one must was not done.',
+            $done === $musts => "all {$musts} musts were done.",
+            default => "{$done} of {$musts} musts were done.",
+        };
 
-        return $said;
+        return $said.' '.(count($past) < count($weeks) ? "In the weeks that are over {$words}" : ucfirst($words));
     }
 
     /**
@@ -131,7 +132,7 @@ final class HoursInWords
         }
 
         return sprintf(
-            'Most of it lies on %s; the fullest hour of the week is %s at %d:00. %d of 100 minutes lie before noon.',
+            '%s have the most of it; the fullest hour of the week is %s at %d:00. %d %% of it lies before noon.',
             EnglishNames::weekday(Weekday::from($fullest + 1)).'s',
             EnglishNames::weekday(Weekday::from(intdiv($hour, 24) + 1)),
             $hour % 24,

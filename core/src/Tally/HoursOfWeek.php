@@ -18,6 +18,15 @@ final class HoursOfWeek
         );
     }
 
+    /** Those of one line. */
+    public static function of(CountedLine $line): self
+    {
+        $hours = new self();
+        $hours->add($line);
+
+        return $hours;
+    }
+
     public function add(CountedLine $line): void
     {
         $count = $line->count;

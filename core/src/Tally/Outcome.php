@@ -56,6 +56,16 @@ enum Outcome: string
         return $viewer->wall($doneAt)->dayNumber() > intdiv($day, 86400) ? self::Late : self::Kept;
     }
 
+    /**
+     * Of a day on which it was only worked on: done or not. Whether it was done in time is said where it stands.
+     *
+     * @param  int|null  $doneAt  in Unix seconds
+     */
+    public static function ofWork(?int $doneAt): self
+    {
+        return $doneAt === null ? self::Open : self::Kept;
+    }
+
     /** Whether it counts among those that were due. */
     public function isDue(): bool
     {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { length } from '@/shared/time'
+import { length, plusDays } from '@/shared/time'
 import { useMediaQuery } from '@vueuse/core'
 import { NButton } from 'naive-ui'
 import { computed, ref } from 'vue'
@@ -7,7 +7,7 @@ import FigureRows from './FigureRows.vue'
 import TallyChart from './TallyChart.vue'
 import TallyPart from './TallyPart.vue'
 import { ink, pale, type Ink } from './inks'
-import { MEASURES, type Measure, type Tally } from './useTally'
+import { MEASURES, type Figure, type Measure, type Tally } from './useTally'
 
 /** Where the hours went, by group: planned, counted and meant; every figure opens what it is made of. */
 const props = defineProps<{
@@ -16,7 +16,7 @@ const props = defineProps<{
     hueOf: (id: string, i: number) => Ink
     dates: string
 }>()
-const emit = defineEmits<{ open: [group: { id: string; name: string }, of: Measure] }>()
+const emit = defineEmits<{ open: [figure: Figure] }>()
 
 /** Groups drawn at first; the others wait behind a press. */
 const FEW = 8
@@ -83,6 +83,26 @@ const columns = computed(() => [
 const table = computed(() =>
     all.value.map((one) => [one.name, one.planned, one.done, one.worked, one.intended, one.before]),
 )
+/** The figure of a group, or of all together; in the stretch or in the one before. */
+function figure(measure: Measure, group?: { id: string; name: string }, isBefore = false): Figure {
+    const { from, days } = props.tally!
+    const name = group?.name ?? 'All together'
+    return {
+        name: isBefore ? `${name}, before` : name,
+        of: measure,
+        ...(group ? { group: group.id } : {}),
+        from: isBefore ? plusDays(from, -days) : from,
+        days,
+    }
+}
+const MEASURED: readonly Measure[] = ['planned', 'done', 'worked']
+function opens(row: number, column: number): Figure | null {
+    const group = all.value[row]
+    if (!group) return null
+    const measure = MEASURED[column - 1]
+    if (measure) return figure(measure, group)
+    return column === columns.value.length - 1 ? figure(of.value, group, true) : null
+}
 const counted = computed(() => MEASURES.find(([one]) => one === of.value)![1])
 </script>
 
@@ -97,6 +117,8 @@ const counted = computed(() => MEASURES.find(([one]) => one === of.value)![1])
         :rows="table"
         :figures="[1, 2, 3, 4, 5]"
         test="hours"
+        :opens="opens"
+        @open="emit('open', $event)"
     >
         <FigureRows
             v-model="isWhole"
@@ -122,11 +144,11 @@ const counted = computed(() => MEASURES.find(([one]) => one === of.value)![1])
                         <NButton
                             v-else
                             text
-                            class="plain"
+                            class="plain opens"
                             :aria-label="`${length(one[of])} of ${one.name}, ${counted}: what it is made of`"
                             data-test="sum-counted"
                             :data-minutes="one[of]"
-                            @click="emit('open', one, of)"
+                            @click="emit('open', figure(of, one))"
                             ><b>{{ length(one[of]) }}</b></NButton
                         >
                         <span class="of">of</span>
@@ -135,27 +157,61 @@ const counted = computed(() => MEASURES.find(([one]) => one === of.value)![1])
                     <NButton
                         v-else
                         text
-                        class="plain"
+                        class="plain opens"
                         :aria-label="`${length(one.planned)} planned of ${one.name}: what it is made of`"
                         data-test="sum-planned"
                         :data-minutes="one.planned"
-                        @click="emit('open', one, 'planned')"
+                        @click="emit('open', figure('planned', one))"
                         >{{ length(one.planned) }}</NButton><template v-if="one.intended && !isNarrow"
                         >, meant {{ length(one.intended) }}</template
                     ></span
                 >
-                <small :title="`${length(one.before)} in the stretch before this one`"
-                    >before {{ length(one.before) }}</small
+                <small
+                    >before
+                    <NButton
+                        v-if="one.before > 0"
+                        text
+                        class="plain opens"
+                        :title="`${length(one.before)} in the stretch before this one`"
+                        :aria-label="`${length(one.before)} of ${one.name} in the stretch before: what it is made of`"
+                        data-test="sum-before"
+                        :data-minutes="one.before"
+                        @click="emit('open', figure(of, one, true))"
+                        >{{ length(one.before) }}</NButton><template v-else>nothing</template></small
                 >
             </template>
             <template #key>
                 <p v-if="tally && all.length === 0" class="key">Nothing stands in this time yet.</p>
                 <p v-else-if="tally" class="key">
                     together
-                    <b data-test="tally-all" :data-minutes="tally.all[of]">{{ length(tally.all[of]) }}</b>
-                    <template v-if="of !== 'planned'"> of {{ length(tally.all.planned) }}</template
-                    >, before {{ length(tally.all.before) }} · pale: planned · full: {{ counted }} · line:
-                    what you mean
+                    <NButton
+                        text
+                        class="plain opens"
+                        data-test="tally-all"
+                        :data-minutes="tally.all[of]"
+                        :aria-label="`${length(tally.all[of])}, all together: what it is made of`"
+                        @click="emit('open', figure(of))"
+                        ><b>{{ length(tally.all[of]) }}</b></NButton
+                    ><template v-if="of !== 'planned'">
+                        of
+                        <NButton
+                            text
+                            class="plain opens"
+                            data-test="planned-all"
+                            :aria-label="`${length(tally.all.planned)}, all that was planned: what it is made of`"
+                            @click="emit('open', figure('planned'))"
+                            >{{ length(tally.all.planned) }}</NButton
+                        ></template
+                    >, before
+                    <NButton
+                        text
+                        class="plain opens"
+                        data-test="before-all"
+                        :aria-label="`${length(tally.all.before)}, all of the stretch before: what it is made of`"
+                        @click="emit('open', figure(of, undefined, true))"
+                        >{{ length(tally.all.before) }}</NButton
+                    >
+                    · pale: planned · full: {{ counted }} · line: what you mean
                     <template v-if="!tally.adds_up">
                         · what has several labels counts under each, so these do not add up</template
                     >

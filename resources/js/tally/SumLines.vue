@@ -9,15 +9,12 @@ import { useQuery } from '@tanstack/vue-query'
 import { NButton } from 'naive-ui'
 import { computed, ref, watch } from 'vue'
 import { fileName, saveTable } from './saving'
-import type { By, Measure } from './useTally'
+import type { By, Figure } from './useTally'
 
 /** What one figure of the tally is made of, line by line; the lines add up to it. */
 const props = defineProps<{
-    group: string
-    name: string
-    of: Measure
+    figure: Figure
     by: By
-    stretch: { from: string; days: number }
     filters: Record<string, string>
 }>()
 const emit = defineEmits<{ close: [] }>()
@@ -29,39 +26,47 @@ const SAID = {
     done: 'what was done, as placed',
     worked: 'what was done',
 } as const
+const said = computed(() => (props.figure.fact ? 'how often' : SAID[props.figure.of]))
+/** Minutes as a length; of what is counted by how often the number. */
+const shown = (share: number): string =>
+    !props.figure.fact ? length(share) : share === 1 ? 'once' : `${share} times`
 const query = useQuery({
     queryKey: computed(
         () =>
             [
                 'tally',
-                props.stretch.from,
-                props.stretch.days,
+                props.figure.from,
+                props.figure.days,
                 'lines',
-                { group: props.group, of: props.of, by: props.by, ...props.filters },
+                { ...asked(props.figure), by: props.by, ...props.filters },
             ] as const,
     ),
     queryFn: ({ queryKey: [, from, days, , asked] }) =>
         answerOf(api.GET('/tally/{from}/{days}/lines', { params: { path: { from, days }, query: asked } })),
     staleTime: 60_000,
 })
+function asked({ of, group, leftOut, hour, fact }: Figure) {
+    const left_out = leftOut?.map(encodeURIComponent).join('~')
+    return { of, group, hour, fact, ...(left_out ? { left_out } : {}) }
+}
 /** Lines that are drawn at once; a year has many. */
 const MANY = 300
 const isWhole = ref(false)
 const all = computed(() => query.data.value?.lines ?? [])
-const shown = computed(() => (isWhole.value ? all.value : all.value.slice(0, MANY)))
+const few = computed(() => (isWhole.value ? all.value : all.value.slice(0, MANY)))
 watch(
-    () => props.group,
+    () => props.figure,
     () => (isWhole.value = false),
 )
 function saveAll(): void {
     saveTable(
-        fileName(props.name, SAID[props.of], props.stretch.from),
-        ['Date', 'From', 'What', 'Minutes', 'Timed'],
+        fileName(props.figure.name, said.value, props.figure.from),
+        ['Date', 'From', 'What', props.figure.fact ? 'How often' : 'Minutes', 'Timed'],
         all.value.map((one) => [
             one.at.slice(0, 10),
             one.has_hours ? one.at.slice(11, 16) : '',
             one.title,
-            one.minutes,
+            one.share,
             one.timed ? 'yes' : 'no',
         ]),
     )
@@ -73,7 +78,7 @@ function open(one: { entry_id: string; recurrence_id: string }): void {
 </script>
 
 <template>
-    <SidePanel :title="`${name}: ${SAID[of]}`" @close="emit('close')">
+    <SidePanel :title="`${figure.name}: ${said}`" @close="emit('close')">
         <p v-if="query.isError.value" class="failed" role="alert">
             The list could not be fetched.
             <NButton class="press" @click="() => query.refetch()">Try again</NButton>
@@ -90,16 +95,16 @@ function open(one: { entry_id: string; recurrence_id: string }): void {
                     <tr>
                         <th scope="col">When</th>
                         <th scope="col">What</th>
-                        <th scope="col">How long</th>
+                        <th scope="col">{{ figure.fact ? 'How often' : 'How long' }}</th>
                     </tr>
                 </thead>
                 <tbody>
                     <tr
-                        v-for="one in shown"
+                        v-for="one in few"
                         :key="`${one.entry_id}|${one.recurrence_id}|${one.at}`"
                         :data-hue="colour(one.calendar_id)"
                         data-test="sum-line"
-                        :data-minutes="one.minutes"
+                        :data-share="one.share"
                     >
                         <td class="when">
                             {{ namedDate(one.at) }}
@@ -108,21 +113,23 @@ function open(one: { entry_id: string; recurrence_id: string }): void {
                         <td class="what">
                             <NButton text class="plain" @click="open(one)">{{ one.title }}</NButton>
                         </td>
-                        <td class="long"><small v-if="one.timed">timed </small>{{ length(one.minutes) }}</td>
+                        <td class="long">
+                            <small v-if="one.timed && !figure.fact">timed </small>{{ shown(one.share) }}
+                        </td>
                     </tr>
                 </tbody>
                 <tfoot>
                     <tr>
                         <td />
                         <th scope="row">together</th>
-                        <td class="long" data-test="sum-together" :data-minutes="query.data.value.minutes">
-                            {{ length(query.data.value.minutes) }}
+                        <td class="long" data-test="sum-together" :data-share="query.data.value.sum">
+                            {{ shown(query.data.value.sum) }}
                         </td>
                     </tr>
                 </tfoot>
             </table>
             <NButton
-                v-if="shown.length < all.length"
+                v-if="few.length < all.length"
                 class="press"
                 data-test="all-lines"
                 @click="isWhole = true"

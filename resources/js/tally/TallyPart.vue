@@ -5,6 +5,7 @@ import { NButton, NDropdown } from 'naive-ui'
 import { computed, provide, ref, shallowRef, useId } from 'vue'
 import { DRAWN, type Drawn } from './picture'
 import { fileName, savePng, saveSvg, saveTable, type Cell } from './saving'
+import type { Figure } from './useTally'
 
 /** One part of the tally: what it is, the sentence that it says, the picture, and the table behind a press; all of it can be saved. */
 const props = defineProps<{
@@ -20,7 +21,10 @@ const props = defineProps<{
     figures?: number[]
     test: string
     tableOnly?: boolean
+    /** The figure that stands in a cell of the table, where its lines can be opened. */
+    opens?: (row: number, column: number) => Figure | null
 }>()
+const emit = defineEmits<{ open: [figure: Figure] }>()
 const id = useId()
 const asTable = ref(false)
 const isTable = computed(() => asTable.value || props.tableOnly)
@@ -46,6 +50,9 @@ function take(key: string): void {
             say('The picture could not be made. Save it as SVG instead.', { trouble: true }),
         )
 }
+/** Nothing is made of no lines. */
+const figureAt = (row: number, column: number): Figure | null =>
+    props.rows[row]?.[column] ? (props.opens?.(row, column) ?? null) : null
 const isFigure = (i: number): boolean => props.figures?.includes(i) ?? false
 </script>
 
@@ -112,7 +119,15 @@ const isFigure = (i: number): boolean => props.figures?.includes(i) ?? false
                                 :key="i"
                                 :scope="i === 0 ? 'row' : undefined"
                                 :class="{ figure: isFigure(i) }"
-                                >{{ cell }}</component
+                                ><NButton
+                                    v-if="figureAt(n, i)"
+                                    text
+                                    class="plain opens"
+                                    data-test="cell"
+                                    :aria-label="`${columns[i]}, ${row[0]}: ${cell}, what it is made of`"
+                                    @click="emit('open', figureAt(n, i)!)"
+                                    >{{ cell }}</NButton
+                                ><template v-else>{{ cell }}</template></component
                             >
                         </tr>
                     </tbody>

@@ -25,7 +25,7 @@ import WeeksPart from './WeeksPart.vue'
 import WhenPart from './WhenPart.vue'
 import { GROUP_INKS, type Ink } from './inks'
 import { STRETCHES } from './stretches'
-import { GROUPS, MEASURES, ROOMS, useTally, type Measure } from './useTally'
+import { GROUPS, MEASURES, ROOMS, useTally, type Figure } from './useTally'
 
 /** The tally: where the hours of a stretch went, what was kept up, how long things take. */
 const router = useRouter()
@@ -71,19 +71,7 @@ function hueOf(id: string, i: number): Ink {
 }
 
 /** The figure whose list is open. */
-const opened = ref<{
-    group: string
-    name: string
-    of: Measure
-    stretch: { from: string; days: number }
-} | null>(null)
-function open(
-    group: { id: string; name: string },
-    measure: Measure,
-    span: { from: string; days: number } = stretch.value,
-): void {
-    opened.value = { group: group.id, name: group.name, of: measure, stretch: span }
-}
+const opened = ref<Figure | null>(null)
 watch(
     () => [stretch.value.from, stretch.value.days, by.value, room.value],
     () => (opened.value = null),
@@ -241,7 +229,7 @@ const print = (): void => window.print()
                         :state="state"
                         :hue-of="hueOf"
                         :dates="stretch.dates"
-                        @open="open"
+                        @open="opened = $event"
                     />
                     <WeeksPart
                         :tally="query.data.value"
@@ -249,11 +237,16 @@ const print = (): void => window.print()
                         :hue-of="hueOf"
                         :dates="stretch.dates"
                         :today="today"
-                        @open="open"
+                        @open="opened = $event"
                     />
                     <HabitsPart />
                     <DurationsPart :today="today" />
-                    <WhenPart :tally="query.data.value" :state="state" :dates="stretch.dates" />
+                    <WhenPart
+                        :tally="query.data.value"
+                        :state="state"
+                        :dates="stretch.dates"
+                        @open="opened = $event"
+                    />
                 </div>
             </template>
             <TimingsPart v-else-if="room === 'timings'" />
@@ -261,7 +254,7 @@ const print = (): void => window.print()
         </div>
         <SumLines
             v-if="opened"
-            v-bind="opened"
+            :figure="opened"
             :by="query.data.value?.by as typeof by"
             :filters="filters"
             @close="opened = null"
@@ -341,6 +334,13 @@ h1 {
 }
 .counted > :last-child {
     margin-left: auto;
+}
+/* A figure that opens what it is made of. */
+@media screen {
+    .parts :deep(.opens) {
+        text-decoration: underline dotted var(--muted) 1px;
+        text-underline-offset: 3px;
+    }
 }
 .parts {
     display: grid;

@@ -1,11 +1,13 @@
 <script setup lang="ts">
-import { length, shortDate, span, plusDays } from '@/shared/time'
+import SentenceWord from '@/shared/SentenceWord.vue'
+import { length, namedDate, plusDays, shortDate, span } from '@/shared/time'
 import { useMediaQuery } from '@vueuse/core'
+import { NButton } from 'naive-ui'
 import { computed } from 'vue'
 import TallyChart from './TallyChart.vue'
 import TallyPart from './TallyPart.vue'
 import { ink, pale, type Ink } from './inks'
-import type { Measure, Tally } from './useTally'
+import type { Fact, Figure, Tally } from './useTally'
 
 /** Week by week: what was counted of each group, stacked, against the hours there are. */
 const props = defineProps<{
@@ -15,9 +17,7 @@ const props = defineProps<{
     dates: string
     today: string
 }>()
-const emit = defineEmits<{
-    open: [group: { id: string; name: string }, of: Measure, week: { from: string; days: number }]
-}>()
+const emit = defineEmits<{ open: [figure: Figure] }>()
 const isNarrow = useMediaQuery('(max-width: 760px)')
 
 const groups = computed(() => {
@@ -97,11 +97,52 @@ function escape(text: string): string {
     place.textContent = text
     return place.innerHTML
 }
+/** Of a week one group, or those together that are not told apart. */
+function ofGroup(series: number, index: number): Figure | null {
+    const [group, week, tally] = [groups.value[series], weeks.value[index], props.tally]
+    if (!group || !week || !tally) return null
+    const which =
+        series < tally.apart
+            ? { group: group.id }
+            : { leftOut: tally.groups.slice(0, tally.apart).map((one) => one.id) }
+    return { name: nameOf(week, group.name), of: tally.of, from: week.from, days: week.days, ...which }
+}
+const nameOf = (week: { from: string; days: number }, what: string): string =>
+    `${what}, ${span(week.from, plusDays(week.from, week.days - 1))}`
 function press(series: number, index: number): void {
-    const group = groups.value[series]
-    const week = weeks.value[index]
-    if (group && week && props.tally && series < props.tally.apart)
-        emit('open', group, props.tally.of, { from: week.from, days: week.days })
+    const figure = ofGroup(series, index)
+    if (figure) emit('open', figure)
+}
+const FACTS: readonly (readonly [Fact, string])[] = [
+    ['musts', 'Musts'],
+    ['musts_done', 'Musts done'],
+    ['put_off', 'Pushed on'],
+    ['let_go', 'Let go'],
+]
+/** What of them stands below the picture. */
+const SHOWN: readonly (readonly [string, readonly Fact[]])[] = [
+    ['musts done', ['musts_done', 'musts']],
+    ['pushed on', ['put_off']],
+    ['let go', ['let_go']],
+]
+/** Of the whole stretch, how often something was. */
+const ofFact = (fact: Fact): Figure => ({
+    name: FACTS.find(([one]) => one === fact)![1],
+    of: props.tally!.of,
+    fact,
+    from: props.tally!.from,
+    days: props.tally!.days,
+})
+/** Columns of the table before those of the groups. */
+const FIXED = 6
+function opens(row: number, column: number): Figure | null {
+    const [week, tally] = [weeks.value[row], props.tally]
+    if (!week || !tally || column < FIXED - 1) return null
+    if (column === FIXED - 1)
+        return { name: nameOf(week, 'All together'), of: 'planned', from: week.from, days: week.days }
+    if (column < FIXED + groups.value.length) return ofGroup(column - FIXED, row)
+    const [fact, name] = FACTS[column - FIXED - groups.value.length]!
+    return { ...ofFact(fact), name: nameOf(week, name), from: week.from, days: week.days }
 }
 const columns = computed(() => [
     'Week',
@@ -111,10 +152,7 @@ const columns = computed(() => [
     'Over-full days',
     'Planned (min)',
     ...groups.value.map((one) => `${one.name} (min)`),
-    'Musts',
-    'Musts done',
-    'Pushed on',
-    'Let go',
+    ...FACTS.map(([, name]) => name),
 ])
 const rows = computed(() =>
     weeks.value.map((week) => [
@@ -125,24 +163,11 @@ const rows = computed(() =>
         week.over.length,
         week.planned,
         ...groups.value.map((_, i) => week.minutes[i] ?? 0),
-        week.musts,
-        week.musts_done,
-        week.put_off,
-        week.let_go,
+        ...FACTS.map(([fact]) => week[fact]),
     ]),
 )
-const sums = computed(() =>
-    weeks.value.reduce(
-        (sum, week) => ({
-            over: sum.over + week.over.length,
-            musts: sum.musts + week.musts,
-            done: sum.done + week.musts_done,
-            on: sum.on + week.put_off,
-            gone: sum.gone + week.let_go,
-        }),
-        { over: 0, musts: 0, done: 0, on: 0, gone: 0 },
-    ),
-)
+const sumOf = (fact: Fact): number => weeks.value.reduce((sum, week) => sum + week[fact], 0)
+const over = computed(() => weeks.value.flatMap((week) => week.over))
 </script>
 
 <template>
@@ -156,6 +181,8 @@ const sums = computed(() =>
         :rows="rows"
         :figures="columns.map((_, i) => i).slice(2)"
         test="weeks"
+        :opens="opens"
+        @open="emit('open', $event)"
     >
         <TallyChart
             :option="option"
@@ -166,19 +193,41 @@ const sums = computed(() =>
         <dl class="facts">
             <div>
                 <dt>over-full days</dt>
-                <dd>{{ sums.over }}</dd>
+                <dd>
+                    <SentenceWord
+                        v-if="over.length > 0"
+                        :words="String(over.length)"
+                        label="the over-full days"
+                    >
+                        <div class="over">
+                            <RouterLink
+                                v-for="date in over"
+                                :key="date"
+                                :to="`/day/${date}`"
+                                data-test="over-day"
+                                >{{ namedDate(date) }}</RouterLink
+                            >
+                        </div>
+                    </SentenceWord>
+                    <template v-else>none</template>
+                </dd>
             </div>
-            <div>
-                <dt>musts done</dt>
-                <dd>{{ sums.done }} of {{ sums.musts }}</dd>
-            </div>
-            <div>
-                <dt>pushed on</dt>
-                <dd>{{ sums.on }}</dd>
-            </div>
-            <div>
-                <dt>let go</dt>
-                <dd>{{ sums.gone }}</dd>
+            <div v-for="[name, facts] in SHOWN" :key="name">
+                <dt>{{ name }}</dt>
+                <dd>
+                    <template v-for="(fact, i) in facts" :key="fact"
+                        ><template v-if="i > 0"> of </template
+                        ><NButton
+                            v-if="sumOf(fact) > 0"
+                            text
+                            class="plain opens"
+                            :data-test="`fact-${fact}`"
+                            :aria-label="`${ofFact(fact).name}: ${sumOf(fact)}, what it is made of`"
+                            @click="emit('open', ofFact(fact))"
+                            ><b>{{ sumOf(fact) }}</b></NButton
+                        ><template v-else>none</template></template
+                    >
+                </dd>
             </div>
             <div class="line"><dt>dashed: the hours you have · pale: still going on</dt></div>
         </dl>
@@ -187,6 +236,8 @@ const sums = computed(() =>
 
 <style scoped>
 .facts {
+    --c: var(--plum-line);
+    --c-text: var(--ink);
     display: flex;
     flex-wrap: wrap;
     gap: 2px 18px;
@@ -196,6 +247,15 @@ const sums = computed(() =>
 .facts div {
     display: flex;
     gap: 5px;
+}
+/* A list of days as long as it is high. */
+.over {
+    display: flex;
+    flex-direction: column;
+    gap: 6px;
+    max-height: 260px;
+    font-weight: 400;
+    overflow-y: auto;
 }
 dt {
     color: var(--muted);

@@ -5,7 +5,7 @@ import { computed } from 'vue'
 import TallyChart from './TallyChart.vue'
 import TallyPart from './TallyPart.vue'
 import { ink, pale } from './inks'
-import type { Tally } from './useTally'
+import type { Figure, Tally } from './useTally'
 
 /** By weekday and hour: when one works. */
 const props = defineProps<{
@@ -13,6 +13,7 @@ const props = defineProps<{
     state: { isError: boolean; isReady: boolean; refetch: () => void }
     dates: string
 }>()
+const emit = defineEmits<{ open: [figure: Figure] }>()
 const account = useAccount()
 const NAMES = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday']
 const first = computed(() => account.value.first_weekday - 1)
@@ -51,7 +52,8 @@ const option = computed(() => {
             show: false,
             min: 0,
             max: most,
-            inRange: { color: [ink('well'), pale('load', 45), ink('load'), ink('plum')] },
+            // Away from the ground step by step, in light and in dark.
+            inRange: { color: [ink('well'), pale('load', 45), ink('load'), pale('load', 35, 'ink')] },
         },
         tooltip: {
             formatter: (one: { value: [number, number, number] }) =>
@@ -66,6 +68,27 @@ const option = computed(() => {
         ],
     })
 })
+/** What lies in an hour of a weekday. */
+function ofHour(day: number, hour: number): Figure | null {
+    const tally = props.tally
+    if (!tally || hours.value[day * 24 + hour] === 0) return null
+    return {
+        name: `${NAMES[day]}s, ${hour} to ${hour + 1}`,
+        of: tally.of,
+        hour: day * 24 + hour,
+        from: tally.from,
+        days: tally.days,
+    }
+}
+const opens = (row: number, column: number): Figure | null =>
+    column === 0 ? null : ofHour(days.value[column - 1]!, row)
+/** Cells are drawn day by day. */
+function press(_: number, index: number): void {
+    const { from, to } = range.value
+    const width = to - from + 1
+    const figure = ofHour(days.value[Math.floor(index / width)]!, from + (index % width))
+    if (figure) emit('open', figure)
+}
 const columns = computed(() => ['Hour', ...days.value.map((day) => `${NAMES[day]} (min)`)])
 const rows = computed(() =>
     hours.value.length === 0
@@ -88,7 +111,9 @@ const rows = computed(() =>
         :rows="rows"
         :figures="[1, 2, 3, 4, 5, 6, 7]"
         test="when"
+        :opens="opens"
+        @open="emit('open', $event)"
     >
-        <TallyChart :option="option" :height="7 * 24 + 24" :label="tally?.says.hours ?? ''" />
+        <TallyChart :option="option" :height="7 * 24 + 24" :label="tally?.says.hours ?? ''" @press="press" />
     </TallyPart>
 </template>

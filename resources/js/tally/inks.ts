@@ -8,9 +8,9 @@ export function ink(name: Ink): string {
     return getComputedStyle(document.documentElement).getPropertyValue(`--${name}`).trim() || '#888'
 }
 
-/** A colour mixed into the sheet, for what is pale; opaque, so that it can be saved as a picture. */
-export function pale(name: Ink, percent: number): string {
-    const [a, b] = [parse(ink(name)), parse(ink('sheet'))]
+/** A colour mixed into another; opaque, so that it can be saved as a picture. */
+export function pale(name: Ink, percent: number, into: Ink = 'sheet'): string {
+    const [a, b] = [parse(ink(name)), parse(ink(into))]
     const mixed = a.map((value, i) => Math.round((value * percent + b[i]! * (100 - percent)) / 100))
     return `rgb(${mixed.join(', ')})`
 }

@@ -10,6 +10,20 @@ import { stretchOf } from './stretches'
 
 export type Tally = Schemas['Tally']
 export type Measure = Tally['of']
+export type Fact = 'musts' | 'musts_done' | 'put_off' | 'let_go'
+/** A figure whose lines can be opened: minutes of a group, of all (no group), of an hour of the week; or how often something was. */
+export interface Figure {
+    name: string
+    of: Measure
+    from: string
+    days: number
+    group?: string
+    /** Groups that do not count. */
+    leftOut?: string[]
+    /** Of the week, Monday first. */
+    hour?: number
+    fact?: Fact
+}
 export type By = 'area' | 'calendar' | 'label' | 'theme' | 'effort' | 'entry' | 'person'
 export type TallyRoom = 'figures' | 'timings' | 'hours' | 'journal'
 

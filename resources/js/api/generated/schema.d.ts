@@ -1175,8 +1175,14 @@ export interface paths {
     "/tally/{from}/{days}/lines": {
         parameters: {
             query?: {
-                /** @description Id of the group */
+                /** @description Id of the group; all where it is left out */
                 group?: string;
+                /** @description Ids of groups that do not count, with "~" between them, each percent-encoded */
+                left_out?: string;
+                /** @description Minutes of this hour of the week alone, Monday first */
+                hour?: number;
+                /** @description How often this was, instead of minutes */
+                fact?: "musts" | "musts_done" | "put_off" | "let_go";
                 by?: components["parameters"]["TallyBy"];
                 of?: components["parameters"]["TallyOf"];
                 areas?: components["parameters"]["ChosenAreas"];
@@ -1195,7 +1201,7 @@ export interface paths {
             };
             cookie?: never;
         };
-        /** @description What one sum of the tally is made of; its lines add up to it exactly */
+        /** @description What one figure of the tally is made of; its lines add up to it exactly */
         get: operations["getTallyLines"];
         put?: never;
         post?: never;
@@ -3054,8 +3060,8 @@ export interface components {
             calendar_id: string;
         };
         TallyLines: {
-            /** @description The sum */
-            minutes: number;
+            /** @description Minutes, or how often */
+            sum: number;
             lines: {
                 entry_id: string;
                 recurrence_id: string;
@@ -3064,7 +3070,8 @@ export interface components {
                 /** @description Wall time at which it begins on that day */
                 at: string;
                 has_hours: boolean;
-                minutes: number;
+                /** @description Minutes, or how often, that it adds */
+                share: number;
                 timed: boolean;
             }[];
         };
@@ -6104,8 +6111,14 @@ export interface operations {
     getTallyLines: {
         parameters: {
             query?: {
-                /** @description Id of the group */
+                /** @description Id of the group; all where it is left out */
                 group?: string;
+                /** @description Ids of groups that do not count, with "~" between them, each percent-encoded */
+                left_out?: string;
+                /** @description Minutes of this hour of the week alone, Monday first */
+                hour?: number;
+                /** @description How often this was, instead of minutes */
+                fact?: "musts" | "musts_done" | "put_off" | "let_go";
                 by?: components["parameters"]["TallyBy"];
                 of?: components["parameters"]["TallyOf"];
                 areas?: components["parameters"]["ChosenAreas"];

@@ -366,12 +366,22 @@ test('the journal: lines of closings and of rounds, in order, found by their wor
     expect(array_map(fn (array $day): array => [$day['date'], $day['lines'][0]['of'], $day['lines'][0]['answer']], $days))->toBe(
         [['2026-11-24', 'day', 'The ferns are potted.'], ['2026-11-23', 'week', 'Ferns, and the telephone.']],
     );
+    // What the week was for stands after the lines of its round, with what became of it.
+    $goal = $this->api('POST', 'rounds/week/2026-11-23/goals', ['title' => 'Ferns under glass'])
+        ->assertCreated()
+        ->json('id');
+    $this->api('PATCH', "goals/{$goal}", ['answer' => 'partly'])->assertNoContent();
+    $lines = $this->api('GET', 'done?from=2026-11-23&days=1')->json('days.0.lines');
+    expect(array_column($lines, 'answer', 'question'))->toBe([
+        'What took strength?' => 'Ferns, and the telephone.',
+        'Goal, kept in part' => 'Ferns under glass',
+    ]);
     $found = fn (string $words): array => array_column(
         $this->api('GET', 'search?q='.rawurlencode($words))->json('lines'),
         'of',
     );
     expect($found('ferns'))
-        ->toBe(['day', 'week'])
+        ->toBe(['day', 'week', 'week'])
         ->and($found('ferns telephone'))
         ->toBe(['week'])
         ->and($found('orchids'))

@@ -142,7 +142,7 @@ const dayOf = (one: Found): string | null => one.last_done ?? one.last ?? one.ne
             <ul class="found">
                 <li
                     v-for="line in result.lines"
-                    :key="`${line.date}${line.question}`"
+                    :key="`${line.date}${line.of}${line.question}${line.answer}`"
                     data-test="closing-line"
                 >
                     <NButton text class="plain what" @click="journal(line.date)">

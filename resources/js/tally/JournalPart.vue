@@ -52,7 +52,7 @@ const OF = { day: '', week: 'Round of the week', month: 'Round of the month' } a
         >
             <div class="beside">
                 <div class="lines">
-                    <p v-for="line in day.lines" :key="`${line.of}${line.question}`" data-test="journal-line">
+                    <p v-for="(line, i) in day.lines" :key="i" data-test="journal-line">
                         <span
                             >{{ line.question
                             }}<template v-if="OF[line.of]"> · {{ OF[line.of] }}</template></span

@@ -219,3 +219,12 @@ test('the sentences say what the numbers say', function () {
         ->and(DurationsInWords::of([['title' => 'Bread', 'estimate' => 45, 'middle' => 44]]))
         ->toBe('Things take about as long as you think.');
 });
+
+test('an estimate is worth changing from a twentieth on, and where there is none', function () {
+    $quartiles = Quartiles::of([18, 20, 22]);
+    $better = fn (?int $estimate): bool => $quartiles->isBetterThan($estimate);
+    expect(array_map($better, [null, 20, 21, 22, 19, 10]))
+        ->toBe([true, false, false, true, true, true])
+        ->and(Quartiles::of([0.2])->estimate())
+        ->toBe(1);
+});

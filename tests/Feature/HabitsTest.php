@@ -170,7 +170,18 @@ test('how long things take: the last ten, finished ones only, and estimates take
     expect(array_column($thing['times'], 'minutes'))
         ->toBe([40, 38, 36, 34, 32, 30, 28, 26, 24, 22])
         ->and($thing)
-        ->toMatchArray(['title' => 'Propagation bench', 'estimate' => 30, 'low' => 26.5, 'middle' => 31, 'high' => 35.5]);
+        ->toMatchArray([
+            'title' => 'Propagation bench',
+            'estimate' => 30,
+            'low' => 26.5,
+            'middle' => 31,
+            'high' => 35.5,
+            'offers' => false,
+        ]);
+    // What is far from the middle is offered to be set to it.
+    $this->api('PUT', 'durations', ['estimates' => [['entry_id' => $check['id'], 'minutes' => 60]]])->assertNoContent();
+    expect($this->api('GET', 'durations')->json('things.0.offers'))->toBeTrue();
+    $this->api('POST', 'undo')->assertOk();
     $this->api('PUT', 'durations', ['estimates' => [['entry_id' => $check['id'], 'minutes' => 31]]])->assertNoContent();
     expect($this->api('GET', "entries/{$check['id']}")->json('estimate'))->toBe(31);
     $this->api('POST', 'undo')->assertOk();

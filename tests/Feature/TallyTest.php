@@ -232,6 +232,17 @@ test('a sheet of hours: what was timed, by whom it is for, rounded row by row', 
         ->and($sheet('&group=trust&step=15&way=near'))
         ->toMatchArray(['rounded' => 45, 'minutes' => 43]);
     $this->api('GET', 'tally/2026-11-23/7/sheet?step=7')->assertUnprocessable();
+
+    // What is for two counts for each of them, and once where all are asked for.
+    $this->api('PATCH', "entries/{$wages['id']}", ['labels' => ['trust', 'council'], 'version' => 1])->assertSuccessful();
+    expect($sheet('')['minutes'])
+        ->toBe(104)
+        ->and(array_column($sheet('')['rows'], 'group'))
+        ->toBe(['council', 'trust, council', 'trust, council'])
+        ->and($sheet('&group=council')['minutes'])
+        ->toBe(104)
+        ->and($sheet('&group=trust')['minutes'])
+        ->toBe(43);
 });
 
 test('timings are made right: added, split, moved to another entry; what overlaps or is no time is refused', function () {

@@ -50,7 +50,7 @@ final readonly class Durations
             $estimate = $estimates === [] ? null : reset($estimates);
             $minutes = array_column($times, 2);
             $quartiles = Quartiles::of($minutes);
-            $middle = max(1, (int) round($quartiles->middle));
+            $middle = $quartiles->estimate();
             $area = $areas[$latest->calendar_id] ?? '';
             if ($estimate !== null) {
                 $byArea[$area] ??= ['estimated' => 0, 'taken' => 0];
@@ -79,6 +79,7 @@ final readonly class Durations
                 'low' => $quartiles->low,
                 'middle' => $middle,
                 'high' => $quartiles->high,
+                'offers' => $ahead !== [] && $quartiles->isBetterThan($estimate),
             ];
             $said[] = ['title' => (string) $title, 'estimate' => $estimate, 'middle' => $middle];
         }

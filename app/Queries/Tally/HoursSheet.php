@@ -35,22 +35,19 @@ final readonly class HoursSheet
             if (! $line->count->isTimed || $line->count->worked === 0 || ! $choice->takes($line)) {
                 continue;
             }
-            foreach ($grouping->of($line) as $id) {
+            $ids = $grouping->of($line);
+            foreach ($ids as $id) {
                 $groups[$id] ??= ['id' => $id, 'name' => $grouping->name($id)];
-                if ($group !== null && $id !== $group) {
-                    continue;
-                }
-                $date = (string) LocalDate::fromDayNumber((int) floor($line->count->from / 86400));
-                $key = "{$date}|{$id}|{$line->of->title}";
-                $rows[$key] ??= [
-                    'date' => $date,
-                    'title' => $line->of->title,
-                    'group' => $grouping->name($id),
-                    'minutes' => 0,
-                    'rounded' => 0,
-                ];
-                $rows[$key]['minutes'] += $line->count->worked;
             }
+            if ($group !== null && ! in_array($group, $ids, true)) {
+                continue;
+            }
+            // An hour is one hour, also where it is for several.
+            $names = implode(', ', array_map($grouping->name(...), $group === null ? $ids : [$group]));
+            $date = (string) LocalDate::fromDayNumber((int) floor($line->count->from / 86400));
+            $key = "{$date}|{$names}|{$line->of->title}";
+            $rows[$key] ??= ['date' => $date, 'title' => $line->of->title, 'group' => $names, 'minutes' => 0, 'rounded' => 0];
+            $rows[$key]['minutes'] += $line->count->worked;
         }
         foreach ($rows as $key => $row) {
             $rows[$key]['rounded'] = $rounding->of($row['minutes']);

@@ -10,6 +10,9 @@ namespace PlumRota\Core\Tally;
  */
 final readonly class Quartiles
 {
+    /** Share by which an estimate must be off for the middle to be worth taking over. */
+    private const WORTH = 0.05;
+
     private function __construct(public float $low, public float $middle, public float $high)
     {
     }
@@ -20,6 +23,18 @@ final readonly class Quartiles
         sort($numbers);
 
         return new self(self::at($numbers, 0.25), self::at($numbers, 0.5), self::at($numbers, 0.75));
+    }
+
+    /** Minutes, at least one: what may be estimated from now on. */
+    public function estimate(): int
+    {
+        return max(1, (int) round($this->middle));
+    }
+
+    /** Whether it is better than what is estimated. */
+    public function isBetterThan(?int $estimate): bool
+    {
+        return $estimate === null || abs($this->estimate() - $estimate) >= self::WORTH * $estimate;
     }
 
     /** @param  non-empty-list<int|float>  $sorted */

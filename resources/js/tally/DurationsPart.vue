@@ -114,13 +114,7 @@ const table = computed(() =>
     ]),
 )
 type Thing = (typeof all.value)[number]
-/** Share by which an estimate must be off to be worth a press. */
-const WORTH = 0.05
-const isOff = (one: Thing): boolean =>
-    one.entry_ids.length > 0 &&
-    (one.estimate === null || Math.abs(one.middle - one.estimate) >= WORTH * one.estimate)
-/** Those whose estimate is another than the middle, and can be set. */
-const off = computed(() => all.value.filter(isOff))
+const off = computed(() => all.value.filter((one) => one.offers))
 function use(things: Thing[]): void {
     const estimates = things.flatMap((one) =>
         one.entry_ids.map((id) => ({ entry_id: id, minutes: one.middle })),
@@ -195,7 +189,7 @@ const areas = computed(() =>
                     ></span
                 >
                 <NButton
-                    v-if="isOff(one)"
+                    v-if="one.offers"
                     text
                     class="plain use"
                     data-test="use-middle"

@@ -2601,7 +2601,7 @@ export interface components {
             ended: string | null;
             minutes: number;
         };
-        /** @description A line that was written when a day was closed */
+        /** @description A line that was written when a day was closed or in a round, or what a round was for */
         JournalLine: {
             /** @description Of a round its first day */
             date: string;
@@ -3034,6 +3034,8 @@ export interface components {
                 /** @description To the minute */
                 middle: number;
                 high: number;
+                /** @description Whether the middle is worth taking over as estimate */
+                offers: boolean;
             }[];
             areas: {
                 area_id: string;

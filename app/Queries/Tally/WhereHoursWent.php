@@ -47,8 +47,8 @@ final readonly class WhereHoursWent
         $none = ['planned' => 0, 'done' => 0, 'worked' => 0];
         $sums = array_fill_keys($grouping->known(), $none);
         $cells = [];
-        /** @var list<array<string, int>> $facts how often, by the value of Fact */
-        $facts = array_fill(0, count($weeks), array_fill_keys(array_column(Fact::cases(), 'value'), 0));
+        /** @var list<array<string, int>> $facts minutes planned, and how often by the value of Fact */
+        $facts = array_fill(0, count($weeks), ['planned' => 0, ...array_fill_keys(array_column(Fact::cases(), 'value'), 0)]);
         $all = $none;
         $hours = new HoursOfWeek();
         $isEverything = $choice->isEverything();
@@ -67,6 +67,7 @@ final readonly class WhereHoursWent
                 continue;
             }
             $hours->add($line);
+            $facts[$week]['planned'] += $count->planned;
             $all['planned'] += $count->planned;
             $all['done'] += $count->done;
             $all['worked'] += $count->worked;
@@ -179,7 +180,7 @@ final readonly class WhereHoursWent
      * @param  list<array{LocalDate, int}>  $weeks
      * @param  list<string>  $apart  groups that are told apart
      * @param  array<int, array<string, array{planned: int, done: int, worked: int}>>  $cells  by week and group
-     * @param  list<array<string, int>>  $facts  how often, by the value of Fact
+     * @param  list<array<string, int>>  $facts  minutes planned, and how often by the value of Fact
      * @return list<array<string, mixed>>
      */
     private function shownWeeks(
@@ -213,7 +214,6 @@ final readonly class WhereHoursWent
                 'capacity' => $capacity,
                 'load' => $load,
                 'over' => $over,
-                'planned' => array_sum(array_column($here, 'planned')),
                 'minutes' => [
                     ...array_map(fn (string $id): int => $here[$id][$of->value] ?? 0, $apart),
                     array_sum(array_column($rest, $of->value)),

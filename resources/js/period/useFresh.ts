@@ -1,6 +1,6 @@
-import { answerOf, api, inOneRequest } from '@/api/client'
+import { answerOf, api } from '@/api/client'
 import { isForeign } from '@/api/revision'
-import { keysOf } from '@/state/stale'
+import { askAnew } from '@/state/askAnew'
 import { useAccount } from '@/state/server'
 import { isChanging } from '@/undo/useChanges'
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
@@ -19,13 +19,11 @@ export function useFresh(): ComputedRef<string> {
         queryFn: () => answerOf(api.GET('/revision')),
         refetchInterval: LOOK_EVERY_MS,
     })
-    const askAnew = (): void =>
-        inOneRequest(() => keysOf('all').forEach((key) => void client.invalidateQueries({ queryKey: [key] })))
     watch(
         () => revision.data.value?.revision,
         (is) => {
             if (is === undefined || isChanging(client) || !isForeign(is)) return // while a change is on its way its answer tells more
-            askAnew()
+            void askAnew(client)
         },
     )
     const clock = useNow({ interval: 10_000 })
@@ -33,9 +31,7 @@ export function useFresh(): ComputedRef<string> {
     // At midnight some things roll on, lapse or become late: a page left open shows it.
     watch(
         () => now.value.slice(0, 10),
-        () => {
-            askAnew()
-        },
+        () => void askAnew(client),
     )
     return now
 }

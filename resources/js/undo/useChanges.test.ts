@@ -67,6 +67,24 @@ describe('changes', () => {
         expect(together).toEqual([expect.arrayContaining(['basket', 'reminders'])])
         expect(asked.filter((one) => one.path === 'basket')).toHaveLength(1)
     })
+    it('ask once more for what was asked for the first time while they were on their way', async () => {
+        const { send } = await using(useChanges)
+        const answers: ((basket: unknown) => void)[] = []
+        answering({ 'GET basket': () => new Promise((resolve) => answers.push(resolve)) })
+        const observer = new QueryObserver<unknown>(client, {
+            queryKey: ['basket'],
+            queryFn: () => answerOf(api.GET('/basket')),
+        })
+        observer.subscribe(() => undefined)
+        await flushPromises()
+        // The view reads, the change comes in between, the answer to the read is late.
+        await send(() => Promise.resolve(1))
+        await flushPromises()
+        answers[0]?.({ items: ['before'] })
+        answers[1]?.({ items: ['after'] })
+        await flushPromises()
+        expect(observer.getCurrentResult().data).toEqual({ items: ['after'] })
+    })
     it('are said, can be undone, and whatever may show them is asked for anew', async () => {
         const { change } = await using(useChanges)
         const stale = vi.spyOn(client, 'invalidateQueries')

@@ -1,7 +1,7 @@
-import { answerOf, api, inOneRequest, sentence } from '@/api/client'
+import { answerOf, api, sentence } from '@/api/client'
 import { takeStale } from '@/api/revision'
 import { announce } from '@/shared/announce'
-import { keysOf } from '@/state/stale'
+import { askAnew } from '@/state/askAnew'
 import { useMutation, useQueryClient, type QueryClient } from '@tanstack/vue-query'
 import { reactive } from 'vue'
 
@@ -75,13 +75,7 @@ export function useChanges() {
 
     async function refresh(): Promise<void> {
         const stale = takeStale()
-        await inOneRequest(() =>
-            Promise.all(
-                keysOf(stale === 'all' || stale.size > 0 ? stale : 'all').map((key) =>
-                    client.invalidateQueries({ queryKey: [key] }),
-                ),
-            ),
-        )
+        await askAnew(client, stale === 'all' || stale.size > 0 ? stale : 'all')
     }
 
     /**

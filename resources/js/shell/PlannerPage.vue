@@ -233,7 +233,7 @@ function answer(scope: 'one' | 'onward' | 'whole'): void {
 .asking {
     position: fixed;
     z-index: 2500;
-    max-width: calc(100vw - 16px);
+    max-width: min(440px, 100vw - 16px);
 }
 .narrow .body {
     flex-direction: column;

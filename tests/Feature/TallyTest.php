@@ -107,17 +107,18 @@ test(
         User::query()->toBase()->delete();
         Artisan::call('db:seed', ['--class' => DemoSeeder::class, '--force' => true]);
         $user = User::query()->sole();
-        // One is for two, in the stretch and before it.
+        // Some are for two, in the stretch and before it; more labels than are told apart week by week.
         $this->asUser($user);
-        foreach (['2026-11-03', '2026-11-17'] as $day) {
+        for ($i = 0; $i < 10; $i++) {
+            $day = $i === 0 ? '2026-11-03' : '2026-11-17';
             $this->entry([
-                'title' => 'Bed for the school',
+                'title' => "Bed {$i}",
                 'calendar_id' => $this->calendar()->id,
                 'kind' => 'event',
                 'all_day' => false,
-                'labels' => ['trust', 'council'],
-                'start' => "{$day}T10:00:00",
-                'end' => "{$day}T11:30:00",
+                'labels' => ["trust {$i}", "council {$i}"],
+                'start' => sprintf('%sT%02d:00:00', $day, 9 + $i),
+                'end' => sprintf('%sT%02d:30:00', $day, 9 + $i),
             ]);
         }
         $hours = app(WhereHoursWent::class);

@@ -35,14 +35,26 @@ final readonly class Figure
         if ($this->fact !== null) {
             return $this->fact->times($line);
         }
-        $groups = $grouping->of($line);
-        $counts = $this->group === null ? array_diff($groups, $this->leftOut) !== [] : in_array($this->group, $groups, true);
-        if (! $counts) {
-            return 0;
-        }
+        $times = $this->times($grouping->of($line));
 
-        return $this->hour === null
-            ? $line->minutes($this->of)
-            : HoursOfWeek::of($line)->minutes()[$this->of->value][$this->hour];
+        return match (true) {
+            $times === 0 => 0,
+            $this->hour === null => $times * $line->minutes($this->of),
+            default => $times * HoursOfWeek::of($line)->minutes()[$this->of->value][$this->hour],
+        };
+    }
+
+    /**
+     * How often a line counts. What counts in several of the groups that are left adds to each of them.
+     *
+     * @param  list<string>  $groups  of the line
+     */
+    private function times(array $groups): int
+    {
+        return match (true) {
+            $this->group !== null => in_array($this->group, $groups, true) ? 1 : 0,
+            $this->leftOut === [] => 1,
+            default => count(array_diff($groups, $this->leftOut)),
+        };
     }
 }

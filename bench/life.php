@@ -23,10 +23,11 @@ foreach ($lives as $life) {
     printf(count($lives) > 2 ? ' %15s' : ' %10s', $life->name);
 }
 printf("%9s %8s\n", 'growth', 'aim');
+$slow = ['year', 'tally of a year', 'habits of a year'];
 foreach (Life::AIMS as $what => $aim) {
     $row = $what === Life::WORKER
         ? array_map(fn (Life $one): float => $one->worker(), $lives)
-        : Load::sideBySide($servers, array_column($questions, $what), in_array($what, ['year', 'tally of a year', 'habits of a year'], true) ? 12 : 25);
+        : Load::sideBySide($servers, array_column($questions, $what), in_array($what, $slow, true) ? 12 : 25);
     printf('%-22s', $what);
     $growth = fn (float $figure): float => ($figure / max(0.01, $row[0]) - 1) * 100;
     foreach ($row as $i => $figure) {

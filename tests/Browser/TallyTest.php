@@ -74,6 +74,22 @@ test('the tally: by key, another stretch, a figure opened, and its lines add up 
     expect($addsUpTo())->toBe([$musts, $musts]);
     $close();
 
+    // Any dates, chosen by pointer; a bar opens what it is made of as well.
+    $page->press('[data-test="word-from one date to another"]');
+    foreach (['from' => '2 Nov 2026', 'to' => '8 Nov 2026'] as $field => $date) {
+        $page->type("[data-test=tally] input[placeholder='{$field}']", $date)->keys(WebDriverKeys::ENTER);
+    }
+    $page->press('[data-test=take-span]')->untilSame('2026-11-02', $from);
+    $page->untilSame('2 Nov to 8 Nov', fn (): string => $title(14));
+    $page->untilSame('false', fn () => $page->see('[data-test=tally]')->getAttribute('aria-busy'));
+    $teal = $page->script('return getComputedStyle(document.documentElement).getPropertyValue("--teal").trim()');
+    $page->press("[data-test=part-weeks] [data-test=chart] svg path[fill='{$teal}']");
+    expect($page->see('[data-test=sum-line]')->isDisplayed())->toBeTrue();
+    expect($page->see('.panel h1')->getText())->toContain('Glasshouse, 2–8 Nov');
+    $close();
+    $page->keys('3');
+    $page->untilSame('Quarter', fn (): string => $title(7));
+
     // What is chosen stands in the address, and a filter of the board counts here too.
     $all = (int) $page->see('[data-test=tally-all]')->getAttribute('data-minutes');
     $page->visit('/tally/quarter?by=label&of=planned&importance=must');

@@ -57,10 +57,8 @@ final readonly class WhereHoursWent
                 continue;
             }
             $week = $weekOf[(int) floor($line->count->from / 86400) - $first];
-            if ($line->isFirst) {
-                foreach (Fact::cases() as $fact) {
-                    $facts[$week][$fact->value] += $fact->times($line);
-                }
+            foreach (Fact::cases() as $fact) {
+                $facts[$week][$fact->value] += $fact->times($line);
             }
             $count = $line->count;
             if ($count->planned === 0 && $count->worked === 0) {

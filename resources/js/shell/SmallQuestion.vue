@@ -2,12 +2,13 @@
 import { answerOf, api } from '@/api/client'
 import { minuteOf, moment, namedDate } from '@/shared/time'
 import { readDate } from '@/shared/readDate'
-import { NButton, NInput, NModal } from 'naive-ui'
+import { NButton, NInput } from 'naive-ui'
 import { useAccount } from '@/state/server'
 import { useView } from '@/state/view'
 import { useChanges } from '@/undo/useChanges'
-import { defineAsyncComponent, nextTick, onMounted, ref } from 'vue'
+import { defineAsyncComponent, ref } from 'vue'
 import { usePeriod, type ViewName } from '@/period/usePeriod'
+import QuestionBox from './QuestionBox.vue'
 
 // A date may be typed at once; the calendar of the library comes after it.
 const DateChoice = defineAsyncComponent(() => import('@/shared/DateChoice.vue'))
@@ -17,7 +18,6 @@ const view = useView()
 const account = useAccount()
 const { date, today, go } = usePeriod()
 const { change } = useChanges()
-const box = ref<HTMLElement | null>(null)
 const typed = ref('')
 const isOdd = ref(false)
 const VIEWS: [ViewName, string, string][] = [
@@ -35,8 +35,6 @@ const focused =
         ? document.activeElement.closest<HTMLElement>('[data-tile]')
         : null
 const tile = view.occurrences.find((one) => one.key === focused?.dataset.key)
-
-onMounted(() => nextTick(() => box.value?.querySelector<HTMLElement>('input, button')?.focus()))
 
 function leave(): void {
     view.question = null
@@ -80,73 +78,57 @@ function key(event: KeyboardEvent): void {
 </script>
 
 <template>
-    <NModal show transform-origin="center" @mask-click="leave" @esc="leave">
-        <div
-            ref="box"
-            class="box"
-            role="dialog"
-            aria-modal="true"
-            :aria-label="
-                view.question === 'view'
-                    ? 'Which view?'
-                    : view.question === 'copy'
-                      ? 'Copy to which date?'
-                      : 'Go to which date?'
-            "
-            data-test="question"
-            @keydown="key"
-        >
-            <template v-if="view.question === 'view'">
-                <h2>Show</h2>
-                <NButton
-                    v-for="[name, letter, words] in VIEWS"
-                    :key="name"
-                    class="press"
-                    @click="
-                        () => {
-                            leave()
-                            go({ view: name })
-                        }
-                    "
-                >
-                    <kbd>{{ letter }}</kbd> {{ words }}
+    <QuestionBox
+        :label="
+            view.question === 'view'
+                ? 'Which view?'
+                : view.question === 'copy'
+                  ? 'Copy to which date?'
+                  : 'Go to which date?'
+        "
+        test="question"
+        @keydown="key"
+        @leave="leave"
+    >
+        <template v-if="view.question === 'view'">
+            <h2>Show</h2>
+            <NButton
+                v-for="[name, letter, words] in VIEWS"
+                :key="name"
+                class="press"
+                @click="
+                    () => {
+                        leave()
+                        go({ view: name })
+                    }
+                "
+            >
+                <kbd>{{ letter }}</kbd> {{ words }}
+            </NButton>
+        </template>
+        <template v-else-if="view.question === 'copy' && !tile">
+            <p>Put the focus on an entry first, then press <kbd>C</kbd>.</p>
+            <NButton class="press" @click="leave">All right</NButton>
+        </template>
+        <template v-else>
+            <h2>{{ view.question === 'copy' ? `Copy “${tile?.title}” to` : 'Go to' }}</h2>
+            <form @submit.prevent="chooseTyped">
+                <NInput
+                    v-model:value="typed"
+                    placeholder="26 Nov, or 26/11/2026"
+                    :status="isOdd ? 'error' : undefined"
+                    :input-props="{ 'aria-label': 'Date', 'data-test': 'question-date' } as object"
+                /><NButton attr-type="submit" class="press" type="primary">
+                    {{ view.question === 'copy' ? 'Copy' : 'Go' }}
                 </NButton>
-            </template>
-            <template v-else-if="view.question === 'copy' && !tile">
-                <p>Put the focus on an entry first, then press <kbd>C</kbd>.</p>
-                <NButton class="press" @click="leave">All right</NButton>
-            </template>
-            <template v-else>
-                <h2>{{ view.question === 'copy' ? `Copy “${tile?.title}” to` : 'Go to' }}</h2>
-                <form @submit.prevent="chooseTyped">
-                    <NInput
-                        v-model:value="typed"
-                        placeholder="26 Nov, or 26/11/2026"
-                        :status="isOdd ? 'error' : undefined"
-                        :input-props="{ 'aria-label': 'Date', 'data-test': 'question-date' } as object"
-                    /><NButton attr-type="submit" class="press" type="primary">
-                        {{ view.question === 'copy' ? 'Copy' : 'Go' }}
-                    </NButton>
-                </form>
-                <DateChoice :value="date" :first-weekday="account.first_weekday" @choose="choose" />
-            </template>
-        </div>
-    </NModal>
+            </form>
+            <DateChoice :value="date" :first-weekday="account.first_weekday" @choose="choose" />
+        </template>
+    </QuestionBox>
 </template>
 
 <style scoped>
-.box {
-    display: flex;
-    flex-direction: column;
-    gap: 8px;
-    padding: 16px 20px;
-    border: 1px solid var(--plum-line);
-    border-radius: 12px;
-    background: var(--sheet);
-    box-shadow: var(--shadow);
-}
 h2 {
-    font-size: 1.0625rem;
     max-width: 300px;
 }
 .box > .press {

@@ -9,6 +9,7 @@ import { computed, ref } from 'vue'
 import FigureRows from './FigureRows.vue'
 import TallyChart from './TallyChart.vue'
 import TallyPart from './TallyPart.vue'
+import { stateOf } from './partState'
 import { ink, pale } from './inks'
 
 /** How long things really take: the last ten times of each, timed, against its estimate. */
@@ -147,11 +148,7 @@ const areas = computed(() =>
         title="How long things really take"
         :says="query.data.value?.says ?? ''"
         :of="today"
-        :state="{
-            isError: query.isError.value,
-            isReady: query.data.value !== undefined,
-            refetch: () => void query.refetch(),
-        }"
+        :state="stateOf(query)"
         waiting="Looking at what was timed…"
         :columns="columns"
         :rows="table"

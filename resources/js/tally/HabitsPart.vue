@@ -9,6 +9,7 @@ import FigureRows from './FigureRows.vue'
 import HabitPanel from './HabitPanel.vue'
 import TallyChart from './TallyChart.vue'
 import TallyPart from './TallyPart.vue'
+import { stateOf } from './partState'
 import { BECAME, marksOf } from './habits'
 import { ink, pale } from './inks'
 import { useTally } from './useTally'
@@ -74,11 +75,7 @@ function words(one: (typeof all.value)[number]): string {
         title="What you keep up"
         :says="query.data.value?.says ?? ''"
         :of="stretch.dates"
-        :state="{
-            isError: query.isError.value,
-            isReady: query.data.value !== undefined,
-            refetch: () => void query.refetch(),
-        }"
+        :state="stateOf(query)"
         waiting="Looking what was kept up…"
         :columns="columns"
         :rows="table"

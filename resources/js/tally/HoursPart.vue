@@ -1,18 +1,19 @@
 <script setup lang="ts">
 import { length, plusDays } from '@/shared/time'
 import { useMediaQuery } from '@vueuse/core'
-import { NButton } from 'naive-ui'
 import { computed, ref } from 'vue'
+import FigurePress from './FigurePress.vue'
 import FigureRows from './FigureRows.vue'
 import TallyChart from './TallyChart.vue'
 import TallyPart from './TallyPart.vue'
 import { ink, pale, type Ink } from './inks'
+import type { PartState } from './partState'
 import { MEASURES, type Figure, type Measure, type Tally } from './useTally'
 
 /** Where the hours went, by group: planned, counted and meant; every figure opens what it is made of. */
 const props = defineProps<{
     tally: Tally | undefined
-    state: { isError: boolean; isReady: boolean; refetch: () => void }
+    state: PartState
     hueOf: (id: string, i: number) => Ink
     dates: string
 }>()
@@ -139,78 +140,56 @@ const counted = computed(() => MEASURES.find(([one]) => one === of.value)![1])
             >
             <template #sum="{ one }">
                 <span class="line"
-                    ><template v-if="of !== 'planned'">
-                        <span v-if="one[of] === 0">nothing</span>
-                        <NButton
-                            v-else
-                            text
-                            class="plain opens"
-                            :aria-label="`${length(one[of])} of ${one.name}, ${counted}: what it is made of`"
-                            data-test="sum-counted"
-                            :data-minutes="one[of]"
+                    ><template v-if="of !== 'planned'"
+                        ><FigurePress
+                            :minutes="one[of]"
+                            :of="`${one.name}, ${counted}`"
+                            strong
+                            test="sum-counted"
                             @click="emit('open', figure(of, one))"
-                            ><b>{{ length(one[of]) }}</b></NButton
-                        >
-                        <span class="of">of</span>
-                    </template>
-                    <span v-if="one.planned === 0">nothing</span>
-                    <NButton
-                        v-else
-                        text
-                        class="plain opens"
-                        :aria-label="`${length(one.planned)} planned of ${one.name}: what it is made of`"
-                        data-test="sum-planned"
-                        :data-minutes="one.planned"
+                        /><span class="of">of</span></template
+                    ><FigurePress
+                        :minutes="one.planned"
+                        :of="`${one.name}, planned`"
+                        test="sum-planned"
                         @click="emit('open', figure('planned', one))"
-                        >{{ length(one.planned) }}</NButton><template v-if="one.intended && !isNarrow"
+                    /><template v-if="one.intended && !isNarrow"
                         >, meant {{ length(one.intended) }}</template
                     ></span
                 >
                 <small
                     >before
-                    <NButton
-                        v-if="one.before > 0"
-                        text
-                        class="plain opens"
-                        :title="`${length(one.before)} in the stretch before this one`"
-                        :aria-label="`${length(one.before)} of ${one.name} in the stretch before: what it is made of`"
-                        data-test="sum-before"
-                        :data-minutes="one.before"
+                    <FigurePress
+                        :minutes="one.before"
+                        :of="`${one.name} in the stretch before`"
+                        test="sum-before"
                         @click="emit('open', figure(of, one, true))"
-                        >{{ length(one.before) }}</NButton><template v-else>nothing</template></small
-                >
+                /></small>
             </template>
             <template #key>
                 <p v-if="tally && all.length === 0" class="key">Nothing stands in this time yet.</p>
                 <p v-else-if="tally" class="key">
                     together
-                    <NButton
-                        text
-                        class="plain opens"
-                        data-test="tally-all"
-                        :data-minutes="tally.all[of]"
-                        :aria-label="`${length(tally.all[of])}, all together: what it is made of`"
+                    <FigurePress
+                        :minutes="tally.all[of]"
+                        of="all together"
+                        strong
+                        test="tally-all"
                         @click="emit('open', figure(of))"
-                        ><b>{{ length(tally.all[of]) }}</b></NButton
-                    ><template v-if="of !== 'planned'">
+                    /><template v-if="of !== 'planned'">
                         of
-                        <NButton
-                            text
-                            class="plain opens"
-                            data-test="planned-all"
-                            :aria-label="`${length(tally.all.planned)}, all that was planned: what it is made of`"
-                            @click="emit('open', figure('planned'))"
-                            >{{ length(tally.all.planned) }}</NButton
-                        ></template
+                        <FigurePress
+                            :minutes="tally.all.planned"
+                            of="all that was planned"
+                            test="planned-all"
+                            @click="emit('open', figure('planned'))" /></template
                     >, before
-                    <NButton
-                        text
-                        class="plain opens"
-                        data-test="before-all"
-                        :aria-label="`${length(tally.all.before)}, all of the stretch before: what it is made of`"
+                    <FigurePress
+                        :minutes="tally.all.before"
+                        of="all of the stretch before"
+                        test="before-all"
                         @click="emit('open', figure(of, undefined, true))"
-                        >{{ length(tally.all.before) }}</NButton
-                    >
+                    />
                     · pale: planned · full: {{ counted }} · line: what you mean
                     <template v-if="!tally.adds_up">
                         · what has several labels counts under each, so these do not add up</template

@@ -98,7 +98,8 @@ const says = computed(() => {
     if (one.rows.length === 0)
         return 'Nothing was timed in this time. Time what you do, or add it under Timings.'
     const rounded = isRounded.value ? `, rounded ${length(one.rounded)}` : ''
-    return `${account.value.name} worked ${length(one.minutes)}${rounded}${group.value === null ? '' : ` for ${named.value}`}, ${stretch.value.dates}.`
+    const whom = group.value === null ? '' : ` for ${named.value}`
+    return `${account.value.name} worked ${length(one.minutes)}${rounded}${whom}, ${stretch.value.dates}.`
 })
 const print = (): void => window.print()
 </script>

@@ -5,6 +5,7 @@ import { NButton, NDropdown } from 'naive-ui'
 import { computed, provide, ref, shallowRef, useId } from 'vue'
 import { DRAWN, type Drawn } from './picture'
 import { fileName, savePng, saveSvg, saveTable, type Cell } from './saving'
+import type { PartState } from './partState'
 import type { Figure } from './useTally'
 
 /** One part of the tally: what it is, the sentence that it says, the picture, and the table behind a press; all of it can be saved. */
@@ -13,7 +14,7 @@ const props = defineProps<{
     says: string
     /** What stretch it is of, for the names of files. */
     of: string
-    state: { isError: boolean; isReady: boolean; refetch: () => void }
+    state: PartState
     waiting: string
     columns: string[]
     rows: Cell[][]

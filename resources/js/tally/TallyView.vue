@@ -23,7 +23,9 @@ import SumLines from './SumLines.vue'
 import TimingsPart from './TimingsPart.vue'
 import WeeksPart from './WeeksPart.vue'
 import WhenPart from './WhenPart.vue'
+import WordChoice from './WordChoice.vue'
 import { GROUP_INKS, type Ink } from './inks'
+import { stateOf } from './partState'
 import { STRETCHES } from './stretches'
 import { GROUPS, MEASURES, ROOMS, useTally, type Figure } from './useTally'
 
@@ -54,11 +56,10 @@ const query = useQuery({
     staleTime: 60_000,
     enabled: computed(() => room.value === 'figures'),
 })
-const state = computed(() => ({
-    isError: query.isError.value,
-    isReady: query.data.value !== undefined && areas.value.length > 0,
-    refetch: () => void query.refetch(),
-}))
+const state = computed(() => {
+    const one = stateOf(query)
+    return { ...one, isReady: one.isReady && areas.value.length > 0 }
+})
 /** The colour of a group: its area's, its calendar's, else one after the other. */
 function hueOf(id: string, i: number): Ink {
     const answered = query.data.value?.by
@@ -120,8 +121,6 @@ useEventListener(
     },
     { capture: true },
 )
-const word = (list: readonly (readonly [string, string])[], value: string): string =>
-    list.find(([one]) => one === value)?.[1] ?? ''
 const print = (): void => window.print()
 </script>
 
@@ -186,40 +185,20 @@ const print = (): void => window.print()
                     <span>{{ stretch.dates }}</span>
                     <span
                         >counted by
-                        <SentenceWord
-                            v-slot="{ close }"
-                            :words="word(MEASURES, of)"
+                        <WordChoice
+                            :model-value="of"
+                            :choices="MEASURES"
                             label="which minutes count"
-                        >
-                            <NButton
-                                v-for="[value, words] in MEASURES"
-                                :key="value"
-                                text
-                                class="plain"
-                                :aria-pressed="of === value"
-                                :data-test="`of-${value}`"
-                                @click="(set('of', value), close())"
-                                >{{ words }}</NButton
-                            >
-                        </SentenceWord>
+                            test="of"
+                            @update:model-value="set('of', $event)" />
                         and
-                        <SentenceWord
-                            v-slot="{ close }"
-                            :words="word(GROUPS, by)"
+                        <WordChoice
+                            :model-value="by"
+                            :choices="GROUPS"
                             label="by what it is counted"
-                        >
-                            <NButton
-                                v-for="[value, words] in GROUPS"
-                                :key="value"
-                                text
-                                class="plain"
-                                :aria-pressed="by === value"
-                                :data-test="`by-${value}`"
-                                @click="(set('by', value), close())"
-                                >{{ words }}</NButton
-                            >
-                        </SentenceWord></span
-                    >
+                            test="by"
+                            @update:model-value="set('by', $event)"
+                    /></span>
                     <ShownFold />
                     <NButton size="tiny" class="press" data-test="on-paper" @click="print">On paper</NButton>
                 </p>

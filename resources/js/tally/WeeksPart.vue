@@ -7,12 +7,13 @@ import { computed } from 'vue'
 import TallyChart from './TallyChart.vue'
 import TallyPart from './TallyPart.vue'
 import { ink, pale, type Ink } from './inks'
+import type { PartState } from './partState'
 import type { Fact, Figure, Tally } from './useTally'
 
 /** Week by week: what was counted of each group, stacked, against the hours there are. */
 const props = defineProps<{
     tally: Tally | undefined
-    state: { isError: boolean; isReady: boolean; refetch: () => void }
+    state: PartState
     hueOf: (id: string, i: number) => Ink
     dates: string
     today: string

@@ -5,12 +5,13 @@ import { computed } from 'vue'
 import TallyChart from './TallyChart.vue'
 import TallyPart from './TallyPart.vue'
 import { ink, pale } from './inks'
+import type { PartState } from './partState'
 import type { Figure, Tally } from './useTally'
 
 /** By weekday and hour: when one works. */
 const props = defineProps<{
     tally: Tally | undefined
-    state: { isError: boolean; isReady: boolean; refetch: () => void }
+    state: PartState
     dates: string
 }>()
 const emit = defineEmits<{ open: [figure: Figure] }>()

@@ -27,13 +27,10 @@ use App\Models\User;
 use Illuminate\Database\Seeder;
 use PlumRota\Core\Recurrence\RecurrenceSet;
 use PlumRota\Core\Recurrence\RuleParser;
-use PlumRota\Core\Schedule\Occurrence;
 use PlumRota\Core\Schedule\Placement;
 use PlumRota\Core\Schedule\Series;
-use PlumRota\Core\Schedule\Timeline;
 use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\LocalDateTime;
-use PlumRota\Core\Time\TimeRange;
 use PlumRota\Core\Time\Weekday;
 use PlumRota\Core\Time\Zone;
 
@@ -48,9 +45,6 @@ final class DemoSeeder extends Seeder
     public const PASSWORD = 'glasshouse';
 
     private const ZONE = 'Europe/Berlin';
-
-    /** A year of ticks, and so many weeks more of routines before it. */
-    private const HISTORY_WEEKS = 54;
 
     /** An even number of weeks that leaves the phase of rhythms of two weeks, three days and ten days as the scenario has it. */
     private const BACK = 7 * 58;
@@ -73,6 +67,9 @@ final class DemoSeeder extends Seeder
     /** @var array<string, Calendar> */
     private array $calendars = [];
 
+    /** @var array<string, list<string>> recurrence ids of which something was said, by entry */
+    private array $said = [];
+
     public function run(WritePath $writes): void
     {
         $this->zone = Zone::of(self::ZONE);
@@ -88,8 +85,9 @@ final class DemoSeeder extends Seeder
             $this->working();
             $this->plans();
             $this->pastYear();
-            $this->history();
-            $this->timedYear();
+            $history = new DemoHistory($this->zone, now()->getTimestamp());
+            $this->history($history);
+            $this->timedYear($history);
             $this->journal();
         });
     }
@@ -726,15 +724,9 @@ final class DemoSeeder extends Seeder
         ]);
     }
 
-    /** A year of ticks with gaps, and this week's up to now: which ones is fixed by the name and the date. */
-    private function history(): void
+    /** A year of ticks with gaps, and this week's up to now. What was said of one by hand stands. */
+    private function history(DemoHistory $history): void
     {
-        $timeline = new Timeline($this->zone);
-        $window = TimeRange::days(
-            $this->monday->plusDays(-7 * self::HISTORY_WEEKS),
-            7 * self::HISTORY_WEEKS + $this->today->weekday()->value,
-        );
-        $now = $this->zone->wall(now()->getTimestamp());
         foreach (
             Entry::query()
                 ->where('user_id', $this->user->id)
@@ -743,23 +735,8 @@ final class DemoSeeder extends Seeder
                 ->where('after_done', false)
                 ->get() as $entry
         ) {
-            $series = SeriesOf::entry($entry);
-            foreach ($series === null ? [] : $timeline->occurrences($series, [], $window) as $occurrence) {
-                if ($this->isTicked($entry, $occurrence, $now)) {
-                    $day = $occurrence->placement->start->date();
-                    $at = $occurrence->placement->allDay ? $day->at(16, 40) : $occurrence->placement->end();
-                    $chance = crc32("{$entry->title}{$day}");
-                    // One in fifteen is done the day after, where that is over.
-                    $late = $chance % 15 === 4 && $day->dayNumber() < $this->today->dayNumber() - 1 ? 1 : 0;
-                    $this->change($entry, $occurrence->recurrenceId, [
-                        'done_at' => $this->zone->instant($at->plusSeconds(86400 * $late)),
-                        'measured' => $entry->measure === null ? null : 7 + ($chance % 16) / 2,
-                        'put_off' => $late,
-                    ]);
-                } elseif ($entry->missed === 'hold' && $this->isLetGo($entry, $occurrence)) {
-                    $day = $occurrence->placement->start->date();
-                    $this->change($entry, $occurrence->recurrenceId, ['let_go_at' => $this->zone->instant($day->at(21))]);
-                }
+            foreach ($history->outcomes($entry, $history->year(), $this->said[$entry->id] ?? []) as $id => $columns) {
+                $this->change($entry, $id, $columns);
             }
         }
     }
@@ -795,51 +772,19 @@ final class DemoSeeder extends Seeder
         }
     }
 
-    /** Work that was timed through the year; how long it took is fixed by the name and the date. */
-    private function timedYear(): void
+    /** Work that was timed through the year. */
+    private function timedYear(DemoHistory $history): void
     {
-        $now = now()->getTimestamp();
-        $timeline = new Timeline($this->zone);
-        // From which minute of the day, and how long it takes: at least, and up to so many minutes more.
-        $work = [
-            'Propagation bench' => [14 * 60 + 5, 138, 37],
-            'Post and accounts' => [13 * 60 + 2, 96, 34],
-            'Wages sheet' => [10 * 60, 34, 12],
-            'Bread' => [19 * 60, 40, 16],
-            'Orchid house' => [14 * 60, 78, 26],
-            'Sowing' => [9 * 60, 172, 30],
-            'Water the orchids' => [12 * 60 + 15, 25, 12],
-        ];
-        $window = TimeRange::days($this->monday->plusDays(-7 * self::HISTORY_WEEKS), 7 * self::HISTORY_WEEKS);
         foreach (
             Entry::query()
                 ->where('user_id', $this->user->id)
-                ->whereIn('title', array_keys($work))
+                ->whereIn('title', array_keys(DemoHistory::TIMED))
                 ->whereNotNull('rule')
                 ->with('overrides')
                 ->get() as $entry
         ) {
-            [$at, $least, $more] = $work[$entry->title];
-            $series = SeriesOf::entry($entry);
-            $done = $entry->overrides->whereNotNull('done_at')->keyBy('recurrence_id');
-            foreach ($series === null ? [] : $timeline->occurrences($series, [], $window) as $occurrence) {
-                $day = $occurrence->seen->from->date();
-                $chance = crc32("timed {$entry->title} {$day}");
-                // Most of it is timed, from the beginning of the year on; of tasks what was ticked.
-                if ($chance % 10 > 6 || ($entry->kind === 'task' && ! $done->has($occurrence->recurrenceId))) {
-                    continue;
-                }
-                $started = $this->zone->instant($day->at(intdiv($at, 60), $at % 60)) + 60 * ($chance % 4);
-                $ended = $started + 60 * ($least + (($chance >> 4) % $more));
-                if ($ended < $now) {
-                    Timing::query()->create([
-                        'user_id' => $this->user->id,
-                        'entry_id' => $entry->id,
-                        'recurrence_id' => $occurrence->recurrenceId,
-                        'started_at' => $started,
-                        'ended_at' => $ended,
-                    ]);
-                }
+            foreach ($history->timings($entry) as $timing) {
+                Timing::query()->create(['user_id' => $this->user->id, 'entry_id' => $entry->id, ...$timing]);
             }
         }
     }
@@ -879,28 +824,6 @@ final class DemoSeeder extends Seeder
                 ],
             ]);
         }
-    }
-
-    /** Half of what was not done before the present week was decided against when its day was closed. */
-    private function isLetGo(Entry $entry, Occurrence $occurrence): bool
-    {
-        return $occurrence->seen->to->dayNumber() < $this->monday->dayNumber() &&
-            crc32("let go {$entry->title} {$occurrence->recurrenceId}") % 2 === 0;
-    }
-
-    private function isTicked(Entry $entry, Occurrence $occurrence, LocalDateTime $now): bool
-    {
-        $over = $occurrence->placement->allDay ? $occurrence->seen->to->seconds : $occurrence->seen->to->seconds + 600;
-        $isThisWeek = $occurrence->seen->from->dayNumber() >= $this->monday->dayNumber();
-        $chance = crc32($entry->title.$occurrence->recurrenceId) % 100;
-
-        // The run before work slips on Thursdays, in the spring most of all, when the glasshouse begins early.
-        $day = $occurrence->seen->from->date();
-        $slips = $entry->title === 'Hill run' && $day->weekday() === Weekday::TH;
-        $often = ['Pill box' => 94, 'Vent check' => 88, 'Water the orchids' => 96][$entry->title] ?? 81;
-
-        return $over <= $now->seconds &&
-            $chance < ($isThisWeek ? 92 : ($slips ? (in_array($day->month, [3, 4, 5], true) ? 30 : 62) : $often));
     }
 
     private function afterDone(string $title, string $calendar, string $rule, int $minutes): void
@@ -996,6 +919,7 @@ final class DemoSeeder extends Seeder
     /** @param  array<string, mixed>  $columns */
     private function change(Entry $entry, string $id, array $columns): void
     {
+        $this->said[$entry->id][] = $id;
         OccurrenceOverride::query()->create([
             'entry_id' => $entry->id,
             'user_id' => $this->user->id,

@@ -12,7 +12,11 @@ final class StartedByHand
     /** @var resource */
     private $process;
 
-    public function __construct(public readonly string $folder, string ...$words)
+    /**
+     * @param  list<string>  $words  after bin/start
+     * @param  array<string, string>  $environment  besides what every one has
+     */
+    public function __construct(public readonly string $folder, array $words, array $environment = [])
     {
         $socket = stream_socket_server('tcp://127.0.0.1:0');
         assert($socket !== false);
@@ -36,6 +40,7 @@ final class StartedByHand
                 'APP_CONFIG_CACHE' => "{$folder}/config.php",
                 'APP_ROUTES_CACHE' => "{$folder}/routes.php",
                 'APP_EVENTS_CACHE' => "{$folder}/events.php",
+                ...$environment,
             ],
         );
         assert($process !== false);
@@ -89,7 +94,7 @@ final class StartedByHand
 test('what was acknowledged is in the file alone after a stop, and laid aside by --fresh', function () {
     unlink("{$this->folder()}/db.sqlite");
     array_map(unlink(...), glob("{$this->folder()}/db.sqlite-*") ?: []);
-    $first = new StartedByHand($this->folder(), '--empty');
+    $first = new StartedByHand($this->folder(), ['--empty']);
     $client = (new Client($first->url))->open();
     $calendar = $client->send('GET', '/api/areas')['body']['areas'][0]['calendars'][0]['id'];
     foreach (range(1, 5) as $i) {
@@ -113,11 +118,21 @@ test('what was acknowledged is in the file alone after a stop, and laid aside by
         ->toBe('600');
 
     unlink("{$this->folder()}/start.log");
-    $second = new StartedByHand($this->folder(), '--fresh');
+    $second = new StartedByHand($this->folder(), ['--fresh']);
     $second->stop();
     [$aside] = glob("{$this->folder()}/backups/aside-*.zip") ?: [''];
     expect((new App\Backup\Archive($aside))->check()['tables']['entries'])
         ->toBe(5)
         ->and($second->log())
         ->toContain($aside);
+});
+
+test('where the demo cannot be loaded it says so and stops, and the next start begins anew', function () {
+    unlink("{$this->folder()}/db.sqlite");
+    array_map(unlink(...), glob("{$this->folder()}/db.sqlite-*") ?: []);
+    // No password can be hashed with so little memory.
+    expect(fn () => new StartedByHand($this->folder(), [], ['ARGON_MEMORY' => '1']))
+        ->toThrow(RuntimeException::class, 'The demo could not be loaded, so nothing was started')
+        ->and(file_exists("{$this->folder()}/db.sqlite"))
+        ->toBeFalse();
 });

@@ -183,6 +183,7 @@ final readonly class AccountArchive
         $manifest = [
             'format' => self::FORMAT,
             'product' => self::PRODUCT,
+            'version' => config('version.number'),
             'made_at' => $madeAt,
             'settings' => $settings,
             'counts' => $counts,

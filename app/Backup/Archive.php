@@ -49,6 +49,7 @@ final readonly class Archive
             self::open($database)->exec('vacuum into '.(new PDO('sqlite::memory:'))->quote($copy));
             $manifest = [
                 'format' => self::FORMAT,
+                'version' => config('version.number'),
                 'made_at' => CarbonImmutable::now()->utc()->toIso8601ZuluString(),
                 'tables' => self::count($copy),
                 'files' => [],

@@ -4,16 +4,21 @@ declare(strict_types=1);
 
 namespace App\Backup;
 
+use App\Upgrade\CannotUpgrade;
+use App\Upgrade\Upgrade;
 use Carbon\CarbonImmutable;
-use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
 use RuntimeException;
 use SQLite3;
 
 /** The backups of this machine: writing one, keeping some of each day and week, and bringing one back. */
-final class Backups
+final readonly class Backups
 {
     private const NAME = '/^plum-rota-(\d{4}-\d\d-\d\dT\d{6}Z)\.zip$/D';
+
+    public function __construct(private Upgrade $upgrade)
+    {
+    }
 
     public function folder(): string
     {
@@ -88,25 +93,48 @@ final class Backups
      *
      * @return array{restored: Archive, aside: Archive|null}
      *
-     * @throws UnsoundBackup before anything is changed
+     * @throws UnsoundBackup|CannotUpgrade before anything is changed
      */
     public function restore(Archive $archive): array
     {
         $work = Folder::temporary(is_dir($this->folder()) ? $this->folder() : sys_get_temp_dir());
         try {
             $manifest = $archive->unpack($work->path);
+            // One of an earlier version is brought to this one before it takes the place of anything.
+            $this->upgrade->bring("{$work->path}/database.sqlite");
             $isThere = is_file(self::database()) && filesize(self::database()) > 0;
             $aside = $isThere ? $this->write('aside') : null;
             foreach (array_keys($manifest['files']) as $name) {
                 self::put("{$work->path}/files/{$name}", self::files()."/{$name}");
             }
             $this->putDatabase("{$work->path}/database.sqlite");
-            // One of an earlier version is brought up to this one.
-            Artisan::call('migrate', ['--force' => true, '--quiet' => true]);
             // Revisions since then mean others now: what clients know of them is good no more.
             DB::table('users')->update(['revision_line' => bin2hex(random_bytes(6))]);
 
             return ['restored' => $archive, 'aside' => $aside];
+        } finally {
+            $work->remove();
+        }
+    }
+
+    /**
+     * Lays the database aside, lets a copy of it be made into another, and puts that in its place. Where that fails nothing was changed.
+     *
+     * @template T
+     *
+     * @param  \Closure(string): T  $make  with the path of the copy
+     * @return array{aside: Archive, made: T}
+     */
+    public function replace(\Closure $make): array
+    {
+        $aside = $this->write('aside');
+        $work = Folder::temporary($this->folder());
+        try {
+            $aside->unpack($work->path);
+            $made = $make("{$work->path}/database.sqlite");
+            $this->putDatabase("{$work->path}/database.sqlite");
+
+            return ['aside' => $aside, 'made' => $made];
         } finally {
             $work->remove();
         }
@@ -148,7 +176,7 @@ final class Backups
             throw new RuntimeException("{$path} is not named as a backup is.");
     }
 
-    private static function database(): string
+    public static function database(): string
     {
         $path = config('database.connections.sqlite.database');
 

@@ -331,7 +331,7 @@ test('a page runs and shows nothing that is not its own, and says nothing of wha
             ->assertHeaderMissing('Strict-Transport-Security');
     }
     $this->get('https://localhost/up')->assertHeader('Strict-Transport-Security', 'max-age=31536000; includeSubDomains');
-    expect((string) $this->get('/up')->getContent())->toBe('up');
+    expect((string) $this->get('/up')->getContent())->toBe('up '.trim((string) file_get_contents(base_path('VERSION'))));
 });
 
 test('a link for a new password leads here, whatever host was asked', function () {

@@ -19,6 +19,7 @@ final class AccountResource extends JsonResource
     public function toArray(Request $request): array
     {
         return [
+            'version' => config('version.number'),
             'name' => $this->resource->name,
             'email' => $this->resource->email,
             'zone' => $this->resource->zone,

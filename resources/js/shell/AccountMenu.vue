@@ -2,7 +2,7 @@
 import { useAccount } from '@/state/server'
 import { useView } from '@/state/view'
 import { NDropdown, type DropdownOption } from 'naive-ui'
-import { computed } from 'vue'
+import { computed, h, type VNode } from 'vue'
 import { useSignOut } from './useSignOut'
 
 /** The account at the end of the bar: what it holds, what it sets, and the way out. */
@@ -24,6 +24,8 @@ const entry = (key: string, label: string): DropdownOption => ({
     label,
     props: { 'data-test': key } as object,
 })
+const version = (): VNode =>
+    h('p', { class: 'version', 'data-test': 'version' }, `Plum Rota ${account.value.version}`)
 const options: DropdownOption[] = [
     entry('areas', 'Areas and calendars'),
     entry('filing', 'Filing rules'),
@@ -32,6 +34,8 @@ const options: DropdownOption[] = [
     entry('keys', 'Keys'),
     { type: 'divider', key: 'line' },
     entry('sign-out', 'Sign out'),
+    { type: 'divider', key: 'foot' },
+    { type: 'render', key: 'version', render: version },
 ]
 
 function choose(key: string): void {
@@ -67,5 +71,14 @@ function choose(key: string): void {
 }
 .account:hover {
     border-color: var(--on-plum);
+}
+</style>
+
+<style>
+.version {
+    margin: 0;
+    padding: 2px 14px 4px;
+    color: var(--muted);
+    font-size: 0.6875rem;
 }
 </style>

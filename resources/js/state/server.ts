@@ -39,6 +39,7 @@ export const useAccount = createSharedComposable(() => {
     return computed<Account>(
         () =>
             session.data.value?.account ?? {
+                version: '',
                 name: '',
                 email: '',
                 zone: 'UTC',

@@ -81,6 +81,7 @@ async function answerTogether(path: string): Promise<Response> {
 }
 
 export const account: Account = {
+    version: '1.0',
     name: 'Rosa',
     email: 'rosa@example.org',
     zone: 'Europe/Berlin',

@@ -2304,6 +2304,8 @@ export interface components {
                 used: number;
                 most: number;
             };
+            /** @description Of the program that answers */
+            version: string;
             name: string;
             email: string;
             zone: string;

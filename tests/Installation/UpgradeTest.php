@@ -1,0 +1,136 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Backup\Archive;
+use App\Models\User;
+use App\Upgrade\State;
+use App\Upgrade\Upgrade;
+use Illuminate\Support\Facades\Artisan;
+use Illuminate\Support\Facades\DB;
+use Tests\EveryView;
+use Tests\StartedByHand;
+
+/**
+ * The demo of two earlier versions, as those versions wrote it, and what they showed of it (databases/*.json): their own answers to the
+ * same questions, asked on the same Wednesday.
+ */
+function earlierDatabase(object $test, string $name): void
+{
+    DB::purge('sqlite');
+    array_map(unlink(...), glob("{$test->folder()}/db.sqlite*") ?: []);
+    file_put_contents("{$test->folder()}/db.sqlite", gzdecode((string) file_get_contents(__DIR__."/databases/{$name}.sqlite.gz")));
+}
+
+/** @return array<string, list<string>> what is on the board, in the basket and found, as words */
+function whatIsShown(object $test): array
+{
+    $test->at('2026-11-25T10:20:00+01:00');
+    $ask = function (string $path) use ($test): array {
+        app()->forgetScopedInstances();
+
+        return $test->actingAs(User::query()->firstOrFail())->getJson("/api/{$path}", ['Origin' => 'http://localhost'])->assertOk()->json();
+    };
+    $shown = [];
+    foreach (['2026-09-14', '2026-10-19', '2026-11-23', '2026-12-28', '2027-01-25'] as $from) {
+        $board = $ask("board?from={$from}&days=35");
+        foreach ($board['occurrences'] as $one) {
+            $one += $board['entries'][$one['entry_id']];
+            $shown['board'][] =
+                "{$one['start']} {$one['end']} {$one['title']} ".(($one['done'] ?? false) ? 'done' : '').(($one['moved'] ?? false) ? 'moved' : '');
+        }
+        $facts = array_flip(['placed', 'listed', 'capacity', 'over', 'tasks', 'done', 'conflicts']);
+        foreach ($board['days'] as $day) {
+            $shown['load'][] = $day['date'].' '.implode(' ', array_map(json_encode(...), array_intersect_key($day, $facts)));
+        }
+    }
+    foreach ($ask('basket')['items'] as $item) {
+        $shown['basket'][] = $item['title'].' '.$item['due'];
+    }
+    foreach (['heater', 'orchid', 'grant'] as $words) {
+        foreach ($ask("search?q={$words}")['found'] as $hit) {
+            $shown['search'][] = "{$words} {$hit['title']}";
+        }
+    }
+    foreach (['board', 'basket', 'search'] as $list) {
+        sort($shown[$list]);
+    }
+
+    return $shown;
+}
+
+test('a database of an earlier version is brought here, and every view shows what it showed', function (string $name) {
+    earlierDatabase($this, $name);
+    $before = hash_file('sha256', "{$this->folder()}/db.sqlite");
+    expect(app(Upgrade::class)->state("{$this->folder()}/db.sqlite"))->toBe(State::Older)->and(Artisan::call('data:upgrade'))->toBe(0);
+    preg_match('/What was there lies in (\S+)\.\n/', Artisan::output(), $aside);
+    expect((new Archive($aside[1]))->check()['tables']['entries'])->toBe(DB::table('entries')->count());
+    // What was laid aside is what was there.
+    (new Archive($aside[1]))->unpack($this->folder().'/framework');
+    expect($before)->not->toBe(hash_file('sha256', "{$this->folder()}/db.sqlite"));
+
+    expect(whatIsShown($this))->toEqual(
+        json_decode((string) gzdecode((string) file_get_contents(__DIR__."/databases/{$name}.json.gz")), true),
+    );
+    expect(app(Upgrade::class)->state("{$this->folder()}/db.sqlite"))->toBe(State::Current);
+    expect(EveryView::faults(fn (string $path) => $this->getJson("/api/{$path}", ['Origin' => 'http://localhost'])))->toBe([]);
+    expect(Artisan::call('reminders:work', ['--once' => true]))->toBe(0)->and(Artisan::call('backup:write'))->toBe(0);
+    expect(Artisan::call('data:upgrade'))->toBe(0)->and(Artisan::output())->toBe('');
+})->with(['first-days', 'before-the-tally']);
+
+test('a backup of an earlier version is brought here before it takes the place of anything', function () {
+    earlierDatabase($this, 'before-the-tally');
+    $old = new Archive("{$this->folder()}/old.zip");
+    $old->write("{$this->folder()}/db.sqlite", "{$this->folder()}/app/private/attachments");
+    earlierDatabase($this, 'first-days');
+    Artisan::call('data:upgrade');
+    expect(Artisan::call('backup:restore', ['archive' => $old->path, '--yes' => true]))->toBe(0);
+    DB::purge('sqlite');
+    expect(DB::table('entries')->count())
+        ->toBe(77)
+        ->and(app(Upgrade::class)->state("{$this->folder()}/db.sqlite"))
+        ->toBe(State::Current);
+});
+
+test('what cannot be brought here is said and left as it was', function (string $sql, string $says) {
+    earlierDatabase($this, 'before-the-tally');
+    $this->other()->exec($sql);
+    $before = hash_file('sha256', "{$this->folder()}/db.sqlite");
+    expect(Artisan::call('data:upgrade'))->toBe(1)->and(Artisan::output())->toContain($says);
+    expect(hash_file('sha256', "{$this->folder()}/db.sqlite"))->toBe($before);
+})->with([
+    'of a later version' => [
+        "insert into migrations (migration, batch) values ('2099_01_01_000000_something_new', 9)",
+        'was written by a later version',
+    ],
+    'with a column that nobody here knows' => ['alter table entries add column weight integer', 'backup:account EMAIL'],
+    'with a table that nobody here knows' => ['create table plants (id integer)', 'a table plants'],
+    'with a row of nobody' => [
+        "pragma foreign_keys = off; insert into themes (id, user_id, words, date) values ('x', 99, 'Nobody', '2026-01-01')",
+        'does not hang together',
+    ],
+]);
+
+test('bin/start brings an earlier database here and says so, and stops where it cannot', function () {
+    earlierDatabase($this, 'first-days');
+    $start = new StartedByHand($this->folder(), []);
+    expect($start->log())->toContain('was brought to')->toContain('backups/aside-');
+    expect(file_get_contents("{$start->url}/up"))->toBe('up '.config('version.number'));
+    $start->stop();
+    unlink("{$this->folder()}/start.log");
+    $this->other()->exec("insert into migrations (migration, batch) values ('2099_01_01_000000_something_new', 9)");
+    expect(fn () => new StartedByHand($this->folder(), []))->toThrow(RuntimeException::class, 'was written by a later version');
+});
+
+test('a migration that landed is never edited', function () {
+    // Added with each migration as it lands; a line that is here does not change any more.
+    $landed = [
+        '2026_01_01_000000_create_schema' => '0568d99f72789bec581921c3d6666236d3c3a99c2c604af49f113b2a98663cd8',
+    ];
+    foreach ($landed as $name => $sum) {
+        expect(hash_file('sha256', database_path("migrations/{$name}.php")))->toBe($sum, "{$name} is not as it landed");
+    }
+    expect(array_map(fn (string $path): string => basename($path, '.php'), glob(database_path('migrations/*.php')) ?: []))->toBe(
+        array_keys($landed),
+    );
+});

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace App\Interchange;
 
 use App\Mapping\SeriesOf;
+use PlumRota\Core\Fields\Field;
+use PlumRota\Core\Fields\Tables\EntryFields;
 use PlumRota\Core\Recurrence\InvalidRule;
 use PlumRota\Core\Recurrence\RecurrenceRule;
 use PlumRota\Core\Recurrence\RecurrenceSet;
@@ -85,41 +87,6 @@ final class EntryReader
         'RDATE',
         'EXDATE',
         'RECURRENCE-ID',
-    ];
-
-    /** What an entry is where a file says nothing of it. */
-    public const NOTHING_SAID = [
-        'rule' => null,
-        'after_done' => false,
-        'extra_dates' => [],
-        'except_dates' => [],
-        'off_day' => 'keep',
-        'seasons' => [],
-        'pauses' => [],
-        'overlaps' => false,
-        'opens_round' => null,
-        'measure' => null,
-        'aim' => null,
-        'shortest_piece' => null,
-        'own_hours' => [],
-        'lead_count' => null,
-        'lead_unit' => null,
-        'lead_shift' => 0,
-        'lead_at' => null,
-        'missed' => 'hold',
-        'effort' => null,
-        'estimate' => null,
-        'not_before' => null,
-        'around' => null,
-        'waiting_for' => '',
-        'ask_again' => null,
-        'own_reminders' => true,
-        'always_through' => false,
-        'protected' => false,
-        'travel' => 0,
-        'margin' => 0,
-        'margin_before' => 0,
-        'travel_back' => 0,
     ];
 
     private const LONGEST_KEPT = 2000;
@@ -218,6 +185,12 @@ final class EntryReader
         return $masters[0];
     }
 
+    /** @return Columns what an entry is of which a file says nothing */
+    public static function nothingSaid(): array
+    {
+        return array_map(fn (Field $field): mixed => $field->default, EntryFields::ofFile());
+    }
+
     /** @return Columns */
     private function columns(Component $master): array
     {
@@ -236,12 +209,12 @@ final class EntryReader
             throw new CannotKeep('An event without a beginning has no place.');
         }
         $columns = [
+            ...self::nothingSaid(),
             'kind' => $isTask ? 'task' : 'event',
             ...$this->details($master, $at),
             ...$at === null
                 ? ['all_day' => true, 'start' => null, 'length' => 1, 'zone' => null]
                 : ['all_day' => $at->allDay, 'start' => $at->startText(), 'length' => $at->length, 'zone' => $at->zone?->name],
-            ...self::NOTHING_SAID,
             'foreign_lines' => $this->unknown($master),
         ];
 
@@ -658,23 +631,21 @@ final class EntryReader
             if ($name === 'ONCE' || $name === 'LEFT-OUT') {
                 $read = $name === 'ONCE' ? $overrides['once'] ?? [] : [];
                 if (is_array($value) && OwnProperties::stands($read, $instead)) {
-                    /** @var array<string, Row> $rows  as this class wrote them */
-                    $rows = array_filter(
+                    $rows = array_map(
+                        fn (mixed $row): ?array => is_array($row) ? OwnValues::readRow($row) : null,
                         $name === 'ONCE' ? ['once' => $value] : $value,
-                        fn (mixed $row): bool => is_array($row) && OwnValues::allowRow($row),
                     );
-                    $overrides = array_filter([...$overrides, ...$rows]);
+                    /** @var array<string, Row> $known */
+                    $known = array_filter($rows, fn (?array $row): bool => $row !== null);
+                    $overrides = array_filter([...$overrides, ...$known]);
                 }
 
                 continue;
             }
             $column = strtolower(str_replace('-', '_', $name));
-            if (
-                array_key_exists($column, $columns) &&
-                OwnValues::allows($column, $value) &&
-                OwnProperties::stands($columns[$column], $instead)
-            ) {
-                $columns[$column] = $value;
+            $own = OwnValues::read($column, $value);
+            if ($own !== null && array_key_exists($column, $columns) && OwnProperties::stands($columns[$column], $instead)) {
+                $columns[$column] = $own[0];
             }
         }
         ksort($overrides);
@@ -684,9 +655,8 @@ final class EntryReader
     private function takeOwnOfRow(Component $other, array &$row): void
     {
         foreach (OwnProperties::of($other) as $name => [$instead, $value]) {
-            if ($name === 'ROW' && is_array($value) && OwnValues::allowRow($value) && OwnProperties::stands($row, $instead)) {
-                /** @var Row $own as this class wrote it */
-                $own = $value;
+            $own = $name === 'ROW' && is_array($value) ? OwnValues::readRow($value) : null;
+            if ($own !== null && OwnProperties::stands($row, $instead)) {
                 $row = $own;
             }
         }

@@ -9,6 +9,7 @@ use App\Models\Entry;
 use App\Models\OccurrenceOverride;
 use Carbon\CarbonImmutable;
 use Closure;
+use PlumRota\Core\Fields\Tables\EntryFields;
 use PlumRota\Core\Recurrence\DayMarks;
 use PlumRota\Core\Recurrence\InvalidRule;
 use PlumRota\Core\Recurrence\RecurrenceRule;
@@ -45,26 +46,6 @@ final readonly class EntryWriter
 {
     /** What would have no end is told others day by day until the end of the year that is so many years on. */
     private const YEARS_ON = 5;
-
-    /** Columns that are no part of what an entry is. */
-    private const NOT_SAID = [
-        'id',
-        'user_id',
-        'calendar_id',
-        'uid',
-        'resource_name',
-        'continues_id',
-        'leads_to',
-        'after_id',
-        'template_id',
-        'template_part',
-        'first_day',
-        'last_day',
-        'position',
-        'version',
-        'created_at',
-        'updated_at',
-    ];
 
     /**
      * @param  (Closure(Entry): iterable<array{name: string, type: string, path: string}>)|null  $files  those kept with an entry; null
@@ -210,14 +191,7 @@ final readonly class EntryWriter
     /** @return array<string, mixed> what an entry is, as `ReadEntry` has it */
     public static function columns(Entry $entry): array
     {
-        $columns = [];
-        foreach (array_keys($entry->getAttributes()) as $name) {
-            if (! in_array($name, self::NOT_SAID, true)) {
-                $columns[$name] = $entry->getAttribute($name);
-            }
-        }
-
-        return $columns;
+        return $entry->only(array_keys(EntryFields::ofFile()));
     }
 
     /** @param  Details  $details  the entry's, or those of one occurrence */

@@ -40,7 +40,7 @@ final class TableRow
             // Known again where the same row comes once more.
             'row-'.substr(hash('sha256', implode("\0", $row)), 0, 32).'@plum-rota.invalid',
             [
-                ...EntryReader::NOTHING_SAID,
+                ...EntryReader::nothingSaid(),
                 'checklist' => [],
                 'colour' => null,
                 'busy' => true,

@@ -24,6 +24,7 @@ final class Area extends Model
 {
     use HasUlids;
     use Recorded;
+    use WithinAccount;
 
     protected $guarded = [];
 

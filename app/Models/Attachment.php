@@ -23,6 +23,7 @@ final class Attachment extends Model
 {
     use HasUlids;
     use Recorded;
+    use WithinAccount;
 
     protected $guarded = [];
 }

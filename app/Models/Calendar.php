@@ -38,6 +38,7 @@ final class Calendar extends Model
 {
     use HasUlids;
     use Recorded;
+    use WithinAccount;
 
     protected $guarded = [];
 

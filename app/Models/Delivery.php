@@ -42,6 +42,8 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  */
 final class Delivery extends Model
 {
+    use WithinAccount;
+
     public $timestamps = false;
 
     protected $guarded = [];

@@ -9,6 +9,7 @@ use Illuminate\Database\Eloquent\Concerns\HasUlids;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
+use PlumRota\Core\Fields\Tables\EntryFields;
 use PlumRota\Core\Recurrence\Lead;
 use PlumRota\Core\Reminding\Reminder;
 
@@ -88,71 +89,24 @@ final class Entry extends Model
 {
     use HasUlids;
     use Recorded;
+    use WithinAccount;
 
     /** The relations with which it is written for others. */
     public const WRITTEN_WITH = ['calendar', 'overrides', 'continued', 'anchor', 'preceding'];
 
     protected $guarded = [];
 
-    protected $attributes = [
-        'kind' => 'task',
-        'notes' => '',
-        'all_day' => true,
-        'length' => 1,
-        'after_done' => false,
-        'extra_dates' => '[]',
-        'except_dates' => '[]',
-        'missed' => 'hold',
-        'reminders' => '[]',
-        'busy' => true,
-        'private' => false,
-        'protected' => false,
-        'travel' => 0,
-        'margin' => 0,
-        'margin_before' => 0,
-        'travel_back' => 0,
-        'labels' => '[]',
-        'tentative' => false,
-        'off_day' => 'keep',
-        'seasons' => '[]',
-        'pauses' => '[]',
-        'place' => '',
-        'link' => '',
-        'checklist' => '[]',
-        'waiting_for' => '',
-        'own_reminders' => true,
-        'always_through' => false,
-        'overlaps' => false,
-        'foreign_lines' => '[]',
-        'lead_shift' => 0,
-        'own_hours' => '[]',
-        'position' => 0,
-        'version' => 1,
-    ];
+    /** @param  array<string, mixed>  $attributes */
+    public function __construct(array $attributes = [])
+    {
+        $this->attributes = FieldCasts::defaults(EntryFields::all());
+        parent::__construct($attributes);
+    }
 
     /** @return array<string, string> */
     protected function casts(): array
     {
-        return [
-            'all_day' => 'boolean',
-            'after_done' => 'boolean',
-            'busy' => 'boolean',
-            'private' => 'boolean',
-            'protected' => 'boolean',
-            'extra_dates' => 'array',
-            'except_dates' => 'array',
-            'reminders' => 'array',
-            'checklist' => 'array',
-            'labels' => 'array',
-            'seasons' => 'array',
-            'pauses' => 'array',
-            'tentative' => 'boolean',
-            'own_reminders' => 'boolean',
-            'always_through' => 'boolean',
-            'overlaps' => 'boolean',
-            'foreign_lines' => 'array',
-            'own_hours' => 'array',
-        ];
+        return FieldCasts::of(EntryFields::all());
     }
 
     /**

@@ -28,6 +28,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
 final class Feed extends Model
 {
     use HasUlids;
+    use WithinAccount;
 
     protected $guarded = [];
 

@@ -34,6 +34,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
 final class OccurrenceOverride extends Model
 {
     use Recorded;
+    use WithinAccount;
 
     protected $table = 'overrides';
 

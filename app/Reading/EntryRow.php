@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Reading;
 
+use PlumRota\Core\Fields\Field;
+use PlumRota\Core\Fields\Tables\EntryFields;
 use PlumRota\Core\Recurrence\Lead;
 use stdClass;
 
@@ -108,14 +110,16 @@ final readonly class EntryRow
      */
     private static function read(array $row): array
     {
-        foreach (
-            ['all_day', 'after_done', 'busy', 'tentative', 'private', 'protected', 'own_reminders', 'always_through'] as $flag
-        ) {
+        /** @var array{list<string>, list<string>}|null $kinds names of flags, and of lists */
+        static $kinds = null;
+        [$flags, $lists] = $kinds ??= [
+            array_keys(array_filter(EntryFields::all(), fn (Field $one): bool => $one->isFlag() && isset($row[$one->name]))),
+            array_keys(array_filter(EntryFields::all(), fn (Field $one): bool => $one->isJson() && isset($row[$one->name]))),
+        ];
+        foreach ($flags as $flag) {
             $row[$flag] = (bool) $row[$flag];
         }
-        foreach (
-            ['extra_dates', 'except_dates', 'labels', 'checklist', 'seasons', 'pauses', 'reminders', 'own_hours'] as $list
-        ) {
+        foreach ($lists as $list) {
             $text = $row[$list];
             $row[$list] = $text === '[]' || ! is_string($text) ? [] : json_decode($text, true);
         }

@@ -6,7 +6,6 @@ namespace Database\Seeders;
 
 use App\Actions\Accounts\OpenAccount;
 use App\Actions\Entries\KeepLeadUps;
-use App\Actions\Templates\KeepTemplate;
 use App\Journal\WritePath;
 use App\Mapping\SeriesColumns;
 use App\Mapping\SeriesOf;
@@ -25,6 +24,7 @@ use App\Models\Theme;
 use App\Models\Timing;
 use App\Models\User;
 use Illuminate\Database\Seeder;
+use PlumRota\Core\Fields\Tables\EntryFields;
 use PlumRota\Core\Recurrence\RecurrenceSet;
 use PlumRota\Core\Recurrence\RuleParser;
 use PlumRota\Core\Schedule\Placement;
@@ -611,7 +611,7 @@ final class DemoSeeder extends Seeder
     private function templates(): void
     {
         $fields = fn (string $title, string $calendar, array $more = []): array => [
-            ...(new Entry())->only(KeepTemplate::KEPT),
+            ...(new Entry())->only(EntryFields::templated()),
             'title' => $title,
             'calendar_id' => $this->calendars[$calendar]->id,
             ...$more,
@@ -924,7 +924,7 @@ final class DemoSeeder extends Seeder
             'entry_id' => $entry->id,
             'user_id' => $this->user->id,
             'recurrence_id' => $id,
-            'day' => $id === Series::ONCE ? substr((string) $entry->start, 0, 10) : substr($id, 0, 10),
+            'day' => $id === Series::ONCE ? (substr((string) $entry->start, 0, 10) ?: null) : substr($id, 0, 10),
             ...$columns,
         ]);
     }

@@ -9,6 +9,7 @@ use App\Journal\WritePath;
 use App\Models\Template;
 use App\Models\User;
 use App\Queries\Occurrences\OccurrencePlace;
+use PlumRota\Core\Fields\Tables\EntryFields;
 use PlumRota\Core\Schedule\CannotReschedule;
 use PlumRota\Core\Schedule\Details;
 use PlumRota\Core\Schedule\NoSuchOccurrence;
@@ -19,38 +20,6 @@ use PlumRota\Core\Time\LocalDate;
 /** Keeps an entry, or the chosen blocks of a day or a week, to be stamped again. */
 final readonly class KeepTemplate
 {
-    /** What of an entry is kept, by its column. */
-    public const KEPT = [
-        'kind',
-        'title',
-        'calendar_id',
-        'notes',
-        'place',
-        'link',
-        'labels',
-        'checklist',
-        'own_reminders',
-        'reminders',
-        'always_through',
-        'travel',
-        'margin',
-        'margin_before',
-        'travel_back',
-        'effort',
-        'importance',
-        'estimate',
-        'colour',
-        'busy',
-        'tentative',
-        'private',
-        'protected',
-        'missed',
-        'measure',
-        'aim',
-        'own_hours',
-        'shortest_piece',
-    ];
-
     public function __construct(private WritePath $writes, private OccurrencePlace $places)
     {
     }
@@ -112,13 +81,13 @@ final readonly class KeepTemplate
         if ($day < 0 || $day > ($kind === 'week' ? 6 : 0)) {
             throw new CannotReschedule("“{$one->entry->title}” lies on another day than those that are kept.");
         }
-        $fields = $one->entry->only(self::KEPT);
+        $fields = $one->entry->only(EntryFields::templated());
         $own =
             $one->entry
                 ->overrides()
                 ->where('recurrence_id', $one->recurrenceId ?? Series::ONCE)
                 ->first()->fields ?? [];
-        $fields = [...$fields, ...array_intersect_key($own, array_flip(array_intersect(self::KEPT, Details::OWN)))];
+        $fields = [...$fields, ...array_intersect_key($own, array_flip(array_intersect(EntryFields::templated(), Details::OWN)))];
         $steps = $fields['checklist'];
         $fields['checklist'] = array_map(
             fn (mixed $step): array => [

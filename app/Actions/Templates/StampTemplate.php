@@ -10,6 +10,7 @@ use App\Journal\WritePath;
 use App\Models\Entry;
 use App\Models\Template;
 use App\Models\User;
+use PlumRota\Core\Fields\Tables\EntryFields;
 use PlumRota\Core\Planning\Stamping\Part;
 use PlumRota\Core\Recurrence\Season;
 use PlumRota\Core\Schedule\Placement;
@@ -126,7 +127,7 @@ final readonly class StampTemplate
     private static function make(User $user, Template $template, array $part, ?Series $series, array $columns = []): Entry
     {
         $mine = Changeable::by($user);
-        $fields = array_intersect_key($part['fields'], array_flip(KeepTemplate::KEPT));
+        $fields = array_intersect_key($part['fields'], array_flip(EntryFields::templated()));
         $known = $mine
             ->openCalendars()
             ->whereKey($fields['calendar_id'] ?? '')

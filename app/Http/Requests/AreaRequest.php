@@ -5,7 +5,8 @@ declare(strict_types=1);
 namespace App\Http\Requests;
 
 use Illuminate\Foundation\Http\FormRequest;
-use Illuminate\Validation\Rule;
+use PlumRota\Core\Fields\Colour;
+use PlumRota\Core\Fields\Tables\PlanFields;
 
 final class AreaRequest extends FormRequest
 {
@@ -13,12 +14,14 @@ final class AreaRequest extends FormRequest
     public function rules(): array
     {
         $given = $this->isMethod('POST') ? 'required' : 'sometimes';
+        $of = new RulesOf(Account::of($this));
+        $fields = PlanFields::areas();
 
         return [
-            'name' => [$given, 'filled', 'string', 'max:60'],
-            'colour' => [$given, Rule::in(Colours::ALL)],
-            'intended_minutes' => ['sometimes', 'nullable', 'integer', 'between:0,10080'],
-            'hidden' => ['sometimes', 'boolean'],
+            ...$of->field($fields['name'], [$given, 'filled']),
+            ...$of->field($fields['colour'], [$given]),
+            ...$of->field($fields['intended_minutes'], ['sometimes']),
+            ...$of->field($fields['hidden'], ['sometimes']),
         ];
     }
 
@@ -26,7 +29,7 @@ final class AreaRequest extends FormRequest
     public function messages(): array
     {
         return [
-            'colour.in' => Colours::UNKNOWN,
+            'colour.in' => Colour::UNKNOWN,
             'name.required' => 'Give it a name.',
             'name.filled' => 'Give it a name.',
             'intended_minutes.between' => 'A week has between 0 and 168 hours.',

@@ -7,30 +7,36 @@ namespace App\Http\Requests;
 use App\Access\Changeable;
 use Closure;
 use Illuminate\Foundation\Http\FormRequest;
-use Illuminate\Validation\Rule;
+use PlumRota\Core\Fields\Tables\PlanFields;
 
 final class CalendarRequest extends FormRequest
 {
+    private const MAY_BE_SAID = [
+        'colour',
+        'hidden',
+        'busy',
+        'margin_before',
+        'margin_after',
+        'missed',
+        'reminders',
+        'reminders_all_day',
+        'counted',
+        'hidden_words',
+    ];
+
     /** @return array<string, mixed> */
     public function rules(): array
     {
         $given = $this->isMethod('POST') ? 'required' : 'sometimes';
+        $of = new RulesOf(Account::of($this));
+        $fields = PlanFields::calendars();
 
         return [
-            'name' => [$given, 'filled', 'string', 'max:60'],
-            'area_id' => [$given, 'string', Changeable::by(Account::of($this))->namesArea()],
-            'colour' => ['sometimes', 'nullable', Rule::in(Colours::ALL)],
-            'hidden' => ['sometimes', 'boolean'],
-            'busy' => ['sometimes', 'boolean'],
-            'margin_before' => ['sometimes', 'integer', 'between:0,240'],
-            'margin_after' => ['sometimes', 'integer', 'between:0,240'],
-            'missed' => ['sometimes', 'in:hold,roll,lapse'],
-            'reminders' => ['sometimes', 'array', 'max:10'],
-            'reminders.*' => ['string', new KnownReminder()],
-            'reminders_all_day' => ['sometimes', 'array', 'max:10'],
-            'reminders_all_day.*' => ['string', new KnownReminder()],
-            'counted' => ['sometimes', 'boolean'],
-            ...FollowRequest::words(),
+            ...$of->field($fields['name'], [$given, 'filled']),
+            ...$of->field($fields['area_id'], [$given]),
+            ...array_merge(
+                ...array_map(fn (string $name): array => $of->field($fields[$name], ['sometimes']), self::MAY_BE_SAID),
+            ),
             'default' => [
                 'sometimes',
                 'boolean',
@@ -48,12 +54,9 @@ final class CalendarRequest extends FormRequest
     public function messages(): array
     {
         return [
-            'colour.in' => Colours::UNKNOWN,
-            'margin_before.between' => 'A margin lasts up to 4 hours.',
-            'margin_after.between' => 'A margin lasts up to 4 hours.',
+            ...RulesOf::messages(PlanFields::calendars()),
             'name.required' => 'Give it a name.',
             'name.filled' => 'Give it a name.',
-            'area_id.exists' => 'There is no such life area.',
         ];
     }
 }

@@ -6,68 +6,36 @@ namespace App\Http\Requests;
 
 use App\Accounts\KnownZone;
 use Illuminate\Foundation\Http\FormRequest;
+use PlumRota\Core\Fields\Tables\SettingFields;
+use PlumRota\Core\Fields\Types\Text;
 
 final class ChangeAccountRequest extends FormRequest
 {
+    /** What is set where it belongs: at a calendar, beside the archives. */
+    private const ELSEWHERE = ['default_calendar_id', 'archives_daily', 'archives_kept'];
+
     /** @return array<string, mixed> */
     public function rules(): array
     {
-        return [
-            'name' => ['sometimes', 'required', 'string', 'max:100'],
-            'zone' => ['sometimes', 'required', 'string', new KnownZone()],
-            'first_weekday' => ['sometimes', 'integer', 'between:1,7'],
-            'clock' => ['sometimes', 'in:24,12'],
-            'work_days' => ['sometimes', 'array', 'min:1', 'max:7'],
-            'work_days.*' => ['integer', 'between:1,7', 'distinct'],
-            'routines_keep' => ['sometimes', 'in:wall,instant'],
-            'holidays' => ['sometimes', 'nullable', 'string', new KnownCountry()],
-            'quiet_from' => ['sometimes', 'integer', 'between:0,1439'],
-            'quiet_to' => ['sometimes', 'integer', 'between:0,1439'],
-            'agenda_at' => ['sometimes', 'nullable', 'integer', 'between:0,1439'],
-            'evening_at' => ['sometimes', 'nullable', 'integer', 'between:0,1439'],
-            'agenda_channels' => ['sometimes', 'array', 'min:1', 'max:3'],
-            'agenda_channels.*' => ['in:screen,mail,phone', 'distinct'],
-            'stint_minutes' => ['sometimes', 'integer', 'between:5,120'],
-            'must_limit' => ['sometimes', 'integer', 'between:1,9'],
-            'other_limit' => ['sometimes', 'integer', 'between:0,40'],
-            'closing_questions' => ['sometimes', 'array', 'max:8'],
-            'closing_questions.*' => ['required', 'string', 'max:120'],
-            'round_questions' => ['sometimes', 'array', 'max:8'],
-            'round_questions.*' => ['required', 'string', 'max:120'],
-            'best_hours' => ['sometimes', 'nullable', 'array', 'size:24'],
-            'best_hours.*' => ['integer', 'between:0,2'],
-            'breathing' => ['sometimes', 'integer', 'between:0,60'],
-            'least_pause' => ['sometimes', 'integer', 'between:0,60'],
-            'deep_minutes' => ['sometimes', 'integer', 'between:0,480'],
-            'weather' => ['sometimes', 'boolean'],
-            'weather_place' => ['sometimes', 'nullable', 'string', 'max:60'],
-            'week' => ['sometimes', 'array', 'size:7'],
-            'week.*.minutes' => ['required', 'integer', 'between:0,1440'],
-            'week.*.wakes' => ['required', 'integer', 'between:0,1440'],
-            'week.*.sleeps' => ['required', 'integer', 'between:0,1440', 'gt:week.*.wakes'],
-            'week.*.theme' => ['present', 'nullable', 'string', 'max:40'],
-        ];
+        $of = new RulesOf(Account::of($this));
+        $rules = ['routines_keep' => ['sometimes', 'in:wall,instant']];
+        foreach (array_diff_key(SettingFields::all(), array_flip(self::ELSEWHERE)) as $field) {
+            $isNeeded = $field->type instanceof Text && $field->type->isNeeded;
+            $rules += $of->field($field, ['sometimes', ...$isNeeded ? ['required'] : []]);
+        }
+        $rules['zone'] = ['sometimes', 'required', 'string', new KnownZone()];
+        $rules['holidays'][] = new KnownCountry();
+        $rules['work_days.*'][] = 'distinct';
+        $rules['agenda_channels.*'][] = 'distinct';
+        $rules['week.*.sleeps'][] = 'gt:week.*.wakes';
+
+        return $rules;
     }
 
     /** @return array<string, string> */
     public function messages(): array
     {
-        return [
-            'agenda_channels.min' => 'Choose at least one way.',
-            'stint_minutes.between' => 'A stint lasts between 5 minutes and 2 hours.',
-            'must_limit.between' => 'Between 1 and 9 musts a day.',
-            'other_limit.between' => 'Up to 40 others a day.',
-            'closing_questions.max' => 'No more than eight questions.',
-            'closing_questions.*.required' => 'A question needs a few words.',
-            'round_questions.max' => 'No more than eight questions.',
-            'round_questions.*.required' => 'A question needs a few words.',
-            'breathing.between' => 'Up to 60 percent of a day stay free.',
-            'least_pause.between' => 'A pause lasts up to an hour.',
-            'deep_minutes.between' => 'A stretch that is kept whole has up to 8 hours.',
-            'work_days.min' => 'Choose at least one day on which work is done.',
-            'week.*.sleeps.gt' => 'The waking hours end after they begin.',
-            'week.*.minutes.between' => 'A day has between 0 and 24 hours.',
-        ];
+        return RulesOf::messages(SettingFields::all());
     }
 
     /** Whether routines stay at their time of day when the zone changes. */

@@ -6,6 +6,7 @@ namespace App\Http\Requests;
 
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Validation\Validator;
+use PlumRota\Core\Fields\Tables\PlanFields;
 use PlumRota\Core\Time\InvalidTime;
 use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\PlannableDays;
@@ -19,7 +20,7 @@ final class DayRequest extends FormRequest
     public function rules(): array
     {
         return [
-            'minutes' => ['sometimes', 'nullable', 'integer', 'between:0,1440'],
+            ...(new RulesOf(Account::of($this)))->field(PlanFields::dayHours()['minutes'], ['sometimes', 'nullable']),
             'musts' => ['sometimes', 'array', 'max:40'],
             'musts.*' => ['string', 'max:70', 'distinct'],
             'others' => ['sometimes', 'array', 'max:200'],
@@ -30,7 +31,7 @@ final class DayRequest extends FormRequest
     /** @return array<string, string> */
     public function messages(): array
     {
-        return ['minutes.between' => 'A day has between 0 and 24 hours.'];
+        return RulesOf::messages(PlanFields::dayHours());
     }
 
     /** @return list<\Closure(Validator): void> */

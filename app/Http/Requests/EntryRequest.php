@@ -43,23 +43,13 @@ class EntryRequest extends FormRequest
     /** @return array<string, mixed> */
     public function rules(): array
     {
-        $user = Account::of($this);
-
-        return [
-            ...EntryRules::what($user),
-            ...EntryRules::when(),
-            ...EntryRules::work($user),
-            ...EntryRules::leadUps(),
-            ...EntryRules::reminding(),
-            ...EntryRules::counting(),
-            ...EntryRules::saving(),
-        ];
+        return EntryRules::of(Account::of($this));
     }
 
     /** @return array<string, string> */
     public function messages(): array
     {
-        return EntryRules::MESSAGES;
+        return EntryRules::messages();
     }
 
     protected function prepareForValidation(): void
@@ -82,75 +72,54 @@ class EntryRequest extends FormRequest
 
     public function values(): EntryValues
     {
-        return new EntryValues(
-            $this->series,
-            [
-                'title' => $this->string('title')->value(),
-                'calendar_id' => $this->string('calendar_id')->value(),
-                'kind' => $this->string('kind')->value(),
-                'notes' => $this->string('notes')->value(),
-                'due' => $this->input('due'),
-                'not_before' => $this->input('not_before'),
-                'around' => $this->filled('around')
-                    ? (string) IsoWeek::read($this->string('around')->value(), Account::of($this)->wallNow()->date())
-                    : null,
-                'waiting_for' => $this->string('waiting_for')->trim()->value(),
-                'ask_again' => $this->input('ask_again'),
-                'after_id' => $this->input('after_id'),
-                'shortest_piece' => $this->input('shortest_piece') === null ? null : $this->integer('shortest_piece'),
-                'own_hours' => $this->ownHours(),
-                'missed' => $this->string('missed')->value(),
-                'own_reminders' => $this->input('reminders') !== null,
-                'reminders' => array_values(array_unique(array_filter($this->array('reminders'), is_string(...)))),
-                'always_through' => $this->boolean('always_through'),
-                'overlaps' => $this->boolean('overlaps'),
-                'importance' => $this->input('importance'),
-                'effort' => $this->input('effort'),
-                'estimate' => $this->input('estimate') === null ? null : $this->integer('estimate'),
-                'busy' => $this->boolean('busy'),
-                'tentative' => $this->boolean('busy') && $this->boolean('tentative'),
-                'private' => $this->boolean('private'),
-                'protected' => $this->boolean('protected'),
-                'travel' => $this->integer('travel'),
-                'margin' => $this->integer('margin'),
-                'margin_before' => $this->integer('margin_before'),
-                'travel_back' => $this->integer('travel_back'),
-                'colour' => $this->input('colour'),
-                'labels' => array_values(
-                    array_filter(
-                        array_map(fn (mixed $label): string => is_string($label) ? trim($label) : '', $this->array('labels')),
-                        fn (string $label): bool => $label !== '',
-                    ),
-                ),
-                'end_zone' => $this->series === null || $this->boolean('all_day') || $this->boolean('floating') ? null : $this->endZone(),
-                'off_day' => $this->series?->rule === null ? 'keep' : ($this->string('off_day')->value() ?: 'keep'),
-                'seasons' => $this->series?->rule === null ? [] : $this->stretches('seasons'),
-                'pauses' => $this->series?->rule === null ? [] : $this->stretches('pauses'),
-                'place' => $this->string('place')->value(),
-                'link' => $this->string('link')->value(),
-                'opens_round' => $this->input('opens_round'),
-                'measure' => trim($this->string('measure')->value()) ?: null,
-                'aim' => $this->series?->rule === null || $this->input('aim') === null ? null : $this->integer('aim'),
-                'checklist' => array_values($this->array('checklist')),
-            ],
-            $this->sent,
-            $this->leadUps(),
-        );
+        return new EntryValues($this->series, [...$this->said(), ...$this->concluded()], $this->sent, $this->leadUps());
     }
 
-    /** @return list<array{days: list<int>, from: int, to: int}> */
-    private function ownHours(): array
+    /** @return array<string, mixed> what was said of each field that its place and its rhythm do not tell */
+    private function said(): array
     {
-        $hours = [];
-        foreach ($this->array('own_hours') as $one) {
-            assert(is_array($one));
-            $days = array_map(intval(...), array_filter((array) ($one['days'] ?? []), is_numeric(...)));
+        $columns = [];
+        foreach (EntryRules::fields() as $name => $field) {
+            if (! $field->isPlace) {
+                $columns[$name] = RulesOf::value($field->type, $this->input($name));
+            }
+        }
+
+        return $columns;
+    }
+
+    /** @return array<string, mixed> what follows from several of them */
+    private function concluded(): array
+    {
+        $isRoutine = $this->series?->rule !== null;
+        $reminders = array_filter($this->array('reminders'), is_string(...));
+        $labels = array_map(fn (mixed $label): string => is_string($label) ? trim($label) : '', $this->array('labels'));
+        $hours = RulesOf::value(EntryRules::fields()['own_hours']->type, $this->input('own_hours'));
+
+        return [
+            'around' => $this->filled('around')
+                ? (string) IsoWeek::read($this->string('around')->value(), Account::of($this)->wallNow()->date())
+                : null,
+            'waiting_for' => $this->string('waiting_for')->trim()->value(),
+            'measure' => trim($this->string('measure')->value()) ?: null,
+            'labels' => array_values(array_filter($labels, fn (string $label): bool => $label !== '')),
+            'own_reminders' => $this->input('reminders') !== null,
+            'reminders' => array_values(array_unique($reminders)),
+            'own_hours' => is_array($hours) ? array_values(array_map(self::sorted(...), $hours)) : [],
+            'tentative' => $this->boolean('busy') && $this->boolean('tentative'),
+            'end_zone' => $this->series === null || $this->boolean('all_day') || $this->boolean('floating') ? null : $this->endZone(),
+            // What only a rhythm has.
+            ...$isRoutine ? ['off_day' => $this->string('off_day')->value() ?: 'keep'] : ['off_day' => 'keep', 'seasons' => [], 'pauses' => [], 'aim' => null],
+        ];
+    }
+
+    /** Hours with each of their weekdays once, in order. */
+    private static function sorted(mixed $hours): mixed
+    {
+        if (is_array($hours) && is_array($hours['days'] ?? null)) {
+            $days = array_values(array_unique(array_filter($hours['days'], is_int(...))));
             sort($days);
-            $hours[] = [
-                'days' => array_values(array_unique($days)),
-                'from' => is_numeric($one['from'] ?? null) ? (int) $one['from'] : 0,
-                'to' => is_numeric($one['to'] ?? null) ? (int) $one['to'] : 0,
-            ];
+            $hours['days'] = $days;
         }
 
         return $hours;

@@ -6,22 +6,26 @@ namespace App\Http\Requests;
 
 use App\Access\Changeable;
 use Illuminate\Foundation\Http\FormRequest;
-use Illuminate\Validation\Rule;
+use PlumRota\Core\Fields\Colour;
+use PlumRota\Core\Fields\Tables\PlanFields;
 
 final class FilingRequest extends FormRequest
 {
     /** @return array<string, mixed> */
     public function rules(): array
     {
+        $of = new RulesOf(Account::of($this));
+        $fields = PlanFields::filingRules();
+
         return [
-            'words' => ['required', 'string', 'max:60'],
+            ...$of->field($fields['words'], ['required']),
             'calendar_id' => [
                 'nullable',
                 'required_without:colour',
                 'string',
                 Changeable::by(Account::of($this))->namesCalendar(),
             ],
-            'colour' => ['nullable', Rule::in(Colours::ALL)],
+            ...$of->field($fields['colour']),
         ];
     }
 
@@ -32,7 +36,7 @@ final class FilingRequest extends FormRequest
             'words.required' => 'Which words in a title should file it?',
             'calendar_id.required_without' => 'Choose a calendar, a colour, or both.',
             'calendar_id.exists' => 'There is no such calendar.',
-            'colour.in' => Colours::UNKNOWN,
+            'colour.in' => Colour::UNKNOWN,
         ];
     }
 

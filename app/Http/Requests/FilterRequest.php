@@ -5,18 +5,18 @@ declare(strict_types=1);
 namespace App\Http\Requests;
 
 use Illuminate\Foundation\Http\FormRequest;
+use PlumRota\Core\Fields\Tables\Choice;
+use PlumRota\Core\Fields\Tables\PlanFields;
 
 /** A choice of what to see, as it also stands in the page's address. */
 final class FilterRequest extends FormRequest
 {
-    private const PARTS = ['areas', 'calendars', 'kinds', 'importance', 'effort', 'labels', 'done', 'colour', 'repeats'];
-
     /** @return array<string, mixed> */
     public function rules(): array
     {
         return [
-            'name' => ['required', 'string', 'max:60'],
-            'choice' => ['required', 'array:'.implode(',', self::PARTS), 'max:'.count(self::PARTS)],
+            ...(new RulesOf(Account::of($this)))->field(PlanFields::filters()['name'], ['required']),
+            'choice' => ['required', 'array:'.implode(',', Choice::PARTS), 'max:'.count(Choice::PARTS)],
             'choice.*' => ['array', 'max:100'],
             'choice.*.*' => ['string', 'max:60'],
         ];
@@ -25,7 +25,7 @@ final class FilterRequest extends FormRequest
     /** @return array<string, string> */
     public function messages(): array
     {
-        return ['name.required' => 'Give the filter a name.', 'choice.required' => 'There is nothing chosen yet to keep.'];
+        return [...RulesOf::messages(PlanFields::filters()), 'choice.required' => 'There is nothing chosen yet to keep.'];
     }
 
     public function name(): string

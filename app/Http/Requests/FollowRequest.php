@@ -7,7 +7,8 @@ namespace App\Http\Requests;
 use App\Access\Changeable;
 use Closure;
 use Illuminate\Foundation\Http\FormRequest;
-use Illuminate\Validation\Rule;
+use PlumRota\Core\Fields\Colour;
+use PlumRota\Core\Fields\Tables\PlanFields;
 
 /** An address that is to be followed, and the calendar that is to have it. */
 final class FollowRequest extends FormRequest
@@ -17,6 +18,9 @@ final class FollowRequest extends FormRequest
     /** @return array<string, list<mixed>> */
     public function rules(): array
     {
+        $of = new RulesOf(Account::of($this));
+        $fields = PlanFields::calendars();
+
         return [
             'address' => [
                 'bail',
@@ -29,18 +33,12 @@ final class FollowRequest extends FormRequest
                     }
                 },
             ],
-            'area_id' => ['required', 'string', Changeable::by(Account::of($this))->namesArea()],
-            'name' => ['required', 'string', 'max:60'],
-            'colour' => ['sometimes', 'nullable', Rule::in(Colours::ALL)],
-            'counted' => ['sometimes', 'boolean'],
-            ...self::words(),
+            ...$of->field($fields['area_id'], ['required']),
+            ...$of->field($fields['name'], ['required']),
+            ...$of->field($fields['colour'], ['sometimes']),
+            ...$of->field($fields['counted'], ['sometimes']),
+            ...$of->field($fields['hidden_words'], ['sometimes']),
         ];
-    }
-
-    /** @return array<string, list<string>> */
-    public static function words(): array
-    {
-        return ['hidden_words' => ['sometimes', 'array', 'max:20'], 'hidden_words.*' => ['string', 'filled', 'max:60']];
     }
 
     /** @return array<string, string> */
@@ -51,7 +49,7 @@ final class FollowRequest extends FormRequest
             'name.required' => 'Give it a name.',
             'area_id.required' => 'Choose the life area it belongs to.',
             'area_id.exists' => 'There is no such life area.',
-            'colour.in' => Colours::UNKNOWN,
+            'colour.in' => Colour::UNKNOWN,
         ];
     }
 

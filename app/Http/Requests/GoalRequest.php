@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
-use App\Access\Changeable;
 use App\Models\User;
 use Illuminate\Foundation\Http\FormRequest;
+use PlumRota\Core\Fields\Tables\PlanFields;
 use PlumRota\Core\Planning\Round\Period;
 
 /** What a week or a month is for, and what became of it. */
@@ -17,10 +17,13 @@ final class GoalRequest extends FormRequest
     {
         $title = $this->isMethod('post') ? ['required'] : ['sometimes', 'required'];
 
+        $of = new RulesOf(Account::of($this));
+        $fields = PlanFields::goals();
+
         return [
-            'title' => [...$title, 'string', 'max:120'],
-            'area_id' => ['sometimes', 'nullable', 'string', Changeable::by(Account::of($this))->namesArea()],
-            'minutes' => ['sometimes', 'nullable', 'integer', 'between:0,10000'],
+            ...$of->field($fields['title'], $title),
+            ...$of->field($fields['area_id'], ['sometimes']),
+            ...$of->field($fields['minutes'], ['sometimes']),
             'tasks' => ['sometimes', 'list', 'max:60'],
             'tasks.*' => ['string', 'max:26'],
             'position' => ['sometimes', 'integer', 'between:0,1000'],
@@ -38,10 +41,7 @@ final class GoalRequest extends FormRequest
     public function messages(): array
     {
         return [
-            'title.required' => 'What is it for? A goal needs a few words.',
-            'title.max' => 'A goal has room for 120 characters.',
-            'minutes.between' => 'A goal needs up to 160 hours.',
-            'area_id.exists' => 'There is no such life area.',
+            ...RulesOf::messages(PlanFields::goals()),
             'into.required_if' => 'Into which week or month is it carried?',
         ];
     }

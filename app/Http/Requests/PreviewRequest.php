@@ -10,7 +10,7 @@ final class PreviewRequest extends EntryRequest
     public function rules(): array
     {
         return [
-            ...EntryRules::when(),
+            ...EntryRules::when(Account::of($this)),
             'start' => ['required', 'string', 'max:30'],
             'due' => ['nullable', 'string', 'max:30'],
             'entry_id' => ['sometimes', 'nullable', 'string', 'max:30'],

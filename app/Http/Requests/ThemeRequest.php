@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Requests;
 
 use Illuminate\Foundation\Http\FormRequest;
+use PlumRota\Core\Fields\Tables\PlanFields;
 
 /** What a day, or those that come every so many weeks from it on, are mainly for. */
 final class ThemeRequest extends FormRequest
@@ -12,11 +13,14 @@ final class ThemeRequest extends FormRequest
     /** @return array<string, mixed> */
     public function rules(): array
     {
+        $of = new RulesOf(Account::of($this));
+        $fields = PlanFields::themes();
+
         return [
-            'words' => ['required', 'string', 'max:40'],
-            'date' => ['bail', 'required', 'string', new KnownDate('On which day?')],
-            'weeks' => ['required', 'integer', 'between:0,52'],
-            'half' => ['nullable', 'in:morning,afternoon'],
+            ...$of->field($fields['words'], ['required']),
+            ...$of->field($fields['date'], ['bail', 'required', 'string']),
+            ...$of->field($fields['weeks'], ['required']),
+            ...$of->field($fields['half']),
         ];
     }
 
@@ -24,8 +28,7 @@ final class ThemeRequest extends FormRequest
     public function messages(): array
     {
         return [
-            'words.required' => 'What is the day mainly for?',
-            'words.max' => 'A theme has room for 40 characters.',
+            ...RulesOf::messages(PlanFields::themes()),
             'date.required' => 'On which day?',
         ];
     }

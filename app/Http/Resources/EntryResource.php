@@ -9,6 +9,7 @@ use App\Models\Attachment;
 use App\Models\Entry;
 use Illuminate\Http\Request;
 use Illuminate\Http\Resources\Json\JsonResource;
+use PlumRota\Core\Fields\Tables\EntryFields;
 use PlumRota\Core\Schedule\SeriesInWords;
 use PlumRota\Core\Time\Zone;
 
@@ -31,14 +32,9 @@ final class EntryResource extends JsonResource
         $placement = $series?->placement;
 
         return [
+            ...array_diff_key($entry->only(array_keys(EntryFields::sent())), ['reminders' => true]),
             'id' => $entry->id,
-            'calendar_id' => $entry->calendar_id,
-            'kind' => $entry->kind,
-            'title' => $entry->title,
-            'notes' => $entry->notes,
             'notes_html' => NotesAsHtml::of($entry->notes),
-            'all_day' => $entry->all_day,
-            'start' => $entry->start,
             'end' => match (true) {
                 $placement === null => null,
                 $placement->allDay => (string) $placement
@@ -50,45 +46,12 @@ final class EntryResource extends JsonResource
                 ),
                 default => (string) $placement->end(),
             },
-            'zone' => $entry->zone,
-            'end_zone' => $entry->end_zone,
-            'rule' => $entry->rule,
-            'after_done' => $entry->after_done,
             'floating' => $entry->start !== null && ! $entry->all_day && $entry->zone === null,
-            'extra_dates' => $entry->extra_dates,
-            'except_dates' => $entry->except_dates,
             'in_words' => $series === null ? null : SeriesInWords::of($series),
-            'due' => $entry->due,
-            'missed' => $entry->missed,
-            'not_before' => $entry->not_before,
-            'around' => $entry->around,
-            'waiting_for' => $entry->waiting_for,
-            'ask_again' => $entry->ask_again,
-            'after_id' => $entry->after_id,
-            'shortest_piece' => $entry->shortest_piece,
-            'own_hours' => $entry->own_hours,
             'lead_ups' => $entry->exists ? LeadUpsShown::of($entry) : [],
             'leads_to' => LeadUpsShown::anchor($entry),
             'after' => LeadUpsShown::preceding($entry),
             'reminders' => $entry->own_reminders ? $entry->reminders : null,
-            'always_through' => $entry->always_through,
-            'overlaps' => $entry->overlaps,
-            'importance' => $entry->importance,
-            'effort' => $entry->effort,
-            'estimate' => $entry->estimate,
-            'busy' => $entry->busy,
-            'tentative' => $entry->tentative,
-            'private' => $entry->private,
-            'protected' => $entry->protected,
-            'travel' => $entry->travel,
-            'margin' => $entry->margin,
-            'margin_before' => $entry->margin_before,
-            'travel_back' => $entry->travel_back,
-            'colour' => $entry->colour,
-            'labels' => $entry->labels,
-            'off_day' => $entry->off_day,
-            'seasons' => $entry->seasons,
-            'pauses' => $entry->pauses,
             'attachments' => $entry->exists
                 ? array_values(
                     Attachment::query()
@@ -99,12 +62,6 @@ final class EntryResource extends JsonResource
                         ->all(),
                 )
                 : [],
-            'place' => $entry->place,
-            'link' => $entry->link,
-            'checklist' => $entry->checklist,
-            'opens_round' => $entry->opens_round,
-            'measure' => $entry->measure,
-            'aim' => $entry->aim,
             'done' => $entry->exists &&
                 ! $entry->isRoutine() &&
                 $entry->overrides()->whereNotNull('done_at')->where('recurrence_id', 'once')->exists(),

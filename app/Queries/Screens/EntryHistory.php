@@ -7,10 +7,13 @@ namespace App\Queries\Screens;
 use App\Access\Visible;
 use App\Journal\HistoryStep;
 use App\Mapping\SeriesOf;
-use App\Models\Calendar;
 use App\Models\User;
 use Illuminate\Database\Query\Builder;
-use Illuminate\Support\Collection;
+use PlumRota\Core\Fields\Field;
+use PlumRota\Core\Fields\Tables\EntryFields;
+use PlumRota\Core\Fields\Types\Id;
+use PlumRota\Core\Fields\Types\Moment;
+use PlumRota\Core\Fields\Types\RuleText;
 use PlumRota\Core\Recurrence\InvalidRule;
 use PlumRota\Core\Recurrence\RuleInWords;
 use PlumRota\Core\Recurrence\RuleParser;
@@ -20,51 +23,11 @@ final class EntryHistory
 {
     private const MOST = 100;
 
-    /** Columns that a person knows, by the words for them. */
-    private const KNOWN = [
-        'title' => 'Title',
-        'calendar_id' => 'Calendar',
-        'kind' => 'Kind',
-        'start' => 'Start',
-        'length' => 'Length',
-        'all_day' => 'All day',
-        'zone' => 'Time zone',
-        'end_zone' => 'Time zone of the end',
-        'rule' => 'Rhythm',
-        'after_done' => 'Counts from',
-        'due' => 'Due',
-        'missed' => 'When missed',
-        'importance' => 'Importance',
-        'effort' => 'Effort',
-        'estimate' => 'Estimate',
-        'busy' => 'Busy',
-        'tentative' => 'Tentative',
-        'private' => 'Private',
-        'protected' => 'Protected',
-        'travel' => 'Travel before',
-        'margin' => 'Margin after',
-        'margin_before' => 'Margin before',
-        'travel_back' => 'Travel back',
-        'place' => 'Place',
-        'link' => 'Link',
-        'notes' => 'Notes',
-        'labels' => 'Labels',
-        'colour' => 'Colour',
-        'checklist' => 'Steps',
-        'reminders' => 'Reminders',
-        'off_day' => 'On a day off',
-        'seasons' => 'Season',
-        'pauses' => 'Pauses',
-        'extra_dates' => 'Also on',
-        'except_dates' => 'Left out on',
-    ];
-
     /**
      * @return list<array{id: int, at: string, label: string, undone: bool, restorable: bool, changes: list<array{what: string, before: string, after: string}>}>
      */
     public function show(User $user, string $entryId): array
     {
-        $calendars = Visible::to($user)->calendars()->get()->keyBy('id');
         $steps = $user
             ->steps()
             ->whereIn(
@@ -74,6 +37,8 @@ final class EntryHistory
             ->orderByDesc('id')
             ->limit(self::MOST)
             ->get();
+
+        $names = self::names($user, $steps->pluck('rows')->all());
 
         return array_values(
             $steps
@@ -89,7 +54,7 @@ final class EntryHistory
                                 $row['id'] === $entryId &&
                                 $row['after'] !== null,
                         ) !== [],
-                        'changes' => $this->changes($step, $entryId, $calendars),
+                        'changes' => $this->changes($step, $entryId, $names),
                     ],
                 )
                 ->all(),
@@ -97,19 +62,41 @@ final class EntryHistory
     }
 
     /**
-     * @param  Collection<string, Calendar>  $calendars
+     * What the steps name besides the entry itself, as it is called now.
+     *
+     * @param  array<mixed>  $rows  of the steps
+     * @return array<string, string> by id
+     */
+    private static function names(User $user, array $rows): array
+    {
+        preg_match_all('/"([0-9a-z]{26})"/', json_encode($rows, JSON_THROW_ON_ERROR), $ids);
+        $names = [];
+        foreach (Visible::to($user)->calendars()->get() as $calendar) {
+            $names[$calendar->id] = $calendar->name;
+        }
+        foreach (array_chunk(array_values(array_unique($ids[1])), 500) as $some) {
+            foreach (Visible::to($user)->entries()->whereKey($some)->get(['id', 'title']) as $entry) {
+                $names[$entry->id] = "“{$entry->title}”";
+            }
+        }
+
+        return $names;
+    }
+
+    /**
+     * @param  array<string, string>  $names  of calendars, and titles of entries, by id
      * @return list<array{what: string, before: string, after: string}>
      */
-    private function changes(HistoryStep $step, string $entryId, Collection $calendars): array
+    private function changes(HistoryStep $step, string $entryId, array $names): array
     {
         $told = [];
         foreach ($step->rows as $row) {
             if ($row['table'] === 'entries' && $row['id'] === $entryId && $row['before'] !== null && $row['after'] !== null) {
-                foreach (self::KNOWN as $column => $what) {
-                    $before = $this->told($column, $row['before'], $calendars);
-                    $after = $this->told($column, $row['after'], $calendars);
-                    if ($before !== $after) {
-                        $told[] = ['what' => $what, 'before' => $before, 'after' => $after];
+                foreach (EntryFields::all() as $field) {
+                    $before = $this->told($field, $row['before'], $names);
+                    $after = $this->told($field, $row['after'], $names);
+                    if ($field->called !== '' && $before !== $after) {
+                        $told[] = ['what' => ucfirst($field->called), 'before' => $before, 'after' => $after];
                     }
                 }
             }
@@ -126,28 +113,27 @@ final class EntryHistory
 
     /**
      * @param  array<string, mixed>  $row
-     * @param  Collection<string, Calendar>  $calendars
+     * @param  array<string, string>  $names  of calendars, and titles of entries, by id
      */
-    private function told(string $column, array $row, Collection $calendars): string
+    private function told(Field $field, array $row, array $names): string
     {
-        $value = $row[$column] ?? null;
+        $value = $row[$field->name] ?? null;
+        if ($value === null || $value === '[]' || $value === '') {
+            return '';
+        }
 
         return match (true) {
-            $value === null, $value === '[]', $value === '' => '',
-            $column === 'calendar_id' && is_string($value) => $calendars->get($value)->name ?? 'a calendar that is gone',
-            $column === 'rule' && is_string($value) && is_string($row['start'] ?? null) => self::inWords(
+            $field->inner() instanceof Id => is_string($value) ? $names[$value] ?? 'something that is gone' : '',
+            $field->inner() instanceof RuleText && is_string($value) && is_string($row['start'] ?? null) => self::inWords(
                 $value,
                 $row['start'],
                 (bool) ($row['after_done'] ?? false),
             ),
-            $column === 'length' && is_numeric($value) => $row['all_day'] ?? false ? "{$value} days" : "{$value} min",
-            in_array($column, ['estimate', 'travel', 'margin', 'margin_before', 'travel_back'], true) && is_numeric($value) => "{$value} min",
-            in_array($column, ['all_day', 'busy', 'tentative', 'private', 'protected', 'after_done'], true) => $value
-                ? 'yes'
-                : 'no',
-            is_string($value) && str_starts_with($value, '[') => self::listed($value),
-            $column === 'start' && is_string($value) => str_replace('T', ' ', substr($value, 0, 16)),
-            default => is_scalar($value) ? mb_strimwidth((string) $value, 0, 120, '…') : '',
+            $field->isFlag() => $value ? 'yes' : 'no',
+            $field->isJson() && is_string($value) => self::listed($value),
+            $field->name === 'length' && is_numeric($value) => $row['all_day'] ?? false ? "{$value} days" : "{$value} min",
+            $field->inner() instanceof Moment && is_string($value) => str_replace('T', ' ', substr($value, 0, 16)),
+            default => is_scalar($value) ? mb_strimwidth(trim("{$value} {$field->unit}"), 0, 120, '…') : '',
         };
     }
 
@@ -175,11 +161,18 @@ final class EntryHistory
                         is_array($item) && is_string($item['text'] ?? null) => $item['text'].
                             ($item['done'] ?? false ? ' (done)' : ''),
                         is_array($item) && is_string($item['from'] ?? null) && is_string($item['to'] ?? null) => "{$item['from']} to {$item['to']}",
+                        is_array($item) && is_int($item['from'] ?? null) && is_int($item['to'] ?? null) => self::clock($item['from']).' to '.self::clock($item['to']),
                         default => '',
                     },
                     $items,
                 ),
             );
+    }
+
+    /** @param  int  $minute  of the day */
+    private static function clock(int $minute): string
+    {
+        return sprintf('%02d:%02d', intdiv($minute, 60), $minute % 60);
     }
 
     /**

@@ -2,10 +2,10 @@
 
 declare(strict_types=1);
 
-namespace App\Http\Requests;
+namespace PlumRota\Core\Fields;
 
-/** The twelve colours an area or a calendar may have. */
-final class Colours
+/** The twelve colours that an area, a calendar or an entry may have. */
+final class Colour
 {
     public const ALL = [
         'indigo',

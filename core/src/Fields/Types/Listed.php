@@ -1,0 +1,27 @@
+<?php
+
+declare(strict_types=1);
+
+namespace PlumRota\Core\Fields\Types;
+
+use PlumRota\Core\Fields\Composite;
+use PlumRota\Core\Fields\NotAllowed;
+use PlumRota\Core\Fields\Type;
+
+/** A list of so many at most. */
+final readonly class Listed implements Composite
+{
+    public function __construct(public Type $of, public int $most, public int $least = 0)
+    {
+    }
+
+    /** @return list<mixed> */
+    public function read(mixed $value): array
+    {
+        if (! is_array($value) || ! array_is_list($value) || count($value) > $this->most || count($value) < $this->least) {
+            throw new NotAllowed("It is a list of up to {$this->most}.");
+        }
+
+        return array_map($this->of->read(...), $value);
+    }
+}

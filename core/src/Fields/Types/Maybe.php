@@ -1,0 +1,20 @@
+<?php
+
+declare(strict_types=1);
+
+namespace PlumRota\Core\Fields\Types;
+
+use PlumRota\Core\Fields\Type;
+
+/** Something, or nothing. */
+final readonly class Maybe implements Type
+{
+    public function __construct(public Type $of)
+    {
+    }
+
+    public function read(mixed $value): mixed
+    {
+        return $value === null ? null : $this->of->read($value);
+    }
+}

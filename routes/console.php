@@ -15,3 +15,4 @@ Schedule::command('backup:write --daily')->hourly();
 Schedule::command('backup:accounts')->hourly();
 Schedule::command('accounts:remove-left')->hourly();
 Schedule::command('data:prune')->daily();
+Schedule::command('data:check')->dailyAt('03:40');

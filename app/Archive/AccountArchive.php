@@ -5,8 +5,12 @@ declare(strict_types=1);
 namespace App\Archive;
 
 use Closure;
+use ErrorException;
 use Generator;
+use JsonException;
+use PlumRota\Core\Fields\Tables\Tables;
 use stdClass;
+use ValueError;
 use ZipArchive;
 
 /**
@@ -43,8 +47,23 @@ final readonly class AccountArchive
      */
     public function check(): array
     {
+        try {
+            return $this->checked();
+        } catch (ErrorException|ValueError|JsonException $e) {
+            throw new UnsoundArchive('It is damaged: what is in it cannot be read any more.', previous: $e);
+        }
+    }
+
+    /**
+     * @return Manifest
+     *
+     * @throws UnsoundArchive|ErrorException|ValueError|JsonException
+     */
+    private function checked(): array
+    {
         $manifest = $this->manifest();
-        foreach ($manifest['counts'] as $table => $count) {
+        foreach (array_keys(Tables::all()) as $table) {
+            $count = $manifest['counts'][$table] ?? 0;
             $found = 0;
             foreach ($this->rows($table) as $row) {
                 $found += $row === [] ? 0 : 1;
@@ -60,7 +79,7 @@ final readonly class AccountArchive
                 throw new UnsoundArchive('A file that was kept with an entry is missing in it.');
             hash_update_stream($hash, $stream);
             fclose($stream);
-            if (hash_final($hash) !== $file['sha256']) {
+            if (hash_final($hash) !== $file['sha256'] || self::lengthOf($this->path, "files/{$id}") !== $file['bytes']) {
                 throw new UnsoundArchive('A file in it is not as it was.');
             }
         }
@@ -90,6 +109,9 @@ final readonly class AccountArchive
         if (! is_array($read) || ($read['product'] ?? null) !== self::PRODUCT || ! is_int($read['format'] ?? null)) {
             throw new UnsoundArchive('It is no archive of an account.');
         }
+        if ($read['format'] < 1) {
+            throw new UnsoundArchive('It is no archive of an account.');
+        }
         if ($read['format'] > self::FORMAT) {
             throw new UnsoundArchive('It was written by a later version, and cannot be read by this one.');
         }
@@ -108,7 +130,9 @@ final readonly class AccountArchive
         $manifest = [
             'format' => $read['format'],
             'product' => self::PRODUCT,
-            'made_at' => is_string($read['made_at'] ?? null) ? $read['made_at'] : '',
+            'made_at' => is_string($read['made_at'] ?? null) && preg_match('/^\d{4}-\d\d-\d\dT\d\d:\d\d:\d\dZ$/D', $read['made_at']) === 1
+                    ? $read['made_at']
+                    : '',
             'settings' => is_array($read['settings'] ?? null) ? $read['settings'] : [],
             'counts' => $counts,
             'files' => $files,
@@ -154,6 +178,15 @@ final readonly class AccountArchive
         $stream = @fopen("zip://{$this->path}#{$name}", 'rb');
 
         return $stream === false ? null : $stream;
+    }
+
+    /** Bytes of what is in it under a name, unpacked. */
+    private static function lengthOf(string $path, string $name): ?int
+    {
+        $zip = new ZipArchive();
+        $stat = $zip->open($path, ZipArchive::RDONLY) === true ? $zip->statName($name) : false;
+
+        return $stat === false ? null : $stat['size'];
     }
 
     private function open(): ZipArchive

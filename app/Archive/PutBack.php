@@ -6,17 +6,23 @@ namespace App\Archive;
 
 use App\Access\Owned;
 use App\Models\User;
+use App\Writing\NamedRows;
+use App\Writing\RowGate;
 use Closure;
 use Illuminate\Support\Facades\Crypt;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Storage;
-use Illuminate\Support\Facades\Validator;
 use Illuminate\Support\Str;
 use PDOException;
+use PlumRota\Core\Fields\NotAllowed;
+use PlumRota\Core\Fields\Tables\SettingFields;
 
 /**
- * Puts what is in an archive into an account, in place of what is there: all of it or nothing. What has an id that another account has
- * here gets another, wherever it is named.
+ * Puts what is in an archive into an account, in place of what is there: all of it or nothing, but for rows that cannot be here, which are
+ * left out with a sentence. Each passes the gate like anything else that comes in, and what has an id that another account has here gets
+ * another, wherever it is named.
+ *
+ * @phpstan-import-type Columns from RowGate
  */
 final readonly class PutBack
 {
@@ -26,7 +32,7 @@ final readonly class PutBack
 
     /**
      * @param  Closure(int, int): void  $progress  rows so far, of so many
-     * @return array<string, int> rows by table
+     * @return array{rows: array<string, int>, left: list<string>} rows by table, and a sentence for each that was left out
      *
      * @throws UnsoundArchive before anything is changed
      */
@@ -35,6 +41,7 @@ final readonly class PutBack
         $manifest = $archive->check();
         $files = [];
         try {
+            $this->requireRoom($manifest['files']);
             foreach (array_keys($manifest['files']) as $id) {
                 $files[$id] = self::keep($user, $archive, (string) $id);
             }
@@ -44,13 +51,16 @@ final readonly class PutBack
                 DB::table('users')->where('id', $user->id)->increment('revision');
                 $old = Owned::by($user->id)->rows('attachments')->pluck('path')->all();
                 self::clear($user->id);
-                $names = self::otherIds($user->id, $archive);
+                $names = self::names($archive);
+                $gate = new RowGate($names);
+                $left = [];
                 $total = array_sum($manifest['counts']);
                 $done = 0;
                 $kept = [];
-                foreach (AccountTables::ALL as $table) {
+                foreach (AccountTables::all() as $table) {
                     $kept[$table] = 0;
-                    foreach (self::portions($this->rows($user, $archive, $table, $names, $files)) as $rows) {
+                    $ids = $table === 'entries' ? $names->all('entries') : [];
+                    foreach (self::portions($this->rows($user, $archive, $table, $names, $gate, $files, $left)) as $rows) {
                         DB::table($table)->insert($rows);
                         $kept[$table] += count($rows);
                         $done += count($rows);
@@ -58,11 +68,12 @@ final readonly class PutBack
                             $progress($done, $total);
                         }
                     }
+                    self::untie($user->id, array_values(array_diff($ids, $names->all('entries'))));
                 }
-                self::settings($user, $manifest['settings'], $names);
+                self::settings($user, $manifest['settings'], $names, $left);
                 DB::afterCommit(fn () => Storage::disk('local')->delete(array_filter($old, is_string(...))));
 
-                return $kept;
+                return ['rows' => $kept, 'left' => $left];
             });
         } catch (PDOException $e) {
             Storage::disk('local')->delete(array_values($files));
@@ -70,6 +81,19 @@ final readonly class PutBack
         } catch (UnsoundArchive $e) {
             Storage::disk('local')->delete(array_values($files));
             throw $e;
+        }
+    }
+
+    /**
+     * @param  array<string, array{bytes: int, sha256: string}>  $files
+     *
+     * @throws UnsoundArchive where they are more than an account may have
+     */
+    private function requireRoom(array $files): void
+    {
+        $megabytes = config('files.quota_megabytes');
+        if (array_sum(array_column($files, 'bytes')) > (is_int($megabytes) ? $megabytes : 500) * 1_000_000) {
+            throw new UnsoundArchive('The files in it take more room than an account has here. Nothing was changed.');
         }
     }
 
@@ -85,7 +109,7 @@ final readonly class PutBack
 
     private static function clear(int $userId): void
     {
-        foreach (array_reverse(AccountTables::ALL) as $table) {
+        foreach (array_reverse(AccountTables::all()) as $table) {
             Owned::by($userId)->rows($table)->delete();
         }
         // What was told of it, and the steps that led to it, are of something else now.
@@ -94,24 +118,22 @@ final readonly class PutBack
         }
     }
 
-    /** @return array<string, string> ids that are another's here, each with a new one */
-    private static function otherIds(int $userId, AccountArchive $archive): array
+    /** All that is named in it, under new names where another account has them here. */
+    private static function names(AccountArchive $archive): NamedRows
     {
-        $names = [];
-        foreach (array_diff(AccountTables::ALL, ['overrides']) as $table) {
+        $names = new NamedRows();
+        foreach (array_diff(AccountTables::all(), ['overrides']) as $table) {
             $ids = [];
             foreach ($archive->rows($table) as $row) {
                 $id = $row['id'] ?? null;
-                if (! is_string($id) || preg_match('/^[0-9a-z]{26}$/D', $id) !== 1) {
-                    throw new UnsoundArchive("A row of {$table} in it has no name.");
+                if (is_string($id) && preg_match('/^[0-9a-z]{26}$/D', $id) === 1) {
+                    $ids[] = $id;
                 }
-                $ids[] = $id;
             }
-            foreach (array_chunk($ids, 500) as $some) {
-                foreach (DB::table($table)->whereIn('id', $some)->pluck('id') as $taken) {
-                    if (is_string($taken)) {
-                        $names[$taken] = strtolower((string) Str::ulid());
-                    }
+            foreach (array_chunk(array_values(array_unique($ids)), 500) as $some) {
+                $taken = array_flip(array_filter(DB::table($table)->whereIn('id', $some)->pluck('id')->all(), is_string(...)));
+                foreach ($some as $id) {
+                    $names->add($table, $id, isset($taken[$id]) ? strtolower((string) Str::ulid()) : $id);
                 }
             }
         }
@@ -120,64 +142,105 @@ final readonly class PutBack
     }
 
     /**
-     * @param  array<string, string>  $names  new ids by old ones
      * @param  array<string, string>  $files  paths by id
-     * @return iterable<array<string, scalar|null>>
+     * @param  list<string>  $left
+     * @return iterable<Columns>
      */
-    private function rows(User $user, AccountArchive $archive, string $table, array $names, array $files): iterable
-    {
-        $columns = AccountTables::columns(DB::connection()->getPdo(), $table);
+    private function rows(
+        User $user,
+        AccountArchive $archive,
+        string $table,
+        NamedRows $names,
+        RowGate $gate,
+        array $files,
+        array &$left,
+    ): iterable {
+        $seen = [];
         foreach ($archive->rows($table) as $row) {
             $id = is_string($row['id'] ?? null) ? $row['id'] : '';
-            $values = AccountTables::kept($table, self::named($row, $names), $columns);
-            if ($table === 'overrides') {
-                unset($values['id']); // it is named by its entry and its recurrence id
-            }
-            if ($table === 'entries' && preg_match('~^(?:https?://\S+)?$~iD', (string) ($values['link'] ?? '')) !== 1) {
-                $values['link'] = ''; // it is pressed in the page
-            }
-            if ($table === 'attachments') {
-                if (! isset($files[$id])) {
+            try {
+                $here = $table === 'overrides' ? '' : $names->idOf($table, $id) ?? throw new NotAllowed('It has no name.');
+                if (isset($seen[$here]) && $here !== '') {
+                    throw new NotAllowed('It stands there twice.');
+                }
+                if ($table === 'attachments' && ! isset($files[$id])) {
                     continue; // it was not there any more when the archive was written
                 }
-                $values['path'] = $files[$id];
+                $columns = $gate->columns($table, $row);
+            } catch (NotAllowed $e) {
+                $left[] = self::nameOf($table, $row).': '.$e->getMessage();
+                if ($table !== 'overrides' && ! isset($seen[$names->idOf($table, $id) ?? ''])) {
+                    $names->remove($table, $id);
+                }
+
+                continue;
             }
-            if ($table === 'calendars' && is_string($values['follows'] ?? null)) {
-                $values['follows'] = Crypt::encryptString($values['follows']);
+            $seen[$here] = true;
+            if ($table === 'attachments') {
+                $columns['path'] = $files[$id];
             }
-            yield [...$values, 'user_id' => $user->id];
+            if ($table === 'calendars' && is_string($columns['follows'])) {
+                $columns['follows'] = Crypt::encryptString($columns['follows']);
+            }
+            yield [
+                ...$table === 'overrides' ? [] : ['id' => $here],
+                ...$columns,
+                'created_at' => self::moment($row['created_at'] ?? null),
+                'updated_at' => self::moment($row['updated_at'] ?? null),
+                'user_id' => $user->id,
+            ];
         }
     }
 
     /**
-     * @param  array<mixed>  $row
-     * @param  array<string, string>  $names
-     * @return array<mixed>
+     * Entries may have named others that were left out after them.
+     *
+     * @param  list<string>  $gone
      */
-    private static function named(array $row, array $names): array
+    private static function untie(int $userId, array $gone): void
     {
-        if ($names === []) {
-            return $row;
+        foreach (['leads_to', 'after_id', 'continues_id'] as $column) {
+            foreach (array_chunk($gone, 500) as $some) {
+                Owned::by($userId)->rows('entries')->whereIn($column, $some)->update([$column => null]);
+            }
+        }
+    }
+
+    /** When a row was written, as a database has it; null where it does not say so. */
+    private static function moment(mixed $text): ?string
+    {
+        return is_string($text) && preg_match('/^\d{4}-\d\d-\d\d \d\d:\d\d:\d\d$/D', $text) === 1 ? $text : null;
+    }
+
+    /** @param  array<mixed>  $row */
+    private static function nameOf(string $table, array $row): string
+    {
+        foreach (['title', 'name', 'words', 'date', 'start', 'recurrence_id'] as $column) {
+            if (is_string($row[$column] ?? null) && mb_check_encoding($row[$column], 'UTF-8')) {
+                return '“'.mb_substr($row[$column], 0, 60).'” ('.str_replace('_', ' ', $table).')';
+            }
         }
 
-        return (array) json_decode(strtr(json_encode($row, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE), $names));
+        return 'A row of '.str_replace('_', ' ', $table);
     }
 
     /**
      * @param  array<string, mixed>  $settings
-     * @param  array<string, string>  $names
+     * @param  list<string>  $left
      */
-    private static function settings(User $user, array $settings, array $names): void
+    private static function settings(User $user, array $settings, NamedRows $names, array &$left): void
     {
-        $settings = array_filter(
-            $settings,
-            fn (mixed $value, string $name): bool => self::canBe($name, $value),
-            ARRAY_FILTER_USE_BOTH,
-        );
-        $values = AccountTables::kept('users', self::named($settings, $names), AccountTables::SETTINGS);
-        $calendar = $values['default_calendar_id'] ?? null;
-        if ($calendar !== null && ! Owned::by($user->id)->rows('calendars')->where('id', $calendar)->exists()) {
-            $values['default_calendar_id'] = null;
+        $values = [];
+        foreach (SettingFields::all() as $name => $field) {
+            if (! array_key_exists($name, $settings)) {
+                continue;
+            }
+            try {
+                $value = $names->within($field, $field->read(json_decode((string) json_encode($settings[$name]), true)));
+                $values[$name] = is_array($value) ? json_encode($value, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE) : $value;
+            } catch (NotAllowed $e) {
+                $left[] = 'A setting stays as it is. '.$e->getMessage();
+            }
         }
         DB::table('users')
             ->where('id', $user->id)
@@ -189,62 +252,11 @@ final readonly class PutBack
             ]);
     }
 
-    /** A setting that nothing could be reckoned with would leave an account that cannot be opened any more; it stays as it is. */
-    private static function canBe(string $name, mixed $value): bool
-    {
-        $minute = ['integer', 'between:0,1439'];
-        $rules = [
-            'name' => ['string', 'max:100'],
-            'zone' => ['timezone:all'],
-            'first_weekday' => ['integer', 'between:1,7'],
-            'clock' => ['in:12,24'],
-            'week' => ['list', 'size:7'],
-            'week.*.minutes' => ['required', 'integer', 'between:0,1440'],
-            'week.*.wakes' => ['required', 'integer', 'between:0,1440'],
-            'week.*.sleeps' => ['required', 'integer', 'between:0,1440'],
-            'week.*.theme' => ['present', 'string', 'max:60'],
-            'work_days' => ['list', 'max:7'],
-            'work_days.*' => ['integer', 'between:1,7'],
-            'holidays' => ['nullable', 'string', 'max:2'],
-            'default_calendar_id' => ['nullable', 'string', 'max:26'],
-            'stint_minutes' => ['integer', 'between:1,600'],
-            'must_limit' => ['integer', 'between:0,100'],
-            'other_limit' => ['integer', 'between:0,100'],
-            'closing_questions' => ['list', 'max:20'],
-            'closing_questions.*' => ['string', 'max:250'],
-            'round_questions' => ['list', 'max:20'],
-            'round_questions.*' => ['string', 'max:250'],
-            'best_hours' => ['nullable', 'list', 'size:24'],
-            'best_hours.*' => ['integer', 'between:0,2'],
-            'breathing' => ['integer', 'between:0,60'],
-            'least_pause' => ['integer', 'between:0,60'],
-            'deep_minutes' => ['integer', 'between:0,480'],
-            'weather' => ['boolean'],
-            'weather_place' => ['string', 'max:60'],
-            'quiet_from' => $minute,
-            'quiet_to' => $minute,
-            'agenda_at' => ['nullable', ...$minute],
-            'evening_at' => ['nullable', ...$minute],
-            'agenda_channels' => ['list', 'max:3'],
-            'agenda_channels.*' => ['in:screen,mail,phone'],
-            'archives_daily' => ['boolean'],
-            'archives_kept' => ['integer', 'between:1,30'],
-        ];
-        $of = array_filter(
-            $rules,
-            fn (string $key): bool => $key === $name || str_starts_with($key, "{$name}."),
-            ARRAY_FILTER_USE_KEY,
-        );
-
-        return $of !== [] &&
-            Validator::make([$name => json_decode(json_encode($value, JSON_THROW_ON_ERROR), true)], $of)->passes();
-    }
-
     /**
      * Rows that name the same columns, some at a time.
      *
-     * @param  iterable<array<string, scalar|null>>  $rows
-     * @return iterable<non-empty-list<array<string, scalar|null>>>
+     * @param  iterable<Columns>  $rows
+     * @return iterable<non-empty-list<Columns>>
      */
     private static function portions(iterable $rows): iterable
     {

@@ -44,7 +44,7 @@ final readonly class WrittenAccount
             $user = User::on($connection)->findOrFail($userId);
             mkdir("{$folder}/rows", 0700);
             $counts = [];
-            foreach (AccountTables::ALL as $table) {
+            foreach (AccountTables::all() as $table) {
                 $counts[$table] = Owned::by($userId, $connection)->rows($table)->count();
             }
             $total = array_sum($counts) + $counts['entries'];
@@ -65,7 +65,7 @@ final readonly class WrittenAccount
                     $progress($done, $total);
                 }
             });
-            $row = (array) DB::connection($connection)->table('users')->where('id', $userId)->first(AccountTables::SETTINGS);
+            $row = (array) DB::connection($connection)->table('users')->where('id', $userId)->first(AccountTables::settings());
 
             return $to->write(
                 $folder,

@@ -27,7 +27,7 @@ final readonly class Readiness
     /** @return list<array{part: string, well: bool, says: string}> */
     public function parts(): array
     {
-        return [$this->database(), $this->reminders(), $this->schedule(), $this->mail(), $this->disk(), $this->backup()];
+        return [$this->database(), $this->reminders(), $this->schedule(), $this->mail(), $this->disk(), $this->backup(), $this->data()];
     }
 
     /** @return array{part: string, well: bool, says: string} */
@@ -125,6 +125,26 @@ final readonly class Readiness
             'backup',
             $hours !== null && $hours <= self::OLDEST_BACKUP,
             $hours === null ? 'there is none yet' : "the latest is {$hours} h old",
+        );
+    }
+
+    /**
+     * As data:check found it last; it looks every night.
+     *
+     * @return array{part: string, well: bool, says: string}
+     */
+    private function data(): array
+    {
+        $check = new Heartbeat('data');
+
+        return self::part(
+            'data',
+            $check->age() === null || $check->trouble() === '',
+            match (true) {
+                $check->age() === null => 'was not looked through yet',
+                $check->trouble() !== '' => $check->trouble(),
+                default => 'hangs together',
+            },
         );
     }
 

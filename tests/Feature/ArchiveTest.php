@@ -17,7 +17,7 @@ use Illuminate\Support\Facades\Storage;
 function holdings(User $user, bool $withIds = true): array
 {
     $all = [];
-    foreach (AccountTables::ALL as $table) {
+    foreach (AccountTables::all() as $table) {
         $rows = DB::table($table)
             ->where('user_id', $user->id)
             ->orderBy('id')
@@ -42,7 +42,7 @@ function holdings(User $user, bool $withIds = true): array
     $all['users'] = [
         array_intersect_key(
             (array) DB::table('users')->where('id', $user->id)->first(),
-            array_flip(array_diff(AccountTables::SETTINGS, $withIds ? [] : ['default_calendar_id'])),
+            array_flip(array_diff(AccountTables::settings(), $withIds ? [] : ['default_calendar_id'])),
         ),
     ];
 
@@ -263,23 +263,27 @@ test('what is no archive, or not whole, changes nothing', function (Closure $spo
     'a path out of it' => [fn (string $path) => addToZip($path, '../../evil.php', 'x'), 'no archive of an account has'],
 ]);
 
-test('rows that do not hang together change nothing', function () {
+test('what names something that did not come with it is left out, and it is said', function () {
     $user = little($this);
+    $other = $this->entry(['title' => 'Stays', 'start' => '2026-11-25']);
     $made = archived($this);
     $path = StoredArchive::query()->findOrFail($made['id'])->path();
     inZip(
         $path,
         'rows/entries.jsonl',
         fn (string $text): string => preg_replace(
-            '/"calendar_id":"[^"]+"/',
-            '"calendar_id":"01nothing0000000000000000aa"',
+            '/("title":"Vent check".*"calendar_id":|"calendar_id":)"[^"]+"(?=.*"title":"Vent check")/',
+            '$1"01nothing0000000000000000aa"',
             $text,
         ),
     );
-    $before = holdings($user);
     $this->api('POST', "archives/{$made['id']}/restore", ['current' => 'glasshouse'])->assertStatus(202);
     $said = collect($this->api('GET', 'archives')->json('archives'))->firstWhere('id', $made['id']);
-    expect($said['trouble'])->toContain('nothing was changed')->and(holdings($user))->toEqual($before);
+    expect($said['trouble'])
+        ->toContain('“Vent check” (entries)')
+        ->toContain('There is no such calendar.')
+        ->and(DB::table('entries')->where('user_id', $user->id)->pluck('id')->all())
+        ->toBe([$other['id']]);
 });
 
 test('a setting that nothing could be reckoned with is left as it is', function () {

@@ -20,6 +20,9 @@ final readonly class RestoreArchive
 {
     private const MOST_BROUGHT = 2;
 
+    /** Of what was left out. */
+    private const MOST_NAMED = 20;
+
     public function __construct(private PutBack $account, private WriteArchive $archives)
     {
     }
@@ -56,7 +59,8 @@ final readonly class RestoreArchive
         return $archive;
     }
 
-    public function restore(StoredArchive $archive): void
+    /** @return bool whether it was brought back; how, and what of it was left out, is said with the archive */
+    public function restore(StoredArchive $archive): bool
     {
         $user = $archive->user;
         $archive->update(['state' => 'restoring', 'trouble' => null, 'done' => 0, 'total' => array_sum($archive->counts)]);
@@ -68,7 +72,7 @@ final readonly class RestoreArchive
                     throw new UnsoundArchive('What is there could not be laid aside, so nothing was changed.');
                 }
             }
-            $this->account->into(
+            $done = $this->account->into(
                 $user,
                 new AccountArchive($archive->path()),
                 // Beside the database: there it would be seen only when all of it is.
@@ -76,7 +80,13 @@ final readonly class RestoreArchive
                     Cache::put(self::progress($archive), $done, 600);
                 },
             );
-            $this->said($archive, ['state' => 'good', 'done' => array_sum($archive->counts)]);
+            $this->said($archive, [
+                'state' => 'good',
+                'done' => array_sum($archive->counts),
+                'trouble' => self::leftOut($done['left']),
+            ]);
+
+            return true;
         } catch (Throwable $fault) {
             $isKnown = $fault instanceof UnsoundArchive;
             $this->said($archive, [
@@ -86,7 +96,22 @@ final readonly class RestoreArchive
             if (! $isKnown) {
                 report($fault);
             }
+
+            return false;
         }
+    }
+
+    /**
+     * @param  list<string>  $left
+     * @return string|null a sentence, where something of it could not be here
+     */
+    public static function leftOut(array $left): ?string
+    {
+        return $left === []
+            ? null
+            : 'It was brought back without what cannot be here. '.
+                implode(' ', array_slice($left, 0, self::MOST_NAMED)).
+                (count($left) > self::MOST_NAMED ? ' And '.(count($left) - self::MOST_NAMED).' more.' : '');
     }
 
     /** Under which it is noted how many rows are put back. */

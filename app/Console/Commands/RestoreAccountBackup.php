@@ -37,14 +37,17 @@ final class RestoreAccountBackup extends Command
 
             return self::FAILURE;
         }
-        $archives->restore($archive);
+        $isBack = $archives->restore($archive);
         $archive->refresh();
-        if ($archive->trouble !== null) {
+        if (! $isBack) {
             $this->error("Nothing was brought back: {$archive->trouble}");
 
             return self::FAILURE;
         }
         $this->line(($archive->counts['entries'] ?? 0).' entries were brought back.');
+        if ($archive->trouble !== null) {
+            $this->warn($archive->trouble);
+        }
 
         return self::SUCCESS;
     }

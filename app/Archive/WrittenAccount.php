@@ -87,9 +87,11 @@ final readonly class WrittenAccount
             $told();
             $values = AccountTables::told($table, self::named((array) $row));
             if ($table === 'calendars' && is_string($values['follows'] ?? null)) {
-                $values['follows'] = Crypt::decryptString($values['follows']); // another machine has another key
+                // Another machine has another key; an address that cannot be read any more is none.
+                $follows = $values['follows'];
+                $values['follows'] = rescue(fn (): string => Crypt::decryptString($follows));
             }
-            $line = json_encode($values, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES)."\n";
+            $line = json_encode($values, JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES)."\n";
             if (fwrite($file, $line) !== strlen($line)) {
                 throw new UnsoundArchive('It could not be written whole. Is the disk full?');
             }

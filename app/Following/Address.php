@@ -7,6 +7,9 @@ namespace App\Following;
 /** Where a calendar of somebody else is read: an address of http or https. */
 final readonly class Address
 {
+    /** Letters of the name of a host (RFC 1035 2.3.4). */
+    private const LONGEST_HOST = 253;
+
     private function __construct(public string $url, public string $host, public int $port)
     {
     }
@@ -24,12 +27,13 @@ final readonly class Address
             ! in_array($scheme, ['http', 'https'], true) ||
             $host === '' ||
             strlen($text) > 2000 ||
+            strlen($host) > self::LONGEST_HOST ||
             preg_match('/[\x00-\x20\x7f\\\\]/', $text) === 1
         ) {
             throw new FetchTrouble('An address of a calendar begins with https:// or http://.');
         }
         // Only what everybody reads as the same host: it is looked up here, and then asked by another program.
-        if (isset($parts['user']) || preg_match('/^(?:[a-z0-9_-]+\.)*[a-z0-9_-]+$|^[0-9a-f:.]+$/D', $host) !== 1) {
+        if (isset($parts['user']) || preg_match('/^(?:[a-z0-9_-]{1,63}\.)*[a-z0-9_-]{1,63}$|^[0-9a-f:.]+$/D', $host) !== 1) {
             throw new FetchTrouble('The name of its host has signs in it that it may not have, or a sign-in before it.');
         }
 

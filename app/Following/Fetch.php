@@ -32,6 +32,9 @@ final class Fetch
 
                     continue;
                 }
+                if ($status === 304 && $etag === null && $lastModified === null) {
+                    throw new FetchTrouble('It says that nothing has changed, to somebody who has nothing of it yet (304).');
+                }
                 if ($status === 304) {
                     return new Fetched(null, $headers['etag'] ?? $etag, $headers['last-modified'] ?? $lastModified);
                 }

@@ -119,7 +119,11 @@ final class CalendarWriter
         $zones = [];
         foreach ($entries as $entry) {
             $into = new VCalendar([], false);
-            $components = $this->out->components($into, $entry, $entry->overrides);
+            // One that cannot be written keeps no other out of the file.
+            $components = rescue(fn (): array => $this->out->components($into, $entry, $entry->overrides), []);
+            if ($components === []) {
+                continue;
+            }
             foreach ($told === null ? $components : $told($into, $entry, $components) as $component) {
                 foreach (self::zonesOf($component) as $zone => $year) {
                     $zones[$zone] = min($zones[$zone] ?? 9999, $year);

@@ -35,6 +35,9 @@ final class FileIndex
     /** A sentence where the file is none that can be read, or too large. */
     public ?string $fault = null;
 
+    /** A sentence where it ends in the middle: what was not ended is not among its entries. */
+    public ?string $cut = null;
+
     /** @var list<string> names of what is open, outermost first */
     private array $open = [];
 
@@ -84,6 +87,12 @@ final class FileIndex
         }
         if ($this->fault === null && $this->calendars === []) {
             $this->fault = 'There is no calendar in this file. '.self::WANTED;
+        }
+        if ($this->fault === null && $this->open !== []) {
+            $this->cut =
+                'The file ends in the middle: '.
+                (count($this->open) > 1 ? 'its last entry is not whole and was left out, and ' : '').
+                'there may have been more. Get it once more if you can.';
         }
     }
 

@@ -25,7 +25,7 @@ use SplFileObject;
  *
  * @phpstan-type TableState array{delimiter: string, header: list<string>, samples: list<list<string>>, columns: array<string, int>,
  *   order: 'dmy'|'mdy'|null, first: int, at: int, rows: int, chosen: bool}
- * @phpstan-type State array{name: string, size: int, calendars: list<Named>, total: int, read: int, fault: string|null,
+ * @phpstan-type State array{name: string, size: int, calendars: list<Named>, total: int, read: int, fault: string|null, cut: string|null,
  *   counts: array<string, int>, by_calendar: array<int, int>, bytes: int, table: TableState|null}
  */
 final readonly class ImportFolder
@@ -55,6 +55,7 @@ final readonly class ImportFolder
             'total' => count($index->entries),
             'read' => 0,
             'fault' => $table === null ? $index->fault : TableFile::fault($table['rows']),
+            'cut' => $table === null ? $index->cut : null,
             'counts' => array_fill_keys(ImportItem::STATES, 0),
             'by_calendar' => array_fill(0, $table === null ? count($index->calendars) : 1, 0),
             'bytes' => 0,

@@ -10,6 +10,7 @@ use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
 use Illuminate\Database\Eloquent\Relations\HasOne;
+use PlumRota\Core\Fields\Tables\PlanFields;
 
 /**
  * A named layer inside one life area, with the defaults of its entries.
@@ -36,36 +37,17 @@ use Illuminate\Database\Eloquent\Relations\HasOne;
  */
 final class Calendar extends Model
 {
+    use HasFields;
     use HasUlids;
     use Recorded;
     use WithinAccount;
 
     protected $guarded = [];
 
-    protected $attributes = [
-        'reminders' => '[]',
-        'reminders_all_day' => '[]',
-        'missed' => 'hold',
-        'busy' => true,
-        'margin_before' => 0,
-        'margin_after' => 0,
-        'hidden' => false,
-        'counted' => true,
-        'hidden_words' => '[]',
-    ];
-
     /** @return array<string, string> */
     protected function casts(): array
     {
-        return [
-            'hidden' => 'boolean',
-            'busy' => 'boolean',
-            'reminders' => 'array',
-            'reminders_all_day' => 'array',
-            'follows' => 'encrypted',
-            'counted' => 'boolean',
-            'hidden_words' => 'array',
-        ];
+        return [...FieldCasts::of(PlanFields::calendars()), 'follows' => 'encrypted'];
     }
 
     /** @return BelongsTo<Area, $this> */

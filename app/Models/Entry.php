@@ -9,7 +9,6 @@ use Illuminate\Database\Eloquent\Concerns\HasUlids;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
-use PlumRota\Core\Fields\Tables\EntryFields;
 use PlumRota\Core\Recurrence\Lead;
 use PlumRota\Core\Reminding\Reminder;
 
@@ -87,6 +86,7 @@ use PlumRota\Core\Reminding\Reminder;
  */
 final class Entry extends Model
 {
+    use HasFields;
     use HasUlids;
     use Recorded;
     use WithinAccount;
@@ -95,19 +95,6 @@ final class Entry extends Model
     public const WRITTEN_WITH = ['calendar', 'overrides', 'continued', 'anchor', 'preceding'];
 
     protected $guarded = [];
-
-    /** @param  array<string, mixed>  $attributes */
-    public function __construct(array $attributes = [])
-    {
-        $this->attributes = FieldCasts::defaults(EntryFields::all());
-        parent::__construct($attributes);
-    }
-
-    /** @return array<string, string> */
-    protected function casts(): array
-    {
-        return FieldCasts::of(EntryFields::all());
-    }
 
     /**
      * Those in force for an occurrence that has hours, or none: its own, else its calendar's. Where its own need hours and

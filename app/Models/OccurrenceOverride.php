@@ -33,20 +33,13 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  */
 final class OccurrenceOverride extends Model
 {
+    use HasFields;
     use Recorded;
     use WithinAccount;
 
     protected $table = 'overrides';
 
     protected $guarded = [];
-
-    protected $attributes = ['fields' => '{}', 'skipped' => false, 'put_off' => 0];
-
-    /** @return array<string, string> */
-    protected function casts(): array
-    {
-        return ['skipped' => 'boolean', 'all_day' => 'boolean', 'fields' => 'array', 'foreign_lines' => 'array', 'measured' => 'float'];
-    }
 
     /** @return BelongsTo<Entry, $this> */
     public function entry(): BelongsTo

@@ -82,6 +82,18 @@ final class User extends Authenticatable
 
     protected $hidden = ['password', 'remember_token'];
 
+    /**
+     * @param  array<string, mixed>|object  $attributes
+     * @param  string|null  $connection
+     */
+    public function newFromBuilder($attributes = [], $connection = null)
+    {
+        /** @var array<string, mixed> $columns */
+        [$columns] = Repaired::row('users', (array) $attributes);
+
+        return parent::newFromBuilder($columns, $connection);
+    }
+
     /** @return array<string, string> */
     protected function casts(): array
     {

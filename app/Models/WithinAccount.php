@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Models;
 
 use Illuminate\Database\Eloquent\Builder;
-use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
@@ -29,36 +28,7 @@ trait WithinAccount
      */
     protected function newBelongsTo(Builder $query, Model $child, $foreignKey, $ownerKey, $relation): BelongsTo
     {
-        return new class($query, $child, $foreignKey, $ownerKey, $relation) extends BelongsTo
-        {
-            public function getResults()
-            {
-                $found = parent::getResults();
-
-                return $found instanceof Model && self::isOfOther($this->child, $found) ? null : $found;
-            }
-
-            /** @param  array<int, mixed>  $models */
-            public function match(array $models, Collection $results, $relation): array
-            {
-                $matched = parent::match($models, $results, $relation);
-                foreach ($matched as $model) {
-                    $found = $model->relationLoaded($relation) ? $model->getRelation($relation) : null;
-                    if ($found instanceof Model && self::isOfOther($model, $found)) {
-                        $model->setRelation($relation, null);
-                    }
-                }
-
-                return $matched;
-            }
-
-            private static function isOfOther(Model $one, Model $other): bool
-            {
-                $owners = array_map(fn (Model $each): mixed => $each->getAttributes()['user_id'] ?? null, [$one, $other]);
-
-                return $owners[0] !== null && $owners[1] !== null && $owners[0] !== $owners[1];
-            }
-        };
+        return new OwnParent($query, $child, $foreignKey, $ownerKey, $relation);
     }
 
     /**

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Reading;
 
+use App\Models\Repaired;
 use PlumRota\Core\Fields\Field;
 use PlumRota\Core\Fields\Tables\EntryFields;
 use PlumRota\Core\Recurrence\Lead;
@@ -29,6 +30,7 @@ final readonly class EntryRow
      * @param  list<array{from: string, to: string}>  $pauses
      * @param  list<string>  $reminders
      * @param  list<array{days: list<int>, from: int, to: int}>  $own_hours
+     * @param  list<string>  $odd  columns that hold what cannot be, and were read as if they held nothing
      */
     private function __construct(
         public string $id,
@@ -81,6 +83,7 @@ final readonly class EntryRow
         public ?int $aim,
         public int $position,
         public int $version,
+        public array $odd,
     ) {
     }
 
@@ -110,6 +113,9 @@ final readonly class EntryRow
      */
     private static function read(array $row): array
     {
+        /** @var array<string, mixed> $row of the columns */
+        [$row, $odd] = Repaired::row('entries', $row);
+        $row['odd'] = $odd;
         /** @var array{list<string>, list<string>}|null $kinds names of flags, and of lists */
         static $kinds = null;
         [$flags, $lists] = $kinds ??= [

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Reading;
 
+use App\Models\Repaired;
 use stdClass;
 
 /** What makes one occurrence differ, as the views read it. */
@@ -31,8 +32,13 @@ final readonly class OverrideRow
     /** @param  stdClass  $row  with COLUMNS; they are called as the properties are */
     public static function of(stdClass $row): self
     {
+        /** @var array<string, mixed> $columns of the table */
         $columns = (array) $row;
         unset($columns['id']);
+        [$columns, $odd] = Repaired::row('overrides', $columns);
+        if (in_array('start', $odd, true)) {
+            $columns['start'] = null; // where its rule puts it
+        }
         $fields = $columns['fields'];
         $columns['fields'] = $fields === '{}' || $fields === '[]' || ! is_string($fields) ? [] : json_decode($fields, true);
         $columns['skipped'] = (bool) $columns['skipped'];

@@ -380,3 +380,38 @@ test('a name is asked only where none of its addresses is private', function () 
     expect(fn () => $address->resolved(fn (): array => ['8.8.8.8', '10.0.0.1']))->toThrow(FetchTrouble::class);
     expect(fn () => $address->resolved(fn (): array => []))->toThrow(FetchTrouble::class);
 });
+
+test('what did not arrive whole, or says that nothing changed to somebody who has nothing, leaves all as it was', function () {
+    $whole = hosted_file(['a@h' => 'Class 4b', 'b@h' => 'Class 5a']);
+    tells($this, ['/a.ics' => ['body' => $whole]]);
+    $calendar = followed($this);
+    foreach ([substr($whole, 0, -20), substr($whole, 0, (int) (strlen($whole) * 0.7)), substr($whole, 0, 60)] as $cut) {
+        tells($this, ['/a.ics' => ['body' => $cut]]);
+        $said = $this->api('POST', "follows/{$calendar['id']}/refresh")->json('following.trouble');
+        expect($said)->not->toBeNull();
+        expect(Visible::to($this->user)->entries()->where('calendar_id', $calendar['id'])->pluck('title')->sort()->values()->all())->toBe(
+            ['Class 4b', 'Class 5a'],
+        );
+    }
+    tells($this, ['/a.ics' => ['status' => 304]]);
+    expect(followed($this, status: 422)['message'])->toContain('nothing of it yet');
+    expect(Visible::to($this->user)->calendars()->where('name', 'School')->count())->toBe(1);
+});
+
+test('an address whose host has more letters than any is refused, leaves nothing, and keeps no other from being read', function () {
+    $long = str_repeat(str_repeat('a', 60).'.', 5).'test';
+    $before = Visible::to($this->user)->calendars()->count();
+    $this->api('POST', 'follows', ['address' => "http://{$long}/a.ics", 'area_id' => $this->calendar()->area_id, 'name' => 'Long'])->assertStatus(422);
+    tells($this, ['/a.ics' => ['status' => 302, 'headers' => ["Location: http://{$long}/b.ics"]]]);
+    followed($this, status: 422);
+    expect(Visible::to($this->user)->calendars()->count())->toBe($before);
+    // One that stands there already, from before it was looked at so closely.
+    tells($this, ['/a.ics' => ['body' => hosted_file(['a@h' => 'Class 4b'])]]);
+    $well = followed($this);
+    $ill = App\Models\Calendar::query()->findOrFail(followed($this, ['name' => 'Ill'])['id']);
+    DB::connection()->getPdo()->prepare('update calendars set follows = ? where id = ?')->execute([Illuminate\Support\Facades\Crypt::encryptString("http://{$long}/a.ics"), $ill->id]);
+    tells($this, ['/a.ics' => ['body' => hosted_file(['a@h' => 'Class 4c'])]]);
+    Refresh::query()->update(['next_at' => 0]);
+    expect(Artisan::call('calendars:refresh'))->toBe(0);
+    expect(Visible::to($this->user)->entries()->where('calendar_id', $well['id'])->value('title'))->toBe('Class 4c');
+});

@@ -825,3 +825,11 @@ test('many at once are reminded of like those that come alone', function () {
     $this->api('POST', 'redo')->assertOk();
     expect(App\Models\Delivery::query()->where('kind', 'reminder')->count())->toBe(40);
 });
+
+test('a file that ends in the middle says so, and has its whole entries', function () {
+    $event = fn (string $uid): string => "BEGIN:VEVENT\r\nUID:{$uid}\r\nDTSTAMP:20261101T000000Z\r\nSUMMARY:{$uid}\r\nDTSTART:20261126T090000Z\r\nEND:VEVENT\r\n";
+    $file = calendar_file($event('one').$event('two'));
+    $import = bring($this, substr($file, 0, (int) strpos($file, 'SUMMARY:two') + 5));
+    expect($import['counts']['new'])->toBe(1)->and($import['lines']['refused'][0]['says'])->toContain('ends in the middle');
+    expect(bring($this, $file)['lines']['refused'])->toBe([]);
+});

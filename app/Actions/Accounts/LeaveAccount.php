@@ -54,15 +54,20 @@ final readonly class LeaveAccount
             ->where('leaves_at', '<=', CarbonImmutable::now()->getTimestamp())
             ->get();
         foreach ($gone as $user) {
-            $email = $user->email;
-            // Whatever names the account goes with it.
-            DB::transaction(fn () => DB::table('users')->where('id', $user->id)->delete());
-            foreach (['attachments', 'imports', 'archives'] as $kind) {
-                File::deleteDirectory(Storage::disk('local')->path("{$kind}/{$user->id}"));
-            }
-            $this->mails->gone($email);
+            rescue(fn () => $this->remove($user)); // one that cannot be removed now keeps no other
         }
 
         return count($gone);
+    }
+
+    private function remove(User $user): void
+    {
+        $email = $user->email;
+        // Whatever names the account goes with it.
+        DB::transaction(fn () => DB::table('users')->where('id', $user->id)->delete());
+        foreach (['attachments', 'imports', 'archives'] as $kind) {
+            File::deleteDirectory(Storage::disk('local')->path("{$kind}/{$user->id}"));
+        }
+        $this->mails->gone($email);
     }
 }

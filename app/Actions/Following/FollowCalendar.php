@@ -41,12 +41,19 @@ final readonly class FollowCalendar
 
             return $calendar;
         });
-        if (! $this->refresh->refresh($user, $calendar)) {
-            $trouble = Refresh::query()->find($calendar->id)->trouble ?? '';
-            $this->writes->quietly($user, function () use ($calendar): void {
-                Refresh::query()->whereKey($calendar->id)->delete();
-                $calendar->delete();
-            });
+        $isRead = false;
+        try {
+            $isRead = $this->refresh->refresh($user, $calendar);
+        } finally {
+            $trouble = $isRead ? '' : Refresh::query()->find($calendar->id)->trouble ?? '';
+            if (! $isRead) {
+                $this->writes->quietly($user, function () use ($calendar): void {
+                    Refresh::query()->whereKey($calendar->id)->delete();
+                    $calendar->delete();
+                });
+            }
+        }
+        if (! $isRead) {
             throw new FetchTrouble($trouble);
         }
 

@@ -60,27 +60,26 @@ final readonly class RefreshCalendar
     {
         $state = $this->state($user, $calendar);
         $now = CarbonImmutable::now()->getTimestamp();
+        $answer = null;
         try {
             $answer = $this->fetch->get(
                 Address::of((string) $calendar->follows),
                 $anew ? null : $state->etag,
                 $anew ? null : $state->last_modified,
             );
-        } catch (FetchTrouble $e) {
-            return $this->failed($state, $now, $e->getMessage());
-        }
-        $values = ['etag' => $answer->etag, 'last_modified' => $answer->lastModified];
-        if ($answer->path !== null) {
-            try {
+            $values = ['etag' => $answer->etag, 'last_modified' => $answer->lastModified];
+            if ($answer->path !== null) {
                 $values['every'] = self::every($answer->path);
                 $values['left_out'] = $this->take($user, $calendar, $answer->path);
-            } catch (FetchTrouble $e) {
-                return $this->failed($state, $now, $e->getMessage());
-            } catch (Throwable $e) {
-                report($e); // one that trips over something here keeps no other from being read
+            }
+        } catch (FetchTrouble $e) {
+            return $this->failed($state, $now, $e->getMessage());
+        } catch (Throwable $e) {
+            report($e); // one that trips over something here keeps no other from being read
 
-                return $this->failed($state, $now, 'What it answers could not be taken in.');
-            } finally {
+            return $this->failed($state, $now, 'What it answers could not be taken in.');
+        } finally {
+            if ($answer?->path !== null && is_file($answer->path)) {
                 unlink($answer->path);
             }
         }
@@ -123,6 +122,9 @@ final readonly class RefreshCalendar
         $index = FileIndex::of($path);
         if ($index->fault !== null) {
             throw new FetchTrouble('What it answers cannot be read. '.$index->fault);
+        }
+        if ($index->cut !== null) {
+            throw new FetchTrouble('What it answers did not arrive whole. All stays as it was last good.');
         }
         $parts = new FileParts($path, $index, $user->timeZone());
         $known = Visible::to($user)->entries()->where('calendar_id', $calendar->id)->pluck('id', 'uid')->all();

@@ -5,12 +5,14 @@ declare(strict_types=1);
 namespace App\Actions\Reminders;
 
 use App\Access\Visible;
+use App\Exceptions\StorageTrouble;
 use App\Models\Entry;
 use App\Models\User;
 use App\Queries\Reminding\ReminderRows;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Facades\DB;
+use Throwable;
 
 /**
  * Writes reminders down before they fall, some days ahead, each channel of each reminder of each occurrence under a key of its
@@ -29,6 +31,9 @@ final readonly class PlanReminders
 
     /** Written down further ahead than this plus AHEAD, the clock was ahead when it was done. */
     private const SLACK = 3600;
+
+    /** Seconds until an account is tried again that could not be reckoned with. */
+    private const AGAIN = 600;
 
     /** Settings on which a moment depends. */
     private const SETTINGS = [
@@ -68,11 +73,27 @@ final readonly class PlanReminders
         );
         $ids = $behind()->orderBy('planned_until')->limit($most)->pluck('id');
         foreach ($ids as $id) {
-            // Read again inside: somebody may have changed the account, or written its days down, meanwhile.
-            DB::transaction(fn () => $behind()->whereKey($id)->get()->each(fn (User $user) => $this->extend($user, $now)));
+            try {
+                // Read again inside: somebody may have changed the account, or written its days down, meanwhile.
+                DB::transaction(fn () => $behind()->whereKey($id)->get()->each(fn (User $user) => $this->extend($user, $now)));
+            } catch (Throwable $fault) {
+                $this->putOff($id, $now, $fault);
+            }
         }
 
         return count($ids) === $most;
+    }
+
+    /** One account that cannot be reckoned with keeps no other waiting: it is tried again in a while. */
+    private function putOff(mixed $id, int $now, Throwable $fault): void
+    {
+        if (StorageTrouble::sentence($fault) !== null) {
+            throw $fault;
+        }
+        report($fault);
+        DB::table('users')
+            ->where('id', $id)
+            ->update(['planned_until' => $now + self::LEAST_AHEAD + self::AGAIN]);
     }
 
     /** Inside the transaction of a change, before anything is changed: what fell until now is what it was until now. */

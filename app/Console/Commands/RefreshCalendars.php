@@ -28,7 +28,8 @@ final class RefreshCalendars extends Command
             if (microtime(true) - $began > self::SECONDS) {
                 break;
             }
-            $refresh->refresh(User::query()->findOrFail($calendar->user_id), $calendar);
+            // One that fails is tried again in its turn, and keeps no other from being read.
+            rescue(fn () => $refresh->refresh(User::query()->findOrFail($calendar->user_id), $calendar));
         }
 
         return self::SUCCESS;

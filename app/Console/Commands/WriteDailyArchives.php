@@ -29,18 +29,24 @@ final class WriteDailyArchives extends Command
             ->where('made_at', '<', $lost)
             ->update(['state' => 'bad', 'trouble' => 'It was stopped before it was whole.']);
         foreach (User::query()->where('archives_daily', true)->get() as $user) {
-            $midnight = $user->timeZone()->instant($user->wallNow()->date()->startOfDay());
-            $isThere = $user
-                ->archives()
-                ->where('kind', 'daily')
-                ->whereIn('state', ['waiting', 'writing', 'good'])
-                ->where('made_at', '>=', $midnight)
-                ->exists();
-            if (! $isThere) {
-                WriteAccount::dispatch($archives->ask($user, 'daily')->id);
-            }
+            // One account that cannot be told of keeps no other from having its own.
+            rescue(fn () => $this->ofToday($archives, $user));
         }
 
         return self::SUCCESS;
+    }
+
+    private function ofToday(WriteArchive $archives, User $user): void
+    {
+        $midnight = $user->timeZone()->instant($user->wallNow()->date()->startOfDay());
+        $isThere = $user
+            ->archives()
+            ->where('kind', 'daily')
+            ->whereIn('state', ['waiting', 'writing', 'good'])
+            ->where('made_at', '>=', $midnight)
+            ->exists();
+        if (! $isThere) {
+            WriteAccount::dispatch($archives->ask($user, 'daily')->id);
+        }
     }
 }

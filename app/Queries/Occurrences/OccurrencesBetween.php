@@ -24,6 +24,7 @@ use PlumRota\Core\Time\InvalidTime;
 use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\TimeRange;
 use PlumRota\Core\Time\Zone;
+use Throwable;
 
 /** What of an account touches a stretch of its wall time; the database narrows, the core computes. */
 final readonly class OccurrencesBetween
@@ -116,6 +117,9 @@ final readonly class OccurrencesBetween
                 continue;
             }
             $seen = [];
+            if ($entry->odd !== []) {
+                $this->unreadable->odd($entry->id, $entry->title, $entry->odd);
+            }
             try {
                 $rolled = $rolledOn[$entry->id] ?? null;
                 $rows = $rolled === null ? $changes[$entry->id] ?? [] : [...$rolled['rows'], ...$changes[$entry->id] ?? []];
@@ -141,7 +145,7 @@ final readonly class OccurrencesBetween
                         ),
                     ];
                 }
-            } catch (InvalidTime|InvalidRule $fault) {
+            } catch (Throwable $fault) {
                 $this->unreadable->failed($entry->id, $entry->title, $fault);
 
                 continue;

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Queries\Occurrences;
 
+use App\Exceptions\StorageTrouble;
+use PlumRota\Core\Fields\Tables\EntryFields;
 use PlumRota\Core\Recurrence\RecurrenceSet;
 use Throwable;
 
@@ -18,8 +20,23 @@ final class Unreadable
     /** @var array<string, Named> */
     private array $named = [];
 
+    /** @param  list<string>  $fields  that hold what cannot be */
+    public function odd(string $id, string $title, array $fields): void
+    {
+        $known = EntryFields::all();
+        $this->named[$id] ??= [
+            'entry_id' => $id,
+            'title' => $title,
+            'says' => 'is shown without what cannot be read of it: '.
+                implode(', ', array_map(fn (string $name): string => ($known[$name] ?? null)?->called ?: $name, $fields)),
+        ];
+    }
+
     public function failed(string $id, string $title, Throwable $fault): void
     {
+        if (StorageTrouble::sentence($fault) !== null) {
+            throw $fault;
+        }
         if (! isset($this->named[$id])) {
             report($fault);
         }

@@ -5,13 +5,13 @@ declare(strict_types=1);
 namespace App\Queries\Reminding;
 
 use App\Access\Visible;
+use App\Exceptions\StorageTrouble;
 use App\Mapping\SeriesOf;
 use App\Models\Entry;
 use App\Models\OccurrenceOverride;
 use App\Models\User;
 use App\Queries\Occurrences\DaysOff;
 use App\Reading\OverrideRows;
-use PlumRota\Core\Recurrence\InvalidRule;
 use PlumRota\Core\Reminding\Channel;
 use PlumRota\Core\Reminding\Moments;
 use PlumRota\Core\Reminding\QuietHours;
@@ -21,8 +21,8 @@ use PlumRota\Core\Schedule\Details;
 use PlumRota\Core\Schedule\Due;
 use PlumRota\Core\Schedule\Occurrence;
 use PlumRota\Core\Schedule\Series;
-use PlumRota\Core\Time\InvalidTime;
 use PlumRota\Core\Time\LocalDate;
+use Throwable;
 
 /**
  * What should be written down of an entry, or of the days themselves, in a stretch of time: rows of the table of deliveries.
@@ -65,7 +65,10 @@ final readonly class ReminderRows
         $rows = [];
         try {
             $moments = iterator_to_array($this->moments($user, $entry, $channelsOf, $after, $until), false);
-        } catch (InvalidTime|InvalidRule $fault) {
+        } catch (Throwable $fault) {
+            if (StorageTrouble::sentence($fault) !== null) {
+                throw $fault;
+            }
             report($fault); // one that cannot be reckoned with silences no other
 
             return [];

@@ -28,7 +28,7 @@ final class SettingFields
         return array_column(
             [
                 new Field('name', new Text(100, isNeeded: true), called: 'name'),
-                new Field('zone', new ZoneName(), called: 'time zone'),
+                new Field('zone', new ZoneName(), 'UTC', 'time zone'),
                 new Field('first_weekday', new Whole(1, 7), 1, 'first weekday'),
                 new Field('clock', new OneOf(['24', '12']), '24', 'clock'),
                 new Field('work_days', new Listed(new Whole(1, 7), 7, 1), [1, 2, 3, 4, 5], 'working days', says: [

@@ -8,7 +8,7 @@ ini_set('zlib.output_compression_level', '5');
 ini_set('zlib.output_compression', '1');
 $path = rawurldecode((string) parse_url((string) $_SERVER['REQUEST_URI'], PHP_URL_PATH));
 $public = dirname(__DIR__).'/public';
-$file = realpath($public.$path);
+$file = str_contains($path, "\0") ? false : realpath($public.$path);
 if ($path !== '/' && $file !== false && is_file($file) && str_starts_with($file, $public.'/') && ! str_ends_with($file, '.php')) {
     $types = ['js' => 'text/javascript', 'css' => 'text/css', 'woff2' => 'font/woff2', 'svg' => 'image/svg+xml', 'json' => 'application/json', 'txt' => 'text/plain'];
     if (in_array(pathinfo($file, PATHINFO_EXTENSION), ['woff2', 'png'], true)) {

@@ -8,6 +8,7 @@ use App\Actions\Entries\StaleEntry;
 use App\Actions\History\ChangedSince;
 use App\Actions\Rounds\TooManyGoals;
 use App\Exceptions\StorageTrouble;
+use App\Http\Bounds;
 use App\Http\Controllers\DavController;
 use App\Http\Controllers\FeedController;
 use App\Http\Controllers\HealthController;
@@ -15,14 +16,17 @@ use App\Http\Middleware\KnownDevice;
 use App\Http\Middleware\KnownDevicePassword;
 use App\Http\Middleware\SecurityHeaders;
 use App\Http\Middleware\WellFormed;
+use App\Http\Middleware\WithinBounds;
 use App\Http\Resources\EntryResource;
 use Illuminate\Cookie\Middleware\AddQueuedCookiesToResponse;
 use Illuminate\Cookie\Middleware\EncryptCookies;
+use Illuminate\Database\UniqueConstraintViolationException;
 use Illuminate\Foundation\Application;
 use Illuminate\Foundation\Configuration\Exceptions;
 use Illuminate\Foundation\Configuration\Middleware;
 use Illuminate\Foundation\Http\Middleware\ValidateCsrfToken;
 use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Middleware\HandleCors;
 use Illuminate\Http\Request;
 use Illuminate\Session\Middleware\StartSession;
 use Illuminate\Support\Arr;
@@ -47,23 +51,26 @@ return Application::configure(basePath: dirname(__DIR__))
         commands: __DIR__.'/../routes/console.php',
         then: function (): void {
             // Without session and cookies, so that they can be asked every second.
-            Route::get('up', [HealthController::class, 'up']);
-            Route::get('ready', [HealthController::class, 'ready']);
+            Route::get('up', [HealthController::class, 'up'])->bounds(Bounds::Read);
+            Route::get('ready', [HealthController::class, 'ready'])->bounds(Bounds::Read);
             // Whoever has the address reads it; nothing else tells who asks.
             Route::get('feeds/{secret}.ics', [FeedController::class, 'read'])
                 ->where('secret', '[A-Za-z0-9_-]{43}')
-                ->middleware('throttle:feeds');
+                ->middleware(['throttle:feeds', WithinBounds::class])
+                ->bounds(Bounds::Export);
             // Clients of CalDAV, each with a password of its own.
-            Route::addRoute([...DavController::METHODS, 'POST'], '.well-known/caldav', [DavController::class, 'wellKnown']);
+            Route::addRoute([...DavController::METHODS, 'POST'], '.well-known/caldav', [DavController::class, 'wellKnown'])->bounds(Bounds::Read);
             Route::addRoute(DavController::METHODS, 'dav/{path?}', [DavController::class, 'answer'])
                 ->where('path', '.*')
-                ->middleware(KnownDevicePassword::class);
+                ->middleware([WithinBounds::class, KnownDevicePassword::class])
+                ->bounds(Bounds::Client);
         },
     )
     ->withMiddleware(function (Middleware $middleware): void {
         $middleware->append(SecurityHeaders::class);
+        $middleware->remove(HandleCors::class); // no page of another host has any business here
         // First-party requests are known by the session and its token; a page that sends no Referer is as good as any.
-        $middleware->api(prepend: [WellFormed::class, EncryptCookies::class, AddQueuedCookiesToResponse::class, StartSession::class, ValidateCsrfToken::class, KnownDevice::class]);
+        $middleware->api(prepend: [WithinBounds::class, WellFormed::class, EncryptCookies::class, AddQueuedCookiesToResponse::class, StartSession::class, ValidateCsrfToken::class, KnownDevice::class]);
         $middleware->redirectGuestsTo('/sign-in');
     })
     ->withExceptions(function (Exceptions $exceptions): void {
@@ -87,6 +94,8 @@ return Application::configure(basePath: dirname(__DIR__))
         $exceptions->render(fn (TooManyGoals $e): JsonResponse => response()->json(['message' => $e->getMessage(), 'errors' => ['title' => [$e->getMessage()]]], 422));
         $exceptions->render(fn (TooDense $e): JsonResponse => response()->json(['message' => $e->getMessage(), 'errors' => [$e->mayBeWished ? 'overlaps' : 'rule' => [$e->getMessage()]]], 422));
         $exceptions->render(fn (CannotReschedule|InvalidTime|InvalidRule $e): JsonResponse => response()->json(['message' => $e->getMessage(), 'errors' => ['start' => [$e->getMessage()]]], 422));
+        $exceptions->render(fn (UniqueConstraintViolationException $e, Request $request): ?JsonResponse => $request->is('api/*')
+            ? response()->json(['message' => 'This is there already. Nothing was changed.'], 409) : null);
         $exceptions->render(fn (PDOException|ErrorException|UnexpectedValueException $e, Request $request): ?JsonResponse => $request->is('api/*') ? StorageTrouble::answer($e) : null);
         $exceptions->render(fn (FatalError $e, Request $request): ?JsonResponse => $request->is('api/*') && str_contains($e->getMessage(), 'Maximum execution time')
             ? response()->json(['message' => 'This took too long and was stopped. Nothing was changed; ask for less at once.'], 503) : null);

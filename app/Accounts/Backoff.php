@@ -20,7 +20,8 @@ final class Backoff
 
     private const FIRST_WAIT = 15;
 
-    private const LONGEST_WAIT = 3600;
+    /** For one address, whose password may be guessed; and for all of a machine, where others sit who know theirs. */
+    private const LONGEST_WAIT = ['address' => 3600, 'machine' => 15];
 
     private const FORGOTTEN_AFTER = 86400;
 
@@ -47,7 +48,7 @@ final class Backoff
                 $key,
                 [
                     'wrong' => $wrong,
-                    'until' => $over < 0 ? 0 : $now + min(self::LONGEST_WAIT, self::FIRST_WAIT * 2 ** min(10, $over)),
+                    'until' => $over < 0 ? 0 : $now + min(self::LONGEST_WAIT[$kind], self::FIRST_WAIT * 2 ** min(10, $over)),
                 ],
                 self::FORGOTTEN_AFTER,
             );

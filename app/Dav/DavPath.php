@@ -30,6 +30,9 @@ final readonly class DavPath
     /** @param  string  $path  what comes after /dav/, its signs written out; null where there can be nothing */
     public static function parse(string $path): ?self
     {
+        if (! mb_check_encoding($path, 'UTF-8') || str_contains($path, "\0")) {
+            return null;
+        }
         $parts = $path === '' ? [] : explode('/', rtrim($path, '/'));
         if ($parts === [] || $parts === ['']) {
             return new self(self::ROOT);

@@ -25,6 +25,7 @@ use Carbon\CarbonImmutable;
 use Closure;
 use ErrorException;
 use Illuminate\Support\Facades\DB;
+use PlumRota\Core\Fields\Tables\EntryFields;
 use PlumRota\Core\Schedule\Scope;
 use PlumRota\Core\Schedule\TooDense;
 use PlumRota\Core\Time\InvalidTime;
@@ -38,8 +39,6 @@ final readonly class StoreObject
 {
     /** What a client sent is kept to be given back where it is no longer than this. */
     private const LONGEST_KEPT = 200_000;
-
-    private const LONGEST_NAME = 250;
 
     public function __construct(
         private WritePath $writes,
@@ -60,9 +59,7 @@ final readonly class StoreObject
      */
     public function put(User $user, Calendar $calendar, string $name, string $text, Closure $check, string $device): array
     {
-        if (mb_strlen($name) > self::LONGEST_NAME || preg_match('/[\x00-\x1f\x7f]/', $name) === 1) {
-            throw new DavFault(403, 'The name is longer than one can be, or has signs that it may not have.');
-        }
+        self::requireName($name);
         $path = (string) tempnam(sys_get_temp_dir(), 'object');
         try {
             file_put_contents($path, $text);
@@ -179,6 +176,20 @@ final readonly class StoreObject
         }
     }
 
+    /** Also where it is laid, its UID stands for it alone. */
+    private function requireOnlyOne(User $user, Calendar $to, Entry $entry): void
+    {
+        $other = $this->rows->withUid($to, EntryWriter::uid($entry));
+        if ($other !== null && $other->entryId !== $entry->id) {
+            throw new DavFault(
+                409,
+                'An entry with this UID is in that calendar already.',
+                Node::CALDAV.'no-uid-conflict',
+                DavPath::object($user->id, $to->resource_name ?? $to->id, $other->name)->href(),
+            );
+        }
+    }
+
     /** @return non-empty-list<array{int, int, int}> the parts of the one UID */
     private static function onlyOne(FileIndex $index): array
     {
@@ -214,6 +225,8 @@ final readonly class StoreObject
     /** Into another calendar, or under another name. */
     public function move(User $user, ObjectRow $row, Calendar $to, string $name, bool $mayReplace): bool
     {
+        self::requireName($name);
+
         return $this->writes->run($user, "Moved to “{$to->name}” from a device", function () use (
             $user,
             $row,
@@ -229,10 +242,19 @@ final readonly class StoreObject
                 $this->remove->remove($user, Changeable::by($user)->entry($there->entryId), Scope::Whole, null);
             }
             $entry = Changeable::by($user)->entry($row->entryId);
+            $this->requireOnlyOne($user, $to, $entry);
             $entry->update(['calendar_id' => $to->id, 'resource_name' => $name, 'version' => $entry->version + 1]);
 
             return $there === null;
         });
+    }
+
+    /** Under which an entry can lie, whether it is put there or moved. */
+    private static function requireName(string $name): void
+    {
+        if (! EntryFields::all()['resource_name']->allows($name)) {
+            throw new DavFault(403, 'The name is longer than one can be, or has signs that it may not have.');
+        }
     }
 
     private static function invalid(string $sentence): DavFault

@@ -8,6 +8,7 @@ use App\Accounts\WholeSessionFiles;
 use App\Actions\Entries\FollowAnchor;
 use App\Actions\Reminders\PlanReminders;
 use App\Database\ImmediateConnector;
+use App\Http\Bounds;
 use App\Http\Requests\ListsFirst;
 use App\Journal\Changed;
 use App\Journal\Changing;
@@ -25,6 +26,7 @@ use Illuminate\Contracts\Translation\Translator;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Http\Middleware\TrustProxies;
 use Illuminate\Http\Request;
+use Illuminate\Routing\Route as OneRoute;
 use Illuminate\Support\Facades\Event;
 use Illuminate\Support\Facades\Mail;
 use Illuminate\Support\Facades\RateLimiter;
@@ -93,6 +95,13 @@ final class AppServiceProvider extends ServiceProvider
         Mail::extend('post-box', fn (): PostBox => new PostBox());
         Model::preventLazyLoading(! $this->app->isProduction());
         Model::preventSilentlyDiscardingAttributes(! $this->app->isProduction());
+        // Each route states beside its definition how much it may bring and take.
+        OneRoute::macro('bounds', function (Bounds $bounds): OneRoute {
+            /** @var OneRoute $this */
+            $this->setAction([...(array) $this->getAction(), 'bounds' => $bounds->value]);
+
+            return $this;
+        });
         Route::patterns(['delivery' => self::NUMBER, 'step' => self::NUMBER, 'invitation' => self::NUMBER]);
         // A feed is asked for every few minutes at most; who tries addresses gets no further either.
         RateLimiter::for('feeds', fn (Request $request): Limit => Limit::perMinute(60)->by('feeds '.$request->ip()));

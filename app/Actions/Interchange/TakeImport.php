@@ -41,13 +41,20 @@ final readonly class TakeImport
         return $this->writes->run($user, "Brought in “{$name}”", function () use ($user, $import, $targets, $known): array {
             $into = array_map(fn (?array $one): ?string => $this->calendar($user, $one), $targets);
             $done = ['added' => 0, 'changed' => 0, 'left' => 0];
-            $related = [];
+            $related = $taken = [];
             foreach (self::portions($import->items()) as $items) {
                 $entries = KnownEntries::of($user, array_map(fn (ImportItem $one): string => $one->read->uid ?? '', $items));
                 foreach ($items as $item) {
                     $calendar = $into[$item->calendar] ?? null;
-                    $entry = $entries[$item->read->uid ?? ''] ?? null;
+                    $uid = $item->read->uid ?? '';
+                    if ($uid !== '' && isset($taken[$calendar][$uid])) {
+                        $done['left']++; // the same once more
+
+                        continue;
+                    }
+                    $entry = $entries[$uid] ?? null;
                     $done[$this->one($user, $item, $calendar, $entry, $known)]++;
+                    $taken[$calendar][$uid] = true;
                     if ($item->read !== null && $item->read->related !== []) {
                         $related[$item->read->uid] = $item->read->related;
                     }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Http\Bounds;
+use App\Http\Middleware\WellFormed;
 use App\Http\Requests\BatchReadRequest;
 use Illuminate\Contracts\Debug\ExceptionHandler;
 use Illuminate\Foundation\Application;
@@ -21,11 +23,11 @@ use Throwable;
  */
 final readonly class BatchReadController
 {
-    /** Files, and this itself, by the names of their routes. */
-    private const NOT_HERE = ['attachments.show', 'together'];
+    /** What is no part of a page: this itself; and whatever hands out a file, which a route says by its bounds. */
+    private const NOT_HERE = ['together'];
 
-    /** Seconds of processor time for each of them, as for a request of its own (WellFormed). */
-    private const MOST_SECONDS = 2;
+    /** Seconds of processor time for all of them; what is left then is asked for by itself. */
+    private const MOST_SECONDS = 4;
 
     public function __construct(private Application $app, private Router $router, private ExceptionHandler $exceptions)
     {
@@ -33,9 +35,27 @@ final readonly class BatchReadController
 
     public function __invoke(BatchReadRequest $request): Response
     {
-        $parts = array_map(fn (string $path): string => $this->part($request, $path), $request->reads());
+        $began = self::used();
+        if (PHP_SAPI !== 'cli') {
+            set_time_limit(self::MOST_SECONDS + Bounds::Read->seconds()); // the last may have begun just before
+        }
+        $parts = [];
+        foreach ($request->reads() as $path) {
+            $parts[] = self::used() - $began < self::MOST_SECONDS ? $this->part($request, $path) : self::LATER;
+        }
 
         return new Response('{"parts":['.implode(',', $parts).']}', 200, ['Content-Type' => 'application/json']);
+    }
+
+    private const LATER = '{"status":503,"body":{"message":"This was too much at once. Ask for it by itself."}}';
+
+    /** Seconds of processor time so far. */
+    private static function used(): float
+    {
+        /** @var array{'ru_utime.tv_sec': int, 'ru_utime.tv_usec': int} $used */
+        $used = getrusage();
+
+        return $used['ru_utime.tv_sec'] + $used['ru_utime.tv_usec'] / 1e6;
     }
 
     private function part(Request $whole, string $path): string
@@ -53,8 +73,9 @@ final readonly class BatchReadController
         if ($whole->hasSession()) {
             $one->setLaravelSession($whole->session());
         }
-        if (PHP_SAPI !== 'cli') {
-            set_time_limit(self::MOST_SECONDS);
+        $fault = WellFormed::faultOfAddress($one);
+        if ($fault !== null) {
+            return $fault;
         }
         $this->app->forgetScopedInstances(); // as every request has its own
         $this->app->instance('request', $one);
@@ -73,7 +94,7 @@ final readonly class BatchReadController
     private function route(Request $one): Route
     {
         $route = $this->router->getRoutes()->match($one);
-        if (in_array($route->getName(), self::NOT_HERE, true)) {
+        if (in_array($route->getName(), self::NOT_HERE, true) || Bounds::of($route) !== Bounds::Read) {
             throw new NotFoundHttpException();
         }
         $this->router->substituteBindings($route);

@@ -28,7 +28,12 @@ final readonly class CredentialController
     public function password(CredentialRequest $request, SetPassword $passwords): Response
     {
         $user = Account::of($request);
-        $passwords->set($user, $request->string('password')->value(), $this->signedIn->current($request)->id ?? '');
+        $passwords->set(
+            $user,
+            $request->string('password')->value(),
+            $this->signedIn->current($request)->id ?? '',
+            $request->boolean('end_device_passwords', true),
+        );
         $this->mails->passwordChanged($user);
 
         return response()->noContent();
@@ -72,7 +77,7 @@ final readonly class CredentialController
                 return null;
             }
             $this->links->use($link);
-            $passwords->set($link->user, $request->string('password')->value(), null);
+            $passwords->set($link->user, $request->string('password')->value(), null, $request->boolean('end_device_passwords', true));
 
             return $link->user;
         });

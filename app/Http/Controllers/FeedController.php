@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Actions\Feeds\KeepFeed;
+use App\Http\MadeFile;
 use App\Http\Requests\Account;
 use App\Http\Requests\FeedRequest;
 use App\Interchange\CalendarWriter;
@@ -18,7 +19,7 @@ use Illuminate\Database\Eloquent\ModelNotFoundException;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
-use Symfony\Component\HttpFoundation\StreamedResponse;
+use Symfony\Component\HttpFoundation\BinaryFileResponse;
 
 /** Calendars and areas that others read under a secret address. */
 final class FeedController
@@ -57,7 +58,7 @@ final class FeedController
         KeepFeed $feeds,
         EntriesForFile $which,
         DaysOff $daysOff,
-    ): Response|StreamedResponse {
+    ): Response|BinaryFileResponse {
         $feed = $feeds->asked($secret);
         if ($feed === null) {
             return self::nothing();
@@ -70,23 +71,17 @@ final class FeedController
         $now = CarbonImmutable::now();
         $file = new CalendarWriter(new EntryWriter($feed->user->timeZone(), $daysOff->marks($feed->user), $now), $now);
         $told = (new FeedContent($feed))->of(...);
-        $answer = response()->stream(
-            function () use ($file, $name, $colour, $entries, $told): void {
-                foreach ($file->pieces($name, $colour, $entries->lazy(200), self::REFRESH, $told) as $piece) {
-                    echo $piece;
-                }
-            },
-            200,
-            [
-                'Content-Type' => 'text/calendar; charset=utf-8',
-                'Cache-Control' => 'private, no-cache',
-                'X-Robots-Tag' => 'noindex',
-            ],
-        );
-        $answer->setEtag($feed->tag($now->year))->setLastModified($feed->changed_at);
-        $answer->isNotModified($request); // then it says so, and nothing is written out
+        $known = response('')->setEtag($feed->tag($now->year))->setLastModified($feed->changed_at);
+        if ($known->isNotModified($request)) {
+            return $known; // it says so, and nothing is written out
+        }
+        $answer = MadeFile::of($file->pieces($name, $colour, $entries->lazy(200), self::REFRESH, $told), [
+            'Content-Type' => 'text/calendar; charset=utf-8',
+            'Cache-Control' => 'private, no-cache',
+            'X-Robots-Tag' => 'noindex',
+        ]);
 
-        return $answer;
+        return $answer->setEtag($feed->tag($now->year))->setLastModified($feed->changed_at);
     }
 
     private static function nothing(): Response

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Actions\Interchange\TakeImport;
+use App\Http\MadeFile;
 use App\Http\Requests\Account;
 use App\Http\Requests\CalendarFileRequest;
 use App\Http\Requests\ImportRequest;
@@ -26,12 +27,12 @@ use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Support\Str;
-use Symfony\Component\HttpFoundation\StreamedResponse;
+use Symfony\Component\HttpFoundation\BinaryFileResponse;
 
 /** Files of iCalendar, out and in. */
 final class InterchangeController
 {
-    public function file(CalendarFileRequest $request, EntriesForFile $which, DaysOff $daysOff): StreamedResponse
+    public function file(CalendarFileRequest $request, EntriesForFile $which, DaysOff $daysOff): BinaryFileResponse
     {
         $user = Account::of($request);
         $text = fn (string $name): ?string => $request->filled($name) ? $request->string($name)->value() : null;
@@ -49,19 +50,15 @@ final class InterchangeController
             $now,
         );
 
-        return response()->streamDownload(
-            function () use ($file, $name, $colour, $entries): void {
-                foreach ($file->pieces($name, $colour, $entries->lazy(200)) as $piece) {
-                    echo $piece;
-                }
-            },
-            (Str::slug($name) ?: 'entries').'.ics',
+        return MadeFile::of(
+            $file->pieces($name, $colour, $entries->lazy(200)),
             ['Content-Type' => 'text/calendar; charset=utf-8', 'Cache-Control' => 'no-store'],
+            (Str::slug($name) ?: 'entries').'.ics',
         );
     }
 
     /** The same as a table: of entries, or of each time that something comes. */
-    public function table(CalendarFileRequest $request, EntriesForFile $which, EntriesAsTable $rows): StreamedResponse
+    public function table(CalendarFileRequest $request, EntriesForFile $which, EntriesAsTable $rows): BinaryFileResponse
     {
         $user = Account::of($request);
         $text = fn (string $name): ?string => $request->filled($name) ? $request->string($name)->value() : null;
@@ -81,17 +78,19 @@ final class InterchangeController
                 ? null
                 : $which->calendars($user, $text('calendar_id'), $text('area_id'));
 
-        return response()->streamDownload(
-            function () use ($user, $rows, $entries, $isTimes, $from, $to, $calendars): void {
-                echo Table::MARK, Table::line($isTimes ? EntriesAsTable::OF_TIMES : EntriesAsTable::OF_ENTRIES);
-                foreach (
-                    $isTimes ? $rows->times($user, (string) $from, (string) $to, $calendars) : $rows->entries($entries) as $row
-                ) {
-                    echo Table::line($row);
-                }
-            },
-            (Str::slug($name) ?: 'entries').'.csv',
+        $lines = function () use ($user, $rows, $entries, $isTimes, $from, $to, $calendars): iterable {
+            yield Table::MARK.Table::line($isTimes ? EntriesAsTable::OF_TIMES : EntriesAsTable::OF_ENTRIES);
+            foreach (
+                $isTimes ? $rows->times($user, (string) $from, (string) $to, $calendars) : $rows->entries($entries) as $row
+            ) {
+                yield Table::line($row);
+            }
+        };
+
+        return MadeFile::of(
+            $lines(),
             ['Content-Type' => 'text/csv; charset=utf-8; header=present', 'Cache-Control' => 'no-store'],
+            (Str::slug($name) ?: 'entries').'.csv',
         );
     }
 
@@ -138,7 +137,6 @@ final class InterchangeController
         ) {
             abort(409, 'It was not read to its end yet. Open the file once more.');
         }
-        set_time_limit(300);
         $done = $take->take(Account::of($request), $found, $request->targets(), $request->known());
         $found->remove();
 

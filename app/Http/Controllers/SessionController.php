@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Accounts\Backoff;
+use App\Accounts\KnownPassword;
 use App\Accounts\KnownZone;
 use App\Accounts\SignedIn;
 use App\Actions\Accounts\ChangeAccount;
@@ -19,7 +20,6 @@ use App\Queries\Screens\AnotherZone;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
-use Illuminate\Support\Facades\Auth;
 use Illuminate\Validation\ValidationException;
 use PlumRota\Core\Time\Zone;
 
@@ -39,20 +39,20 @@ final readonly class SessionController
         ]);
     }
 
-    public function signIn(SignInRequest $request, Backoff $backoff): JsonResponse
+    public function signIn(SignInRequest $request, Backoff $backoff, KnownPassword $passwords): JsonResponse
     {
         $email = $request->string('email')->lower()->value();
         $wait = $backoff->wait($email, (string) $request->ip());
         if ($wait > 0) {
             return response()->json(['message' => Backoff::sentence($wait)], 429, ['Retry-After' => (string) $wait]);
         }
-        $guard = Auth::guard('web');
-        if (! $guard->validate(['email' => $email, 'password' => $request->string('password')->value()])) {
+        $user = User::query()->where('email', $email)->first();
+        if (! $passwords->isOf($user, $request->string('password')->value()) || $user === null) {
             $backoff->wrong($email, (string) $request->ip());
             throw ValidationException::withMessages(['email' => 'This address and password do not belong together.']);
         }
         $backoff->right($email, (string) $request->ip());
-        $this->signedIn->begin($request, User::query()->where('email', $email)->firstOrFail(), $request->boolean('remember'));
+        $this->signedIn->begin($request, $user, $request->boolean('remember'));
 
         return $this->show($request);
     }

@@ -28,12 +28,13 @@ final readonly class KnownDevicePassword
             return self::asks('Give the mail address of the account and a password made for this device.');
         }
         $machine = (string) $request->ip();
-        $wait = $this->backoff->wait("device {$email}", $machine);
-        if ($wait > 0) {
-            return self::said(Backoff::sentence($wait), 429, ['Retry-After' => (string) $wait]);
-        }
         $found = $this->passwords->find($email, $password);
         if ($found === null) {
+            // What is right is never kept waiting: 130 bits are not guessed, and another device may have an old one.
+            $wait = $this->backoff->wait("device {$email}", $machine);
+            if ($wait > 0) {
+                return self::said(Backoff::sentence($wait), 429, ['Retry-After' => (string) $wait]);
+            }
             $this->backoff->wrong("device {$email}", $machine);
 
             return self::asks('Neither is it a password made for a device, nor does that of the account count here.');

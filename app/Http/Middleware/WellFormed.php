@@ -4,33 +4,26 @@ declare(strict_types=1);
 
 namespace App\Http\Middleware;
 
-use App\Access\TimeLimit;
+use App\Http\Bounds;
 use Closure;
 use Illuminate\Http\Request;
 use Symfony\Component\HttpFoundation\Response;
 
 /**
- * Refuses what no part of the contract could mean: bodies that are too large or no JSON, text that is no UTF-8, an
+ * Refuses what no part of the contract could mean: bodies that are no JSON, text that is no UTF-8, an
  * address with control signs, and lists where an address carries single values. What comes after need not ask.
  */
 final class WellFormed
 {
-    /** Bytes of a body without files. */
-    public const MOST_BYTES = 65_536;
-
     /** @param  Closure(Request): Response  $next */
     public function handle(Request $request, Closure $next): Response
     {
-        $isUpload = $request->routeIs('attachments.store', 'archives.bring');
-        if (! $isUpload && ! $request->routeIs('follows.*')) {
-            TimeLimit::begin(); // a request with a file, or for one elsewhere, may take longer
-        }
-        $fault = $this->faultOfAddress($request) ?? ($isUpload ? null : $this->faultOfBody($request));
+        $fault = self::faultOfAddress($request) ?? (Bounds::of($request->route())->isFile() ? null : self::faultOfBody($request));
 
         return $fault ?? $next($request);
     }
 
-    private function faultOfAddress(Request $request): ?Response
+    public static function faultOfAddress(Request $request): ?Response
     {
         $path = rawurldecode($request->getPathInfo());
         if (! self::isPlain($path)) {
@@ -54,16 +47,9 @@ final class WellFormed
         return null;
     }
 
-    private function faultOfBody(Request $request): ?Response
+    private static function faultOfBody(Request $request): ?Response
     {
-        $announced = $request->headers->get('Content-Length');
-        if (is_numeric($announced) && (int) $announced > self::MOST_BYTES) {
-            return self::tooLarge();
-        }
         $body = $request->getContent();
-        if (strlen($body) > self::MOST_BYTES) {
-            return self::tooLarge();
-        }
         if ($body !== '' && $request->isJson() && ! is_array(json_decode($body, true))) {
             return self::refused(400, 'The request is not in the form it should have (JSON).');
         }
@@ -82,11 +68,6 @@ final class WellFormed
     private static function shown(string $name): string
     {
         return mb_substr(mb_scrub($name), 0, 40);
-    }
-
-    private static function tooLarge(): Response
-    {
-        return self::refused(413, 'That is more than 64 KB at once. Shorten it, or put the rest into a file.');
     }
 
     private static function refused(int $status, string $sentence): Response

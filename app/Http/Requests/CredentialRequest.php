@@ -12,13 +12,18 @@ use Illuminate\Validation\Validator;
 /** Another password or another address; the old password says that it is oneself. */
 final class CredentialRequest extends FormRequest
 {
+    use OneSpelling;
+
     /** @return array<string, mixed> */
     public function rules(): array
     {
         return [
             'current' => ['required', 'string', 'max:200'],
             ...$this->is('*/password')
-                ? ['password' => ['required', 'string', new StrongPassword(Account::of($this)->email)]]
+                ? [
+                    'password' => ['required', 'string', new StrongPassword(Account::of($this)->email)],
+                    'end_device_passwords' => ['sometimes', 'boolean'],
+                ]
                 : [
                     'email' => [
                         'required',

@@ -10,6 +10,8 @@ use Illuminate\Foundation\Http\FormRequest;
 
 final class OpenAccountRequest extends FormRequest
 {
+    use OneSpelling;
+
     /** @return array<string, mixed> */
     public function rules(): array
     {

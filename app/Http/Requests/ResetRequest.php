@@ -10,12 +10,14 @@ use Illuminate\Foundation\Http\FormRequest;
 /** Asking for a link to set a new password, and setting it. */
 final class ResetRequest extends FormRequest
 {
+    use OneSpelling;
+
     /** @return array<string, mixed> */
     public function rules(): array
     {
         return $this->isMethod('POST')
             ? ['email' => ['required', 'string', 'email', 'max:200']]
-            : ['token' => ['required', 'string', 'max:100'], 'password' => ['required', 'string', new StrongPassword()]];
+            : ['token' => ['required', 'string', 'max:100'], 'password' => ['required', 'string', new StrongPassword()], 'end_device_passwords' => ['sometimes', 'boolean']];
     }
 
     /** @return array<string, string> */

@@ -8,6 +8,8 @@ use Illuminate\Foundation\Http\FormRequest;
 
 final class SignInRequest extends FormRequest
 {
+    use OneSpelling;
+
     /** @return array<string, mixed> */
     public function rules(): array
     {

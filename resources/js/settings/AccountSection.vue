@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import TextField from '@/shared/TextField.vue'
-import { NButton } from 'naive-ui'
+import { NButton, NCheckbox } from 'naive-ui'
 import { answerOf, api, Refused, sentence } from '@/api/client'
 import { useAccount } from '@/state/server'
 import { say } from '@/undo/useChanges'
@@ -16,7 +16,7 @@ const client = useQueryClient()
 const devices = useQuery({ queryKey: ['devices'], queryFn: () => answerOf(api.GET('/devices')) })
 const invitations = useQuery({ queryKey: ['invitations'], queryFn: () => answerOf(api.GET('/invitations')) })
 const opened = ref<'password' | 'email' | null>(null)
-const form = reactive({ current: '', password: '', email: '', invite: '' })
+const form = reactive({ current: '', password: '', email: '', invite: '', endDevicePasswords: true })
 const mistakes = ref<Record<string, string[]>>({})
 const link = ref('')
 const at = (seconds: number): string =>
@@ -31,7 +31,7 @@ const megabytes = (bytes: number): string => (bytes / 1_000_000).toFixed(bytes <
 
 function turn(what: 'password' | 'email'): void {
     opened.value = opened.value === what ? null : what
-    Object.assign(form, { current: '', password: '', email: account.value.email })
+    Object.assign(form, { current: '', password: '', email: account.value.email, endDevicePasswords: true })
     mistakes.value = {}
 }
 async function attempt(said: string, work: () => Promise<unknown>): Promise<boolean> {
@@ -56,7 +56,11 @@ async function save(): Promise<void> {
             isPassword
                 ? answerOf(
                       api.PATCH('/account/password', {
-                          body: { current: form.current, password: form.password },
+                          body: {
+                              current: form.current,
+                              password: form.password,
+                              end_device_passwords: form.endDevicePasswords,
+                          },
                       }),
                   )
                 : answerOf(
@@ -68,6 +72,7 @@ async function save(): Promise<void> {
     await Promise.all([
         client.invalidateQueries({ queryKey: ['session'] }),
         client.invalidateQueries({ queryKey: ['devices'] }),
+        client.invalidateQueries({ queryKey: ['device-passwords'] }),
     ])
 }
 async function end(id: string | null): Promise<void> {
@@ -150,6 +155,12 @@ async function takeBack(id: number): Promise<void> {
                     required
                     test="new-password"
             /></label>
+            <NCheckbox
+                v-if="opened === 'password'"
+                v-model:checked="form.endDevicePasswords"
+                data-test="end-device-passwords"
+                >End the passwords of devices too: phones and desks need new ones</NCheckbox
+            >
             <p v-if="mistakes.password" class="mistake" role="alert">{{ mistakes.password[0] }}</p>
             <NButton attr-type="submit" class="press" type="primary" data-test="save-credentials"
                 >Change it</NButton

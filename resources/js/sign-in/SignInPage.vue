@@ -33,6 +33,7 @@ const isNew = computed(() => way.value === 'first' || way.value === 'join')
 const zones = zoneOptions(Intl.DateTimeFormat().resolvedOptions().timeZone)
 const form = reactive({
     name: '',
+    endDevicePasswords: true,
     email: '',
     password: '',
     zone: Intl.DateTimeFormat().resolvedOptions().timeZone,
@@ -75,7 +76,13 @@ async function send(): Promise<void> {
         }
         if (way.value === 'reset') {
             await answerOf(
-                api.PUT('/account/reset', { body: { token: token.value, password: form.password } }),
+                api.PUT('/account/reset', {
+                    body: {
+                        token: token.value,
+                        password: form.password,
+                        end_device_passwords: form.endDevicePasswords,
+                    },
+                }),
             )
             told.value = 'The new password is set. Sign in with it.'
             form.password = ''
@@ -158,6 +165,12 @@ async function send(): Promise<void> {
                 /></label>
                 <p v-if="mistakes.zone" class="mistake">{{ mistakes.zone[0] }}</p>
             </template>
+            <NCheckbox
+                v-if="way === 'reset'"
+                v-model:checked="form.endDevicePasswords"
+                data-test="end-device-passwords"
+                >End the passwords of devices too: phones and desks need new ones</NCheckbox
+            >
             <NCheckbox v-if="way === 'sign-in'" v-model:checked="form.remember" data-test="remember"
                 >Stay signed in on this device for thirty days</NCheckbox
             >

@@ -4044,6 +4044,8 @@ export interface operations {
                 "application/json": {
                     current: string;
                     password: string;
+                    /** @description Whether programs on phones and desks need new ones; yes where nothing is said */
+                    end_device_passwords?: boolean;
                 };
             };
         };
@@ -4098,6 +4100,8 @@ export interface operations {
                 "application/json": {
                     token: string;
                     password: string;
+                    /** @description Whether programs on phones and desks need new ones; yes where nothing is said */
+                    end_device_passwords?: boolean;
                 };
             };
         };

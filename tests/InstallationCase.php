@@ -33,14 +33,14 @@ abstract class InstallationCase extends TestCase
         $this->app?->useStoragePath($this->folder);
         DB::purge('sqlite');
         Artisan::call('migrate', ['--force' => true]);
-        DB::table('users')->insert([
+        planted(fn () => DB::table('users')->insert([
             'id' => 1,
             'name' => 'Steward',
             'email' => 'steward@example.test',
             'password' => '',
             'zone' => 'UTC',
             'week' => '[]',
-        ]);
+        ]));
     }
 
     protected function tearDown(): void

@@ -2,6 +2,9 @@
 
 declare(strict_types=1);
 
+use App\Follows\Follows;
+use App\Journal\Journal;
+use Illuminate\Support\Facades\DB;
 use Tests\Browser\Site;
 use Tests\FeatureCase;
 use Tests\InstallationCase;
@@ -23,3 +26,21 @@ pest()
         $this->second?->close();
     })
     ->in('Browser');
+
+/**
+ * Rows as no action writes them: planted past the write path. What follows from rows is made anew.
+ *
+ * @template T
+ *
+ * @param  Closure(): T  $work
+ * @return T
+ */
+function planted(Closure $work): mixed
+{
+    $done = app(Journal::class)->unrecorded($work);
+    foreach (DB::table('users')->pluck('id') as $id) {
+        app(Follows::class)->rebuild((int) $id);
+    }
+
+    return $done;
+}

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace App\Archive;
 
 use App\Access\Owned;
+use App\Follows\Follows;
+use App\Journal\Journal;
 use App\Models\User;
 use App\Writing\NamedRows;
 use App\Writing\RowGate;
@@ -30,6 +32,10 @@ final readonly class PutBack
 
     private const TOLD_EVERY = 500;
 
+    public function __construct(private Journal $journal, private Follows $follows)
+    {
+    }
+
     /**
      * @param  Closure(int, int): void  $progress  rows so far, of so many
      * @return array{rows: array<string, int>, left: list<string>} rows by table, and a sentence for each that was left out
@@ -46,7 +52,7 @@ final readonly class PutBack
                 $files[$id] = self::keep($user, $archive, (string) $id);
             }
 
-            return DB::transaction(function () use ($user, $archive, $manifest, $files, $progress): array {
+            return DB::transaction(fn (): array => $this->journal->unrecorded(function () use ($user, $archive, $manifest, $files, $progress): array {
                 // The first statement writes, so that the lock is held before anything is read.
                 DB::table('users')->where('id', $user->id)->increment('revision');
                 $old = Owned::by($user->id)->rows('attachments')->pluck('path')->all();
@@ -73,8 +79,10 @@ final readonly class PutBack
                 self::settings($user, $manifest['settings'], $names, $left);
                 DB::afterCommit(fn () => Storage::disk('local')->delete(array_filter($old, is_string(...))));
 
+                $this->follows->rebuild($user->id);
+
                 return ['rows' => $kept, 'left' => $left];
-            });
+            }));
         } catch (PDOException $e) {
             Storage::disk('local')->delete(array_values($files));
             throw new UnsoundArchive('What is in it does not hang together, so nothing was changed.', previous: $e);

@@ -67,19 +67,33 @@ final readonly class StoreObject
             $parts = self::onlyOne($index);
             $title = (new FileParts($path, $index, $user->timeZone()))->titleOf($parts);
 
-            return $this->writes->run(
-                $user,
-                "Put “{$title}” from {$device}",
-                fn (): array => $this->store(
+            return DB::transaction(function () use ($user, $calendar, $name, $text, $check, $device, $path, $index, $parts, $title): array {
+                [$entry, $isNew, $asSent] = $this->writes->run(
                     $user,
-                    $calendar,
-                    $name,
-                    $text,
-                    $check,
-                    new FileParts($path, $index, $user->timeZone()),
-                    $parts,
-                ),
-            );
+                    "Put “{$title}” from {$device}",
+                    fn (): array => $this->store(
+                        $user,
+                        $calendar,
+                        $name,
+                        $text,
+                        $check,
+                        new FileParts($path, $index, $user->timeZone()),
+                        $parts,
+                    ),
+                );
+                $row = $this->rows->named($calendar, [$name])[$name] ?? throw new DavFault(409, 'It could not be kept.');
+                DB::table('sent_objects')->where('entry_id', $entry->id)->delete();
+                if ($asSent) {
+                    DB::table('sent_objects')->insert([
+                        'entry_id' => $entry->id,
+                        'user_id' => $user->id,
+                        'revision' => $row->revision,
+                        'text' => $text,
+                    ]);
+                }
+
+                return ['row' => $row, 'is_new' => $isNew, 'as_sent' => $asSent];
+            });
         } finally {
             unlink($path);
         }
@@ -88,7 +102,7 @@ final readonly class StoreObject
     /**
      * @param  non-empty-list<array{int, int, int}>  $parts
      * @param  Closure(ObjectRow|null): void  $check
-     * @return array{row: ObjectRow, is_new: bool, as_sent: bool}
+     * @return array{Entry, bool, bool} the entry, whether it is new, and whether it is given back just as it was sent
      */
     private function store(
         User $user,
@@ -115,7 +129,6 @@ final readonly class StoreObject
         } catch (CannotKeep|InvalidTime|TooDense $e) {
             throw self::invalid($e->getMessage());
         }
-        $row = $this->rows->named($calendar, [$name])[$name] ?? throw new DavFault(409, 'It could not be kept.');
         $asSent =
             $kept->repairs === [] &&
             $kept->files === [] &&
@@ -123,17 +136,8 @@ final readonly class StoreObject
             strlen($text) <= self::LONGEST_KEPT &&
             mb_check_encoding($text, 'UTF-8') &&
             preg_match('/[\x00-\x08\x0b\x0c\x0e-\x1f]|\xEF\xBF[\xBE\xBF]/', $text) !== 1;
-        DB::table('sent_objects')->where('entry_id', $entry->id)->delete();
-        if ($asSent) {
-            DB::table('sent_objects')->insert([
-                'entry_id' => $entry->id,
-                'user_id' => $user->id,
-                'revision' => $row->revision,
-                'text' => $text,
-            ]);
-        }
 
-        return ['row' => $row, 'is_new' => $isNew, 'as_sent' => $asSent];
+        return [$entry, $isNew, $asSent];
     }
 
     /** @param  non-empty-list<array{int, int, int}>  $parts */

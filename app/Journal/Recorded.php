@@ -4,25 +4,67 @@ declare(strict_types=1);
 
 namespace App\Journal;
 
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
 
-/** A model whose rows can be undone: every change of one is noted in the journal. */
+/**
+ * A model whose rows can be undone: every change of one is noted in the journal, where it is written, so that no way of saving a model passes
+ * by it.
+ */
 trait Recorded
 {
-    public static function bootRecorded(): void
+    /**
+     * @param  Builder<static>  $query
+     * @return bool
+     */
+    protected function performInsert(Builder $query)
     {
-        $journal = fn (): Journal => app(Journal::class);
-        static::saving(fn (Model $model) => self::columns($model->getDirty()) === [] ? null : $journal()->requireOpen($model));
-        static::deleting(fn (Model $model) => $journal()->requireOpen($model));
-        static::created(fn (Model $model) => $journal()->note($model, null, self::columns($model->getAttributes())));
-        static::updated(function (Model $model) use ($journal): void {
-            $before = self::columns((array) $model->getRawOriginal());
-            $after = self::columns($model->getAttributes());
-            if (array_diff_key($before, ['updated_at' => true]) != array_diff_key($after, ['updated_at' => true])) {
-                $journal()->note($model, $before, $after);
-            }
+        $journal = app(Journal::class);
+        $journal->requireOpen($this->getTable());
+        $isDone = $journal->writing($this->getTable(), fn (): bool => parent::performInsert($query));
+        if ($isDone) {
+            $journal->note($this->getTable(), $this->noted(), null, self::columns($this->getAttributes()));
+        }
+
+        return $isDone;
+    }
+
+    /**
+     * @param  Builder<static>  $query
+     * @return bool
+     */
+    protected function performUpdate(Builder $query)
+    {
+        $journal = app(Journal::class);
+        $before = self::columns((array) $this->getRawOriginal());
+        if (self::columns($this->getDirty()) !== []) {
+            $journal->requireOpen($this->getTable());
+        }
+        $isDone = $journal->writing($this->getTable(), fn (): bool => parent::performUpdate($query));
+        $after = self::columns($this->getAttributes());
+        if ($isDone && array_diff_key($before, ['updated_at' => true]) != array_diff_key($after, ['updated_at' => true])) {
+            $journal->note($this->getTable(), $this->noted(), $before, $after);
+        }
+
+        return $isDone;
+    }
+
+    protected function performDeleteOnModel()
+    {
+        $journal = app(Journal::class);
+        $journal->requireOpen($this->getTable());
+        $journal->writing($this->getTable(), function (): void {
+            parent::performDeleteOnModel();
         });
-        static::deleted(fn (Model $model) => $journal()->note($model, self::columns((array) $model->getRawOriginal()), null));
+        $journal->note($this->getTable(), $this->noted(), self::columns((array) $this->getRawOriginal()), null);
+    }
+
+    private function noted(): int|string
+    {
+        $id = $this->getKey();
+        assert(is_int($id) || is_string($id));
+
+        return $id;
     }
 
     /**
@@ -34,10 +76,7 @@ trait Recorded
     private static function columns(array $attributes): array
     {
         /** @var array<string, mixed> $columns */
-        $columns = array_diff_key(
-            $attributes,
-            array_flip(['password', 'remember_token', 'email', 'revision', 'revision_line', 'planned_until', 'leaves_at']),
-        );
+        $columns = array_diff_key($attributes, array_flip(array_diff(Journal::UNRECORDED, ['updated_at'])));
 
         return $columns;
     }

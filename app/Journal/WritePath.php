@@ -153,10 +153,13 @@ final readonly class WritePath
         return DB::transaction(function () use ($work): mixed {
             $this->journal->open();
             try {
-                return $work();
+                $result = $work();
             } finally {
-                $this->journal->close();
+                $rows = $this->journal->close();
             }
+            event(new Begun($rows));
+
+            return $result;
         });
     }
 }

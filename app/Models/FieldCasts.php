@@ -39,7 +39,11 @@ final class FieldCasts
             if ($default === null && ! $field->isOptional()) {
                 continue; // has to be said
             }
-            $columns[$name] = is_scalar($default) || $default === null ? $default : json_encode($default, JSON_THROW_ON_ERROR);
+            $columns[$name] = match (true) {
+                is_scalar($default), $default === null => $default,
+                $default === [] => $field->emptyJson(),
+                default => json_encode($default, JSON_THROW_ON_ERROR),
+            };
         }
 
         return $columns;

@@ -9,6 +9,9 @@ use PlumRota\Core\Fields\Tables\Tables;
 /** A model whose columns are fields: cast, begun and read as they say. */
 trait HasFields
 {
+    /** @var list<string> columns that hold what cannot be, and were read as if they held nothing */
+    public array $odd = [];
+
     /** @param  array<string, mixed>  $attributes */
     public function __construct(array $attributes = [])
     {
@@ -23,9 +26,11 @@ trait HasFields
     public function newFromBuilder($attributes = [], $connection = null)
     {
         /** @var array<string, mixed> $columns */
-        [$columns] = Repaired::row($this->getTable(), (array) $attributes);
+        [$columns, $odd] = Repaired::row($this->getTable(), (array) $attributes);
+        $model = parent::newFromBuilder($columns, $connection);
+        $model->odd = $odd;
 
-        return parent::newFromBuilder($columns, $connection);
+        return $model;
     }
 
     /** @return array<string, string> */

@@ -6,6 +6,7 @@ namespace App\Models;
 
 use PlumRota\Core\Fields\Field;
 use PlumRota\Core\Fields\NotAllowed;
+use PlumRota\Core\Fields\Own;
 use PlumRota\Core\Fields\Tables\Tables;
 use PlumRota\Core\Fields\Types\Flag;
 use PlumRota\Core\Fields\Types\Id;
@@ -40,7 +41,12 @@ final class Repaired
             } catch (NotAllowed) {
                 $odd[] = $name;
                 $default = $field->default;
-                $columns[$name] = $field->isJson() ? ($field->isOptional() ? null : '[]') : (is_scalar($default) ? $default : null);
+                $given = $field->isJson() && is_string($value) ? json_decode($value, true, 64) : null;
+                $columns[$name] = match (true) {
+                    $field->inner() instanceof Own && is_array($given) => (string) json_encode((object) $field->inner()->sound($given)),
+                    ! $field->isJson() => is_scalar($default) ? $default : null,
+                    default => $field->isOptional() ? null : $field->emptyJson(),
+                };
             }
         }
 

@@ -7,9 +7,12 @@ namespace App\Providers;
 use App\Accounts\WholeSessionFiles;
 use App\Actions\Entries\FollowAnchor;
 use App\Actions\Reminders\PlanReminders;
+use App\Database\GuardedConnection;
 use App\Database\ImmediateConnector;
+use App\Follows\Follows;
 use App\Http\Bounds;
 use App\Http\Requests\ListsFirst;
+use App\Journal\Begun;
 use App\Journal\Changed;
 use App\Journal\Changing;
 use App\Journal\Journal;
@@ -20,9 +23,11 @@ use App\Queries\Occurrences\Unreadable;
 use App\Queries\Planning\Forecast;
 use App\Standins\PostBox;
 use App\Standins\ShippedForecast;
+use Closure;
 use Illuminate\Cache\RateLimiting\Limit;
 use Illuminate\Contracts\Foundation\Application;
 use Illuminate\Contracts\Translation\Translator;
+use Illuminate\Database\Connection;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Http\Middleware\TrustProxies;
 use Illuminate\Http\Request;
@@ -34,6 +39,7 @@ use Illuminate\Support\Facades\Route;
 use Illuminate\Support\Facades\Session;
 use Illuminate\Support\Facades\Validator;
 use Illuminate\Support\ServiceProvider;
+use PDO;
 
 final class AppServiceProvider extends ServiceProvider
 {
@@ -46,6 +52,12 @@ final class AppServiceProvider extends ServiceProvider
         $this->app->scoped(Unreadable::class);
         $this->app->scoped(RolledOn::class);
         $this->app->bind('db.connector.sqlite', ImmediateConnector::class);
+        Connection::resolverFor(
+            'sqlite',
+            /** @param  array<string, mixed>  $config */
+            fn (PDO|Closure $pdo, string $database, string $prefix, array $config): GuardedConnection => new GuardedConnection($pdo, $database, $prefix, $config),
+        );
+        GuardedConnection::guardedBy(fn (string $sql) => $this->app->make(Journal::class)->guard($sql));
         $this->app->singleton(Forecast::class, ShippedForecast::class);
     }
 
@@ -88,10 +100,15 @@ final class AppServiceProvider extends ServiceProvider
         );
         Event::listen(
             Changed::class,
+            fn (Changed $one) => $one->user instanceof User ? $this->app->make(Follows::class)->follow($one->user->id, $one->rows) : null,
+        );
+        Event::listen(
+            Changed::class,
             fn (Changed $one) => $one->user instanceof User
                 ? $this->app->make(PlanReminders::class)->after($one->user, $one->rows)
                 : null,
         );
+        Event::listen(Begun::class, fn (Begun $one) => $this->app->make(Follows::class)->begin($one->userIds()));
         Mail::extend('post-box', fn (): PostBox => new PostBox());
         Model::preventLazyLoading(! $this->app->isProduction());
         Model::preventSilentlyDiscardingAttributes(! $this->app->isProduction());

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Upgrade;
 
+use App\Follows\Follows;
 use Illuminate\Contracts\Foundation\Application;
 use Illuminate\Database\Migrations\Migrator;
 use Illuminate\Support\Facades\DB;
@@ -19,7 +20,7 @@ final class Upgrade
 
     private Migrator $migrator;
 
-    public function __construct(Application $application)
+    public function __construct(Application $application, private Follows $follows)
     {
         $this->migrator = $application->make('migrator');
     }
@@ -100,10 +101,9 @@ final class Upgrade
         $database->exec('pragma foreign_keys = off');
         $database->exec('attach '.$database->quote($path).' as old');
         $database->beginTransaction();
-        // What was counted of weeks, and what hangs on deletions, does not concern rows that only come along.
-        $idle = "from main.sqlite_master where type = 'trigger' and (name like '%tallied%' or name like '%orphaned%')";
-        $triggers = self::column($database, "select sql {$idle} order by rowid");
-        foreach (self::column($database, "select name {$idle}") as $name) {
+        // What hangs on deletions does not concern rows that only come along.
+        $triggers = self::column($database, "select sql from main.sqlite_master where type = 'trigger' order by rowid");
+        foreach (self::column($database, "select name from main.sqlite_master where type = 'trigger'") as $name) {
             $database->exec("drop trigger main.\"{$name}\"");
         }
         // As they were made: what others name first.
@@ -131,6 +131,11 @@ final class Upgrade
         $database->commit();
         $database->exec('detach old');
         unset($database);
+        $this->on($new, function (): void {
+            foreach (DB::table('users')->pluck('id') as $id) {
+                DB::transaction(fn () => $this->follows->rebuild(is_numeric($id) ? (int) $id : 0));
+            }
+        });
         rename($new, $path);
     }
 
@@ -173,9 +178,12 @@ final class Upgrade
         $usual = config('database.connections.sqlite');
         config(['database.connections.'.self::CONNECTION => [...is_array($usual) ? $usual : [], 'database' => $path, 'journal_mode' => null]]);
         DB::purge(self::CONNECTION);
+        $default = DB::getDefaultConnection();
+        DB::setDefaultConnection(self::CONNECTION);
         try {
             return $work();
         } finally {
+            DB::setDefaultConnection($default);
             DB::purge(self::CONNECTION);
         }
     }

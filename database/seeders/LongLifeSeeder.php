@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Database\Seeders;
 
 use App\Access\Visible;
+use App\Follows\Follows;
+use App\Journal\Journal;
 use App\Mapping\SeriesColumns;
 use App\Models\Entry;
 use App\Models\User;
@@ -55,6 +57,13 @@ final class LongLifeSeeder extends Seeder
     private array $calendars;
 
     public function run(): void
+    {
+        // Rows in bulk: what follows from them is made at the end.
+        app(Journal::class)->unrecorded(fn () => $this->fill());
+        User::query()->each(fn (User $user) => app(Follows::class)->rebuild($user->id));
+    }
+
+    private function fill(): void
     {
         [$years, $ended, $accounts] = array_map(fn (string $name): int => max(1, (int) (getenv($name) ?: 10)), [
             'BENCH_HISTORY',

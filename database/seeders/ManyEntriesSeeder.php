@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Database\Seeders;
 
 use App\Access\Visible;
+use App\Follows\Follows;
+use App\Journal\Journal;
 use App\Models\User;
 use Illuminate\Database\Seeder;
 use Illuminate\Support\Facades\DB;
@@ -47,6 +49,13 @@ final class ManyEntriesSeeder extends Seeder
     private int $at = 0;
 
     public function run(): void
+    {
+        // Rows in bulk: what follows from them is made at the end.
+        app(Journal::class)->unrecorded(fn () => $this->fill());
+        User::query()->each(fn (User $user) => app(Follows::class)->rebuild($user->id));
+    }
+
+    private function fill(): void
     {
         $user = User::query()->firstOrFail();
         $calendars = Visible::to($user)->calendars()->pluck('id');

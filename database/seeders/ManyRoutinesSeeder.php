@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Database\Seeders;
 
 use App\Access\Visible;
+use App\Follows\Follows;
+use App\Journal\Journal;
 use App\Journal\WritePath;
 use App\Mapping\SeriesColumns;
 use App\Models\Entry;
@@ -38,6 +40,13 @@ final class ManyRoutinesSeeder extends Seeder
     ];
 
     public function run(WritePath $writes): void
+    {
+        // Rows in bulk: what follows from them is made at the end.
+        app(Journal::class)->unrecorded(fn () => $this->fill($writes));
+        User::query()->each(fn (User $user) => app(Follows::class)->rebuild($user->id));
+    }
+
+    private function fill(WritePath $writes): void
     {
         $user = User::query()->firstOrFail();
         $calendars = Visible::to($user)->calendars()->pluck('id');

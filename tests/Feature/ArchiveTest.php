@@ -57,7 +57,7 @@ function everything(object $test): User
     $test->asUser($user);
     $entry = DB::table('entries')->where('user_id', $user->id)->value('id');
     Storage::disk('local')->put("attachments/{$user->id}/x", 'a plan of the beds');
-    DB::table('attachments')->insert([
+    planted(fn () => DB::table('attachments')->insert([
         'id' => strtolower((string) Str::ulid()),
         'user_id' => $user->id,
         'entry_id' => $entry,
@@ -65,23 +65,23 @@ function everything(object $test): User
         'type' => 'text/plain',
         'size' => 18,
         'path' => "attachments/{$user->id}/x",
-    ]);
-    DB::table('calendars')
+    ]));
+    planted(fn () => DB::table('calendars')
         ->where('user_id', $user->id)
         ->limit(1)
-        ->update(['follows' => Illuminate\Support\Facades\Crypt::encryptString('https://visits.example.test/a.ics')]);
-    DB::table('filters')->insert([
+        ->update(['follows' => Illuminate\Support\Facades\Crypt::encryptString('https://visits.example.test/a.ics')]));
+    planted(fn () => DB::table('filters')->insert([
         'id' => strtolower((string) Str::ulid()),
         'user_id' => $user->id,
         'name' => 'Mine',
         'choice' => '{"areas":["'.DB::table('areas')->where('user_id', $user->id)->value('id').'"]}',
-    ]);
-    DB::table('filing_rules')->insert([
+    ]));
+    planted(fn () => DB::table('filing_rules')->insert([
         'id' => strtolower((string) Str::ulid()),
         'user_id' => $user->id,
         'words' => 'fern',
         'calendar_id' => $user->default_calendar_id,
-    ]);
+    ]));
 
     return $user;
 }
@@ -92,7 +92,7 @@ function little(object $test): User
     $entry = $test->ventCheck();
     $user = User::query()->findOrFail(DB::table('entries')->where('id', $entry['id'])->value('user_id'));
     Storage::disk('local')->put("attachments/{$user->id}/x", 'a plan of the beds');
-    DB::table('attachments')->insert([
+    planted(fn () => DB::table('attachments')->insert([
         'id' => strtolower((string) Str::ulid()),
         'user_id' => $user->id,
         'entry_id' => $entry['id'],
@@ -100,7 +100,7 @@ function little(object $test): User
         'type' => 'text/plain',
         'size' => 18,
         'path' => "attachments/{$user->id}/x",
-    ]);
+    ]));
 
     return $user;
 }
@@ -170,10 +170,10 @@ test('put back into the account itself it undoes what was done since, which is l
     $before = holdings($user);
     $made = archived($this);
     $entry = DB::table('entries')->where('user_id', $user->id)->whereNotNull('start')->value('id');
-    DB::table('entries')
+    planted(fn () => DB::table('entries')
         ->where('id', $entry)
-        ->update(['title' => 'Not so']);
-    DB::table('overrides')->where('user_id', $user->id)->delete();
+        ->update(['title' => 'Not so']));
+    planted(fn () => DB::table('overrides')->where('user_id', $user->id)->delete());
     $this->api('POST', "archives/{$made['id']}/restore", ['current' => 'wrong'])->assertStatus(422);
     $this->api('POST', "archives/{$made['id']}/restore", ['current' => 'glasshouse'])->assertStatus(202);
     expect(holdings($user))->toEqual($before);

@@ -501,7 +501,7 @@ test('when somebody is busy is told without what with (RFC 4791 7.10)', function
 });
 
 test('a calendar that is followed can be read, and is not written to', function () {
-    DB::table('calendars')->update(['follows' => Crypt::encryptString('https://visits.example.test/a.ics')]);
+    planted(fn () => DB::table('calendars')->update(['follows' => Crypt::encryptString('https://visits.example.test/a.ics')]));
     $told = dav($this, 'PROPFIND', $this->davCalendar, asked('current-user-privilege-set'), ['Depth' => '0'])
         ->assertStatus(207)
         ->getContent();

@@ -11,7 +11,7 @@ use Illuminate\Support\Facades\Artisan;
 /** Loads the demo and acts as its steward. */
 function loadDemo(object $test): User
 {
-    User::query()->toBase()->delete();
+    planted(fn () => User::query()->toBase()->delete());
     Artisan::call('db:seed', ['--class' => DemoSeeder::class, '--force' => true]);
     $test->asUser(User::query()->sole());
 

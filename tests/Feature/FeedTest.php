@@ -123,10 +123,10 @@ test('a task is told as the time it is worked on, whatever its deadline; one wit
 });
 
 test('who else was asked is not told to those who follow', function () {
-    Entry::query()
+    planted(fn () => Entry::query()
         ->where('title', 'Market stall')
         ->toBase()
-        ->update(['foreign_lines' => '["ATTENDEE:mailto:somebody@example.test","X-ROOM:3"]']);
+        ->update(['foreign_lines' => '["ATTENDEE:mailto:somebody@example.test","X-ROOM:3"]']));
     expect(follow($this, feed_of($this)['address'])->streamedContent())
         ->toContain('Market stall')
         ->not->toContain('somebody')

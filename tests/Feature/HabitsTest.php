@@ -111,7 +111,7 @@ test('an amount is noted on ticking, added up, and gone when it is not done afte
  */
 test('the demo’s year: rates and rows against a second computation on the rows', function () {
     $this->at('2026-11-25T10:20:00+01:00');
-    User::query()->toBase()->delete();
+    planted(fn () => User::query()->toBase()->delete());
     Artisan::call('db:seed', ['--class' => DemoSeeder::class, '--force' => true]);
     $this->asUser(User::query()->sole());
     $from = '2025-11-25';

@@ -88,9 +88,9 @@ test('undo names what it took back, goes further back, and ends', function () {
 test('what was changed since, elsewhere, is not overwritten by an undo', function () {
     $entry = $this->ventCheck();
     $this->api('PATCH', "entries/{$entry['id']}", ['title' => 'Vents'])->assertOk();
-    Entry::query()
+    planted(fn () => Entry::query()
         ->toBase()
-        ->update(['title' => 'Changed behind the journal']);
+        ->update(['title' => 'Changed behind the journal']));
     $this->api('POST', 'undo')->assertConflict();
     expect(Entry::query()->sole()->title)
         ->toBe('Changed behind the journal')
@@ -108,9 +108,9 @@ test('nothing changes outside the write path, and a failed action leaves nothing
     $revision = $this->user->refresh()->revision;
     try {
         app(WritePath::class)->run($this->user, 'Fails half-way', function (): void {
-            Entry::query()
+            planted(fn () => Entry::query()
                 ->sole()
-                ->update(['title' => 'Half written']);
+                ->update(['title' => 'Half written']));
             throw new RuntimeException('power cut');
         });
     } catch (RuntimeException) {

@@ -209,13 +209,13 @@ test('the halves of a divided routine are one again where they come in', functio
 });
 
 test('what came in goes out again as it came, but for the moment it is written', function () {
-    User::query()->delete();
+    planted(fn () => User::query()->delete());
     Artisan::call('db:seed', ['--class' => DemoSeeder::class, '--force' => true]);
     $this->asUser(User::query()->latest('id')->firstOrFail());
     $this->at('2026-11-25T11:00:00+01:00');
     $file = $this->api('GET', 'calendar-file')->streamedContent();
-    OccurrenceOverride::query()->toBase()->delete();
-    Entry::query()->toBase()->delete();
+    planted(fn () => OccurrenceOverride::query()->toBase()->delete());
+    planted(fn () => Entry::query()->toBase()->delete());
     $import = bring($this, $file);
     $this->api('POST', "imports/{$import['id']}/take", [
         'targets' => [['calendar_id' => $this->calendar()->id]],
@@ -373,9 +373,9 @@ test('a routine divided twice is divided at the times that its file names, and i
 
 test('no UID reaches entries that it does not name', function (string $uid) {
     $this->entry(['title' => 'Mine', 'start' => '2026-11-26', 'rule' => 'FREQ=DAILY']);
-    Entry::query()
+    planted(fn () => Entry::query()
         ->toBase()
-        ->update(['uid' => 'other#2026-12-01']);
+        ->update(['uid' => 'other#2026-12-01']));
     $file = calendar_file(
         "BEGIN:VEVENT\nUID:{$uid}\nSUMMARY:a\nDTSTART;VALUE=DATE:20261126\nRRULE:FREQ=DAILY\nEND:VEVENT\n".
             "BEGIN:VEVENT\nUID:{$uid}\nSUMMARY:b\nRECURRENCE-ID;RANGE=THISANDFUTURE;VALUE=DATE:20261130\nDTSTART;VALUE=DATE:20261130\nEND:VEVENT",
@@ -391,7 +391,7 @@ test(
             ->assertStatus(201)
             ->json('id');
         $entry = $this->entry(['title' => 'Vent check', 'start' => '2026-11-23', 'rule' => 'FREQ=DAILY']);
-        OccurrenceOverride::withoutEvents(function () use ($entry, $tours): void {
+        app(App\Journal\WritePath::class)->run($this->user, 'Set out', function () use ($entry, $tours): void {
             foreach (['2026-11-24' => ['calendar_id' => $tours, 'title' => 'Tour'], '2026-11-21' => []] as $id => $fields) {
                 OccurrenceOverride::query()->create([
                     'entry_id' => $entry['id'],
@@ -404,8 +404,8 @@ test(
             }
         });
         $file = $this->api('GET', 'calendar-file')->streamedContent();
-        OccurrenceOverride::query()->toBase()->delete();
-        Entry::query()->toBase()->delete();
+        planted(fn () => OccurrenceOverride::query()->toBase()->delete());
+        planted(fn () => Entry::query()->toBase()->delete());
         take($this, bring($this, $file));
         $rows = OccurrenceOverride::query()->orderBy('day')->get();
         expect($rows->pluck('recurrence_id')->all())->toBe(['2026-11-21', '2026-11-24']);
@@ -799,7 +799,7 @@ test('a hostile file is answered with a sentence, and nothing of it is half writ
         $this->api('GET', 'board?from=2026-11-23&days=14')->assertOk();
         expect($this->api('GET', 'calendar-file')->streamedContent())->toContain('END:VCALENDAR');
         expect(memory_get_usage() - $before)->toBeLessThan(100_000_000);
-        Entry::query()->where('user_id', $this->user->id)->toBase()->delete();
+        planted(fn () => Entry::query()->where('user_id', $this->user->id)->toBase()->delete());
     }
 });
 

@@ -32,9 +32,9 @@ test('whatever is done to it, the board is what was done, and undo gives it back
     $pick = fn (array $from): mixed => $from[mt_rand(0, count($from) - 1)];
     for ($sequence = 0; $sequence < (int) (getenv('MODEL_SEQUENCES') ?: 25); $sequence++) {
         foreach (['overrides', 'history_entries', 'history', 'deliveries', 'entries'] as $table) {
-            DB::table($table)->delete();
+            planted(fn () => DB::table($table)->delete());
         }
-        DB::table('users')->update(['zone' => 'Europe/Berlin']);
+        planted(fn () => DB::table('users')->update(['zone' => 'Europe/Berlin']));
         $this->user->refresh();
         $board = new NaiveBoard();
         /** @var list<array{NaiveBoard, string}> $past  the board before each step, and its bytes */

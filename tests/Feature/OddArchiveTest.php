@@ -36,10 +36,10 @@ function oneOfEach(object $test): User
     $test->api('POST', 'templates', ['kind' => 'entry', 'name' => 'Check', 'items' => [['entry_id' => $check['id'], 'recurrence_id' => null]]]);
     $test->api('POST', 'themes', ['words' => 'Office', 'date' => '2026-11-26', 'weeks' => 0, 'half' => null]);
     Storage::disk('local')->put("attachments/{$user->id}/x", 'a plan of the beds');
-    App\Models\Attachment::query()->toBase()->insert([
+    planted(fn () => App\Models\Attachment::query()->toBase()->insert([
         'id' => strtolower((string) Str::ulid()), 'user_id' => $user->id, 'entry_id' => $fair['id'], 'name' => 'beds.txt',
         'type' => 'text/plain', 'size' => 18, 'path' => "attachments/{$user->id}/x",
-    ]);
+    ]));
 
     return $user->refresh();
 }

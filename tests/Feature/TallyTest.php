@@ -104,7 +104,7 @@ test('every sum is that of its lines, and a stretch is the sum of its days', fun
 test(
     'every figure has lines that add up to it: of groups, of all, before, of weeks, of hours, and what is counted by how often',
     function () {
-        User::query()->toBase()->delete();
+        planted(fn () => User::query()->toBase()->delete());
         Artisan::call('db:seed', ['--class' => DemoSeeder::class, '--force' => true]);
         $user = User::query()->sole();
         // Some are for two, in the stretch and before it; more labels than are told apart week by week.

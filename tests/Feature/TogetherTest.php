@@ -69,9 +69,9 @@ test('what another may not see is not seen together either', function () {
 
 test('an entry that one of them leaves out is named there and not in the others', function () {
     $id = $this->ventCheck()['id'];
-    DB::table('entries')
+    planted(fn () => DB::table('entries')
         ->where('id', $id)
-        ->update(['rule' => 'FREQ=SOMETIMES']);
+        ->update(['rule' => 'FREQ=SOMETIMES']));
     [$board, $basket] = array_column(
         $this->api('GET', 'together?read='.rawurlencode('board?from=2026-11-23 basket'))->json('parts'),
         'body',

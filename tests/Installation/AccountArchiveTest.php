@@ -13,16 +13,16 @@ use Illuminate\Support\Facades\Storage;
 
 function someEntries(int $number): void
 {
-    DB::table('areas')->insert(['id' => str_repeat('a', 26), 'user_id' => 1, 'name' => 'Glasshouse', 'colour' => 'teal']);
-    DB::table('calendars')->insert([
+    planted(fn () => DB::table('areas')->insert(['id' => str_repeat('a', 26), 'user_id' => 1, 'name' => 'Glasshouse', 'colour' => 'teal']));
+    planted(fn () => DB::table('calendars')->insert([
         'id' => str_repeat('c', 26),
         'user_id' => 1,
         'area_id' => str_repeat('a', 26),
         'name' => 'Beds',
         'reminders' => '[]',
-    ]);
+    ]));
     for ($i = 0; $i < $number; $i++) {
-        DB::table('entries')->insert([
+        planted(fn () => DB::table('entries')->insert([
             'id' => sprintf('%026d', $i),
             'user_id' => 1,
             'calendar_id' => str_repeat('c', 26),
@@ -32,7 +32,7 @@ function someEntries(int $number): void
             'except_dates' => '[]',
             'checklist' => '[]',
             'reminders' => '[]',
-        ]);
+        ]));
     }
 }
 
@@ -83,11 +83,11 @@ test('one that cannot be written leaves a sentence, and nothing half', function 
 test('what is there is laid aside before, and what is brought back is not given up for it', function () {
     someEntries(5);
     $user = User::query()->findOrFail(1);
-    DB::table('users')->update(['archives_kept' => 1]);
+    planted(fn () => DB::table('users')->update(['archives_kept' => 1]));
     $archives = app(WriteArchive::class);
     $one = $archives->ask($user, 'own');
     $archives->write($one);
-    DB::table('entries')->where('user_id', 1)->limit(2)->delete();
+    planted(fn () => DB::table('entries')->where('user_id', 1)->limit(2)->delete());
     app(RestoreArchive::class)->restore($one->refresh());
     expect(DB::table('entries')->count())
         ->toBe(5)

@@ -43,7 +43,7 @@ test('the drill: written while in use, checked, everything lost, brought back wi
 });
 
 test('the drill of a whole machine: from nothing but a backup, every row of every table is there again', function () {
-    DB::table('users')->delete();
+    planted(fn () => DB::table('users')->delete());
     Artisan::call('db:seed', ['--class' => DemoSeeder::class, '--force' => true]);
     $all = function (): array {
         $tables = [];

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace App\Actions\Accounts;
 
 use App\Actions\Archives\WriteArchive;
+use App\Follows\Follows;
+use App\Journal\Journal;
 use App\Models\StoredArchive;
 use App\Models\User;
 use Carbon\CarbonImmutable;
@@ -17,8 +19,12 @@ final readonly class LeaveAccount
 {
     public const DAYS = 7;
 
-    public function __construct(private WriteArchive $archives, private AccountMails $mails)
-    {
+    public function __construct(
+        private WriteArchive $archives,
+        private AccountMails $mails,
+        private Follows $follows,
+        private Journal $journal,
+    ) {
     }
 
     /** @return StoredArchive what is to be taken along, not written yet */
@@ -64,7 +70,10 @@ final readonly class LeaveAccount
     {
         $email = $user->email;
         // Whatever names the account goes with it.
-        DB::transaction(fn () => DB::table('users')->where('id', $user->id)->delete());
+        DB::transaction(function () use ($user): void {
+            $this->follows->forget($user->id);
+            $this->journal->unrecorded(fn () => DB::table('users')->where('id', $user->id)->delete());
+        });
         foreach (['attachments', 'imports', 'archives'] as $kind) {
             File::deleteDirectory(Storage::disk('local')->path("{$kind}/{$user->id}"));
         }

@@ -5,15 +5,17 @@ declare(strict_types=1);
 namespace App\Actions\History;
 
 use App\Actions\Reminders\PlanReminders;
+use App\Journal\Changed;
 use App\Journal\HistoryStep;
 use App\Journal\Journal;
 use App\Models\User;
+use Illuminate\Database\UniqueConstraintViolationException;
 use Illuminate\Support\Facades\DB;
 
 /** Takes the last step back, or does the last one taken back again. */
 final readonly class Rewind
 {
-    public function __construct(private PlanReminders $reminders)
+    public function __construct(private PlanReminders $reminders, private Journal $journal)
     {
     }
 
@@ -47,11 +49,24 @@ final readonly class Rewind
             }
             $this->reminders->before($user);
             [$from, $to] = $undo ? ['after', 'before'] : ['before', 'after'];
-            foreach ($undo ? array_reverse($step->rows) : $step->rows as $row) {
-                $this->put($row['table'], $row['id'], $row[$from], $row[$to]);
+            $turned = array_map(
+                fn (array $row): array => [...$row, 'before' => $row[$from], 'after' => $row[$to]],
+                $undo ? array_reverse($step->rows) : $step->rows,
+            );
+            try {
+                // Each row is put back as the step has it, which is its record.
+                $this->journal->unrecorded(function () use ($turned): void {
+                    foreach ($turned as $row) {
+                        $this->put($row['table'], $row['id'], $row['before'], $row['after']);
+                    }
+                });
+            } catch (UniqueConstraintViolationException) {
+                throw new ChangedSince(); // something else has taken its place
             }
             $step->update(['undone' => $undo]);
-            $this->reminders->after($user, $step->rows);
+            if ($turned !== []) {
+                event(new Changed($user, $turned));
+            }
 
             return $step;
         });
@@ -63,7 +78,7 @@ final readonly class Rewind
      */
     private function put(string $table, int|string $id, ?array $from, ?array $to): void
     {
-        assert(in_array($table, Journal::TABLES, true));
+        assert(in_array($table, Journal::tables(), true));
         $query = fn () => DB::table($table)->where('id', $id);
         $now = $query()->first();
         $stands = $now === null ? null : array_intersect_key((array) $now, $from ?? []);

@@ -83,6 +83,20 @@ final readonly class KeepGoal
         });
     }
 
+    /**
+     * A task more or less, whatever others are tied to it by now.
+     *
+     * @param  array{tie: string|null, untie: string|null}  $tied
+     */
+    public function tie(User $user, Goal $goal, array $tied): void
+    {
+        $this->writes->run($user, "Tied a task to “{$goal->title}”", function () use ($user, $goal, $tied): void {
+            $goal->refresh();
+            $tasks = array_filter([...$goal->tasks, $tied['tie']], fn (?string $id): bool => $id !== null && $id !== $tied['untie']);
+            $goal->update(['tasks' => self::known($user, array_values($tasks))]);
+        });
+    }
+
     public function remove(User $user, Goal $goal): void
     {
         $this->writes->run($user, "Took out the goal “{$goal->title}”", fn () => $goal->delete());

@@ -10,8 +10,10 @@ use App\Archive\UnsoundArchive;
 use App\Http\Requests\Account;
 use App\Http\Requests\ArchiveFileRequest;
 use App\Http\Requests\PresentPasswordRequest;
+use App\Http\Requests\RulesOf;
 use App\Jobs\RestoreAccount;
 use App\Jobs\WriteAccount;
+use App\Journal\WritePath;
 use App\Models\StoredArchive;
 use App\Models\User;
 use Carbon\CarbonImmutable;
@@ -21,6 +23,7 @@ use Illuminate\Http\Response;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\Cache;
 use Illuminate\Validation\ValidationException;
+use PlumRota\Core\Fields\Tables\SettingFields;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
 
 /** All of an account as files: written, taken along, brought back. */
@@ -48,18 +51,19 @@ final class ArchiveController
         return response()->json(self::shown($archive->refresh()), 202);
     }
 
-    public function change(Request $request): Response
+    public function change(Request $request, WritePath $writes): Response
     {
         $request->validate(
-            ['daily' => ['sometimes', 'boolean'], 'kept' => ['sometimes', 'integer', 'between:1,30']],
-            ['kept.between' => 'Between 1 and 30 can be kept.'],
+            ['daily' => ['sometimes', 'boolean'], 'kept' => ['sometimes', ...RulesOf::limits(SettingFields::all()['archives_kept'])]],
+            ['kept.between' => SettingFields::all()['archives_kept']->says['between']],
         );
         $values = [
             ...$request->has('daily') ? ['archives_daily' => $request->boolean('daily')] : [],
             ...$request->has('kept') ? ['archives_kept' => $request->integer('kept')] : [],
         ];
         if ($values !== []) {
-            User::query()->whereKey(Account::of($request)->id)->toBase()->update($values);
+            $user = Account::of($request);
+            $writes->run($user, 'Changed which archives are kept', fn () => $user->update($values));
         }
 
         return response()->noContent();

@@ -57,6 +57,9 @@ final class RoundController
         if ($request->changes() !== []) {
             $goals->change($user, $found, $request->changes());
         }
+        if ($request->hasAny(['tie', 'untie'])) {
+            $goals->tie($user, $found, $request->tied());
+        }
         if ($request->has('answer')) {
             $goals->answer($user, $found, $request->answer(), $request->into($user, $found->kind));
         }

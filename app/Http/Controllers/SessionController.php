@@ -84,6 +84,8 @@ final readonly class SessionController
 
     public function change(ChangeAccountRequest $request, ChangeAccount $accounts): AccountResource
     {
+        $request->requireKnown((new AccountResource(Account::of($request)))->toArray($request));
+
         return new AccountResource($accounts->change(Account::of($request), $request->changes(), $request->routinesKeepWall()));
     }
 

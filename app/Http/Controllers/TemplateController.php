@@ -18,6 +18,7 @@ use App\Models\User;
 use App\Queries\Templates\SingleEntries;
 use App\Queries\Templates\StampPreview;
 use App\Queries\Templates\TemplatesShown;
+use App\Writing\WrittenMeanwhile;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
@@ -47,9 +48,13 @@ final class TemplateController
     public function change(TemplateRequest $request, string $template, ChangeTemplate $templates): Response
     {
         $user = Account::of($request);
+        $found = self::template($user, $template);
+        if ($request->version() !== null && $request->version() !== $found->version) {
+            throw new WrittenMeanwhile();
+        }
         $templates->change(
             $user,
-            self::template($user, $template),
+            $found,
             $request->name(),
             $request->parts(),
             $request->boolean('follow'),

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Requests;
 
 use App\Accounts\KnownZone;
+use App\Writing\WrittenMeanwhile;
 use Illuminate\Foundation\Http\FormRequest;
 use PlumRota\Core\Fields\Tables\SettingFields;
 use PlumRota\Core\Fields\Types\Text;
@@ -18,7 +19,7 @@ final class ChangeAccountRequest extends FormRequest
     public function rules(): array
     {
         $of = new RulesOf(Account::of($this));
-        $rules = ['routines_keep' => ['sometimes', 'in:wall,instant']];
+        $rules = ['routines_keep' => ['sometimes', 'in:wall,instant'], 'was' => ['sometimes', 'array', 'max:40']];
         foreach (array_diff_key(SettingFields::all(), array_flip(self::ELSEWHERE)) as $field) {
             $isNeeded = $field->type instanceof Text && $field->type->isNeeded;
             $rules += $of->field($field, ['sometimes', ...$isNeeded ? ['required'] : []]);
@@ -44,11 +45,27 @@ final class ChangeAccountRequest extends FormRequest
         return $this->input('routines_keep') !== 'instant';
     }
 
+    /**
+     * Whether each setting still is what its writer knows of it, as AccountResource tells it.
+     *
+     * @param  array<string, mixed>  $is
+     *
+     * @throws WrittenMeanwhile
+     */
+    public function requireKnown(array $is): void
+    {
+        foreach ($this->array('was') as $name => $was) {
+            if (array_key_exists((string) $name, $is) && $is[(string) $name] != $was && $is[(string) $name] != $this->input((string) $name)) {
+                throw new WrittenMeanwhile();
+            }
+        }
+    }
+
     /** @return array<string, mixed> */
     public function changes(): array
     {
         /** @var array<string, mixed> $changes */
-        $changes = array_diff_key($this->validated(), ['routines_keep' => true]);
+        $changes = array_diff_key($this->validated(), ['routines_keep' => true, 'was' => true]);
         if (array_key_exists('weather_place', $changes)) {
             $changes['weather_place'] = $this->string('weather_place')->trim()->value();
         }

@@ -31,6 +31,7 @@ final class ClosingRequest extends FormRequest
             'answers' => ['sometimes', 'array', 'max:20'],
             'answers.*.question' => ['required', 'string', 'max:120'],
             'answers.*.answer' => ['present', 'nullable', 'string', 'max:4000'],
+            'answers.*.was' => ['sometimes', 'nullable', 'string', 'max:4000'],
             'closed' => ['sometimes', 'boolean'],
         ];
     }
@@ -90,12 +91,12 @@ final class ClosingRequest extends FormRequest
         return Decision::from($this->string('decision')->value());
     }
 
-    /** @return list<array{question: string, answer: string}> */
+    /** @return list<array{question: string, answer: string, was?: string|null}> */
     public function answers(): array
     {
-        /** @var list<array{question: string, answer: string|null}> $answers as validated */
+        /** @var list<array{question: string, answer: string|null, was?: string|null}> $answers as validated */
         $answers = array_values($this->array('answers'));
 
-        return array_map(fn (array $one): array => ['question' => $one['question'], 'answer' => $one['answer'] ?? ''], $answers);
+        return array_map(fn (array $one): array => [...$one, 'answer' => $one['answer'] ?? ''], $answers);
     }
 }

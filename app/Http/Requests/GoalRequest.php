@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
+use App\Access\Changeable;
 use App\Models\User;
 use Illuminate\Foundation\Http\FormRequest;
 use PlumRota\Core\Fields\Tables\PlanFields;
@@ -26,6 +27,8 @@ final class GoalRequest extends FormRequest
             ...$of->field($fields['minutes'], ['sometimes']),
             'tasks' => ['sometimes', 'list', 'max:60'],
             'tasks.*' => ['string', 'max:26'],
+            'tie' => ['sometimes', 'string', 'max:26', Changeable::by(Account::of($this))->namesEntry()],
+            'untie' => ['sometimes', 'string', 'max:26'],
             'position' => ['sometimes', 'integer', 'between:0,1000'],
             'answer' => ['sometimes', 'nullable', 'in:kept,partly,dropped,carried'],
             'into' => [
@@ -63,6 +66,15 @@ final class GoalRequest extends FormRequest
         $all = [...$this->values(), 'position' => $this->integer('position')];
 
         return array_filter($all, fn (string $name): bool => $this->has($name), ARRAY_FILTER_USE_KEY);
+    }
+
+    /** @return array{tie: string|null, untie: string|null} a task that is tied to it or no longer, whatever else is */
+    public function tied(): array
+    {
+        return [
+            'tie' => $this->filled('tie') ? $this->string('tie')->value() : null,
+            'untie' => $this->filled('untie') ? $this->string('untie')->value() : null,
+        ];
     }
 
     /** @return 'kept'|'partly'|'dropped'|'carried'|null */

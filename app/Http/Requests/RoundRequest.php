@@ -20,6 +20,7 @@ final class RoundRequest extends FormRequest
             'answers' => ['sometimes', 'list', 'max:12'],
             'answers.*.question' => ['required', 'string', 'max:250'],
             'answers.*.answer' => ['present', 'nullable', 'string', 'max:4000'],
+            'answers.*.was' => ['sometimes', 'nullable', 'string', 'max:4000'],
         ];
     }
 
@@ -35,7 +36,7 @@ final class RoundRequest extends FormRequest
         return $this->has('steps') ? array_values(array_filter($this->array('steps'), is_string(...))) : null;
     }
 
-    /** @return list<array{question: string, answer: string}>|null */
+    /** @return list<array{question: string, answer: string, was?: string|null}>|null */
     public function answers(): ?array
     {
         if (! $this->has('answers')) {
@@ -47,6 +48,7 @@ final class RoundRequest extends FormRequest
             $answers[] = [
                 'question' => is_string($one['question'] ?? null) ? $one['question'] : '',
                 'answer' => is_string($one['answer'] ?? null) ? $one['answer'] : '',
+                ...array_key_exists('was', $one) ? ['was' => is_string($one['was']) ? $one['was'] : null] : [],
             ];
         }
 

@@ -62,6 +62,14 @@ final readonly class RulesOf
         return $messages;
     }
 
+    /** @return list<string> of a field that is a number */
+    public static function limits(Field $field): array
+    {
+        $type = $field->inner();
+
+        return $type instanceof Whole ? ['integer', "between:{$type->least},{$type->most}"] : [];
+    }
+
     /** What was said of a field, as it is kept: in a request that was looked at. */
     public static function value(Type $type, mixed $said): mixed
     {

@@ -20,6 +20,7 @@ final class TemplateRequest extends FormRequest
             'parts.*.length' => ['required', 'integer', 'between:0,10080'],
             'parts.*.title' => ['required', 'string', 'max:250'],
             'follow' => ['sometimes', 'boolean'],
+            'version' => ['sometimes', 'integer'],
         ];
     }
 
@@ -31,6 +32,12 @@ final class TemplateRequest extends FormRequest
             'parts.min' => 'Nothing would be left of it. Take the template out instead.',
             'parts.*.title.required' => 'Give it a title.',
         ];
+    }
+
+    /** Of the template that was changed; null where nobody says. */
+    public function version(): ?int
+    {
+        return $this->filled('version') ? $this->integer('version') : null;
     }
 
     public function name(): ?string

@@ -77,6 +77,9 @@ final readonly class Basket
     {
         $readable = $groups = [];
         foreach ($entries as $entry) {
+            if ($entry->odd !== []) {
+                $this->unreadable->odd($entry->id, $entry->title, $entry->odd);
+            }
             try {
                 $loose = self::loose($entry);
                 $groups[$loose->key] = $pressing->group($loose);

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace PlumRota\Core\Fields;
 
 use PlumRota\Core\Fields\Types\Flag;
+use PlumRota\Core\Fields\Types\Listed;
 use PlumRota\Core\Fields\Types\Maybe;
 
 /**
@@ -55,6 +56,12 @@ final readonly class Field
     public function isJson(): bool
     {
         return $this->inner() instanceof Composite;
+    }
+
+    /** The JSON of nothing: a list has no parts, and neither have values by their names. */
+    public function emptyJson(): string
+    {
+        return $this->inner() instanceof Listed ? '[]' : '{}';
     }
 
     public function isFlag(): bool

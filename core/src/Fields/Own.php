@@ -10,6 +10,29 @@ use PlumRota\Core\Schedule\Details;
 /** What one occurrence has of its own: values by the names of fields of its entry. */
 final readonly class Own implements Composite
 {
+    /** Besides what Details knows of: its place by hand in the list of its day. */
+    private const BESIDES = ['position'];
+
+    /**
+     * What of it can be, where not all of it can.
+     *
+     * @param  array<mixed>  $value
+     * @return array<string, mixed>
+     */
+    public function sound(array $value): array
+    {
+        $sound = [];
+        foreach ($value as $name => $one) {
+            try {
+                $sound += $this->read([$name => $one]);
+            } catch (NotAllowed) {
+                continue;
+            }
+        }
+
+        return $sound;
+    }
+
     /** @return array<string, mixed> */
     public function read(mixed $value): array
     {
@@ -20,7 +43,7 @@ final readonly class Own implements Composite
         $fields = EntryFields::all();
         $own = [];
         foreach ($value as $name => $one) {
-            if (! in_array($name, Details::OWN, true) || ! isset($fields[$name])) {
+            if (! in_array($name, [...Details::OWN, ...self::BESIDES], true) || ! isset($fields[$name])) {
                 throw new NotAllowed('One occurrence has no “'.mb_substr(mb_scrub((string) $name), 0, 40).'” of its own.');
             }
             $own[$name] = $fields[$name]->read($one);

@@ -16,6 +16,8 @@ export class Refused extends Error {
         readonly errors: Record<string, string[]> = {},
         /** How an entry stands now, when it was changed elsewhere meanwhile. */
         readonly current: Entry | null = null,
+        /** Lines under questions as they are now, where another window has written one meanwhile. */
+        readonly lines: { question: string; answer: string }[] = [],
     ) {
         super(message)
     }
@@ -105,12 +107,14 @@ async function accepted(response: Response): Promise<Response> {
         message?: string
         errors?: Record<string, string[]>
         current?: Entry
+        lines?: { question: string; answer: string }[]
     }
     throw new Refused(
         response.status,
         said.message ?? fallback(response.status),
         said.errors ?? {},
         said.current ?? null,
+        said.lines ?? [],
     )
 }
 

@@ -5,6 +5,7 @@ import { dayNumber, minuteOf, moment, namedDate, plusDays, span, time } from '@/
 import { patchOccurrences } from '@/state/patch'
 import { useView } from '@/state/view'
 import { useAstray } from '@/sheet/useAstray'
+import { once } from '@/undo/gestures'
 import { say, useChanges, type NotePress } from '@/undo/useChanges'
 import { useQueryClient } from '@tanstack/vue-query'
 import { reactive } from 'vue'
@@ -150,12 +151,14 @@ export function useMoves() {
     /** An entry of a template, where it was dropped. */
     async function stamp(carried: Carried, template: string, target: Target): Promise<void> {
         if (target.kind === 'basket') return
-        await change(`Stamped “${carried.title}” ${words(target).replace(/^to/, 'on')}.`, () =>
-            answerOf(
-                api.POST('/templates/{template}/stamp', {
-                    params: { path: { template } },
-                    body: place(carried, target),
-                }),
+        await once(`stamp ${template} ${JSON.stringify(target)}`, () =>
+            change(`Stamped “${carried.title}” ${words(target).replace(/^to/, 'on')}.`, () =>
+                answerOf(
+                    api.POST('/templates/{template}/stamp', {
+                        params: { path: { template } },
+                        body: place(carried, target),
+                    }),
+                ),
             ),
         )
     }

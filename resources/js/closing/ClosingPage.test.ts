@@ -201,7 +201,7 @@ describe('the steps of a closing', () => {
         await page.find('textarea').setValue('The stall.')
         await flushPromises()
         expect(sent('PUT closings/2026-11-25')).toEqual({
-            answers: [{ question: 'What went well?', answer: 'The stall.' }],
+            answers: [{ question: 'What went well?', answer: 'The stall.', was: '' }],
             closed: false,
         })
         await page.find('[data-test=finish]').trigger('click')

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { ChangedLine } from '@/state/useLines'
 import { NButton } from 'naive-ui'
 import { answerOf, api, sentence } from '@/api/client'
 import type { Closing, Decision, Occurrence } from '@/api/types'
@@ -153,38 +154,47 @@ function sendRest(): void {
             ),
         )
 }
-async function keep(
-    day: string,
-    answers: { question: string; answer: string }[],
-    closed: boolean,
-): Promise<void> {
-    const finishes = closed && !closing.value?.closed
+/**
+ * Keeps lines that were changed, and whether the day is closed.
+ *
+ * @throws Refused 409 where another window has written one of them meanwhile
+ */
+async function keep(day: string, lines: ChangedLine[], closes: boolean): Promise<void> {
+    const closed = closes || (closing.value?.closed ?? false)
     try {
         await send(() =>
             answerOf(
-                api.PUT('/closings/{date}', { params: { path: { date: day } }, body: { answers, closed } }),
+                api.PUT('/closings/{date}', {
+                    params: { path: { date: day } },
+                    body: { answers: lines, closed },
+                }),
             ),
         )
-        // What is fetched anew says the same a moment later; until then nothing counts as unsaved.
-        const kept = new Map(answers.map((one) => [one.question, one.answer]))
-        client.setQueryData<Closing>(
-            ['closings', date.value],
-            (was) =>
-                was && {
-                    ...was,
-                    closed: was.closed || closed,
-                    questions: was.questions.map((one) => ({
-                        ...one,
-                        answer: kept.get(one.question) ?? one.answer,
-                    })),
-                },
-        )
-        say(closed ? `${longWeekday(day)} is closed.` : 'Kept.', { undoable: true })
-        await nextTick()
-        if (finishes) leave()
     } catch (error) {
         say(sentence(error), { trouble: true })
+        throw error
     }
+    // What is fetched anew says the same a moment later; until then nothing counts as unsaved.
+    const kept = new Map(lines.map((one) => [one.question, one.answer]))
+    client.setQueryData<Closing>(
+        ['closings', date.value],
+        (was) =>
+            was && {
+                ...was,
+                closed: was.closed || closed,
+                questions: was.questions.map((one) => ({
+                    ...one,
+                    answer: kept.get(one.question) ?? one.answer,
+                })),
+            },
+    )
+    say(closed ? `${longWeekday(day)} is closed.` : 'Kept.', { undoable: true })
+    await nextTick()
+}
+async function finish(day: string): Promise<void> {
+    const finishes = !closing.value?.closed
+    await keep(day, [], true)
+    if (finishes) leave()
 }
 function leave(): void {
     void router.push(
@@ -321,7 +331,8 @@ useEventListener(window, 'keydown', (event) => {
                     v-else
                     :key="closing.date"
                     :closing="closing"
-                    @keep="(answers, closed) => keep(closing!.date, answers, closed)"
+                    :keep="(lines, closed) => keep(closing!.date, lines, closed)"
+                    @finish="finish(closing!.date)"
                 />
             </section>
             <section v-if="step !== 'lines'" class="second">

@@ -2,41 +2,45 @@
 import TextField from '@/shared/TextField.vue'
 import { NButton } from 'naive-ui'
 import type { Closing } from '@/api/types'
+import TheirLine from '@/shared/TheirLine.vue'
 import { useUnsaved } from '@/state/unsaved'
 import { useDraft } from '@/state/useDraft'
-import { computed, onMounted, reactive, ref, watch } from 'vue'
+import { useLines, type ChangedLine } from '@/state/useLines'
+import { onMounted, ref } from 'vue'
 
 /** A few lines at the end of a day. What is typed is kept when the field is left. */
-const props = defineProps<{ closing: Closing }>()
-const emit = defineEmits<{ keep: [answers: { question: string; answer: string }[], closed: boolean] }>()
+const props = defineProps<{
+    closing: Closing
+    keep: (lines: ChangedLine[], closed: boolean) => Promise<unknown>
+}>()
+const emit = defineEmits<{ finish: [] }>()
 
-const written = reactive<Record<string, string>>({})
-watch(
+/** Keeps the changed ones, as the page sends them. */
+const lines = useLines(
     () => props.closing.questions,
-    (questions) => {
-        for (const one of questions) written[one.question] ??= one.answer
-    },
-    { immediate: true },
-)
-const answers = computed(() =>
-    props.closing.questions.map((one) => ({ question: one.question, answer: written[one.question] ?? '' })),
+    (changed) => props.keep(changed, false),
 )
 const takenUp = ref(false)
-const isDirty = (): boolean => props.closing.questions.some((one) => one.answer !== written[one.question])
 const draft = useDraft<Record<string, string>>(
     () => `lines|${props.closing.date}`,
-    () => (isDirty() ? { ...written } : null),
+    () =>
+        lines.isDirty() ? Object.fromEntries(lines.changed().map((one) => [one.question, one.answer])) : null,
     () => `the lines of ${props.closing.date}`,
 )
-useUnsaved('the lines of the day', isDirty)
+useUnsaved('the lines of the day', lines.isDirty)
 onMounted(async () => {
     const found = await draft.find()
     for (const [question, answer] of Object.entries(found?.value ?? {}))
-        if (question in written && written[question] !== answer) {
-            written[question] = answer
+        if (lines.of(question) !== answer) {
+            lines.write(question, answer)
             takenUp.value = true
         }
 })
+/** Closes the day once all that was written is kept. */
+async function finish(): Promise<void> {
+    if (!(await lines.keep())) return
+    emit('finish')
+}
 const WAYS = { done: 'done after all', day: '', basket: 'back to the basket', let_go: 'let go' } as const
 </script>
 
@@ -49,14 +53,19 @@ const WAYS = { done: 'done after all', day: '', basket: 'back to the basket', le
         <label v-for="one in closing.questions" :key="one.question"
             >{{ one.question }}
             <TextField
-                :model-value="written[one.question] ?? ''"
+                :model-value="lines.of(one.question)"
                 :rows="2"
                 :maxlength="4000"
-                @update:model-value="written[one.question] = $event"
-                @change="isDirty() && emit('keep', answers, closing.closed)"
+                @update:model-value="lines.write(one.question, $event)"
+                @change="lines.isDirty() && lines.keep()"
+            />
+            <TheirLine
+                v-if="lines.theirs(one.question) !== null"
+                :text="lines.theirs(one.question)!"
+                @settle="(way) => lines.settle(one.question, way)"
             />
         </label>
-        <NButton class="press" type="primary" data-test="finish" @click="emit('keep', answers, true)">
+        <NButton class="press" type="primary" data-test="finish" @click="finish">
             {{ closing.closed ? 'Keep it' : 'Close the day' }}
         </NButton>
         <details v-if="closing.decisions.length > 0" class="decided">

@@ -1,6 +1,7 @@
 import { answerOf, api } from '@/api/client'
 import type { RunningTiming } from '@/api/types'
 import { useAccount } from '@/state/server'
+import { once } from '@/undo/gestures'
 import { useChanges } from '@/undo/useChanges'
 
 /** Timing work on an occurrence: for as long as it takes, or for a stint. */
@@ -12,14 +13,16 @@ export function useTiming() {
         one: { entry_id: string; recurrence_id: string; title: string },
         planned: number | null,
     ): Promise<unknown> {
-        return change(
-            planned === null ? `Timing “${one.title}”.` : `${planned} minutes on “${one.title}”.`,
-            () =>
-                answerOf(
-                    api.POST('/timings', {
-                        body: { entry_id: one.entry_id, recurrence_id: one.recurrence_id, planned },
-                    }),
-                ),
+        return once(`time ${one.entry_id} ${one.recurrence_id}`, () =>
+            change(
+                planned === null ? `Timing “${one.title}”.` : `${planned} minutes on “${one.title}”.`,
+                () =>
+                    answerOf(
+                        api.POST('/timings', {
+                            body: { entry_id: one.entry_id, recurrence_id: one.recurrence_id, planned },
+                        }),
+                    ),
+            ),
         )
     }
     const stint = (one: Parameters<typeof start>[0]): Promise<unknown> =>

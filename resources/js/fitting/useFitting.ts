@@ -3,6 +3,7 @@ import type { HeldBack, Proposal } from '@/api/types'
 import { namedDate, timeOf } from '@/shared/time'
 import { useAccount, useAreas, useBasket } from '@/state/server'
 import { useView } from '@/state/view'
+import { once } from '@/undo/gestures'
 import { useChanges } from '@/undo/useChanges'
 import { useQuery } from '@tanstack/vue-query'
 import { useDebounceFn, useEventListener } from '@vueuse/core'
@@ -98,18 +99,20 @@ export function useFitting(
             number === 1
                 ? `Placed “${first.title}” on ${namedDate(first.start)} at ${timeOf(first.start, account.value.clock)}${all.length > 1 ? `, in ${all.length} pieces` : ''}.`
                 : `Placed ${number} tasks.`
-        await change(said, () =>
-            answerOf(
-                api.POST('/fitting/places', {
-                    body: {
-                        places: all.map(({ entry_id, recurrence_id, start, minutes }) => ({
-                            entry_id,
-                            recurrence_id,
-                            start,
-                            minutes,
-                        })),
-                    },
-                }),
+        await once(`place ${all.map((one) => one.key).join(' ')}`, () =>
+            change(said, () =>
+                answerOf(
+                    api.POST('/fitting/places', {
+                        body: {
+                            places: all.map(({ entry_id, recurrence_id, start, minutes }) => ({
+                                entry_id,
+                                recurrence_id,
+                                start,
+                                minutes,
+                            })),
+                        },
+                    }),
+                ),
             ),
         )
         await query.refetch()

@@ -7,6 +7,7 @@ import TextField from '@/shared/TextField.vue'
 import { hours, namedDate } from '@/shared/time'
 import { useAreas, useBasket } from '@/state/server'
 import { useView } from '@/state/view'
+import { isUnderWay, once } from '@/undo/gestures'
 import { useChanges } from '@/undo/useChanges'
 import { NButton } from 'naive-ui'
 import { computed, ref } from 'vue'
@@ -33,7 +34,7 @@ const places = computed(() => Math.max(0, MOST - props.round.goals.length))
 async function add(): Promise<void> {
     const words = title.value.trim()
     if (words === '') return
-    const made = await props.actions.addGoal(words, areaId.value)
+    const made = await once('goal', () => props.actions.addGoal(words, areaId.value))
     if (made) title.value = ''
 }
 /** Loose work and what is on the board of this stretch, but for what is tied already. */
@@ -47,20 +48,15 @@ function others(goal: Goal): [string, string][] {
         ([id]) => !tied.has(id),
     )
 }
-const ids = (goal: Goal): string[] => goal.tasks.map((task) => task.entry_id)
-function tie(goal: Goal, id: string): void {
-    if (id !== '')
-        void props.actions.changeGoal(goal, { tasks: [...ids(goal), id] }, `Tied to “${goal.title}”.`)
+async function tie(goal: Goal, id: string): Promise<void> {
+    if (id !== '') await props.actions.changeGoal(goal, { tie: id }, `Tied to “${goal.title}”.`)
 }
 function untie(goal: Goal, id: string): void {
-    void props.actions.changeGoal(
-        goal,
-        { tasks: ids(goal).filter((other) => other !== id) },
-        `No longer tied to “${goal.title}”.`,
-    )
+    void props.actions.changeGoal(goal, { untie: id }, `No longer tied to “${goal.title}”.`)
 }
 /** A task is caught for a goal: into the basket, and tied to it. */
-async function catchFor(goal: Goal): Promise<void> {
+const catchFor = (goal: Goal): Promise<unknown> => once(`catch for ${goal.id}`, () => caughtFor(goal))
+async function caughtFor(goal: Goal): Promise<void> {
     const line = (caught.value[goal.id] ?? '').trim()
     if (line === '') return
     const into = goal.area_id ? open.value.find((one) => one.area_id === goal.area_id) : undefined
@@ -69,7 +65,7 @@ async function catchFor(goal: Goal): Promise<void> {
     )
     if (!entry) return
     caught.value[goal.id] = ''
-    tie(goal, entry.id)
+    await tie(goal, entry.id)
 }
 </script>
 
@@ -200,6 +196,7 @@ async function catchFor(goal: Goal): Promise<void> {
                 type="primary"
                 attr-type="submit"
                 :disabled="title.trim() === ''"
+                :loading="isUnderWay('goal')"
                 data-test="add-goal"
                 >Set it</NButton
             >

@@ -3,9 +3,12 @@ import type { Round } from '@/api/types'
 import { hours, length, longWeekday, namedDate, shortDate, plusDays, times } from '@/shared/time'
 import TextField from '@/shared/TextField.vue'
 import { useAreas } from '@/state/server'
+import TheirLine from '@/shared/TheirLine.vue'
+import { useUnsaved } from '@/state/unsaved'
+import { useLines } from '@/state/useLines'
 import { useView } from '@/state/view'
 import { NButton } from 'naive-ui'
-import { computed, ref, watch } from 'vue'
+import { computed } from 'vue'
 import GoalAnswers from './GoalAnswers.vue'
 import type { RoundActions } from './useRound'
 
@@ -15,11 +18,11 @@ const props = defineProps<{ round: Round; actions: RoundActions }>()
 const view = useView()
 const { area, colour } = useAreas()
 const back = computed(() => props.round.back)
-const answers = ref(props.round.answers.map((one) => ({ ...one })))
-watch(
-    () => props.round.answers,
-    (given) => (answers.value = given.map((one) => ({ ...one }))),
+const lines = useLines(
+    () => props.round.answers.map((one) => ({ question: one.question, answer: one.answer ?? '' })),
+    (changed) => props.actions.keepLines(changed),
 )
+useUnsaved('the lines of the round', lines.isDirty)
 const shownAreas = computed(() => back.value.areas.filter((one) => one.placed > 0 || one.intended))
 const most = computed(() =>
     Math.max(60, ...back.value.areas.map((one) => Math.max(one.placed, one.intended ?? 0))),
@@ -93,16 +96,21 @@ function open(entryId: string): void {
             slipped, nothing was put off again and again, and no day was too full.
         </p>
         <h3>A few lines</h3>
-        <label v-for="(one, i) in answers" :key="i"
+        <label v-for="one in round.answers" :key="one.question"
             >{{ one.question }}
             <TextField
-                :model-value="one.answer ?? ''"
+                :model-value="lines.of(one.question)"
                 :rows="1"
                 :maxlength="4000"
                 :label="one.question"
                 test="round-answer"
-                @update:model-value="(text) => (one.answer = text)"
-                @change="actions.keepAnswers(answers)"
+                @update:model-value="(text) => lines.write(one.question, text)"
+                @change="lines.isDirty() && lines.keep()"
+            />
+            <TheirLine
+                v-if="lines.theirs(one.question) !== null"
+                :text="lines.theirs(one.question)!"
+                @settle="(way) => lines.settle(one.question, way)"
             />
         </label>
     </div>

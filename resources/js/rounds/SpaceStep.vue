@@ -4,6 +4,7 @@ import type { Round } from '@/api/types'
 import { length, minuteOf, moment, namedDate, timeOf } from '@/shared/time'
 import { useAccount, useAreas } from '@/state/server'
 import { useView } from '@/state/view'
+import { once } from '@/undo/gestures'
 import { useChanges } from '@/undo/useChanges'
 import { NButton } from 'naive-ui'
 import { computed } from 'vue'
@@ -20,24 +21,26 @@ const days = computed(() => props.round.space.days.filter((day) => day.date >= p
 /** A block that is kept free: protected, so that nothing is laid over it unasked, and no work. */
 function keep(title: string, start: string, minutes: number): void {
     const end = moment(start.slice(0, 10), minuteOf(start) + minutes)
-    void change(
-        `Kept ${namedDate(start)}, ${timeOf(start, account.value.clock)}–${timeOf(end, account.value.clock)} free.`,
-        () =>
-            answerOf(
-                api.POST('/entries', {
-                    body: {
-                        title,
-                        calendar_id: account.value.default_calendar_id ?? open.value[0]?.id ?? '',
-                        kind: 'event',
-                        all_day: false,
-                        start,
-                        end,
-                        busy: title === 'Deep work',
-                        protected: true,
-                        reminders: [],
-                    },
-                }),
-            ),
+    void once(`keep ${start}`, () =>
+        change(
+            `Kept ${namedDate(start)}, ${timeOf(start, account.value.clock)}–${timeOf(end, account.value.clock)} free.`,
+            () =>
+                answerOf(
+                    api.POST('/entries', {
+                        body: {
+                            title,
+                            calendar_id: account.value.default_calendar_id ?? open.value[0]?.id ?? '',
+                            kind: 'event',
+                            all_day: false,
+                            start,
+                            end,
+                            busy: title === 'Deep work',
+                            protected: true,
+                            reminders: [],
+                        },
+                    }),
+                ),
+        ),
     )
 }
 /** The hour in the middle of the longest free stretch. */

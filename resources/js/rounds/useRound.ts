@@ -1,6 +1,7 @@
-import { answerOf, api } from '@/api/client'
+import { answerOf, api, sentence } from '@/api/client'
 import type { Goal, Round, RoundStep } from '@/api/types'
-import { useChanges } from '@/undo/useChanges'
+import type { ChangedLine } from '@/state/useLines'
+import { say, useChanges } from '@/undo/useChanges'
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed, type Ref } from 'vue'
 
@@ -23,7 +24,7 @@ export const ANSWERS = [
 
 /** The round of a week or a month: all it shows, and what can be written in it. Everything is kept at once. */
 export function useRound(kind: Ref<'week' | 'month'>, date: Ref<string>, isKnown: Ref<boolean>) {
-    const { change } = useChanges()
+    const { change, send } = useChanges()
     const query = useQuery({
         queryKey: computed(() => ['rounds', kind.value, date.value] as const),
         queryFn: ({ queryKey }) =>
@@ -45,12 +46,18 @@ export function useRound(kind: Ref<'week' | 'month'>, date: Ref<string>, isKnown
                 () => true,
             ),
         )
-    const keepAnswers = (answers: Round['answers']) =>
-        change('Kept what you wrote.', () =>
-            answerOf(api.PUT('/rounds/{kind}/{date}', { params: path.value, body: { answers } })).then(
-                () => true,
-            ),
-        )
+    /** @throws Refused 409 where another window has written one of them meanwhile */
+    async function keepLines(lines: ChangedLine[]): Promise<void> {
+        try {
+            await send(() =>
+                answerOf(api.PUT('/rounds/{kind}/{date}', { params: path.value, body: { answers: lines } })),
+            )
+            say('Kept what you wrote.', { undoable: true })
+        } catch (error) {
+            say(sentence(error), { trouble: true })
+            throw error
+        }
+    }
     const addGoal = (title: string, areaId: string | null) =>
         change(`The ${kind.value} is for “${title}”.`, () =>
             answerOf(
@@ -83,6 +90,6 @@ export function useRound(kind: Ref<'week' | 'month'>, date: Ref<string>, isKnown
                 : `“${goal.title}”: ${ANSWERS.find(([name]) => name === said)?.[1].toLowerCase()}.`,
         )
 
-    return { query, round, keepSteps, keepAnswers, addGoal, changeGoal, removeGoal, answer }
+    return { query, round, keepSteps, keepLines, addGoal, changeGoal, removeGoal, answer }
 }
 export type RoundActions = ReturnType<typeof useRound>

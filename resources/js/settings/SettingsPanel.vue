@@ -9,6 +9,7 @@ import TimeField from '@/shared/TimeField.vue'
 import { longWeekday } from '@/shared/time'
 import SidePanel from '@/shared/SidePanel.vue'
 import { useAccount } from '@/state/server'
+import { useUnsaved } from '@/state/unsaved'
 import { say, useChanges } from '@/undo/useChanges'
 import { useQuery } from '@tanstack/vue-query'
 import { computed, reactive, ref } from 'vue'
@@ -88,27 +89,47 @@ function turnWorkDay(weekday: number): void {
         : [...form.work_days, weekday].sort((a, b) => a - b)
 }
 
+/** All that can be set, as it is sent. */
+const said = (): Record<string, unknown> => {
+    const settings: Record<string, unknown> = { ...form }
+    delete settings.routines_keep
+    return {
+        ...settings,
+        ...planning.value,
+        round_questions: written(planning.value.round_questions),
+        closing_questions: written(form.closing_questions),
+        week: form.week.map((day) => ({
+            minutes: Math.round(day.hours * 60),
+            wakes: day.wakes,
+            sleeps: day.sleeps,
+            theme: day.theme,
+        })),
+    }
+}
+/** As they were when the panel opened, or were last saved from it. */
+const opened = ref(structuredClone(said()))
+const changedNames = computed(() =>
+    Object.entries(said())
+        .filter(([name, value]) => JSON.stringify(value) !== JSON.stringify(opened.value[name]))
+        .map(([name]) => name),
+)
+useUnsaved('what you set', () => changedNames.value.length > 0)
+const only = (all: Record<string, unknown>): Record<string, unknown> =>
+    Object.fromEntries(changedNames.value.map((name) => [name, all[name]]))
+
+/** Sends what was changed, with what it was before: another window may have set something else meanwhile. */
 async function save(): Promise<void> {
     mistakes.value = {}
     try {
+        const sent = structuredClone(said())
         await send(() =>
             answerOf(
                 api.PATCH('/account', {
-                    body: {
-                        ...form,
-                        ...planning.value,
-                        round_questions: written(planning.value.round_questions),
-                        closing_questions: written(form.closing_questions),
-                        week: form.week.map((day) => ({
-                            minutes: Math.round(day.hours * 60),
-                            wakes: day.wakes,
-                            sleeps: day.sleeps,
-                            theme: day.theme,
-                        })),
-                    },
+                    body: { ...only(sent), routines_keep: form.routines_keep, was: only(opened.value) },
                 }),
             ),
         )
+        opened.value = sent
         say('Saved the settings.', { undoable: true })
     } catch (error) {
         if (error instanceof Refused) mistakes.value = error.errors

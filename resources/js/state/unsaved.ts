@@ -1,6 +1,15 @@
 import { outbox } from '@/api/outbox'
+import { UNSAVED_WITHIN } from '@/shared/unsavedWithin'
 import { useEventListener } from '@vueuse/core'
-import { onScopeDispose, reactive, toValue, watchEffect, type MaybeRefOrGetter } from 'vue'
+import {
+    hasInjectionContext,
+    inject,
+    onScopeDispose,
+    reactive,
+    toValue,
+    watchEffect,
+    type MaybeRefOrGetter,
+} from 'vue'
 
 /** What is typed and not saved, by what it is: leaving, reloading and going back ask while there is any. */
 export const unsaved = reactive(new Map<symbol, string>())
@@ -8,8 +17,16 @@ export const unsaved = reactive(new Map<symbol, string>())
 /** A part of the page tells whether something in it is unsaved. */
 export function useUnsaved(what: string, isUnsaved: MaybeRefOrGetter<boolean>): void {
     const mine = Symbol(what)
-    watchEffect(() => (toValue(isUnsaved) ? unsaved.set(mine, what) : unsaved.delete(mine)))
-    onScopeDispose(() => unsaved.delete(mine))
+    const all = [unsaved, ...(hasInjectionContext() ? [inject(UNSAVED_WITHIN, null)] : [])].filter(
+        (one) => one !== null,
+    )
+    watchEffect(() => {
+        for (const one of all) {
+            if (toValue(isUnsaved)) one.set(mine, what)
+            else one.delete(mine)
+        }
+    })
+    onScopeDispose(() => all.forEach((one) => one.delete(mine)))
 }
 
 /** The browser's own question before the page is closed or loaded anew. */

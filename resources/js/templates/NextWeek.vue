@@ -3,6 +3,7 @@ import { answerOf, api } from '@/api/client'
 import { usePeriod } from '@/period/usePeriod'
 import { namedDate, startOfWeek, timeOf, weekNumber, plusDays } from '@/shared/time'
 import { useAccount, useAreas } from '@/state/server'
+import { once } from '@/undo/gestures'
 import { useChanges } from '@/undo/useChanges'
 import { useQuery } from '@tanstack/vue-query'
 import { NButton, NCheckbox } from 'naive-ui'
@@ -37,15 +38,17 @@ function turned(set: Set<string>, key: string): Set<string> {
 }
 async function copy(): Promise<void> {
     const number = chosen.value.length
-    const done = await change(
-        `Copied ${number} ${number === 1 ? 'entry' : 'entries'} into week ${weekNumber(plusDays(first.value, 7))}.`,
-        () =>
-            answerOf(
-                api.POST('/weeks/{date}/copy', {
-                    params: { path: { date: first.value } },
-                    body: { entries: chosen.value.map((one) => one.entry_id) },
-                }),
-            ),
+    const done = await once(`copy ${first.value}`, () =>
+        change(
+            `Copied ${number} ${number === 1 ? 'entry' : 'entries'} into week ${weekNumber(plusDays(first.value, 7))}.`,
+            () =>
+                answerOf(
+                    api.POST('/weeks/{date}/copy', {
+                        params: { path: { date: first.value } },
+                        body: { entries: chosen.value.map((one) => one.entry_id) },
+                    }),
+                ),
+        ),
     )
     if (done) emit('done')
 }

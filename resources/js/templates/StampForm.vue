@@ -7,6 +7,7 @@ import DateField from '@/shared/DateField.vue'
 import NumberField from '@/shared/NumberField.vue'
 import { fullDate, namedDate, startOfWeek, timeOf, weekNumber } from '@/shared/time'
 import { useAccount, useAreas } from '@/state/server'
+import { isUnderWay, once } from '@/undo/gestures'
 import { useChanges } from '@/undo/useChanges'
 import { useQuery } from '@tanstack/vue-query'
 import { NButton, NCheckbox, NInput } from 'naive-ui'
@@ -65,31 +66,34 @@ function turn(one: StampedPart): void {
 }
 /** A day and a month as they are typed: 7 Jan, or 07-01 as month and day. */
 const readSeason = (text: string): string | null => (/^\d\d-\d\d$/.test(text.trim()) ? text.trim() : null)
+const gesture = computed(() => `stamp ${props.template.id}`)
 async function stamp(): Promise<void> {
     const number = stamped.value.length
     const said = comesAgain.value
         ? `Stamped “${props.template.name}” every ${weeks.value === 1 ? 'week' : `${weeks.value} weeks`}.`
         : `Stamped “${props.template.name}”: ${number} ${number === 1 ? 'entry' : 'entries'}.`
-    const made = await change(said, () =>
-        answerOf(
-            api.POST('/templates/{template}/stamp', {
-                params: { path: { template: props.template.id } },
-                body: {
-                    dates: asked.value,
-                    without: [...out.value].map((key) => ({
-                        date: key.split('|')[0]!,
-                        part: Number(key.split('|')[1]),
-                    })),
-                    ...(comesAgain.value
-                        ? {
-                              weeks: weeks.value,
-                              until: until.value || null,
-                              season_from: readSeason(season.value.from),
-                              season_to: readSeason(season.value.to),
-                          }
-                        : {}),
-                },
-            }),
+    const made = await once(gesture.value, () =>
+        change(said, () =>
+            answerOf(
+                api.POST('/templates/{template}/stamp', {
+                    params: { path: { template: props.template.id } },
+                    body: {
+                        dates: asked.value,
+                        without: [...out.value].map((key) => ({
+                            date: key.split('|')[0]!,
+                            part: Number(key.split('|')[1]),
+                        })),
+                        ...(comesAgain.value
+                            ? {
+                                  weeks: weeks.value,
+                                  until: until.value || null,
+                                  season_from: readSeason(season.value.from),
+                                  season_to: readSeason(season.value.to),
+                              }
+                            : {}),
+                    },
+                }),
+            ),
         ),
     )
     if (made) emit('done')
@@ -178,6 +182,7 @@ async function stamp(): Promise<void> {
                 class="press"
                 type="primary"
                 :disabled="stamped.length === 0"
+                :loading="isUnderWay(gesture)"
                 data-test="stamp-it"
                 @click="stamp"
                 >{{

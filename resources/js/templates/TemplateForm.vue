@@ -6,6 +6,7 @@ import TextField from '@/shared/TextField.vue'
 import TimeField from '@/shared/TimeField.vue'
 import { longWeekday, plusDays } from '@/shared/time'
 import { useAccount, useAreas } from '@/state/server'
+import { useUnsaved } from '@/state/unsaved'
 import { useChanges } from '@/undo/useChanges'
 import { NButton } from 'naive-ui'
 import { computed, ref } from 'vue'
@@ -22,6 +23,7 @@ const parts = ref(props.template.parts.map((part) => ({ ...part })))
 const asks = ref(false)
 const before = JSON.stringify([props.template.name, props.template.parts])
 const isChanged = computed(() => JSON.stringify([name.value, parts.value]) !== before)
+useUnsaved('the template', isChanged)
 /** Weekday of a day of the week it is. */
 const dayName = (day: number): string =>
     longWeekday(plusDays('2024-01-01', (account.value.first_weekday - 1 + day) % 7))
@@ -46,6 +48,7 @@ async function save(follow: boolean): Promise<void> {
                             title,
                         })),
                         follow,
+                        version: props.template.version,
                     },
                 }),
             ).then(() => true),

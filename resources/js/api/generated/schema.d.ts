@@ -2778,6 +2778,12 @@ export interface components {
         };
         /** @enum {unknown} */
         RoundStep: "back" | "goals" | "fixed" | "place" | "space" | "ahead";
+        /** @description A line under a question; with what it was before the others stay as they are, and 409 says that it is something else by now */
+        ChangedLine: {
+            question: string;
+            answer: string | null;
+            was?: string | null;
+        };
         RoundAnswer: {
             question: string;
             answer: string | null;
@@ -3990,6 +3996,10 @@ export interface operations {
                     deep_minutes?: number;
                     weather?: boolean;
                     weather_place?: string | null;
+                    /** @description What those that are sent were before, by their names; where one is something else by now, 409 */
+                    was?: {
+                        [key: string]: unknown;
+                    };
                 };
             };
         };
@@ -4003,6 +4013,7 @@ export interface operations {
                     "application/json": components["schemas"]["Account"];
                 };
             };
+            409: components["responses"]["Refused"];
             422: components["responses"]["Invalid"];
         };
     };
@@ -4783,7 +4794,7 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    answers?: components["schemas"]["Answer"][];
+                    answers?: components["schemas"]["ChangedLine"][];
                     closed?: boolean;
                 };
             };
@@ -4796,6 +4807,7 @@ export interface operations {
                 };
                 content?: never;
             };
+            409: components["responses"]["Refused"];
             422: components["responses"]["Invalid"];
         };
     };
@@ -5910,6 +5922,8 @@ export interface operations {
                         length: number;
                         title: string;
                     }[];
+                    /** @description As last seen; another one answers 409 */
+                    version?: number;
                     /** @description What was stamped from it, is to come and is as it was stamped follows */
                     follow?: boolean;
                 };
@@ -5924,6 +5938,7 @@ export interface operations {
                 content?: never;
             };
             404: components["responses"]["Refused"];
+            409: components["responses"]["Refused"];
             422: components["responses"]["Invalid"];
         };
     };
@@ -6376,7 +6391,7 @@ export interface operations {
                 "application/json": {
                     /** @description Those that are done */
                     steps?: components["schemas"]["RoundStep"][];
-                    answers?: components["schemas"]["RoundAnswer"][];
+                    answers?: components["schemas"]["ChangedLine"][];
                 };
             };
         };
@@ -6389,6 +6404,7 @@ export interface operations {
                 content?: never;
             };
             404: components["responses"]["Refused"];
+            409: components["responses"]["Refused"];
             422: components["responses"]["Invalid"];
         };
     };
@@ -6465,6 +6481,9 @@ export interface operations {
                     area_id?: string | null;
                     minutes?: number | null;
                     tasks?: string[];
+                    /** @description One task more, whatever others are tied to it */
+                    tie?: string;
+                    untie?: string;
                     position?: number;
                     /** @enum {unknown} */
                     answer?: "kept" | "partly" | "dropped" | "carried" | null;

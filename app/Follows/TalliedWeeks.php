@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Follows;
 
+use App\Access\Owned;
 use App\Journal\Changed;
 use App\Mapping\SeriesOf;
 use App\Models\Entry;
@@ -49,7 +50,7 @@ final readonly class TalliedWeeks
                 return;
             }
         }
-        $entries = $this->entries($rows);
+        $entries = $this->entries($userId, $rows);
         $stretches = [];
         foreach ($rows as $row) {
             array_push($stretches, ...match ($row['table']) {
@@ -85,13 +86,13 @@ final readonly class TalliedWeeks
      * @param  list<Row>  $rows
      * @return array<string, list<Entry>> by id
      */
-    private function entries(array $rows): array
+    private function entries(int $userId, array $rows): array
     {
         $entries = $ids = [];
         foreach ($rows as $row) {
             if ($row['table'] === 'entries') {
                 foreach (array_filter([$row['before'], $row['after']]) as $columns) {
-                    $entries[(string) $row['id']][] = (new Entry())->newFromBuilder($columns);
+                    $entries[(string) $row['id']][] = self::entry($columns);
                 }
             } elseif ($row['table'] === 'overrides' || $row['table'] === 'timings') {
                 foreach (array_filter([$row['before'], $row['after']]) as $columns) {
@@ -101,7 +102,7 @@ final readonly class TalliedWeeks
         }
         $missing = array_values(array_diff(array_unique(array_filter($ids, is_string(...))), array_keys($entries)));
         foreach (array_chunk($missing, 500) as $some) {
-            foreach (Entry::query()->whereKey($some)->get() as $entry) {
+            foreach (Owned::by($userId)->entries()->whereKey($some)->get() as $entry) {
                 $entries[$entry->id][] = $entry;
             }
         }
@@ -118,7 +119,7 @@ final readonly class TalliedWeeks
         $stretches = [];
         $back = $on = Zone::FURTHEST_DAYS;
         foreach (array_filter([$row['before'], $row['after']]) as $columns) {
-            $entry = (new Entry())->newFromBuilder($columns);
+            $entry = self::entry($columns);
             $stretches[] = self::standing($entry);
             $series = self::series($entry);
             $back = max($back, $series === null ? 0 : Reach::back($series));
@@ -239,6 +240,14 @@ final readonly class TalliedWeeks
         return $entry->first_day === null || $entry->first_day === ''
             ? ['9999', '9999'] // in the basket: it stands on no day
             : self::wide($entry->first_day, $entry->last_day, Zone::FURTHEST_DAYS, Zone::FURTHEST_DAYS);
+    }
+
+    /** @param  array<string, mixed>  $columns  as a step has noted them */
+    private static function entry(array $columns): Entry
+    {
+        $owner = is_numeric($columns['user_id'] ?? null) ? (int) $columns['user_id'] : 0;
+
+        return Owned::by($owner)->entries()->getModel()->newFromBuilder($columns);
     }
 
     private static function series(Entry $entry): ?Series

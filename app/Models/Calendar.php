@@ -42,6 +42,8 @@ final class Calendar extends Model
     use Recorded;
     use WithinAccount;
 
+    protected $table = 'calendars';
+
     protected $guarded = [];
 
     /** @return array<string, string> */

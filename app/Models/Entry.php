@@ -94,6 +94,8 @@ final class Entry extends Model
     /** The relations with which it is written for others. */
     public const WRITTEN_WITH = ['calendar', 'overrides', 'continued', 'anchor', 'preceding'];
 
+    protected $table = 'entries';
+
     protected $guarded = [];
 
     /**

@@ -24,6 +24,19 @@ final class SaveSeries
      */
     public static function into(Entry $entry, ?Series $series, array $columns = []): void
     {
+        self::fill($entry, $series, $columns);
+        $entry->save();
+    }
+
+    /**
+     * The same, not saved yet.
+     *
+     * @param  array<string, mixed>  $columns
+     *
+     * @throws InvalidTime|TooDense
+     */
+    public static function fill(Entry $entry, ?Series $series, array $columns = []): void
+    {
         $entry->fill($columns);
         if ($series !== null) {
             $series = self::withLead($entry, $series);
@@ -52,7 +65,6 @@ final class SaveSeries
                 ],
         );
         $entry->version = $entry->exists ? $entry->version + 1 : 1;
-        $entry->save();
     }
 
     /** What leads up to each of a routine stands so long before the dates of its rhythm, whoever changes what of it. */

@@ -58,6 +58,9 @@ final readonly class SaveReadEntry
     /** Keeps the files inside, as far as they are of a kind that is kept and there is room; those that are there already stay. */
     private function keep(User $user, Entry $entry, ReadEntry $read): void
     {
+        if ($read->files === []) {
+            return;
+        }
         $there = $user->attachments()->where('entry_id', $entry->id)->get();
         foreach ($read->files as $file) {
             $bytes = (string) base64_decode($file['data'], false);
@@ -138,7 +141,7 @@ final readonly class SaveReadEntry
     {
         $isNew = ! $entry->exists;
         [$read, $series] = EntryCheck::of($read);
-        SaveSeries::into($entry, $series, array_diff_key($read->columns, array_flip(['start', 'all_day', 'length', 'zone'])));
+        SaveSeries::fill($entry, $series, array_diff_key($read->columns, array_flip(['start', 'all_day', 'length', 'zone'])));
         self::stamp($entry, $read);
         $before = $isNew ? [] : $entry->overrides()->get()->keyBy('recurrence_id')->all();
         foreach ($before as $id => $override) {
@@ -192,8 +195,8 @@ final readonly class SaveReadEntry
         $changed = $moment($read->changed);
         $entry->timestamps = false;
         $entry->forceFill([
-            'created_at' => $moment($read->created)?->min($now) ?? $entry->created_at,
-            'updated_at' => $changed?->min($now) ?? $entry->updated_at,
+            'created_at' => $entry->fromDateTime($moment($read->created)?->min($now) ?? $entry->created_at ?? $now),
+            'updated_at' => $entry->fromDateTime($changed?->min($now) ?? $now),
             'version' => max($entry->version, min($read->sequence, 1_000_000) + 1),
         ]);
         $entry->save();

@@ -10,7 +10,7 @@ use Illuminate\Support\Facades\DB;
 use stdClass;
 
 /**
- * What the tally counted of weeks that are over. The triggers of the schema forget a week when it may count differently.
+ * What the tally counted of weeks that are over. `Follows\TalliedWeeks` forgets a week when it may count differently.
  *
  * @phpstan-type EntryFacts stdClass&object{id: string, title: string, calendar_id: string, kind: string, routine: int,
  *   importance: string|null, effort: string|null, labels: string}

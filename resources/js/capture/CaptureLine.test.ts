@@ -186,6 +186,21 @@ describe('catching a line', () => {
         expect(line.find('[role=alert]').text()).toBe('A title has at most 250 characters.')
         expect((field().element as HTMLInputElement).value).toBe('Sow chicory')
     })
+    it('says that it was refused where one has gone on meanwhile, and offers the words again', async () => {
+        answering({
+            'POST capture': new Refusal(422, { message: 'no', errors: { line: ['There is no such day.'] } }),
+        })
+        await type('Sow chicory on 30 February')
+        const pressed = field().trigger('keydown', { key: 'Enter' })
+        await field().trigger('keydown', { key: 'Escape' })
+        await pressed
+        await flushPromises()
+        expect((field().element as HTMLInputElement).value).toBe('')
+        expect(note.text).toBe('“Sow chicory on 30 February” was not caught. There is no such day.')
+        note.presses[0]!.go()
+        await flushPromises()
+        expect((field().element as HTMLInputElement).value).toBe('Sow chicory on 30 February')
+    })
     it('makes one entry of two presses of Enter', async () => {
         answering({ 'POST capture': { id: 'e', title: 'Sow chicory', start: null, in_words: null } })
         await type('Sow chicory')

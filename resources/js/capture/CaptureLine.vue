@@ -10,6 +10,7 @@ import { say, useChanges } from '@/undo/useChanges'
 import { usePeriod } from '@/period/usePeriod'
 import { useView, type OfferedPlace } from '@/state/view'
 import { refDebounced, useLocalStorage } from '@vueuse/core'
+import { refusedLine } from './refusedLine'
 import { computed, defineAsyncComponent, onMounted, onScopeDispose, ref, watch, watchEffect } from 'vue'
 
 const UnderstoodPanel = defineAsyncComponent(() => import('./UnderstoodPanel.vue'))
@@ -105,7 +106,18 @@ watchEffect(() => {
               }
             : null
 })
-onScopeDispose(() => (view.read = null))
+let isGone = false
+onScopeDispose(() => {
+    view.read = null
+    isGone = true
+})
+if (!props.over)
+    watch(refusedLine, (text) => {
+        if (text === null) return
+        line.value = text
+        refusedLine.value = null
+        field.value?.focus()
+    })
 
 const chosenKind = computed(() => kind.value ?? reading.value?.kind ?? 'task')
 /** What is on its way: a second press of Enter on the same words is not a second entry. */
@@ -180,10 +192,22 @@ async function save(): Promise<void> {
         else goBack()
     } catch (error) {
         attempt.value = null
-        trouble.value =
+        const why =
             error instanceof Refused
                 ? (error.errors.line?.[0] ?? error.errors.start?.[0] ?? error.message)
                 : 'Something went wrong.'
+        saving.value.delete(text)
+        // Who has gone on meanwhile hears of it all the same, and has the words again by a press.
+        if (isGone || line.value !== text) {
+            const again = {
+                words: 'Write it again',
+                test: 'line-again',
+                go: () => (refusedLine.value = text),
+            }
+            say(`“${text}” was not caught. ${why}`, { trouble: true, presses: [again] })
+            return
+        }
+        trouble.value = why
         if (error instanceof Refused && error.errors.protected) {
             covers.value = text
             trouble.value += ' Press Enter once more.'

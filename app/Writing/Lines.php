@@ -21,6 +21,9 @@ final class Lines
      */
     public static function merged(array $kept, array $sent): array
     {
+        if ($sent === []) {
+            return $kept;
+        }
         if (array_filter($sent, fn (array $line): bool => array_key_exists('was', $line)) === []) {
             return array_map(fn (array $line): array => ['question' => $line['question'], 'answer' => $line['answer']], $sent);
         }

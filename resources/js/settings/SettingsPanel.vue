@@ -107,7 +107,8 @@ const said = (): Record<string, unknown> => {
     }
 }
 /** As they were when the panel opened, or were last saved from it. */
-const opened = ref(structuredClone(said()))
+const copied = (): Record<string, unknown> => JSON.parse(JSON.stringify(said())) as Record<string, unknown>
+const opened = ref(copied())
 const changedNames = computed(() =>
     Object.entries(said())
         .filter(([name, value]) => JSON.stringify(value) !== JSON.stringify(opened.value[name]))
@@ -121,7 +122,7 @@ const only = (all: Record<string, unknown>): Record<string, unknown> =>
 async function save(): Promise<void> {
     mistakes.value = {}
     try {
-        const sent = structuredClone(said())
+        const sent = copied()
         await send(() =>
             answerOf(
                 api.PATCH('/account', {

@@ -54,13 +54,13 @@ Route::middleware('auth:sanctum')->group(function (): void {
     Route::patch('account/password', [CredentialController::class, 'password'])->bounds(Bounds::Change);
     Route::patch('account/email', [CredentialController::class, 'address'])->bounds(Bounds::Change);
     Route::get('archives', [ArchiveController::class, 'index'])->bounds(Bounds::Read);
-    Route::post('archives', [ArchiveController::class, 'store'])->bounds(Bounds::Change);
+    Route::post('archives', [ArchiveController::class, 'store'])->bounds(Bounds::Export);
     Route::patch('archives', [ArchiveController::class, 'change'])->bounds(Bounds::Change);
     Route::post('archives/file', [ArchiveController::class, 'bring'])->name('archives.bring')->bounds(Bounds::Upload);
     Route::get('archives/{archive}', [ArchiveController::class, 'show'])->name('archives.show')->bounds(Bounds::Export);
-    Route::post('archives/{archive}/restore', [ArchiveController::class, 'restore'])->bounds(Bounds::Change);
+    Route::post('archives/{archive}/restore', [ArchiveController::class, 'restore'])->bounds(Bounds::Export);
     Route::delete('archives/{archive}', [ArchiveController::class, 'destroy'])->bounds(Bounds::Change);
-    Route::post('account/leave', [LeaveController::class, 'store'])->bounds(Bounds::Change);
+    Route::post('account/leave', [LeaveController::class, 'store'])->bounds(Bounds::Export);
     Route::delete('account/leave', [LeaveController::class, 'destroy'])->bounds(Bounds::Change);
     Route::get('invitations', [InvitationController::class, 'index'])->bounds(Bounds::Read);
     Route::post('invitations', [InvitationController::class, 'store'])->middleware('throttle:open-account')->bounds(Bounds::Change);
@@ -111,7 +111,7 @@ Route::middleware(['auth:sanctum', SaysRevision::class, IdempotentRequest::class
     Route::delete('entries/{entry}', [EntryController::class, 'destroy'])->bounds(Bounds::Change);
     Route::post('entries/{entry}/copy', [EntryController::class, 'copy'])->bounds(Bounds::Many);
     Route::get('entries/{entry}/history', [EntryHistoryController::class, 'steps'])->bounds(Bounds::Read);
-    Route::post('entries/{entry}/history/{step}', [EntryHistoryController::class, 'restore'])->bounds(Bounds::Change);
+    Route::post('entries/{entry}/history/{step}', [EntryHistoryController::class, 'restore'])->bounds(Bounds::Export);
     Route::get('entries/{entry}/past', [EntryHistoryController::class, 'past'])->bounds(Bounds::Read);
     Route::get('entries/{entry}/reach', [EntryHistoryController::class, 'reach'])->bounds(Bounds::Read);
     Route::post('entries/{entry}/lead-ups/spread', [LeadUpController::class, 'spread'])->bounds(Bounds::Change);

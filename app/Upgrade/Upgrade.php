@@ -46,7 +46,7 @@ final class Upgrade
         }
         $landed = array_values(array_intersect($there, $run));
         if (! in_array(Older::BASELINE, $landed, true) || ! $is->includes($this->expected($landed))) {
-            Older::carried($is, $this->expected($there));
+            Older::carried($is, $this->expected([Older::BASELINE]));
 
             return State::Older;
         }
@@ -65,6 +65,10 @@ final class Upgrade
         $before = $state === State::Empty ? [] : self::counts($path);
         if ($state === State::Older) {
             $this->carry($path);
+            self::requireAll($before, self::counts($path));
+            // What later migrations take out, as rows that cross accounts, they take out on purpose.
+            $this->migrate($path);
+            $this->rebuild($path);
         } elseif ($state !== State::Current) {
             $this->migrate($path);
         }
@@ -77,14 +81,24 @@ final class Upgrade
             );
         }
         $after = self::counts($path);
+
+        return array_intersect_key($after, array_flip(['users', 'entries', 'overrides']));
+    }
+
+    /**
+     * @param  array<string, int>  $before  rows by table
+     * @param  array<string, int>  $after
+     *
+     * @throws CannotUpgrade where some did not come along
+     */
+    private static function requireAll(array $before, array $after): void
+    {
         foreach ($before as $table => $count) {
             $now = Older::nameOf($table);
             if (isset($after[$now]) && $after[$now] !== $count && ! Older::isMadeAnew($now)) {
                 throw new CannotUpgrade("Of {$count} rows of {$table} {$after[$now]} came along.");
             }
         }
-
-        return array_intersect_key($after, array_flip(['users', 'entries', 'overrides']));
     }
 
     /** All of an older database into a new one, which takes its place. */
@@ -95,7 +109,7 @@ final class Upgrade
             unlink($new);
         }
         touch($new);
-        $this->migrate($new);
+        $this->on($new, fn () => $this->run([Older::BASELINE]));
         $database = self::open($new);
         $carried = Older::carried(Structure::of(self::open($path)), Structure::of($database));
         $database->exec('pragma foreign_keys = off');
@@ -131,12 +145,17 @@ final class Upgrade
         $database->commit();
         $database->exec('detach old');
         unset($database);
-        $this->on($new, function (): void {
+        rename($new, $path);
+    }
+
+    /** What follows from the rows, as they are now. */
+    private function rebuild(string $path): void
+    {
+        $this->on($path, function (): void {
             foreach (DB::table('users')->pluck('id') as $id) {
                 DB::transaction(fn () => $this->follows->rebuild(is_numeric($id) ? (int) $id : 0));
             }
         });
-        rename($new, $path);
     }
 
     private function migrate(string $path): void

@@ -78,6 +78,26 @@ test('a database of an earlier version is brought here, and every view shows wha
     expect(Artisan::call('data:upgrade'))->toBe(0)->and(Artisan::output())->toBe('');
 })->with(['first-days', 'before-the-tally']);
 
+test('a database at the baseline comes along where a row of it crosses accounts: that row goes, the rest stays', function () {
+    earlierDatabase($this, 'first-days');
+    file_put_contents("{$this->folder()}/db.sqlite", '');
+    DB::purge('sqlite');
+    Artisan::call('migrate', ['--path' => 'database/migrations/2026_01_01_000000_create_schema.php', '--force' => true]);
+    $old = $this->other();
+    $old->exec("insert into users (id, name, email, password, zone, week) values (1, 'A', 'a@x.test', '', 'UTC', '[]'), (2, 'B', 'b@x.test', '', 'UTC', '[]');
+        insert into areas (id, user_id, name, colour) values ('a1', 1, 'Home', 'plum');
+        insert into calendars (id, user_id, area_id, name, reminders) values ('c1', 1, 'a1', 'Home', '[]');
+        insert into entries (id, user_id, calendar_id, kind, title, start, extra_dates, except_dates, checklist, reminders)
+            values ('e1', 1, 'c1', 'task', 'Water the orchid', '2026-11-25', '[]', '[]', '[]', '[]');
+        insert into overrides (entry_id, user_id, recurrence_id, fields) values ('e1', 1, '2026-11-25', '[]'), ('e1', 2, '2026-11-26', '[]')");
+    unset($old);
+    expect(app(Upgrade::class)->state("{$this->folder()}/db.sqlite"))->toBe(State::Behind);
+    expect(Artisan::call('data:upgrade'))->toBe(0, Artisan::output());
+    DB::purge('sqlite');
+    expect(DB::table('overrides')->pluck('user_id')->all())->toBe([1])->and(DB::table('entries')->count())->toBe(1);
+    expect(app(Upgrade::class)->state("{$this->folder()}/db.sqlite"))->toBe(State::Current);
+});
+
 test('a backup of an earlier version is brought here before it takes the place of anything', function () {
     earlierDatabase($this, 'before-the-tally');
     $old = new Archive("{$this->folder()}/old.zip");

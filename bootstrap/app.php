@@ -33,6 +33,7 @@ use Illuminate\Session\Middleware\StartSession;
 use Illuminate\Support\Arr;
 use Illuminate\Support\Facades\Route;
 use Illuminate\Validation\ValidationException;
+use PlumRota\Core\Fields\NotAllowed;
 use PlumRota\Core\Recurrence\InvalidRule;
 use PlumRota\Core\Schedule\CannotReschedule;
 use PlumRota\Core\Schedule\IsProtected;
@@ -76,7 +77,7 @@ return Application::configure(basePath: dirname(__DIR__))
     })
     ->withExceptions(function (Exceptions $exceptions): void {
         $exceptions->shouldRenderJsonWhen(fn (Request $request): bool => $request->is('api/*') || $request->expectsJson());
-        $exceptions->dontReport([WrittenMeanwhile::class, OnlyFollowed::class, TooManyGoals::class, StaleEntry::class, TooDense::class, IsProtected::class, CannotReschedule::class, NoSuchOccurrence::class, ChangedSince::class, AlreadyDecided::class, InvalidTime::class, InvalidRule::class]);
+        $exceptions->dontReport([WrittenMeanwhile::class, OnlyFollowed::class, TooManyGoals::class, StaleEntry::class, NotAllowed::class, TooDense::class, IsProtected::class, CannotReschedule::class, NoSuchOccurrence::class, ChangedSince::class, AlreadyDecided::class, InvalidTime::class, InvalidRule::class]);
         // A disk that is full takes no log either: what cannot be stored is said without one.
         $exceptions->report(function (PDOException|ErrorException|UnexpectedValueException $e): bool {
             $sentence = StorageTrouble::sentence($e);
@@ -94,6 +95,8 @@ return Application::configure(basePath: dirname(__DIR__))
         $exceptions->render(fn (NoSuchOccurrence $e): JsonResponse => response()->json(['message' => $e->getMessage()], 404));
         $exceptions->render(fn (IsProtected $e): JsonResponse => response()->json(['message' => $e->getMessage(), 'errors' => ['protected' => [$e->getMessage()]]], 422));
         $exceptions->render(fn (TooManyGoals $e): JsonResponse => response()->json(['message' => $e->getMessage(), 'errors' => ['title' => [$e->getMessage()]]], 422));
+        $exceptions->render(fn (NotAllowed $e, Request $request): ?JsonResponse => $request->is('api/*')
+            ? response()->json(['message' => $e->getMessage(), 'errors' => ['fields' => [$e->getMessage()]]], 422) : null);
         $exceptions->render(fn (TooDense $e): JsonResponse => response()->json(['message' => $e->getMessage(), 'errors' => [$e->mayBeWished ? 'overlaps' : 'rule' => [$e->getMessage()]]], 422));
         $exceptions->render(fn (CannotReschedule|InvalidTime|InvalidRule $e): JsonResponse => response()->json(['message' => $e->getMessage(), 'errors' => ['start' => [$e->getMessage()]]], 422));
         $exceptions->render(fn (UniqueConstraintViolationException $e, Request $request): ?JsonResponse => $request->is('api/*')

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace App\Interchange;
 
 use App\Mapping\SeriesOf;
+use App\Writing\SoundColumns;
+use PlumRota\Core\Fields\NotAllowed;
 use PlumRota\Core\Recurrence\InvalidRule;
 use PlumRota\Core\Recurrence\RuleParser;
 use PlumRota\Core\Schedule\Density;
@@ -35,6 +37,7 @@ final class EntryCheck
         $columns = $read->columns;
         $repairs = $read->repairs;
         try {
+            SoundColumns::require('entries', [...$columns, 'uid' => $read->uid]);
             $series = self::series($columns);
             if ($series === null) {
                 return [$read, null];
@@ -47,8 +50,9 @@ final class EntryCheck
             }
             Density::check($series, (bool) $columns['overlaps']);
             $rows = self::known($series, $read->overrides, $repairs);
-            $onward = self::dividing($series, $read->onward, $repairs);
-        } catch (InvalidTime|InvalidRule|TooDense $e) {
+            $onward = self::dividing($series, $read, $repairs);
+            SoundColumns::require('entries', $columns);
+        } catch (NotAllowed|InvalidTime|InvalidRule|TooDense $e) {
             throw new CannotKeep($e->getMessage());
         }
 
@@ -145,7 +149,12 @@ final class EntryCheck
 
                 continue;
             }
-            $known[$id] = $row;
+            try {
+                SoundColumns::require('overrides', ['recurrence_id' => $id, ...$row]);
+                $known[$id] = $row;
+            } catch (NotAllowed $e) {
+                $repairs[] = "What it has of its own on {$id} was left out. {$e->getMessage()}";
+            }
         }
 
         return $known;
@@ -172,14 +181,16 @@ final class EntryCheck
     /**
      * At which of its times a routine can be divided: those after the first that its rule makes.
      *
-     * @param  list<array{id: string, columns: Columns}>  $onward
      * @param  list<string>  $repairs
      * @return list<array{id: string, columns: Columns}>
+     *
+     * @throws NotAllowed
      */
-    private static function dividing(Series $series, array $onward, array &$repairs): array
+    private static function dividing(Series $series, ReadEntry $read, array &$repairs): array
     {
         $kept = [];
-        foreach ($onward as $one) {
+        foreach ($read->onward as $one) {
+            SoundColumns::require('entries', [...$one['columns'], 'uid' => "{$read->uid}#{$one['id']}"]);
             $start =
                 $series->rule !== null && ! $series->afterDone && ExportedDates::names($series, $one['id'])
                     ? $series->startOf($one['id'])

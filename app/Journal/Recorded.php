@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Journal;
 
+use App\Writing\SoundColumns;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
 
@@ -21,6 +22,7 @@ trait Recorded
     {
         $journal = app(Journal::class);
         $journal->requireOpen($this->getTable());
+        SoundColumns::require($this->getTable(), $this->plainly($this->getAttributes()));
         $isDone = $journal->writing($this->getTable(), fn (): bool => parent::performInsert($query));
         if ($isDone) {
             $journal->note($this->getTable(), $this->noted(), null, self::columns($this->getAttributes()));
@@ -39,6 +41,7 @@ trait Recorded
         $before = self::columns((array) $this->getRawOriginal());
         if (self::columns($this->getDirty()) !== []) {
             $journal->requireOpen($this->getTable());
+            SoundColumns::require($this->getTable(), $this->plainly($this->getDirty()));
         }
         $isDone = $journal->writing($this->getTable(), fn (): bool => parent::performUpdate($query));
         $after = self::columns($this->getAttributes());
@@ -57,6 +60,21 @@ trait Recorded
             parent::performDeleteOnModel();
         });
         $journal->note($this->getTable(), $this->noted(), self::columns((array) $this->getRawOriginal()), null);
+    }
+
+    /**
+     * @param  array<mixed>  $columns
+     * @return array<mixed> those that are kept enciphered as they are meant
+     */
+    private function plainly(array $columns): array
+    {
+        foreach (array_keys($columns) as $name) {
+            if (($this->getCasts()[$name] ?? null) === 'encrypted') {
+                $columns[$name] = $this->getAttribute((string) $name);
+            }
+        }
+
+        return $columns;
     }
 
     private function noted(): int|string

@@ -98,9 +98,9 @@ test(
                 } elseif (! isset($acknowledged[$key]) && mt_rand(0, 1) === 0) {
                     $retried[] = [$key, ...$sent[$key]]; // as the page does; the others are left to their fate
                 }
-                expect($status === 0 || $status === 200 || $status === 201 || $status === 204 || $status === 503)->toBeTrue(
-                    "{$key} was answered with {$status}",
-                );
+                // An entry has room for twelve labels: one that comes later is refused.
+                $isRefusal = $status === 422 && $sent[$key][0] === '/api/many';
+                expect($isRefusal || in_array($status, [0, 200, 201, 204, 503], true))->toBeTrue("{$key} was answered with {$status}");
             }
             curl_multi_close($multi);
             $victim === 'server' ? $machine->startServer() : $machine->startWorker($victim);
@@ -125,7 +125,7 @@ test(
                     ? count(array_filter($labels, fn (array $some): bool => in_array($body['label'], $some, true)))
                     : $titles[$body['title']] ?? 0;
             $whole = $path === '/api/many' ? 10 : 1;
-            // An entry carries twelve labels at most: a label that came later may be refused, but never for some of the ten.
+            // What was refused is with none of the ten.
             if ($found !== $whole && (isset($acknowledged[$key]) || $found !== 0)) {
                 $wrong[] = "{$key} {$path}: {$found} of {$whole}".(isset($acknowledged[$key]) ? ', acknowledged' : '');
             }

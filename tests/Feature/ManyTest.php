@@ -55,6 +55,18 @@ test('tasks among them are ticked off, events stay as they are', function () {
     expect($this->shown('2026-11-25', 1))->toBe(['11-25 Sheets', '11-25T07:15 Vent check', '11-25T11:00 Clinic']);
 });
 
+test('a label for which one of several has no room is refused for all, and nobody loses those that there are', function () {
+    $full = array_map(fn (int $i): string => "label {$i}", range(1, 12));
+    $this->api('PATCH', "entries/{$this->sheets['id']}", ['labels' => $full, 'version' => 1])->assertOk();
+    ($this->many)(['do' => 'label', 'label' => 'one more'])
+        ->assertUnprocessable()
+        ->assertJsonPath('message', '“Sheets” carries as many labels as it can. Nothing was changed.');
+    expect(Entry::query()->find($this->sheets['id'])->labels)
+        ->toBe($full)
+        ->and(Entry::query()->whereJsonContains('labels', 'one more')->count())
+        ->toBe(0);
+});
+
 test('several get a label or lose it, whatever its case', function () {
     ($this->many)(['do' => 'label', 'label' => 'House'])->assertNoContent();
     expect(Entry::query()->orderBy('title')->pluck('labels', 'title')->all())

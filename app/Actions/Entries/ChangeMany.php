@@ -8,6 +8,8 @@ use App\Journal\WritePath;
 use App\Models\Entry;
 use App\Models\User;
 use App\Queries\Occurrences\OccurrencePlace;
+use PlumRota\Core\Fields\NotAllowed;
+use PlumRota\Core\Fields\Tables\EntryFields;
 use PlumRota\Core\Schedule\NoSuchOccurrence;
 use PlumRota\Core\Schedule\Placement;
 use PlumRota\Core\Schedule\Scope;
@@ -133,7 +135,11 @@ final readonly class ChangeMany
         );
     }
 
-    /** @param  list<ChosenOccurrences>  $picked */
+    /**
+     * @param  list<ChosenOccurrences>  $picked
+     *
+     * @throws NotAllowed where one of them has no room for it
+     */
     public function label(User $user, array $picked, string $label, bool $carries): void
     {
         $this->each($user, $carries ? "Labelled “{$label}”:" : "Took “{$label}” off", self::once($picked), function (
@@ -142,7 +148,11 @@ final readonly class ChangeMany
             $others = array_values(
                 array_filter($one->entry->labels, fn (string $other): bool => mb_strtolower($other) !== mb_strtolower($label)),
             );
-            $one->entry->update(['labels' => $carries ? [...$others, $label] : $others, 'version' => $one->entry->version + 1]);
+            $labels = $carries ? [...$others, $label] : $others;
+            if (! EntryFields::all()['labels']->allows($labels)) {
+                throw new NotAllowed("“{$one->entry->title}” carries as many labels as it can. Nothing was changed.");
+            }
+            $one->entry->update(['labels' => $labels, 'version' => $one->entry->version + 1]);
         });
     }
 

@@ -28,6 +28,7 @@ use App\Reading\ObjectRows;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use PDOException;
+use PlumRota\Core\Fields\NotAllowed;
 
 /** The server of CalDAV (RFC 4791): clients of calendars read and write the entries of an account. */
 final readonly class DavController
@@ -81,6 +82,8 @@ final readonly class DavController
             };
         } catch (DavFault $fault) {
             $answer = self::xml(Multistatus::fault($fault), $fault->status);
+        } catch (NotAllowed $fault) {
+            $answer = self::xml(Multistatus::fault(new DavFault(403, $fault->getMessage(), Node::CALDAV.'valid-calendar-data')), 403);
         } catch (PDOException $fault) {
             $sentence = StorageTrouble::sentence($fault) ?? throw $fault;
             $answer = self::xml(Multistatus::fault(new DavFault(503, $sentence)), 503)->header('Retry-After', '5');

@@ -204,7 +204,9 @@ final class EntryFields
     private static function kept(): array
     {
         return [
-            new Field('uid', new Maybe(new Text(1000)), isSent: false, isOfFile: false),
+            new Field('uid', new Maybe(new Text(1000)), called: 'UID', says: [
+                'max' => 'Its UID is no text of up to 1,000 characters.',
+            ], isSent: false, isOfFile: false),
             new Field('resource_name', new Maybe(new Text(250, isNeeded: true, pattern: '#^[^/]+$#uD')), isSent: false, isOfFile: false),
             new Field('foreign_lines', new Listed(new Text(2000), 200), [], isSent: false),
             new Field('continues_id', new Maybe(new Id('entries')), isSent: false, isOfFile: false),

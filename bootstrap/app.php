@@ -18,6 +18,7 @@ use App\Http\Middleware\SecurityHeaders;
 use App\Http\Middleware\WellFormed;
 use App\Http\Middleware\WithinBounds;
 use App\Http\Resources\EntryResource;
+use App\Journal\AccountHeld;
 use App\Writing\WrittenMeanwhile;
 use Illuminate\Cookie\Middleware\AddQueuedCookiesToResponse;
 use Illuminate\Cookie\Middleware\EncryptCookies;
@@ -77,7 +78,7 @@ return Application::configure(basePath: dirname(__DIR__))
     })
     ->withExceptions(function (Exceptions $exceptions): void {
         $exceptions->shouldRenderJsonWhen(fn (Request $request): bool => $request->is('api/*') || $request->expectsJson());
-        $exceptions->dontReport([WrittenMeanwhile::class, OnlyFollowed::class, TooManyGoals::class, StaleEntry::class, NotAllowed::class, TooDense::class, IsProtected::class, CannotReschedule::class, NoSuchOccurrence::class, ChangedSince::class, AlreadyDecided::class, InvalidTime::class, InvalidRule::class]);
+        $exceptions->dontReport([AccountHeld::class, WrittenMeanwhile::class, OnlyFollowed::class, TooManyGoals::class, StaleEntry::class, NotAllowed::class, TooDense::class, IsProtected::class, CannotReschedule::class, NoSuchOccurrence::class, ChangedSince::class, AlreadyDecided::class, InvalidTime::class, InvalidRule::class]);
         // A disk that is full takes no log either: what cannot be stored is said without one.
         $exceptions->report(function (PDOException|ErrorException|UnexpectedValueException $e): bool {
             $sentence = StorageTrouble::sentence($e);
@@ -89,6 +90,7 @@ return Application::configure(basePath: dirname(__DIR__))
         });
         $exceptions->render(fn (StaleEntry $e): JsonResponse => response()->json(['message' => $e->getMessage(), 'current' => (new EntryResource($e->current))->fields()], 409));
         $exceptions->render(fn (WrittenMeanwhile $e): JsonResponse => response()->json(['message' => $e->getMessage(), 'lines' => $e->lines], 409));
+        $exceptions->render(fn (AccountHeld $e): JsonResponse => response()->json(['message' => $e->getMessage()], 503, ['Retry-After' => (string) AccountHeld::RETRY_AFTER]));
         $exceptions->render(fn (AlreadyDecided $e): JsonResponse => response()->json(['message' => $e->getMessage()], 409));
         $exceptions->render(fn (ChangedSince $e): JsonResponse => response()->json(['message' => $e->getMessage()], 409));
         $exceptions->render(fn (OnlyFollowed $e): JsonResponse => response()->json(['message' => $e->getMessage()], 403));

@@ -27,6 +27,17 @@ final readonly class Owned
         return DB::connection($this->connection)->table($table)->where('user_id', $this->who);
     }
 
+    /**
+     * @param  list<string>  $ids
+     * @return list<string> those of them under which another account has a row
+     */
+    public function othersAmong(string $table, array $ids): array
+    {
+        $rows = DB::connection($this->connection)->table($table)->where('user_id', '!=', $this->who)->whereIn('id', $ids);
+
+        return array_values(array_filter($rows->pluck('id')->all(), is_string(...)));
+    }
+
     /** @return Builder<Entry> */
     public function entries(): Builder
     {

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Archive;
 
 use App\Access\Owned;
+use App\Exceptions\StorageTrouble;
 use App\Follows\Follows;
 use App\Journal\Journal;
 use App\Models\User;
@@ -18,6 +19,7 @@ use Illuminate\Support\Str;
 use PDOException;
 use PlumRota\Core\Fields\NotAllowed;
 use PlumRota\Core\Fields\Tables\SettingFields;
+use Throwable;
 
 /**
  * Puts what is in an archive into an account, in place of what is there: all of it or nothing, but for rows that cannot be here, which are
@@ -30,66 +32,103 @@ final readonly class PutBack
 {
     private const AT_ONCE = 200;
 
-    private const TOLD_EVERY = 500;
-
     public function __construct(private Journal $journal, private Follows $follows)
     {
     }
 
     /**
-     * @param  Closure(int, int): void  $progress  rows so far, of so many
-     * @return array{rows: array<string, int>, left: list<string>} rows by table, and a sentence for each that was left out
+     * Reads the archive and holds it to what can be here: all that takes long, and nobody waits for it.
      *
-     * @throws UnsoundArchive before anything is changed
+     * @param  Closure(int, int): void  $progress  rows so far, of so many
+     *
+     * @throws UnsoundArchive
      */
-    public function into(User $user, AccountArchive $archive, Closure $progress): array
+    public function prepare(User $user, AccountArchive $archive, Closure $progress): PreparedAccount
     {
         $manifest = $archive->check();
+        $this->requireRoom($manifest['files']);
         $files = [];
+        $staged = new StagedRows();
         try {
-            $this->requireRoom($manifest['files']);
             foreach (array_keys($manifest['files']) as $id) {
                 $files[$id] = self::keep($user, $archive, (string) $id);
+                $progress(0, array_sum($manifest['counts']));
             }
+            $names = self::names($user, $archive);
+            $gate = new RowGate($names);
+            $left = [];
+            $done = 0;
+            foreach (AccountTables::all() as $table) {
+                $staged->open($table);
+                foreach (self::portions($this->rows($user, $archive, $table, $names, $gate, $files, $left)) as $rows) {
+                    $staged->add($table, $rows);
+                    $done += count($rows);
+                    $progress($done, array_sum($manifest['counts']));
+                }
+            }
+            $staged->untie();
 
-            return DB::transaction(fn (): array => $this->journal->unrecorded(function () use ($user, $archive, $manifest, $files, $progress): array {
+            return new PreparedAccount($staged, $files, self::settings($manifest['settings'], $names, $left), $left);
+        } catch (Throwable $e) {
+            $staged->drop();
+            Storage::disk('local')->delete(array_values($files));
+            throw $e instanceof PDOException ? self::incoherent($e) : $e;
+        }
+    }
+
+    /**
+     * In place of what is there, in one short transaction.
+     *
+     * @param  int  $revision  of the account, at which it was laid aside
+     * @param  Closure(): bool  $isWanted  asked once nobody else can write
+     * @return array{rows: array<string, int>, left: list<string>}|null rows by table, and a sentence for each that was left out; null where
+     *                                                                  somebody has changed something since, so that nothing was done
+     *
+     * @throws UnsoundArchive
+     */
+    public function exchange(User $user, PreparedAccount $prepared, int $revision, Closure $isWanted): ?array
+    {
+        try {
+            return DB::transaction(fn (): ?array => $this->journal->unrecorded(function () use ($user, $prepared, $revision, $isWanted): ?array {
                 // The first statement writes, so that the lock is held before anything is read.
-                DB::table('users')->where('id', $user->id)->increment('revision');
+                if (DB::table('users')->where('id', $user->id)->where('revision', $revision)->increment('revision') === 0) {
+                    return null;
+                }
+                if (! $isWanted()) {
+                    throw new UnsoundArchive('It took too long and was given up. What is here stays as it is.');
+                }
                 $old = Owned::by($user->id)->rows('attachments')->pluck('path')->all();
                 self::clear($user->id);
-                $names = self::names($archive);
-                $gate = new RowGate($names);
-                $left = [];
-                $total = array_sum($manifest['counts']);
-                $done = 0;
-                $kept = [];
+                $rows = [];
                 foreach (AccountTables::all() as $table) {
-                    $kept[$table] = 0;
-                    $ids = $table === 'entries' ? $names->all('entries') : [];
-                    foreach (self::portions($this->rows($user, $archive, $table, $names, $gate, $files, $left)) as $rows) {
-                        DB::table($table)->insert($rows);
-                        $kept[$table] += count($rows);
-                        $done += count($rows);
-                        if ($done % self::TOLD_EVERY < self::AT_ONCE) {
-                            $progress($done, $total);
-                        }
-                    }
-                    self::untie($user->id, array_values(array_diff($ids, $names->all('entries'))));
+                    $rows[$table] = $prepared->rows->put($table);
                 }
-                self::settings($user, $manifest['settings'], $names, $left);
+                DB::table('users')->where('id', $user->id)->update([
+                    ...$prepared->settings,
+                    // Reminders are written down anew, and clients read all of it anew.
+                    'planned_until' => 0,
+                    'held_until' => 0,
+                    'revision_line' => strtolower(Str::random(12)),
+                ]);
                 DB::afterCommit(fn () => Storage::disk('local')->delete(array_filter($old, is_string(...))));
-
                 $this->follows->rebuild($user->id);
 
-                return ['rows' => $kept, 'left' => $left];
+                return ['rows' => $rows, 'left' => $prepared->left];
             }));
         } catch (PDOException $e) {
-            Storage::disk('local')->delete(array_values($files));
-            throw new UnsoundArchive('What is in it does not hang together, so nothing was changed.', previous: $e);
-        } catch (UnsoundArchive $e) {
-            Storage::disk('local')->delete(array_values($files));
-            throw $e;
+            throw self::incoherent($e);
         }
+    }
+
+    /** What was prepared, where it comes to nothing. */
+    public function forget(PreparedAccount $prepared): void
+    {
+        Storage::disk('local')->delete(array_values($prepared->files));
+    }
+
+    private static function incoherent(PDOException $e): UnsoundArchive
+    {
+        return new UnsoundArchive(StorageTrouble::sentence($e) ?? 'What is in it does not hang together, so nothing was changed.', previous: $e);
     }
 
     /**
@@ -127,7 +166,7 @@ final readonly class PutBack
     }
 
     /** All that is named in it, under new names where another account has them here. */
-    private static function names(AccountArchive $archive): NamedRows
+    private static function names(User $user, AccountArchive $archive): NamedRows
     {
         $names = new NamedRows();
         foreach (array_diff(AccountTables::all(), ['overrides']) as $table) {
@@ -139,7 +178,7 @@ final readonly class PutBack
                 }
             }
             foreach (array_chunk(array_values(array_unique($ids)), 500) as $some) {
-                $taken = array_flip(array_filter(DB::table($table)->whereIn('id', $some)->pluck('id')->all(), is_string(...)));
+                $taken = array_flip(Owned::by($user->id)->othersAmong($table, $some));
                 foreach ($some as $id) {
                     $names->add($table, $id, isset($taken[$id]) ? strtolower((string) Str::ulid()) : $id);
                 }
@@ -200,20 +239,6 @@ final readonly class PutBack
         }
     }
 
-    /**
-     * Entries may have named others that were left out after them.
-     *
-     * @param  list<string>  $gone
-     */
-    private static function untie(int $userId, array $gone): void
-    {
-        foreach (['leads_to', 'after_id', 'continues_id'] as $column) {
-            foreach (array_chunk($gone, 500) as $some) {
-                Owned::by($userId)->rows('entries')->whereIn($column, $some)->update([$column => null]);
-            }
-        }
-    }
-
     /** When a row was written, as a database has it; null where it does not say so. */
     private static function moment(mixed $text): ?string
     {
@@ -235,8 +260,9 @@ final readonly class PutBack
     /**
      * @param  array<string, mixed>  $settings
      * @param  list<string>  $left
+     * @return array<string, mixed> columns of the account
      */
-    private static function settings(User $user, array $settings, NamedRows $names, array &$left): void
+    private static function settings(array $settings, NamedRows $names, array &$left): array
     {
         $values = [];
         foreach (SettingFields::all() as $name => $field) {
@@ -250,14 +276,8 @@ final readonly class PutBack
                 $left[] = 'A setting stays as it is. '.$e->getMessage();
             }
         }
-        DB::table('users')
-            ->where('id', $user->id)
-            ->update([
-                ...$values,
-                // Reminders are written down anew, and clients read all of it anew.
-                'planned_until' => 0,
-                'revision_line' => strtolower(Str::random(12)),
-            ]);
+
+        return $values;
     }
 
     /**

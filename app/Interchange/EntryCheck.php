@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Interchange;
 
 use App\Mapping\SeriesOf;
-use App\Writing\SoundColumns;
 use PlumRota\Core\Fields\NotAllowed;
+use PlumRota\Core\Fields\SoundColumns;
 use PlumRota\Core\Recurrence\InvalidRule;
 use PlumRota\Core\Recurrence\RuleParser;
 use PlumRota\Core\Schedule\Density;

@@ -26,7 +26,7 @@ final class RestoreAccount implements ShouldQueue
     public function handle(RestoreArchive $archives): void
     {
         $archive = StoredArchive::query()->with('user')->find($this->archive);
-        if ($archive !== null) {
+        if ($archive?->state === 'restoring') {
             $archives->restore($archive);
         }
     }
@@ -36,6 +36,7 @@ final class RestoreAccount implements ShouldQueue
     {
         StoredArchive::query()
             ->whereKey($this->archive)
+            ->where('state', 'restoring')
             ->update(['state' => 'good', 'trouble' => 'It was stopped. What is here stays as it is.']);
     }
 }

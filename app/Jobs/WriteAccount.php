@@ -26,7 +26,7 @@ final class WriteAccount implements ShouldQueue
     public function handle(WriteArchive $archives): void
     {
         $archive = StoredArchive::query()->with('user')->find($this->archive);
-        if ($archive !== null) {
+        if ($archive?->state === 'waiting') {
             $archives->write($archive);
         }
     }
@@ -36,6 +36,7 @@ final class WriteAccount implements ShouldQueue
     {
         StoredArchive::query()
             ->whereKey($this->archive)
+            ->whereIn('state', ['waiting', 'writing'])
             ->update(['state' => 'bad', 'trouble' => 'It was stopped before it was whole.']);
     }
 }

@@ -26,6 +26,7 @@ final class Journal
         'revision_line',
         'planned_until',
         'leaves_at',
+        'held_until',
         'updated_at',
     ];
 

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Journal;
 
-use App\Writing\SoundColumns;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
+use PlumRota\Core\Fields\SoundColumns;
 
 /**
  * A model whose rows can be undone: every change of one is noted in the journal, where it is written, so that no way of saving a model passes

@@ -78,8 +78,7 @@ final readonly class WritePath
     private function recorded(Authenticatable $user, Closure $work, Closure $keep): mixed
     {
         return DB::transaction(function () use ($user, $work, $keep): mixed {
-            // The first statement writes, so that the lock is held before anything is read.
-            DB::table('users')->where('id', $user->getAuthIdentifier())->increment('revision');
+            Hold::pass($user);
             event(new Changing($user));
             $this->journal->open();
             try {

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Concerns\HasUlids;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
@@ -22,6 +23,7 @@ use Illuminate\Support\Facades\Storage;
  * @property int $bytes
  * @property array<string, int> $counts rows by table
  * @property int $made_at Unix seconds
+ * @property int|null $alive_at Unix seconds at which whoever is at it said so last; null before it is begun
  * @property User $user
  */
 final class StoredArchive extends Model
@@ -29,6 +31,12 @@ final class StoredArchive extends Model
     use HasUlids;
 
     public $timestamps = false;
+
+    /** Seconds without a sign of life after which whoever was at it is taken for dead. */
+    private const LONGEST_SILENCE = 60;
+
+    /** Seconds between two signs of life. */
+    private const BEATS_EVERY = 2;
 
     protected $table = 'archives';
 
@@ -50,6 +58,42 @@ final class StoredArchive extends Model
     public function path(): string
     {
         return self::folder($this->user_id)."/{$this->id}.zip";
+    }
+
+    /**
+     * Says that somebody is at it, and how far.
+     *
+     * @return bool whether it was time to say so
+     */
+    public function beat(?int $done = null, ?int $total = null): bool
+    {
+        $now = CarbonImmutable::now()->getTimestamp();
+        if ($this->alive_at !== null && $now - $this->alive_at < self::BEATS_EVERY && ($done === null || $done !== $total)) {
+            return false;
+        }
+        $this->forceFill(['alive_at' => $now, ...$done === null ? [] : ['done' => $done], ...$total === null ? [] : ['total' => $total]]);
+        // Where the database is busy it is said the next time.
+        rescue(fn () => self::query()
+            ->whereKey($this->id)
+            ->update(array_intersect_key($this->getAttributes(), ['alive_at' => 0, 'done' => 0, 'total' => 0])), report: false);
+
+        return true;
+    }
+
+    /**
+     * What somebody was at who was killed is given up: one that was being written is none, one that was being brought back is as good as
+     * before, and so is what is here.
+     *
+     * @return int how many
+     */
+    public static function giveUpDead(): int
+    {
+        $dead = fn (string $state) => self::query()
+            ->where('state', $state)
+            ->where('alive_at', '<', CarbonImmutable::now()->getTimestamp() - self::LONGEST_SILENCE);
+
+        return $dead('writing')->update(['state' => 'bad', 'alive_at' => null, 'trouble' => 'It was stopped before it was whole. Ask for another.']) +
+            $dead('restoring')->update(['state' => 'good', 'alive_at' => null, 'trouble' => 'It was stopped. What is here stays as it is; try again.']);
     }
 
     /** @return BelongsTo<User, $this> */

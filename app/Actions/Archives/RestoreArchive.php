@@ -6,12 +6,14 @@ namespace App\Actions\Archives;
 
 use App\Access\Visible;
 use App\Archive\AccountArchive;
+use App\Archive\PreparedAccount;
 use App\Archive\PutBack;
 use App\Archive\UnsoundArchive;
+use App\Journal\Hold;
 use App\Models\StoredArchive;
 use App\Models\User;
 use Carbon\CarbonImmutable;
-use Illuminate\Support\Facades\Cache;
+use Illuminate\Support\Facades\DB;
 use SplFileInfo;
 use Throwable;
 
@@ -19,6 +21,9 @@ use Throwable;
 final readonly class RestoreArchive
 {
     private const MOST_BROUGHT = 2;
+
+    /** How often what is there is laid aside: once as it is used, then while it is held. */
+    private const MOST_TRIES = 4;
 
     /** Of what was left out. */
     private const MOST_NAMED = 20;
@@ -64,30 +69,20 @@ final readonly class RestoreArchive
     {
         $user = $archive->user;
         $archive->update(['state' => 'restoring', 'trouble' => null, 'done' => 0, 'total' => array_sum($archive->counts)]);
+        $archive->beat();
+        $prepared = null;
         try {
-            if (Visible::to($user)->entries()->exists()) {
-                $aside = $this->archives->ask($user, 'aside');
-                $this->archives->write($aside);
-                if ($aside->refresh()->state !== 'good') {
-                    throw new UnsoundArchive('What is there could not be laid aside, so nothing was changed.');
-                }
-            }
-            $done = $this->account->into(
-                $user,
-                new AccountArchive($archive->path()),
-                // Beside the database: there it would be seen only when all of it is.
-                function (int $done) use ($archive): void {
-                    Cache::put(self::progress($archive), $done, 600);
-                },
-            );
-            $this->said($archive, [
-                'state' => 'good',
-                'done' => array_sum($archive->counts),
-                'trouble' => self::leftOut($done['left']),
-            ]);
+            $prepared = $this->account->prepare($user, new AccountArchive($archive->path()), function (int $done, int $total) use ($archive): void {
+                $archive->beat($done, $total);
+            });
+            $left = $this->exchange($user, $prepared, $archive);
+            $this->said($archive, ['state' => 'good', 'done' => array_sum($archive->counts), 'trouble' => self::leftOut($left)]);
 
             return true;
         } catch (Throwable $fault) {
+            if ($prepared !== null) {
+                $this->account->forget($prepared);
+            }
             $isKnown = $fault instanceof UnsoundArchive;
             $this->said($archive, [
                 'state' => 'good',
@@ -98,7 +93,70 @@ final readonly class RestoreArchive
             }
 
             return false;
+        } finally {
+            $prepared?->rows->drop();
         }
+    }
+
+    /**
+     * What is there is laid aside, and then replaced in the very state in which it was laid aside: where it was changed in between it is laid
+     * aside once more, while nobody can change it.
+     *
+     * @return list<string> a sentence for each row that was left out
+     *
+     * @throws UnsoundArchive
+     */
+    private function exchange(User $user, PreparedAccount $prepared, StoredArchive $archive): array
+    {
+        try {
+            $aside = null;
+            for ($try = 0; $try < self::MOST_TRIES; $try++) {
+                $revision = self::revision($user);
+                $before = $aside;
+                $aside = $this->layAside($user, $archive, isHeld: $try > 0);
+                if ($before !== null) {
+                    $this->archives->remove($before);
+                }
+                $done = $this->account->exchange($user, $prepared, $revision, fn (): bool => $archive->refresh()->state === 'restoring');
+                if ($done !== null) {
+                    return $done['left'];
+                }
+                Hold::on($user->id);
+            }
+        } finally {
+            Hold::end($user->id);
+        }
+        throw new UnsoundArchive('What is here was changed again and again meanwhile, so nothing was brought back. Try again in a quieter hour.');
+    }
+
+    /**
+     * @return StoredArchive|null null where there is nothing
+     *
+     * @throws UnsoundArchive
+     */
+    private function layAside(User $user, StoredArchive $archive, bool $isHeld): ?StoredArchive
+    {
+        if (! Visible::to($user)->entries()->exists()) {
+            return null;
+        }
+        $aside = $this->archives->ask($user, 'aside');
+        $this->archives->write($aside, function () use ($archive, $isHeld, $user): void {
+            if ($archive->beat() && $isHeld) {
+                Hold::on($user->id);
+            }
+        });
+        if ($aside->refresh()->state !== 'good') {
+            throw new UnsoundArchive('What is there could not be laid aside, so nothing was changed.');
+        }
+
+        return $aside;
+    }
+
+    private static function revision(User $user): int
+    {
+        $revision = DB::table('users')->where('id', $user->id)->value('revision');
+
+        return is_int($revision) ? $revision : 0;
     }
 
     /**
@@ -112,12 +170,6 @@ final readonly class RestoreArchive
             : 'It was brought back without what cannot be here. '.
                 implode(' ', array_slice($left, 0, self::MOST_NAMED)).
                 (count($left) > self::MOST_NAMED ? ' And '.(count($left) - self::MOST_NAMED).' more.' : '');
-    }
-
-    /** Under which it is noted how many rows are put back. */
-    public static function progress(StoredArchive $archive): string
-    {
-        return "archive-{$archive->id}";
     }
 
     /** @param  array<string, mixed>  $values */

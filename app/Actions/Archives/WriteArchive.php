@@ -11,6 +11,7 @@ use App\Backup\Folder;
 use App\Models\StoredArchive;
 use App\Models\User;
 use Carbon\CarbonImmutable;
+use Closure;
 use Throwable;
 
 /** Writes all of an account into an archive that is kept here, while it is in use, and reads it back before it counts. */
@@ -26,9 +27,10 @@ final readonly class WriteArchive
         return $user->archives()->create(['kind' => $kind, 'made_at' => CarbonImmutable::now()->getTimestamp()]);
     }
 
-    public function write(StoredArchive $archive): void
+    /** @param  Closure(): void|null  $beat  called every now and then, for whoever waits for it */
+    public function write(StoredArchive $archive, ?Closure $beat = null): void
     {
-        $archive->update(['state' => 'writing', 'trouble' => null]);
+        $archive->update(['state' => 'writing', 'trouble' => null, 'alive_at' => CarbonImmutable::now()->getTimestamp()]);
         $parent = StoredArchive::folder($archive->user_id);
         if (! is_dir($parent)) {
             mkdir($parent, 0700, true);
@@ -39,8 +41,11 @@ final readonly class WriteArchive
                 $archive->user_id,
                 new AccountArchive($archive->path()),
                 $work->path,
-                function (int $done, int $total) use ($archive): void {
-                    $archive->update(['done' => $done, 'total' => $total]);
+                function (int $done, int $total) use ($archive, $beat): void {
+                    $archive->beat($done, $total);
+                    if ($beat !== null) {
+                        $beat();
+                    }
                 },
             );
             $archive->update([

@@ -7,6 +7,7 @@ namespace App\Actions\History;
 use App\Actions\Reminders\PlanReminders;
 use App\Journal\Changed;
 use App\Journal\HistoryStep;
+use App\Journal\Hold;
 use App\Journal\Journal;
 use App\Models\User;
 use Illuminate\Database\UniqueConstraintViolationException;
@@ -38,7 +39,7 @@ final readonly class Rewind
     private function turn(User $user, bool $undo): ?HistoryStep
     {
         return DB::transaction(function () use ($user, $undo): ?HistoryStep {
-            DB::table('users')->where('id', $user->id)->increment('revision');
+            Hold::pass($user);
             $step = $user
                 ->steps()
                 ->where('undone', ! $undo)

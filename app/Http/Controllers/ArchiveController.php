@@ -21,7 +21,6 @@ use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Http\UploadedFile;
-use Illuminate\Support\Facades\Cache;
 use Illuminate\Validation\ValidationException;
 use PlumRota\Core\Fields\Tables\SettingFields;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
@@ -98,7 +97,7 @@ final class ArchiveController
         $user = Account::of($request);
         self::requireNone($user);
         $found = $user->archives()->where('state', 'good')->findOrFail($archive);
-        $found->update(['state' => 'restoring', 'trouble' => null]);
+        $found->update(['state' => 'restoring', 'trouble' => null, 'done' => 0, 'alive_at' => null]);
         RestoreAccount::dispatch($found->id);
 
         return response()->json(self::shown($found->fresh() ?? $found), 202);
@@ -114,6 +113,7 @@ final class ArchiveController
     /** One at a time. */
     private static function requireNone(User $user): void
     {
+        StoredArchive::giveUpDead();
         if ($user->archives()->whereIn('state', ['waiting', 'writing', 'restoring'])->exists()) {
             throw ValidationException::withMessages(['archive' => 'One is at work already. Wait until it is done.']);
         }
@@ -122,13 +122,11 @@ final class ArchiveController
     /** @return array<string, mixed> the schema Archive of the contract */
     private static function shown(StoredArchive $one): array
     {
-        $noted = $one->state === 'restoring' ? Cache::get(RestoreArchive::progress($one)) : null;
-
         return [
             'id' => $one->id,
             'kind' => $one->kind,
             'state' => $one->state,
-            'done' => is_int($noted) ? $noted : $one->done,
+            'done' => $one->done,
             'total' => $one->total,
             'trouble' => $one->trouble,
             'bytes' => $one->bytes,

@@ -21,6 +21,7 @@ use App\Dav\StoreObject;
 use App\Dav\TimeSpan;
 use App\Exceptions\StorageTrouble;
 use App\Http\Requests\Account;
+use App\Journal\AccountHeld;
 use App\Models\Calendar;
 use App\Models\User;
 use App\Reading\ObjectRow;
@@ -84,6 +85,9 @@ final readonly class DavController
             $answer = self::xml(Multistatus::fault($fault), $fault->status);
         } catch (NotAllowed $fault) {
             $answer = self::xml(Multistatus::fault(new DavFault(403, $fault->getMessage(), Node::CALDAV.'valid-calendar-data')), 403);
+        } catch (AccountHeld $fault) {
+            $answer = self::xml(Multistatus::fault(new DavFault(503, $fault->getMessage())), 503)
+                ->header('Retry-After', (string) AccountHeld::RETRY_AFTER);
         } catch (PDOException $fault) {
             $sentence = StorageTrouble::sentence($fault) ?? throw $fault;
             $answer = self::xml(Multistatus::fault(new DavFault(503, $sentence)), 503)->header('Retry-After', '5');

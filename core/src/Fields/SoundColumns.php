@@ -2,11 +2,9 @@
 
 declare(strict_types=1);
 
-namespace App\Writing;
+namespace PlumRota\Core\Fields;
 
-use PlumRota\Core\Fields\NotAllowed;
 use PlumRota\Core\Fields\Tables\Tables;
-use PlumRota\Core\Fields\Type;
 use PlumRota\Core\Fields\Types\Whole;
 
 /**

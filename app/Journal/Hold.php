@@ -1,0 +1,43 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Journal;
+
+use Carbon\CarbonImmutable;
+use Illuminate\Contracts\Auth\Authenticatable;
+use Illuminate\Support\Facades\DB;
+
+/**
+ * Keeps an account from being changed for a moment, so that what is laid aside of it is what is replaced. It ends by itself: whoever began it
+ * may be killed.
+ */
+final class Hold
+{
+    /** Seconds without a word from whoever holds it. */
+    public const LASTS = 60;
+
+    public static function on(int $userId): void
+    {
+        DB::table('users')->where('id', $userId)->update(['held_until' => CarbonImmutable::now()->getTimestamp() + self::LASTS]);
+    }
+
+    public static function end(int $userId): void
+    {
+        DB::table('users')->where('id', $userId)->update(['held_until' => 0]);
+    }
+
+    /**
+     * The first statement of a change: it writes, so that the lock is held before anything is read.
+     *
+     * @throws AccountHeld
+     */
+    public static function pass(Authenticatable $user): void
+    {
+        $id = $user->getAuthIdentifier();
+        $passed = DB::table('users')->where('id', $id)->where('held_until', '<=', CarbonImmutable::now()->getTimestamp())->increment('revision');
+        if ($passed === 0 && DB::table('users')->where('id', $id)->where('held_until', '>', 0)->exists()) {
+            throw new AccountHeld();
+        }
+    }
+}

@@ -1,0 +1,51 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Journal\Hold;
+use App\Models\StoredArchive;
+use Carbon\CarbonImmutable;
+use Illuminate\Support\Facades\Artisan;
+use Illuminate\Support\Facades\Storage;
+
+beforeEach(function () {
+    Storage::fake('local');
+    $this->ventCheck();
+    $this->api('POST', 'archives')->assertStatus(202);
+    $this->archive = StoredArchive::query()->firstOrFail();
+});
+
+test('nobody changes an account while it is held, and a hold ends by itself', function () {
+    Hold::on($this->user->id);
+    foreach ([['POST', 'entries', ['title' => 'Mine', 'calendar_id' => $this->calendar()->id]], ['POST', 'undo', []]] as [$method, $path, $body]) {
+        $this->api($method, $path, $body)
+            ->assertStatus(503)
+            ->assertHeader('Retry-After', '3')
+            ->assertJsonPath('message', 'An archive is being brought back just now. Nothing was changed; it is tried again in a moment.');
+    }
+    $this->api('GET', 'board?from=2026-11-23&days=7')->assertOk();
+    $this->travelTo(CarbonImmutable::now()->addSeconds(Hold::LASTS + 1));
+    $this->entry(['title' => 'Later']);
+});
+
+test('work that was killed is given up within a minute, and another can be asked for', function (string $state, string $then, string $says) {
+    $this->archive->update(['state' => $state, 'alive_at' => CarbonImmutable::now()->getTimestamp(), 'done' => 613, 'total' => 7507]);
+    $this->api('POST', 'archives')->assertStatus(422);
+    $this->travelTo(CarbonImmutable::now()->addSeconds(61));
+    Artisan::call('schedule:run');
+    $shown = collect($this->api('GET', 'archives')->json('archives'))->firstWhere('id', $this->archive->id);
+    expect([$shown['state'], $shown['trouble']])->toBe([$then, $says]);
+    $this->api('POST', 'archives')->assertStatus(202);
+})->with([
+    ['writing', 'bad', 'It was stopped before it was whole. Ask for another.'],
+    ['restoring', 'good', 'It was stopped. What is here stays as it is; try again.'],
+]);
+
+test('what waits for its turn is not taken for dead, and what was given up is not done after all', function () {
+    $this->archive->update(['state' => 'restoring', 'alive_at' => null]);
+    $this->travelTo(CarbonImmutable::now()->addHours(2));
+    expect(StoredArchive::giveUpDead())->toBe(0);
+    $this->archive->update(['state' => 'good']);
+    dispatch_sync(new App\Jobs\RestoreAccount($this->archive->id));
+    expect(StoredArchive::query()->where('kind', 'aside')->count())->toBe(0);
+});

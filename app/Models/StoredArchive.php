@@ -8,6 +8,7 @@ use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Concerns\HasUlids;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\Storage;
 
 /**
@@ -23,7 +24,7 @@ use Illuminate\Support\Facades\Storage;
  * @property int $bytes
  * @property array<string, int> $counts rows by table
  * @property int $made_at Unix seconds
- * @property int|null $alive_at Unix seconds at which whoever is at it said so last; null before it is begun
+ * @property int|null $alive_at Unix seconds at which it was asked for, or whoever is at it said so last
  * @property User $user
  */
 final class StoredArchive extends Model
@@ -82,18 +83,23 @@ final class StoredArchive extends Model
 
     /**
      * What somebody was at who was killed is given up: one that was being written is none, one that was being brought back is as good as
-     * before, and so is what is here.
+     * before, and so is what is here. What waits for its turn in the queue is not dead, however long that takes.
      *
      * @return int how many
      */
     public static function giveUpDead(): int
     {
-        $dead = fn (string $state) => self::query()
-            ->where('state', $state)
-            ->where('alive_at', '<', CarbonImmutable::now()->getTimestamp() - self::LONGEST_SILENCE);
+        $lately = CarbonImmutable::now()->getTimestamp() - self::LONGEST_SILENCE;
+        $dead = fn (string ...$states) => self::query()
+            ->whereIn('state', $states)
+            ->where('alive_at', '<', $lately)
+            ->whereNotExists(fn (Builder $jobs): Builder => $jobs
+                ->from('jobs')
+                ->whereRaw("payload like '%' || archives.id || '%'")
+                ->where(fn (Builder $job): Builder => $job->whereNull('reserved_at')->orWhere('reserved_at', '>=', $lately)));
 
-        return $dead('writing')->update(['state' => 'bad', 'alive_at' => null, 'trouble' => 'It was stopped before it was whole. Ask for another.']) +
-            $dead('restoring')->update(['state' => 'good', 'alive_at' => null, 'trouble' => 'It was stopped. What is here stays as it is; try again.']);
+        return $dead('waiting', 'writing')->update(['state' => 'bad', 'trouble' => 'It was stopped before it was whole. Ask for another.']) +
+            $dead('restoring')->update(['state' => 'good', 'trouble' => 'It was stopped. What is here stays as it is; try again.']);
     }
 
     /** @return BelongsTo<User, $this> */

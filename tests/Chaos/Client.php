@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Chaos;
 
+use CURLFile;
 use CurlHandle;
 use CurlMultiHandle;
 
@@ -55,6 +56,35 @@ final class Client
                 CURLOPT_SSL_VERIFYHOST => 0,
             ] + ($body === null ? [] : [CURLOPT_POSTFIELDS => json_encode($body, JSON_THROW_ON_ERROR)]),
         );
+
+        return $curl;
+    }
+
+    /** A file to bring in, under a key of its own. */
+    public function upload(string $path, string $text, int $patience = 30): CurlHandle
+    {
+        $curl = $this->request('POST', $path, null, null, $patience);
+        $file = (string) tempnam(sys_get_temp_dir(), 'plum-rota-file');
+        file_put_contents($file, $text);
+        register_shutdown_function(fn () => @unlink($file));
+        curl_setopt($curl, CURLOPT_HTTPHEADER, ['Accept: application/json', 'X-XSRF-TOKEN: '.$this->token()]);
+        curl_setopt($curl, CURLOPT_POSTFIELDS, ['file' => new CURLFile($file, 'text/calendar', 'brought.ics')]);
+
+        return $curl;
+    }
+
+    /** An entry as a client of CalDAV writes it. */
+    public function put(string $address, string $user, string $text, int $patience = 30): CurlHandle
+    {
+        $curl = curl_init($this->url.$address);
+        curl_setopt_array($curl, [
+            CURLOPT_CUSTOMREQUEST => 'PUT',
+            CURLOPT_RETURNTRANSFER => true,
+            CURLOPT_USERPWD => $user,
+            CURLOPT_HTTPHEADER => ['Content-Type: text/calendar'],
+            CURLOPT_POSTFIELDS => $text,
+            CURLOPT_TIMEOUT => $patience,
+        ]);
 
         return $curl;
     }

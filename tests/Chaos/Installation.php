@@ -26,7 +26,9 @@ final class Installation
     public function __construct(private readonly array $settings = [], ?string $within = null)
     {
         $this->folder = ($within ?? sys_get_temp_dir()).'/plum-rota-chaos-'.bin2hex(random_bytes(5));
-        mkdir("{$this->folder}/sessions", 0700, true);
+        foreach (['framework/views', 'framework/cache', 'framework/sessions', 'app/private', 'logs'] as $part) {
+            mkdir("{$this->folder}/storage/{$part}", 0700, true);
+        }
         touch("{$this->folder}/db.sqlite");
         $this->port = self::freePort();
         $this->url = "http://127.0.0.1:{$this->port}";
@@ -67,6 +69,8 @@ final class Installation
             'setsid',
             'php',
             '-d',
+            'variables_order=EGPCS', // where it keeps its files is told to it by the environment
+            '-d',
             'opcache.enable_cli=1',
             '-d',
             'opcache.validate_timestamps=0',
@@ -92,6 +96,12 @@ final class Installation
     public function startWorker(string $name = 'worker'): void
     {
         $this->processes[$name] = $this->open(['setsid', 'php', self::root().'/artisan', 'reminders:work', '--quiet']);
+    }
+
+    /** Whoever writes and brings back archives. */
+    public function startLongWorker(string $name = 'long worker'): void
+    {
+        $this->processes[$name] = $this->open(['setsid', 'php', self::root().'/artisan', 'queue:work', 'long', '--quiet', '--sleep=0.1', '--timeout=1800']);
     }
 
     /** As when the power goes: nothing is tidied up. */
@@ -150,6 +160,7 @@ final class Installation
             'SESSION_DRIVER' => 'file',
             'CACHE_STORE' => 'array',
             'LOG_CHANNEL' => 'stderr',
+            'LARAVEL_STORAGE_PATH' => "{$this->folder}/storage",
             'HEALTH_FOLDER' => "{$this->folder}/alive",
             'PHP_CLI_SERVER_WORKERS' => '4',
             'ARGON_MEMORY' => '1024',

@@ -2,10 +2,12 @@
 
 declare(strict_types=1);
 
+use App\Jobs\RestoreAccount;
 use App\Journal\Hold;
 use App\Models\StoredArchive;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\Artisan;
+use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Storage;
 
 beforeEach(function () {
@@ -41,11 +43,20 @@ test('work that was killed is given up within a minute, and another can be asked
     ['restoring', 'good', 'It was stopped. What is here stays as it is; try again.'],
 ]);
 
-test('what waits for its turn is not taken for dead, and what was given up is not done after all', function () {
-    $this->archive->update(['state' => 'restoring', 'alive_at' => null]);
+test('what waits for its turn is not taken for dead; where its worker was killed on taking it up, it is', function () {
+    $asked = CarbonImmutable::now()->getTimestamp();
+    $this->archive->update(['state' => 'waiting', 'alive_at' => $asked]);
+    DB::table('jobs')->insert(['queue' => 'long', 'payload' => json_encode(['archive' => $this->archive->id]), 'attempts' => 0, 'available_at' => $asked, 'created_at' => $asked]);
     $this->travelTo(CarbonImmutable::now()->addHours(2));
     expect(StoredArchive::giveUpDead())->toBe(0);
+    DB::table('jobs')->update(['reserved_at' => CarbonImmutable::now()->getTimestamp()]);
+    expect(StoredArchive::giveUpDead())->toBe(0);
+    $this->travelTo(CarbonImmutable::now()->addSeconds(61));
+    expect(StoredArchive::giveUpDead())->toBe(1);
+});
+
+test('what was given up is not done after all', function () {
     $this->archive->update(['state' => 'good']);
-    dispatch_sync(new App\Jobs\RestoreAccount($this->archive->id));
+    dispatch_sync(new RestoreAccount($this->archive->id));
     expect(StoredArchive::query()->where('kind', 'aside')->count())->toBe(0);
 });

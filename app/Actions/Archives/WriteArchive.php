@@ -24,13 +24,16 @@ final readonly class WriteArchive
     /** @param  'own'|'daily'|'aside'|'leaving'  $kind */
     public function ask(User $user, string $kind): StoredArchive
     {
-        return $user->archives()->create(['kind' => $kind, 'made_at' => CarbonImmutable::now()->getTimestamp()]);
+        $now = CarbonImmutable::now()->getTimestamp();
+
+        return $user->archives()->create(['kind' => $kind, 'made_at' => $now, 'alive_at' => $now]);
     }
 
     /** @param  Closure(): void|null  $beat  called every now and then, for whoever waits for it */
     public function write(StoredArchive $archive, ?Closure $beat = null): void
     {
-        $archive->update(['state' => 'writing', 'trouble' => null, 'alive_at' => CarbonImmutable::now()->getTimestamp()]);
+        $archive->update(['state' => 'writing', 'trouble' => null]);
+        $archive->beat();
         $parent = StoredArchive::folder($archive->user_id);
         if (! is_dir($parent)) {
             mkdir($parent, 0700, true);

@@ -97,7 +97,7 @@ final class ArchiveController
         $user = Account::of($request);
         self::requireNone($user);
         $found = $user->archives()->where('state', 'good')->findOrFail($archive);
-        $found->update(['state' => 'restoring', 'trouble' => null, 'done' => 0, 'alive_at' => null]);
+        $found->update(['state' => 'restoring', 'trouble' => null, 'done' => 0, 'alive_at' => CarbonImmutable::now()->getTimestamp()]);
         RestoreAccount::dispatch($found->id);
 
         return response()->json(self::shown($found->fresh() ?? $found), 202);

@@ -31,10 +31,6 @@ use Sabre\VObject\Property;
  */
 final class EntryReader
 {
-    private const LONGEST_TITLE = 250;
-
-    private const LONGEST_NOTES = 20_000;
-
     /** Single dates that an entry has room for. */
     private const MOST_DATES = 1000;
 
@@ -140,7 +136,7 @@ final class EntryReader
         $changed = Properties::text($master, 'LAST-MODIFIED') ?: Properties::text($master, 'DTSTAMP');
 
         return new ReadEntry(
-            mb_substr(Properties::text($master, 'UID'), 0, 250),
+            Properties::text($master, 'UID'),
             $columns,
             $overrides,
             $changed === '' ? null : $changed,
@@ -159,7 +155,7 @@ final class EntryReader
         foreach (Properties::all($master, 'RELATED-TO') as $property) {
             $column = array_search(Properties::parameter($property, 'RELTYPE'), ReadEntry::RELATED, true);
             if ($column !== false) {
-                $related[$column] = mb_substr(trim((string) $property), 0, 250);
+                $related[$column] = trim((string) $property);
             }
         }
 
@@ -298,27 +294,15 @@ final class EntryReader
             $title = 'No title';
             $this->repairs[] = 'It has no title.';
         }
-        if (mb_strlen($title) > self::LONGEST_TITLE) {
-            $notes = trim($title."\n\n".$notes);
-            $title = mb_substr($title, 0, self::LONGEST_TITLE - 1).'…';
-            $this->repairs[] =
-                'Its title was longer than '.self::LONGEST_TITLE.' characters; all of it stands in the notes.';
-        }
-        if (mb_strlen($notes) > self::LONGEST_NOTES) {
-            $notes = mb_substr($notes, 0, self::LONGEST_NOTES - 1).'…';
-            $this->repairs[] = 'Its notes were longer than 20,000 characters and were cut.';
-        }
-        $link = $this->text($of, 'URL');
         $status = strtoupper($this->text($of, 'STATUS'));
         $end = Properties::parameter(Properties::first($of, 'DTEND'), 'TZID');
         $endZone = $of->name === 'VEVENT' && $end !== null ? $this->zones->zone($end)?->name : null;
 
         return [
-            'title' => $title,
-            'notes' => $notes,
+            ...Fitted::titleAndNotes($title, $notes, $this->repairs),
             'checklist' => $steps,
-            'place' => mb_substr($this->text($of, 'LOCATION'), 0, 250),
-            'link' => preg_match('~^https?://\S{1,990}$~iD', $link) === 1 ? $link : '',
+            'place' => Fitted::text('place', $this->text($of, 'LOCATION'), $this->repairs),
+            'link' => Fitted::link($this->text($of, 'URL'), $this->repairs),
             'labels' => $this->labels($of),
             'colour' => Names::colour($this->text($of, 'COLOR')),
             'importance' => Names::importance((int) $this->text($of, 'PRIORITY')),
@@ -346,17 +330,11 @@ final class EntryReader
         $labels = [];
         foreach (Properties::all($of, 'CATEGORIES') as $property) {
             foreach ($property->getParts() as $label) {
-                $label = is_string($label) ? mb_substr(trim(mb_scrub($label)), 0, 40) : '';
-                if ($label !== '' && ! in_array($label, $labels, true)) {
-                    $labels[] = $label;
-                }
+                $labels[] = is_string($label) ? mb_scrub($label) : '';
             }
         }
-        if (count($labels) > 12) {
-            $this->repairs[] = 'It had more than 12 labels; the first 12 were taken.';
-        }
 
-        return array_slice($labels, 0, 12);
+        return Fitted::labels($labels, $this->repairs);
     }
 
     /**
@@ -637,15 +615,23 @@ final class EntryReader
                     );
                     /** @var array<string, Row> $known */
                     $known = array_filter($rows, fn (?array $row): bool => $row !== null);
+                    if (count($known) < count($rows)) {
+                        $this->repairs[] = 'What it has of its own at one of its times could not be kept.';
+                    }
                     $overrides = array_filter([...$overrides, ...$known]);
                 }
 
                 continue;
             }
             $column = strtolower(str_replace('-', '_', $name));
+            if (! array_key_exists($column, $columns) || ! OwnProperties::stands($columns[$column], $instead)) {
+                continue;
+            }
             $own = OwnValues::read($column, $value);
-            if ($own !== null && array_key_exists($column, $columns) && OwnProperties::stands($columns[$column], $instead)) {
+            if ($own !== null) {
                 $columns[$column] = $own[0];
+            } else {
+                $this->repairs[] = 'What it says of '.(EntryFields::all()[$column]->called ?: $column).' could not be kept.';
             }
         }
         ksort($overrides);
@@ -655,9 +641,14 @@ final class EntryReader
     private function takeOwnOfRow(Component $other, array &$row): void
     {
         foreach (OwnProperties::of($other) as $name => [$instead, $value]) {
-            $own = $name === 'ROW' && is_array($value) ? OwnValues::readRow($value) : null;
-            if ($own !== null && OwnProperties::stands($row, $instead)) {
+            if ($name !== 'ROW' || ! OwnProperties::stands($row, $instead)) {
+                continue;
+            }
+            $own = is_array($value) ? OwnValues::readRow($value) : null;
+            if ($own !== null) {
                 $row = $own;
+            } else {
+                $this->repairs[] = 'What it has of its own at one of its times could not be kept.';
             }
         }
     }

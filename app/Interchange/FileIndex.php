@@ -179,7 +179,7 @@ final class FileIndex
 
             return;
         }
-        $uid = $this->uid === '' ? "\0{$this->components}" : mb_substr(mb_scrub($this->uid), 0, 250);
+        $uid = $this->uid === '' ? "\0{$this->components}" : mb_scrub($this->uid);
         $this->entries[$uid][] = $part;
     }
 

@@ -22,7 +22,8 @@ final class TableRow
     public static function read(array $row, array $columns, string $order, Zone $zone): ReadEntry
     {
         $cell = fn (string $role): string => isset($columns[$role]) ? $row[$columns[$role]] ?? '' : '';
-        $title = mb_substr((string) preg_replace('/\s+/u', ' ', $cell('title')), 0, 250);
+        $title = (string) preg_replace('/\s+/u', ' ', $cell('title'));
+        $repairs = [];
         if ($title === '') {
             throw new CannotKeep('It has no title.');
         }
@@ -33,7 +34,6 @@ final class TableRow
             throw new CannotKeep($e->getMessage());
         }
         $isEvent = $at !== null && in_array(strtolower($cell('kind')), ['event', 'appointment', 'meeting'], true);
-        $labels = array_values(array_unique(array_filter(array_map(trim(...), preg_split('/[;,]/', $cell('labels')) ?: []))));
         $minutes = preg_match('/^\d{1,4}$/D', $cell('minutes')) === 1 ? (int) $cell('minutes') : null;
 
         return new ReadEntry(
@@ -51,11 +51,10 @@ final class TableRow
                 'end_zone' => null,
                 'foreign_lines' => [],
                 'kind' => $isEvent ? 'event' : 'task',
-                'title' => $title,
-                'notes' => mb_substr($cell('notes'), 0, 20_000),
-                'place' => mb_substr($cell('place'), 0, 250),
-                'link' => preg_match('~^https?://\S{1,990}$~iD', $cell('link')) === 1 ? $cell('link') : '',
-                'labels' => array_slice(array_map(fn (string $one): string => mb_substr($one, 0, 40), $labels), 0, 12),
+                ...Fitted::titleAndNotes($title, $cell('notes'), $repairs),
+                'place' => Fitted::text('place', $cell('place'), $repairs),
+                'link' => Fitted::link($cell('link'), $repairs),
+                'labels' => Fitted::labels(preg_split('/[;,]/', $cell('labels')) ?: [], $repairs),
                 'importance' => in_array(strtolower($cell('importance')), ['must', 'should', 'could'], true)
                     ? strtolower($cell('importance'))
                     : Names::importance((int) $cell('importance')),
@@ -73,7 +72,7 @@ final class TableRow
             [],
             null,
             0,
-            [],
+            $repairs,
         );
     }
 

@@ -127,7 +127,7 @@ test('killed while files come in, templates are stamped, rounds are kept, archiv
 });
 
 test('an archive is brought back while the account is used and whoever brings it back is killed: nothing that was acknowledged is lost', function () {
-    $restores = getenv('CHAOS') === 'long' ? 40 : 4;
+    $restores = getenv('CHAOS') === 'long' ? 20 : 4;
     mt_srand((int) (getenv('CHAOS_SEED') ?: 20261125));
     $this->installation = $machine = new Installation();
     $machine->startServer();

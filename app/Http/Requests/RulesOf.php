@@ -92,6 +92,7 @@ final readonly class RulesOf
                     $type->parts,
                 ),
             ),
+            $type instanceof Text && is_string($said) => $type->tidy($said),
             default => is_string($said) ? $said : '',
         };
     }

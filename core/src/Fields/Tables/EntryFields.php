@@ -67,7 +67,7 @@ final class EntryFields
     private static function what(): array
     {
         return [
-            new Field('title', new Text(250, isNeeded: true), '', 'title', says: [
+            new Field('title', new Text(250, isNeeded: true, isLine: true), '', 'title', says: [
                 'max' => 'A title has room for 250 characters; the rest belongs into the notes.',
                 'required' => 'Give it a title.',
             ], isTemplated: true),

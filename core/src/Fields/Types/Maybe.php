@@ -15,6 +15,8 @@ final readonly class Maybe implements Type
 
     public function read(mixed $value): mixed
     {
-        return $value === null ? null : $this->of->read($value);
+        $read = $value === null ? null : $this->of->read($value);
+
+        return $read === '' ? null : $read;
     }
 }

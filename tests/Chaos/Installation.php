@@ -78,6 +78,10 @@ final class Installation
             'opcache.jit=tracing',
             '-d',
             'opcache.jit_buffer_size=64M',
+            '-d',
+            'upload_max_filesize=21M', // as bin/start has it
+            '-d',
+            'post_max_size=22M',
             '-S',
             "127.0.0.1:{$this->port}",
             '-t',

@@ -5,17 +5,18 @@ declare(strict_types=1);
 use Illuminate\Support\Facades\DB;
 use Tests\Fuzz\ContractCases;
 
-/** Another seed by FUZZ_SEED, another number by FUZZ_CASES. */
-test('whatever is wrong in a request gets a sentence, in time, and never an error of the server', function () {
-    $entry = $this->ventCheck(['checklist' => [['text' => 'Open the lid', 'done' => false]]]);
-    $area = $this->api('GET', 'areas')->json('areas.0');
+/** @return list<array{method: string, path: string, body: array<string, mixed>, says: string}> in an order of chance */
+function wrongRequests(object $test): array
+{
+    $entry = $test->ventCheck(['checklist' => [['text' => 'Open the lid', 'done' => false]]]);
+    $area = $test->api('GET', 'areas')->json('areas.0');
     $cases = iterator_to_array(
         (new ContractCases([
             'entry' => $entry['id'],
             'entry_id' => $entry['id'],
-            'calendar_id' => $this->calendar()->id,
-            'move_to' => $this->calendar()->id,
-            'calendar' => $this->calendar()->id,
+            'calendar_id' => $test->calendar()->id,
+            'move_to' => $test->calendar()->id,
+            'calendar' => $test->calendar()->id,
             'area' => $area['id'],
             'area_id' => $area['id'],
             'recurrence' => '2026-11-25T07:15:00',
@@ -64,6 +65,13 @@ test('whatever is wrong in a request gets a sentence, in time, and never an erro
     );
     mt_srand((int) (getenv('FUZZ_SEED') ?: 20261125));
     shuffle($cases);
+
+    return $cases;
+}
+
+/** Another seed by FUZZ_SEED, another number by FUZZ_CASES. */
+test('whatever is wrong in a request gets a sentence, in time, and never an error of the server', function () {
+    $cases = wrongRequests($this);
     $wanted = (int) (getenv('FUZZ_CASES') ?: 5000);
     $faults = [];
     $slowest = 0.0;
@@ -108,6 +116,44 @@ test('whatever is wrong in a request gets a sentence, in time, and never an erro
     }
     expect(array_values(array_unique($faults)))->toBe([]);
 });
+
+test('the same wrong reads, ten at a time, are answered one by one and never with an error of the server', function () {
+    $reads = array_map(
+        fn (array $case): string => $case['path'],
+        array_values(array_filter(wrongRequests($this), fn (array $case): bool => strtolower($case['method']) === 'get' && ! str_contains($case['path'], ' '))),
+    );
+    $odd = ['%00', '%FF%FE', '%C3%28', '..%2F..%2Fup', '%0d%0aX: y', 'a[]=1', '%F0%9F%8C%B1', str_repeat('a', 900)];
+    foreach (array_slice($reads, 0, 400) as $i => $read) {
+        $reads[] = preg_replace('#/[^/?]+#', '/'.$odd[$i % count($odd)], $read, 1);
+        $reads[] = $read.(str_contains($read, '?') ? '&' : '?').'x'.$odd[$i % count($odd)].'=1';
+    }
+    $reads = array_values(array_filter($reads, fn (string $read): bool => ! str_contains($read, ' ')));
+    shuffle($reads);
+    $faults = [];
+    foreach (array_chunk(array_slice($reads, 0, (int) (getenv('FUZZ_READS') ?: 600)), 10) as $ten) {
+        $this->actingAs(\App\Models\User::query()->findOrFail($this->user->id));
+        $together = $this->json('GET', '/api/together?read='.rawurlencode(implode(' ', $ten)));
+        expect($together->status())->toBeIn([200, 422, 414]);
+        foreach ($together->json('parts') ?? [] as $i => $part) {
+            $says = $part['status'] < 400 ? 'fine.' : trim((string) ($part['body']['message'] ?? ''));
+            if ($part['status'] >= 500 || preg_match('/[.?!]$/D', $says) !== 1) {
+                $faults[] = "{$part['status']}: {$ten[$i]}: {$says}";
+            }
+        }
+    }
+    expect(array_values(array_unique($faults)))->toBe([]);
+});
+
+test('odd bytes in an address get a sentence', function (string $odd) {
+    foreach (['entries/%s', 'board?from=%s', 'tally/%s/7', 'closings/%s', 'archives/%s', 'search?q=%s'] as $address) {
+        $this->actingAs(\App\Models\User::query()->findOrFail($this->user->id));
+        $answer = $this->json('GET', '/api/'.sprintf($address, $odd));
+        expect($answer->status())->toBeLessThan(500);
+        if ($answer->status() >= 400) {
+            expect((string) $answer->json('message'))->toMatch('/[.?!]$/D');
+        }
+    }
+})->with(['%00', '%FF%FE', '%C3%28', '..%2F..%2Fup', '%0d%0aX:%20y', '%F0%9F%8C%B1', '%ED%A0%80']);
 
 test('a request of more than 64 KB is refused before anything is read', function () {
     $this->api('POST', 'entries', ['title' => 'Vent check', 'notes' => str_repeat('a', 70_000)])

@@ -9,8 +9,11 @@ use App\Http\Middleware\WellFormed;
 use App\Http\Requests\BatchReadRequest;
 use Illuminate\Contracts\Debug\ExceptionHandler;
 use Illuminate\Foundation\Application;
+use Illuminate\Foundation\Http\Middleware\ConvertEmptyStringsToNull;
+use Illuminate\Foundation\Http\Middleware\TrimStrings;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
+use Illuminate\Pipeline\Pipeline;
 use Illuminate\Routing\Route;
 use Illuminate\Routing\Router;
 use Symfony\Component\HttpFoundation\Response as Answer;
@@ -80,7 +83,14 @@ final readonly class BatchReadController
         $this->app->forgetScopedInstances(); // as every request has its own
         $this->app->instance('request', $one);
         try {
-            return Router::toResponse($one, $this->route($one)->run());
+            // As every request comes: blanks at the ends are nothing, and neither is an empty text.
+            $came = (new Pipeline($this->app))
+                ->send($one)
+                ->through([TrimStrings::class, ConvertEmptyStringsToNull::class])
+                ->then(fn (Request $one): Answer => Router::toResponse($one, $this->route($one)->run()));
+            assert($came instanceof Answer);
+
+            return $came;
         } catch (Throwable $e) {
             $this->exceptions->report($e);
 

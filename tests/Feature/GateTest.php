@@ -8,10 +8,12 @@ use App\Models\Entry;
 use App\Models\OccurrenceOverride;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
+use PlumRota\Core\Fields\Colour;
 use PlumRota\Core\Fields\Field;
 use PlumRota\Core\Fields\Tables\EntryFields;
 use PlumRota\Core\Fields\Tables\Tables;
 use PlumRota\Core\Schedule\Details;
+use Symfony\Component\Yaml\Yaml;
 
 /** @return array<string, Closure> ways to write an override that no step knows of */
 function waysAround(): array
@@ -181,4 +183,13 @@ test('a lead-up long before its date is forgotten in the weeks where it stands',
     $before = $this->api('GET', 'tally/2026-11-30/7')->json();
     $this->api('PUT', "entries/{$hall->id}/occurrences/2027-10-01/done")->assertNoContent();
     expect($this->api('GET', 'tally/2026-11-30/7')->json())->not->toBe($before);
+});
+
+test('the colours of the page, of the contract and of a refusal are those that there are', function () {
+    preg_match_all("/^    '(\w+)',$/m", (string) file_get_contents(resource_path('js/shared/colours.ts')), $page);
+    $contract = Yaml::parseFile(base_path('api/openapi.yaml'))['components']['schemas']['Colour']['enum'];
+    expect($page[1])->toBe(Colour::ALL)->and($contract)->toEqualCanonicalizing(Colour::ALL);
+    foreach (Colour::ALL as $colour) {
+        expect(Colour::UNKNOWN)->toContain($colour);
+    }
 });

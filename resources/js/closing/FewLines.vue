@@ -1,8 +1,7 @@
 <script setup lang="ts">
-import TextField from '@/shared/TextField.vue'
 import { NButton } from 'naive-ui'
 import type { Closing } from '@/api/types'
-import TheirLine from '@/shared/TheirLine.vue'
+import LineField from '@/shared/LineField.vue'
 import { useUnsaved } from '@/state/unsaved'
 import { useDraft } from '@/state/useDraft'
 import { useLines, type ChangedLine } from '@/state/useLines'
@@ -50,21 +49,13 @@ const WAYS = { done: 'done after all', day: '', basket: 'back to the basket', le
         <p v-if="takenUp" class="taken" role="status">
             What you had written and not saved was taken up again.
         </p>
-        <label v-for="one in closing.questions" :key="one.question"
-            >{{ one.question }}
-            <TextField
-                :model-value="lines.of(one.question)"
-                :rows="2"
-                :maxlength="4000"
-                @update:model-value="lines.write(one.question, $event)"
-                @change="lines.isDirty() && lines.keep()"
-            />
-            <TheirLine
-                v-if="lines.theirs(one.question) !== null"
-                :text="lines.theirs(one.question)!"
-                @settle="(way) => lines.settle(one.question, way)"
-            />
-        </label>
+        <LineField
+            v-for="one in closing.questions"
+            :key="one.question"
+            :lines="lines"
+            :question="one.question"
+            :rows="2"
+        />
         <NButton class="press" type="primary" data-test="finish" @click="finish">
             {{ closing.closed ? 'Keep it' : 'Close the day' }}
         </NButton>

@@ -1,9 +1,8 @@
 <script setup lang="ts">
 import type { Round } from '@/api/types'
 import { hours, length, longWeekday, namedDate, shortDate, plusDays, times } from '@/shared/time'
-import TextField from '@/shared/TextField.vue'
 import { useAreas } from '@/state/server'
-import TheirLine from '@/shared/TheirLine.vue'
+import LineField from '@/shared/LineField.vue'
 import { useUnsaved } from '@/state/unsaved'
 import { useLines } from '@/state/useLines'
 import { useView } from '@/state/view'
@@ -96,23 +95,14 @@ function open(entryId: string): void {
             slipped, nothing was put off again and again, and no day was too full.
         </p>
         <h3>A few lines</h3>
-        <label v-for="one in round.answers" :key="one.question"
-            >{{ one.question }}
-            <TextField
-                :model-value="lines.of(one.question)"
-                :rows="1"
-                :maxlength="4000"
-                :label="one.question"
-                test="round-answer"
-                @update:model-value="(text) => lines.write(one.question, text)"
-                @change="lines.isDirty() && lines.keep()"
-            />
-            <TheirLine
-                v-if="lines.theirs(one.question) !== null"
-                :text="lines.theirs(one.question)!"
-                @settle="(way) => lines.settle(one.question, way)"
-            />
-        </label>
+        <LineField
+            v-for="one in round.answers"
+            :key="one.question"
+            :lines="lines"
+            :question="one.question"
+            :rows="1"
+            test="round-answer"
+        />
     </div>
 </template>
 

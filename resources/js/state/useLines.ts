@@ -1,13 +1,8 @@
 import { Refused } from '@/api/client'
+import type { ChangedLine, Line, WrittenLines } from '@/shared/lines'
 import { reactive, watch } from 'vue'
 
-/** A line that is written under a question. */
-export interface Line {
-    question: string
-    answer: string
-}
-/** A line that was changed, with what it said before. */
-export type ChangedLine = Line & { was: string }
+export type { ChangedLine, Line } from '@/shared/lines'
 
 interface Kept {
     /** What is in the field. */
@@ -25,7 +20,10 @@ interface Kept {
  * @param given as the server has them
  * @param send the changed ones; throws Refused 409 with the present lines where one says something else by now
  */
-export function useLines(given: () => Line[], send: (lines: ChangedLine[]) => Promise<unknown>) {
+export function useLines(
+    given: () => Line[],
+    send: (lines: ChangedLine[]) => Promise<unknown>,
+): WrittenLines {
     const lines = reactive(new Map<string, Kept>())
     watch(
         given,

@@ -98,6 +98,7 @@ function sentWith(string $title, string $name, mixed $value): array
         'start' => '2026-12-03T09:00:00',
         'end' => '2026-12-03T10:00:00',
         'rule' => in_array($name, OF_ROUTINES, true) ? 'FREQ=WEEKLY;BYDAY=TH;COUNT=20' : null,
+        'over_protected' => true,
         $name => $value,
     ];
 }

@@ -3,8 +3,6 @@
 declare(strict_types=1);
 
 use App\Models\User;
-use Database\Seeders\DemoSeeder;
-use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
 
 /** @return array<string, mixed> the habit of that title in a stretch */
@@ -111,8 +109,7 @@ test('an amount is noted on ticking, added up, and gone when it is not done afte
  */
 test('the demo’s year: rates and rows against a second computation on the rows', function () {
     $this->at('2026-11-25T10:20:00+01:00');
-    planted(fn () => User::query()->toBase()->delete());
-    Artisan::call('db:seed', ['--class' => DemoSeeder::class, '--force' => true]);
+    demoInPlace();
     $this->asUser(User::query()->sole());
     $from = '2025-11-25';
     foreach (['Stretch' => [1, 3, 5], 'Pill box' => [1, 2, 3, 4, 5, 6, 7]] as $title => $weekdays) {

@@ -74,7 +74,7 @@ test('weeks that are kept say the same as weeks that are computed anew, whatever
         $add();
     }
     $survived = $forgotten = $done = 0;
-    $edits = (int) (getenv('KEPT_EDITS') ?: 480);
+    $edits = (int) (getenv('KEPT_EDITS') ?: 240);
     for ($edit = 0; $edit < $edits / 4; $edit++) {
         $this->user->refresh();
         app()->forgetScopedInstances();

@@ -30,7 +30,7 @@ test('whatever is done to it, the board is what was done, and undo gives it back
         $this->api('GET', 'board?from=2026-11-23&days=28')->content(),
     );
     $pick = fn (array $from): mixed => $from[mt_rand(0, count($from) - 1)];
-    for ($sequence = 0; $sequence < (int) (getenv('MODEL_SEQUENCES') ?: 25); $sequence++) {
+    for ($sequence = 0; $sequence < (int) (getenv('MODEL_SEQUENCES') ?: 12); $sequence++) {
         foreach (['overrides', 'history_entries', 'history', 'deliveries', 'entries'] as $table) {
             planted(fn () => DB::table($table)->delete());
         }

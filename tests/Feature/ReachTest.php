@@ -312,9 +312,11 @@ test('a look that finds nothing asks the same four questions however many routin
     };
     $few = $asked();
     $columns = (array) DB::table('entries')->where('id', $entry['id'])->first();
-    foreach (range(1, 2000) as $i) {
-        planted(fn () => DB::table('entries')->insert([...$columns, 'id' => sprintf('routine%019d', $i), 'title' => "Routine {$i}"]));
-    }
+    planted(function () use ($columns): void {
+        foreach (range(1, 2000) as $i) {
+            DB::table('entries')->insert([...$columns, 'id' => sprintf('routine%019d', $i), 'title' => "Routine {$i}"]);
+        }
+    });
     DB::table('users')->update(['planned_until' => now()->addDays(2)->getTimestamp()]);
     ($this->pass)();
     expect([$few, $asked()])->toBe([4, 4]);

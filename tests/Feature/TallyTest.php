@@ -9,8 +9,6 @@ use App\Queries\Tally\Figure;
 use App\Queries\Tally\Grouping;
 use App\Queries\Tally\WhereHoursWent;
 use App\Retention\Pruning;
-use Database\Seeders\DemoSeeder;
-use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
 use PlumRota\Core\Tally\Fact;
 use PlumRota\Core\Tally\Measure;
@@ -104,8 +102,7 @@ test('every sum is that of its lines, and a stretch is the sum of its days', fun
 test(
     'every figure has lines that add up to it: of groups, of all, before, of weeks, of hours, and what is counted by how often',
     function () {
-        planted(fn () => User::query()->toBase()->delete());
-        Artisan::call('db:seed', ['--class' => DemoSeeder::class, '--force' => true]);
+        demoInPlace();
         $user = User::query()->sole();
         // Some are for two, in the stretch and before it; more labels than are told apart week by week.
         $this->asUser($user);

@@ -21,19 +21,21 @@ function someEntries(int $number): void
         'name' => 'Beds',
         'reminders' => '[]',
     ]));
-    for ($i = 0; $i < $number; $i++) {
-        planted(fn () => DB::table('entries')->insert([
-            'id' => sprintf('%026d', $i),
-            'user_id' => 1,
-            'calendar_id' => str_repeat('c', 26),
-            'kind' => 'task',
-            'title' => "Bed {$i}",
-            'extra_dates' => '[]',
-            'except_dates' => '[]',
-            'checklist' => '[]',
-            'reminders' => '[]',
-        ]));
-    }
+    planted(function () use ($number): void {
+        for ($i = 0; $i < $number; $i++) {
+            DB::table('entries')->insert([
+                'id' => sprintf('%026d', $i),
+                'user_id' => 1,
+                'calendar_id' => str_repeat('c', 26),
+                'kind' => 'task',
+                'title' => "Bed {$i}",
+                'extra_dates' => '[]',
+                'except_dates' => '[]',
+                'checklist' => '[]',
+                'reminders' => '[]',
+            ]);
+        }
+    });
 }
 
 beforeEach(function () {

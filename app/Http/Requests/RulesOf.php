@@ -137,7 +137,7 @@ final readonly class RulesOf
                 ...$type->isNeeded || $type->pattern !== null && preg_match($type->pattern, '') !== 1 ? [] : ['nullable'],
                 'string',
                 "max:{$type->most}",
-                ...self::pattern($type),
+                ...$type->pattern === null ? [] : ["regex:{$type->pattern}"],
             ],
             $type instanceof Flag => ['boolean'],
             $type instanceof Whole => ['integer', "between:{$type->least},{$type->most}"],
@@ -164,16 +164,6 @@ final readonly class RulesOf
             'areas' => [$mine->namesArea()],
             'entries' => [$mine->namesEntry()],
             default => [],
-        };
-    }
-
-    /** @return list<string> */
-    private static function pattern(Text $type): array
-    {
-        return match (true) {
-            $type->pattern === null => [],
-            str_contains($type->pattern, 'https?') => ['url:http,https'],
-            default => ["regex:{$type->pattern}"],
         };
     }
 }

@@ -79,7 +79,7 @@ final class EntryFields
             new Field('notes', new Text(20_000), '', 'notes', says: ['max' => 'Notes have room for 20,000 characters.'], isTemplated: true),
             new Field('place', new Text(250), '', 'place', isTemplated: true),
             new Field('link', new Text(1000, pattern: '~^(?:https?://\S+)?$~iD'), '', 'link', says: [
-                'url' => 'A link begins with http:// or https://.',
+                'regex' => 'A link begins with http:// or https://.',
             ], isTemplated: true),
             new Field('colour', new Maybe(new OneOf(Colour::ALL)), null, 'colour', says: ['in' => Colour::UNKNOWN], isTemplated: true),
             new Field('labels', new Listed(new Text(40), 12), [], 'labels', says: [

@@ -63,7 +63,10 @@ Route::middleware('auth:sanctum')->group(function (): void {
     Route::post('account/leave', [LeaveController::class, 'store'])->bounds(Bounds::Export);
     Route::delete('account/leave', [LeaveController::class, 'destroy'])->bounds(Bounds::Change);
     Route::get('invitations', [InvitationController::class, 'index'])->bounds(Bounds::Read);
-    Route::post('invitations', [InvitationController::class, 'store'])->middleware('throttle:open-account')->bounds(Bounds::Change);
+    Route::post(
+        'invitations',
+        [InvitationController::class, 'store'],
+    )->middleware('throttle:open-account')->bounds(Bounds::Change);
     Route::delete('invitations/{invitation}', [InvitationController::class, 'destroy'])->bounds(Bounds::Change);
     Route::get('devices', [DeviceController::class, 'index'])->bounds(Bounds::Read);
     Route::delete('devices', [DeviceController::class, 'destroyOthers'])->bounds(Bounds::Change);
@@ -101,9 +104,15 @@ Route::middleware(['auth:sanctum', SaysRevision::class, IdempotentRequest::class
     Route::delete('calendars/{calendar}', [CalendarController::class, 'destroy'])->bounds(Bounds::Change);
 
     // What is only looked at keeps no answer and takes no lock.
-    Route::post('capture/reading', [CaptureController::class, 'read'])->withoutMiddleware(IdempotentRequest::class)->bounds(Bounds::Change);
+    Route::post(
+        'capture/reading',
+        [CaptureController::class, 'read'],
+    )->withoutMiddleware(IdempotentRequest::class)->bounds(Bounds::Change);
     Route::post('capture', [CaptureController::class, 'store'])->bounds(Bounds::Change);
-    Route::post('rhythm/preview', [EntryController::class, 'preview'])->withoutMiddleware(IdempotentRequest::class)->bounds(Bounds::Change);
+    Route::post(
+        'rhythm/preview',
+        [EntryController::class, 'preview'],
+    )->withoutMiddleware(IdempotentRequest::class)->bounds(Bounds::Change);
 
     Route::post('entries', [EntryController::class, 'store'])->bounds(Bounds::Change);
     Route::get('entries/{entry}', [EntryController::class, 'show'])->bounds(Bounds::Read);
@@ -116,8 +125,14 @@ Route::middleware(['auth:sanctum', SaysRevision::class, IdempotentRequest::class
     Route::get('entries/{entry}/reach', [EntryHistoryController::class, 'reach'])->bounds(Bounds::Read);
     Route::post('entries/{entry}/lead-ups/spread', [LeadUpController::class, 'spread'])->bounds(Bounds::Change);
     Route::post('entries/{entry}/lead-ups/align', [LeadUpController::class, 'align'])->bounds(Bounds::Change);
-    Route::post('entries/{entry}/attachments', [AttachmentController::class, 'store'])->name('attachments.store')->bounds(Bounds::Upload);
-    Route::get('attachments/{attachment}', [AttachmentController::class, 'show'])->name('attachments.show')->bounds(Bounds::Export);
+    Route::post(
+        'entries/{entry}/attachments',
+        [AttachmentController::class, 'store'],
+    )->name('attachments.store')->bounds(Bounds::Upload);
+    Route::get(
+        'attachments/{attachment}',
+        [AttachmentController::class, 'show'],
+    )->name('attachments.show')->bounds(Bounds::Export);
     Route::delete('attachments/{attachment}', [AttachmentController::class, 'destroy'])->bounds(Bounds::Change);
     Route::post('many', [ManyController::class, 'change'])->bounds(Bounds::Many);
     Route::get('routines', [RoutineController::class, 'index'])->bounds(Bounds::Read);
@@ -150,7 +165,10 @@ Route::middleware(['auth:sanctum', SaysRevision::class, IdempotentRequest::class
     Route::post('rounds/{kind}/{date}/goals', [RoundController::class, 'addGoal'])->bounds(Bounds::Change);
     Route::patch('goals/{goal}', [RoundController::class, 'changeGoal'])->bounds(Bounds::Change);
     Route::delete('goals/{goal}', [RoundController::class, 'removeGoal'])->bounds(Bounds::Change);
-    Route::post('fitting', [FittingController::class, 'propose'])->withoutMiddleware(IdempotentRequest::class)->bounds(Bounds::Many);
+    Route::post(
+        'fitting',
+        [FittingController::class, 'propose'],
+    )->withoutMiddleware(IdempotentRequest::class)->bounds(Bounds::Many);
     Route::post('fitting/places', [FittingController::class, 'accept'])->bounds(Bounds::Many);
 
     Route::get('days/{date}', [DayController::class, 'show'])->bounds(Bounds::Read);
@@ -185,9 +203,15 @@ Route::middleware(['auth:sanctum', SaysRevision::class, IdempotentRequest::class
         ->withoutMiddleware(IdempotentRequest::class)->bounds(Bounds::Elsewhere);
     Route::get('calendar-file', [InterchangeController::class, 'file'])->bounds(Bounds::Export);
     Route::get('table-file', [InterchangeController::class, 'table'])->bounds(Bounds::Export);
-    Route::post('imports', [InterchangeController::class, 'open'])->withoutMiddleware(IdempotentRequest::class)->bounds(Bounds::Upload);
+    Route::post(
+        'imports',
+        [InterchangeController::class, 'open'],
+    )->withoutMiddleware(IdempotentRequest::class)->bounds(Bounds::Upload);
     Route::get('imports/{import}', [InterchangeController::class, 'show'])->bounds(Bounds::Read);
-    Route::post('imports/{import}/read', [InterchangeController::class, 'read'])->withoutMiddleware(IdempotentRequest::class)->bounds(Bounds::Many);
+    Route::post(
+        'imports/{import}/read',
+        [InterchangeController::class, 'read'],
+    )->withoutMiddleware(IdempotentRequest::class)->bounds(Bounds::Many);
     Route::post('imports/{import}/columns', [InterchangeController::class, 'columns'])->withoutMiddleware(
         IdempotentRequest::class,
     )->bounds(Bounds::Many);
@@ -200,7 +224,10 @@ Route::middleware(['auth:sanctum', SaysRevision::class, IdempotentRequest::class
     Route::get('filing', [FilingController::class, 'index'])->bounds(Bounds::Read);
     Route::post('filing', [FilingController::class, 'store'])->bounds(Bounds::Change);
     Route::get('filing/match', [FilingController::class, 'match'])->bounds(Bounds::Read);
-    Route::post('filing/preview', [FilingController::class, 'preview'])->withoutMiddleware(IdempotentRequest::class)->bounds(Bounds::Change);
+    Route::post(
+        'filing/preview',
+        [FilingController::class, 'preview'],
+    )->withoutMiddleware(IdempotentRequest::class)->bounds(Bounds::Change);
     Route::patch('filing/{rule}', [FilingController::class, 'update'])->bounds(Bounds::Change);
     Route::delete('filing/{rule}', [FilingController::class, 'destroy'])->bounds(Bounds::Change);
     Route::post('filing/{rule}/apply', [FilingController::class, 'apply'])->bounds(Bounds::Many);
@@ -214,7 +241,10 @@ Route::middleware(['auth:sanctum', SaysRevision::class, IdempotentRequest::class
         OccurrenceController::class,
         'skipped',
     ])->bounds(Bounds::Change);
-    Route::delete('entries/{entry}/occurrences/{recurrence}/own', [OccurrenceController::class, 'giveBack'])->bounds(Bounds::Change);
+    Route::delete(
+        'entries/{entry}/occurrences/{recurrence}/own',
+        [OccurrenceController::class, 'giveBack'],
+    )->bounds(Bounds::Change);
 
     Route::get('reminders', [ReminderController::class, 'waiting'])->bounds(Bounds::Read);
     Route::post('reminders/{delivery}/claim', [ReminderController::class, 'claim'])->bounds(Bounds::Change);

@@ -49,8 +49,8 @@ function planted(Closure $work): mixed
 }
 
 /**
- * The demo in place of all accounts, as the seeder lays it at this moment. The second time in a process its rows are put there as they were
- * the first time, which takes a tenth.
+ * The demo in place of all accounts, as the seeder lays it at this moment. The second time in a process its rows are put there as
+ * they were the first time, which takes a tenth.
  */
 function demoInPlace(): User
 {
@@ -59,7 +59,9 @@ function demoInPlace(): User
     $moment = now()->toIso8601String();
     planted(fn () => User::query()->toBase()->delete());
     $tables = array_column(
-        DB::select("select name from sqlite_master where type = 'table' and sql not like '%virtual%' and name not like 'sqlite_%' and name not like 'search%' and name <> 'migrations'"),
+        DB::select(
+            "select name from sqlite_master where type = 'table' and sql not like '%virtual%' and name not like 'sqlite_%' and name not like 'search%' and name <> 'migrations'",
+        ),
         'name',
     );
     if (! isset($kept[$moment])) {

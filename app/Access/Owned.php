@@ -9,7 +9,9 @@ use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Query\Builder as Rows;
 use Illuminate\Support\Facades\DB;
 
-/** All rows that are an account's own, table by table: for what writes the account down as a whole, puts it back or removes it. */
+/**
+ * All rows that are an account's own, table by table: for what writes the account down as a whole, puts it back or removes it.
+ */
 final readonly class Owned
 {
     private function __construct(private int $who, private ?string $connection)

@@ -9,7 +9,9 @@ use Illuminate\Support\Facades\Cache;
 use Illuminate\Support\Facades\Hash;
 use Illuminate\Support\Str;
 
-/** Whether a password is that of an account. It takes as long where there is no such account, so that nobody is told by the time. */
+/**
+ * Whether a password is that of an account. It takes as long where there is no such account, so that nobody is told by the time.
+ */
 final class KnownPassword
 {
     public function isOf(?User $user, string $password): bool

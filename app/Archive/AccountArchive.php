@@ -15,7 +15,8 @@ use ZipArchive;
 
 /**
  * All of an account as one zip: account.json (what it is, its settings, how many rows of what, and each file with its SHA-256),
- * rows/<table>.jsonl (a row of a table as a line of JSON), files/<id> (those kept with entries) and calendars.ics for other programs.
+ * rows/<table>.jsonl (a row of a table as a line of JSON), files/<id> (those kept with entries) and calendars.ics for other
+ * programs.
  *
  * @phpstan-type Manifest array{format: int, product: string, made_at: string, settings: array<string, mixed>,
  *   counts: array<string, int>, files: array<string, array{bytes: int, sha256: string}>}

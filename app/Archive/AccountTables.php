@@ -8,8 +8,9 @@ use PlumRota\Core\Fields\Tables\SettingFields;
 use PlumRota\Core\Fields\Tables\Tables;
 
 /**
- * What of the database is an account's own, in the order in which it can be put back. What lets others in (passwords, addresses, devices)
- * is none of it, nor what is made from it again (reminders that fell, what is searched), nor the steps that can be taken back.
+ * What of the database is an account's own, in the order in which it can be put back. What lets others in (passwords, addresses,
+ * devices) is none of it, nor what is made from it again (reminders that fell, what is searched), nor the steps that can be taken
+ * back.
  */
 final class AccountTables
 {

@@ -22,9 +22,9 @@ use PlumRota\Core\Fields\Tables\SettingFields;
 use Throwable;
 
 /**
- * Puts what is in an archive into an account, in place of what is there: all of it or nothing, but for rows that cannot be here, which are
- * left out with a sentence. Each passes the gate like anything else that comes in, and what has an id that another account has here gets
- * another, wherever it is named.
+ * Puts what is in an archive into an account, in place of what is there: all of it or nothing, but for rows that cannot be here,
+ * which are left out with a sentence. Each passes the gate like anything else that comes in, and what has an id that another
+ * account has here gets another, wherever it is named.
  *
  * @phpstan-import-type Columns from RowGate
  */
@@ -128,7 +128,10 @@ final readonly class PutBack
 
     private static function incoherent(PDOException $e): UnsoundArchive
     {
-        return new UnsoundArchive(StorageTrouble::sentence($e) ?? 'What is in it does not hang together, so nothing was changed.', previous: $e);
+        return new UnsoundArchive(
+            StorageTrouble::sentence($e) ?? 'What is in it does not hang together, so nothing was changed.',
+            previous: $e,
+        );
     }
 
     /**

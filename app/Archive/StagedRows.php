@@ -7,8 +7,8 @@ namespace App\Archive;
 use Illuminate\Support\Facades\DB;
 
 /**
- * Rows that are ready to be put into their tables, in temporary ones beside them: these are the connection's own, so that nobody waits while
- * they are filled (https://www.sqlite.org/lang_createtable.html, and "temp_store"). One set at a time.
+ * Rows that are ready to be put into their tables, in temporary ones beside them: these are the connection's own, so that nobody
+ * waits while they are filled (https://www.sqlite.org/lang_createtable.html, and "temp_store"). One set at a time.
  */
 final class StagedRows
 {
@@ -31,7 +31,9 @@ final class StagedRows
     public function untie(): void
     {
         foreach (['leads_to', 'after_id', 'continues_id'] as $column) {
-            DB::statement('update '.self::PREFIX."entries set {$column} = null where {$column} is not null and {$column} not in (select id from ".self::PREFIX.'entries)');
+            DB::statement(
+                'update '.self::PREFIX."entries set {$column} = null where {$column} is not null and {$column} not in (select id from ".self::PREFIX.'entries)',
+            );
         }
     }
 

@@ -91,7 +91,10 @@ final readonly class WrittenAccount
                 $follows = $values['follows'];
                 $values['follows'] = rescue(fn (): string => Crypt::decryptString($follows));
             }
-            $line = json_encode($values, JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES)."\n";
+            $line = json_encode(
+                $values,
+                JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES,
+            )."\n";
             if (fwrite($file, $line) !== strlen($line)) {
                 throw new UnsoundArchive('It could not be written whole. Is the disk full?');
             }

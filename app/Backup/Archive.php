@@ -120,7 +120,10 @@ final readonly class Archive
         }
         $manifest = self::manifest($zip->getFromName('manifest.json'));
         foreach (
-            ['database.sqlite', ...array_map(fn (string $name): string => "files/{$name}", array_keys($manifest['files']))] as $name
+            [
+                'database.sqlite',
+                ...array_map(fn (string $name): string => "files/{$name}", array_keys($manifest['files'])),
+            ] as $name
         ) {
             if (str_contains("/{$name}/", '/../') || ! @$zip->extractTo($folder, $name)) {
                 throw new UnsoundBackup("{$name} cannot be read from the archive.");

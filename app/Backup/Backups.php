@@ -118,7 +118,8 @@ final readonly class Backups
     }
 
     /**
-     * Lays the database aside, lets a copy of it be made into another, and puts that in its place. Where that fails nothing was changed.
+     * Lays the database aside, lets a copy of it be made into another, and puts that in its place. Where that fails nothing was
+     * changed.
      *
      * @template T
      *

@@ -34,7 +34,9 @@ use Sabre\VObject\Component\VCalendar;
 use Sabre\VObject\InvalidDataException;
 use Sabre\VObject\ParseException;
 
-/** What a client puts at an address, takes from it, or lays at another (RFC 4791 5.3.2). Each is one step that can be taken back. */
+/**
+ * What a client puts at an address, takes from it, or lays at another (RFC 4791 5.3.2). Each is one step that can be taken back.
+ */
 final readonly class StoreObject
 {
     /** What a client sent is kept to be given back where it is no longer than this. */

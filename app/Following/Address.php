@@ -41,8 +41,8 @@ final readonly class Address
     }
 
     /**
-     * The addresses of the network that it may be asked at: none where any of them is private, so that nobody reads through this what lies
-     * around it. Whoever keeps this Plum Rota can allow some hosts all the same (config/following.php).
+     * The addresses of the network that it may be asked at: none where any of them is private, so that nobody reads through this
+     * what lies around it. Whoever keeps this Plum Rota can allow some hosts all the same (config/following.php).
      *
      * @param  callable(string): list<string>  $lookUp  a name → its addresses
      *

@@ -7,8 +7,8 @@ namespace App\Following;
 use CurlHandle;
 
 /**
- * Asks an address for a calendar: for ten seconds, ten megabytes and five times of being sent on at most, and of each host that it is sent
- * on to nothing but what anybody may ask. What a name stands for is looked up once, and that is what is asked.
+ * Asks an address for a calendar: for ten seconds, ten megabytes and five times of being sent on at most, and of each host that
+ * it is sent on to nothing but what anybody may ask. What a name stands for is looked up once, and that is what is asked.
  */
 final class Fetch
 {
@@ -109,7 +109,11 @@ final class Fetch
             throw match (true) {
                 $isTooLarge => new FetchTrouble('It is larger than '.self::MOST_BYTES / 1_000_000 .' MB.'),
                 $number === CURLE_OPERATION_TIMEOUTED => self::tooSlow(),
-                in_array($number, [CURLE_SSL_CACERT, CURLE_SSL_PEER_CERTIFICATE, CURLE_SSL_CONNECT_ERROR], true) => new FetchTrouble('Its certificate is not good, or none can be agreed on.'),
+                in_array(
+                    $number,
+                    [CURLE_SSL_CACERT, CURLE_SSL_PEER_CERTIFICATE, CURLE_SSL_CONNECT_ERROR],
+                    true,
+                ) => new FetchTrouble('Its certificate is not good, or none can be agreed on.'),
                 default => new FetchTrouble('Nothing answers there.'),
             };
         }

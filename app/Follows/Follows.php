@@ -7,8 +7,8 @@ namespace App\Follows;
 use App\Journal\Changed;
 
 /**
- * What follows from a change of what is recorded, in its transaction, whoever made it and by whatever door: words to search, revisions of
- * objects, weeks of the tally. What comes in bulk makes it anew.
+ * What follows from a change of what is recorded, in its transaction, whoever made it and by whatever door: words to search,
+ * revisions of objects, weeks of the tally. What comes in bulk makes it anew.
  *
  * @phpstan-import-type Row from Changed
  */

@@ -8,8 +8,8 @@ use App\Journal\Changed;
 use Illuminate\Support\Facades\DB;
 
 /**
- * What clients of CalDAV have to be told: at which revision of its account each entry was last another, for each calendar that it is or was
- * in. It follows every change of an entry, and of what an entry is written with.
+ * What clients of CalDAV have to be told: at which revision of its account each entry was last another, for each calendar that it
+ * is or was in. It follows every change of an entry, and of what an entry is written with.
  *
  * @phpstan-import-type Row from Changed
  */
@@ -54,7 +54,10 @@ final readonly class ObjectRevisions
         $this->touch($userId, 'entry_id in (select value from json_each(?))', $touched === [] ? null : $json($touched));
         $this->touch($userId, 'calendar_id in (select value from json_each(?))', $calendars === [] ? null : $json($calendars));
         if ($isAll) {
-            DB::update('update object_revisions set revision = (select revision from users where id = ?) where user_id = ?', [$userId, $userId]);
+            DB::update(
+                'update object_revisions set revision = (select revision from users where id = ?) where user_id = ?',
+                [$userId, $userId],
+            );
         }
     }
 
@@ -73,7 +76,10 @@ final readonly class ObjectRevisions
     {
         DB::delete('delete from sent_objects where user_id = ?', [$userId]);
         // What is there no more is told for as long as somebody may ask.
-        DB::update('update object_revisions set revision = (select revision from users where id = ?) where user_id = ?', [$userId, $userId]);
+        DB::update(
+            'update object_revisions set revision = (select revision from users where id = ?) where user_id = ?',
+            [$userId, $userId],
+        );
         $this->note($userId, 'where e.user_id = ?');
     }
 

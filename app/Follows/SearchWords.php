@@ -9,8 +9,8 @@ use Illuminate\Database\ConnectionInterface;
 use Illuminate\Support\Facades\DB;
 
 /**
- * The words that are searched (SQLite FTS5): of entries, and of what single occurrences have of their own, each with a word for its account.
- * They follow every change of what is recorded; where rows come in bulk they are made anew for the account.
+ * The words that are searched (SQLite FTS5): of entries, and of what single occurrences have of their own, each with a word for
+ * its account. They follow every change of what is recorded; where rows come in bulk they are made anew for the account.
  *
  * @phpstan-import-type Row from Changed
  */
@@ -73,7 +73,10 @@ final readonly class SearchWords
         $is = $wanted = [];
         $connection = DB::connection();
         foreach (
-            $connection->select('select '.self::COLUMNS.' from searched where searched match ?', ['account : account'.$userId]) as $row
+            $connection->select(
+                'select '.self::COLUMNS.' from searched where searched match ?',
+                ['account : account'.$userId],
+            ) as $row
         ) {
             $is[] = json_encode(array_values((array) $row), JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE);
         }

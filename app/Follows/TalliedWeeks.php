@@ -19,8 +19,8 @@ use PlumRota\Core\Time\Zone;
 use Throwable;
 
 /**
- * What the tally has kept of weeks that are over is forgotten where a change may reach into them; how far it reaches is asked of the core.
- * Forgetting too much costs time, too little a wrong figure.
+ * What the tally has kept of weeks that are over is forgotten where a change may reach into them; how far it reaches is asked of
+ * the core. Forgetting too much costs time, too little a wrong figure.
  *
  * @phpstan-import-type Row from Changed
  *
@@ -62,7 +62,10 @@ final readonly class TalliedWeeks
         }
         $stretches = self::joined(array_values(array_filter($stretches, fn (array $one): bool => $one[0] <= $latest)));
         foreach ($stretches as [$from, $to]) {
-            DB::delete("delete from tally_weeks where user_id = ? and last >= ? and start <= coalesce(?, '9999')", [$userId, $from, $to]);
+            DB::delete(
+                "delete from tally_weeks where user_id = ? and last >= ? and start <= coalesce(?, '9999')",
+                [$userId, $from, $to],
+            );
         }
     }
 
@@ -77,7 +80,12 @@ final readonly class TalliedWeeks
         /** @var list<string>|null $names */
         static $names = null;
 
-        return $names ??= ['user_id', 'first_day', 'last_day', ...array_keys(array_filter(EntryFields::all(), fn (Field $one): bool => $one->counts))];
+        return $names ??= [
+            'user_id',
+            'first_day',
+            'last_day',
+            ...array_keys(array_filter(EntryFields::all(), fn (Field $one): bool => $one->counts)),
+        ];
     }
 
     /**
@@ -128,12 +136,16 @@ final readonly class TalliedWeeks
         if ($row['before'] === null) {
             return $stretches; // what has just come has nothing hanging on it yet
         }
-        // What was done stays where it was, also where the rhythm does not come round any more; and work was timed whenever it was.
+        // What was done stays where it was, also where the rhythm does not come round any more; and work was timed whenever it
+        // was.
         $hanging = (array) DB::selectOne(
             'select min(day) as day, max(day) as last, min(moved_from) as moved_from, max(moved_to) as moved_to from overrides where entry_id = ?',
             [$row['id']],
         );
-        foreach ([['day', 'last', $back, $on], ['moved_from', 'moved_to', Zone::FURTHEST_DAYS, Zone::FURTHEST_DAYS]] as [$from, $to, $before, $after]) {
+        foreach ([
+            ['day', 'last', $back, $on],
+            ['moved_from', 'moved_to', Zone::FURTHEST_DAYS, Zone::FURTHEST_DAYS],
+        ] as [$from, $to, $before, $after]) {
             if (is_string($hanging[$from] ?? null) && is_string($hanging[$to] ?? null) && $hanging[$from] !== '') {
                 $stretches[] = self::wide($hanging[$from], $hanging[$to], $before, $after);
             }
@@ -165,7 +177,10 @@ final readonly class TalliedWeeks
                 $stretches[] = self::wide($columns['moved_from'], $columns['moved_to'], Zone::FURTHEST_DAYS, Zone::FURTHEST_DAYS);
             }
             foreach (
-                DB::select('select started_at, ended_at from timings where entry_id = ? and recurrence_id = ?', [$entryId, $recurrenceId]) as $one
+                DB::select(
+                    'select started_at, ended_at from timings where entry_id = ? and recurrence_id = ?',
+                    [$entryId, $recurrenceId],
+                ) as $one
             ) {
                 $stretches[] = self::between((array) $one);
             }
@@ -275,7 +290,10 @@ final readonly class TalliedWeeks
     private static function wide(string $from, ?string $to, int $back, int $on): array
     {
         try {
-            return [(string) LocalDate::parse($from)->plusDays(-$back), $to === null ? null : (string) LocalDate::parse($to)->plusDays($on)];
+            return [
+                (string) LocalDate::parse($from)->plusDays(-$back),
+                $to === null ? null : (string) LocalDate::parse($to)->plusDays($on),
+            ];
         } catch (Throwable) {
             return ['0000', null];
         }

@@ -45,7 +45,11 @@ final class Crossings
         foreach (self::BESIDES as $table => $columns) {
             $owner = $table === 'users' ? 'id' : 'user_id';
             foreach ($columns as $name => $of) {
-                $found[] = self::crossing("{$table}.{$name}", $of, "(select {$owner} as user_id, {$name} as named from {$table})");
+                $found[] = self::crossing(
+                    "{$table}.{$name}",
+                    $of,
+                    "(select {$owner} as user_id, {$name} as named from {$table})",
+                );
             }
         }
 
@@ -73,7 +77,9 @@ final class Crossings
 
     private static function crossing(string $what, string $of, string $rows): ?string
     {
-        $number = DB::scalar("select count(*) from {$rows} one join {$of} other on other.id = one.named where other.user_id <> one.user_id");
+        $number = DB::scalar(
+            "select count(*) from {$rows} one join {$of} other on other.id = one.named where other.user_id <> one.user_id",
+        );
 
         return $number === 0 ? null : (is_numeric($number) ? (int) $number : 0)." of {$what} name something of another account.";
     }

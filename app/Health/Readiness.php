@@ -27,7 +27,15 @@ final readonly class Readiness
     /** @return list<array{part: string, well: bool, says: string}> */
     public function parts(): array
     {
-        return [$this->database(), $this->reminders(), $this->schedule(), $this->mail(), $this->disk(), $this->backup(), $this->data()];
+        return [
+            $this->database(),
+            $this->reminders(),
+            $this->schedule(),
+            $this->mail(),
+            $this->disk(),
+            $this->backup(),
+            $this->data(),
+        ];
     }
 
     /** @return array{part: string, well: bool, says: string} */

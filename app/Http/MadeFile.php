@@ -8,7 +8,9 @@ use RuntimeException;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
 use Throwable;
 
-/** A file that is made whole before any of it is handed out: where it cannot be made, that is what is answered, and no part of it. */
+/**
+ * A file that is made whole before any of it is handed out: where it cannot be made, that is what is answered, and no part of it.
+ */
 final class MadeFile
 {
     /**

@@ -36,9 +36,9 @@ use Sabre\VObject\Reader;
 /**
  * An entry → its components of iCalendar: one for the whole, one more for each occurrence that differs.
  *
- * What has no property of its own is said in a form that others understand (days that a season or a pause takes out as EXDATE, steps
- * as lines of the description), and beside it as our own property (`OwnProperties`). Which are needed is found by reading back
- * what was written: whatever a reader would not get, is added. So nothing can be lost.
+ * What has no property of its own is said in a form that others understand (days that a season or a pause takes out as EXDATE,
+ * steps as lines of the description), and beside it as our own property (`OwnProperties`). Which are needed is found by reading
+ * back what was written: whatever a reader would not get, is added. So nothing can be lost.
  *
  * @phpstan-import-type Row from ReadEntry
  */
@@ -380,7 +380,8 @@ final readonly class EntryWriter
     }
 
     /**
-     * Each occurrence that touches a stretch of the viewer's time as a component by itself, its times by UTC and without a rhythm.
+     * Each occurrence that touches a stretch of the viewer's time as a component by itself, its times by UTC and without a
+     * rhythm.
      *
      * @param  iterable<OccurrenceOverride>  $overrides  of the entry
      * @return list<Component>

@@ -7,8 +7,8 @@ namespace App\Interchange;
 use SplFileObject;
 
 /**
- * Where in a file of iCalendar each component lies, found in one pass without reading what it says: a large file is never held as a
- * whole, and can be read in portions.
+ * Where in a file of iCalendar each component lies, found in one pass without reading what it says: a large file is never held as
+ * a whole, and can be read in portions.
  *
  * A part is the calendar it lies in, its first byte and the number of its bytes.
  *

@@ -13,9 +13,9 @@ use SplFileInfo;
 use SplFileObject;
 
 /**
- * A file on its way in: where it lies until it is taken or given up, what is known of it, and what was read of it so far. All of it
- * is in a folder of its own, apart from the account until it is taken; a stop or a crash leaves nothing but that folder, which goes
- * after a day (`Retention\Pruning`).
+ * A file on its way in: where it lies until it is taken or given up, what is known of it, and what was read of it so far. All of
+ * it is in a folder of its own, apart from the account until it is taken; a stop or a crash leaves nothing but that folder, which
+ * goes after a day (`Retention\Pruning`).
  *
  * @phpstan-import-type Part from FileIndex
  * @phpstan-import-type Named from FileIndex

@@ -9,7 +9,8 @@ use PlumRota\Core\Fields\Tables\EntryFields;
 use PlumRota\Core\Fields\Tables\PlanFields;
 
 /**
- * What our own properties may hold: a file may have been written by anybody, so the fields say it as they say it of whatever comes in.
+ * What our own properties may hold: a file may have been written by anybody, so the fields say it as they say it of whatever
+ * comes in.
  *
  * @phpstan-import-type Row from ReadEntry
  */

@@ -9,8 +9,8 @@ use Illuminate\Contracts\Auth\Authenticatable;
 use Illuminate\Support\Facades\DB;
 
 /**
- * Keeps an account from being changed for a moment, so that what is laid aside of it is what is replaced. It ends by itself: whoever began it
- * may be killed.
+ * Keeps an account from being changed for a moment, so that what is laid aside of it is what is replaced. It ends by itself:
+ * whoever began it may be killed.
  */
 final class Hold
 {
@@ -35,7 +35,11 @@ final class Hold
     public static function pass(Authenticatable $user): void
     {
         $id = $user->getAuthIdentifier();
-        $passed = DB::table('users')->where('id', $id)->where('held_until', '<=', CarbonImmutable::now()->getTimestamp())->increment('revision');
+        $passed = DB::table('users')->where('id', $id)->where(
+            'held_until',
+            '<=',
+            CarbonImmutable::now()->getTimestamp(),
+        )->increment('revision');
         if ($passed === 0 && DB::table('users')->where('id', $id)->where('held_until', '>', 0)->exists()) {
             throw new AccountHeld();
         }

@@ -10,14 +10,16 @@ use LogicException;
 use PlumRota\Core\Fields\Tables\Tables;
 
 /**
- * Collects what every row was before and is after, while one action is at work. Nothing else may write a recorded table: each statement is
- * looked at before it is run (`Database\GuardedConnection`).
+ * Collects what every row was before and is after, while one action is at work. Nothing else may write a recorded table: each
+ * statement is looked at before it is run (`Database\GuardedConnection`).
  *
  * @phpstan-import-type Row from Changed
  */
 final class Journal
 {
-    /** What of an account is none of its settings, and is written without a step: no undo brings back a password or an address. */
+    /**
+     * What of an account is none of its settings, and is written without a step: no undo brings back a password or an address.
+     */
     public const UNRECORDED = [
         'password',
         'remember_token',
@@ -33,7 +35,9 @@ final class Journal
     /** @var array<string, Row>|null null when no action is at work */
     private ?array $rows = null;
 
-    /** The table of which a model is writing a row now, which notes it itself; true where rows are written that nobody takes back. */
+    /**
+     * The table of which a model is writing a row now, which notes it itself; true where rows are written that nobody takes back.
+     */
     private string|bool $writing = false;
 
     /** @return list<string> */
@@ -88,8 +92,8 @@ final class Journal
     }
 
     /**
-     * For rows that are put in place of all that there are (an archive that is brought back), or made by hand: no step holds them, so
-     * whoever calls this makes anew what follows from them (`Follows\Follows`).
+     * For rows that are put in place of all that there are (an archive that is brought back), or made by hand: no step holds
+     * them, so whoever calls this makes anew what follows from them (`Follows\Follows`).
      *
      * @template T
      *
@@ -155,7 +159,9 @@ final class Journal
         }
     }
 
-    /** Whether a statement changes nothing of an account but what is never recorded; a whole account goes by LeaveAccount alone. */
+    /**
+     * Whether a statement changes nothing of an account but what is never recorded; a whole account goes by LeaveAccount alone.
+     */
     private static function isUnrecorded(string $sql): bool
     {
         if (preg_match('/^\s*update\s.*?\bset\b(.*?)(?:\bwhere\b|$)/is', $sql, $found) !== 1) {

@@ -9,8 +9,8 @@ use Illuminate\Database\Eloquent\Model;
 use PlumRota\Core\Fields\SoundColumns;
 
 /**
- * A model whose rows can be undone: every change of one is noted in the journal, where it is written, so that no way of saving a model passes
- * by it.
+ * A model whose rows can be undone: every change of one is noted in the journal, where it is written, so that no way of saving a
+ * model passes by it.
  */
 trait Recorded
 {

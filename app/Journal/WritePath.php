@@ -11,7 +11,8 @@ use Illuminate\Support\Facades\DB;
 /**
  * The one way to change anything: in a transaction, recorded before and after, under a new revision of the account.
  *
- * An action called by another joins the step of the first. What else must follow a change hears of it: see Changing, Settling and Changed.
+ * An action called by another joins the step of the first. What else must follow a change hears of it: see Changing, Settling and
+ * Changed.
  *
  * @phpstan-import-type Row from Changed
  */
@@ -55,8 +56,8 @@ final readonly class WritePath
     }
 
     /**
-     * For what nobody did and nobody takes back, as what came in from an address that is followed: a new revision, and what must follow a
-     * change, but no step of the history.
+     * For what nobody did and nobody takes back, as what came in from an address that is followed: a new revision, and what must
+     * follow a change, but no step of the history.
      *
      * @template T
      *

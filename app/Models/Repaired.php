@@ -15,8 +15,9 @@ use PlumRota\Core\Fields\Types\RuleText;
 use PlumRota\Core\Fields\Types\Text;
 
 /**
- * Rows of the database as they can be reckoned with: what stands in one and cannot be (left by a fault of an earlier version, or of a disk) is
- * read as if nothing had been said there, so that it harms no more than the field it is in. The row itself stays as it is.
+ * Rows of the database as they can be reckoned with: what stands in one and cannot be (left by a fault of an earlier version, or
+ * of a disk) is read as if nothing had been said there, so that it harms no more than the field it is in. The row itself stays as
+ * it is.
  */
 final class Repaired
 {
@@ -43,7 +44,9 @@ final class Repaired
                 $default = $field->default;
                 $given = $field->isJson() && is_string($value) ? json_decode($value, true, 64) : null;
                 $columns[$name] = match (true) {
-                    $field->inner() instanceof Own && is_array($given) => (string) json_encode((object) $field->inner()->sound($given)),
+                    $field->inner() instanceof Own && is_array($given) => (string) json_encode(
+                        (object) $field->inner()->sound($given),
+                    ),
                     ! $field->isJson() => is_scalar($default) ? $default : null,
                     default => $field->isOptional() ? null : $field->emptyJson(),
                 };

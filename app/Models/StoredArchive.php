@@ -72,7 +72,9 @@ final class StoredArchive extends Model
         if ($this->alive_at !== null && $now - $this->alive_at < self::BEATS_EVERY && ($done === null || $done !== $total)) {
             return false;
         }
-        $this->forceFill(['alive_at' => $now, ...$done === null ? [] : ['done' => $done], ...$total === null ? [] : ['total' => $total]]);
+        $this->forceFill(
+            ['alive_at' => $now, ...$done === null ? [] : ['done' => $done], ...$total === null ? [] : ['total' => $total]],
+        );
         // Where the database is busy it is said the next time.
         rescue(fn () => self::query()
             ->whereKey($this->id)
@@ -82,8 +84,8 @@ final class StoredArchive extends Model
     }
 
     /**
-     * What somebody was at who was killed is given up: one that was being written is none, one that was being brought back is as good as
-     * before, and so is what is here. What waits for its turn in the queue is not dead, however long that takes.
+     * What somebody was at who was killed is given up: one that was being written is none, one that was being brought back is as
+     * good as before, and so is what is here. What waits for its turn in the queue is not dead, however long that takes.
      *
      * @return int how many
      */
@@ -98,8 +100,12 @@ final class StoredArchive extends Model
                 ->whereRaw("payload like '%' || archives.id || '%'")
                 ->where(fn (Builder $job): Builder => $job->whereNull('reserved_at')->orWhere('reserved_at', '>=', $lately)));
 
-        return $dead('waiting', 'writing')->update(['state' => 'bad', 'trouble' => 'It was stopped before it was whole. Ask for another.']) +
-            $dead('restoring')->update(['state' => 'good', 'trouble' => 'It was stopped. What is here stays as it is; try again.']);
+        return $dead('waiting', 'writing')->update(
+            ['state' => 'bad', 'trouble' => 'It was stopped before it was whole. Ask for another.'],
+        ) +
+            $dead('restoring')->update(
+                ['state' => 'good', 'trouble' => 'It was stopped. What is here stays as it is; try again.'],
+            );
     }
 
     /** @return BelongsTo<User, $this> */

@@ -10,8 +10,8 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
 
 /**
- * A model of what is an account's own: its relations never lead to a row of another account, whatever a column of it names. A row that no
- * account owns (as the account itself) may be led to.
+ * A model of what is an account's own: its relations never lead to a row of another account, whatever a column of it names. A row
+ * that no account owns (as the account itself) may be led to.
  */
 trait WithinAccount
 {

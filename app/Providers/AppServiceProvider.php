@@ -55,7 +55,12 @@ final class AppServiceProvider extends ServiceProvider
         Connection::resolverFor(
             'sqlite',
             /** @param  array<string, mixed>  $config */
-            fn (PDO|Closure $pdo, string $database, string $prefix, array $config): GuardedConnection => new GuardedConnection($pdo, $database, $prefix, $config),
+            fn (
+                PDO|Closure $pdo,
+                string $database,
+                string $prefix,
+                array $config,
+            ): GuardedConnection => new GuardedConnection($pdo, $database, $prefix, $config),
         );
         GuardedConnection::guardedBy(fn (string $sql) => $this->app->make(Journal::class)->guard($sql));
         $this->app->singleton(Forecast::class, ShippedForecast::class);

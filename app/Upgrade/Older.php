@@ -5,8 +5,9 @@ declare(strict_types=1);
 namespace App\Upgrade;
 
 /**
- * What databases were like before each state that landed became a migration of its own: their first migration was edited again and again.
- * All of them are recognised by what they hold: every table and column they have is in the baseline, under the same name or another.
+ * What databases were like before each state that landed became a migration of its own: their first migration was edited again
+ * and again. All of them are recognised by what they hold: every table and column they have is in the baseline, under the same
+ * name or another.
  */
 final class Older
 {

@@ -23,7 +23,9 @@ final readonly class Structure
     public static function of(PDO $database): self
     {
         $tables = $rest = [];
-        $objects = $database->query("select type, name, sql from sqlite_master where name not like 'sqlite\\_%' escape '\\' order by name");
+        $objects = $database->query(
+            "select type, name, sql from sqlite_master where name not like 'sqlite\\_%' escape '\\' order by name",
+        );
         foreach ($objects === false ? [] : $objects->fetchAll(PDO::FETCH_ASSOC) as $object) {
             assert(is_array($object) && is_string($object['name']) && is_string($object['sql']));
             // The tables of a full-text index belong to it (https://www.sqlite.org/fts5.html#fts5_data_structures).

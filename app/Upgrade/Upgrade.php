@@ -11,8 +11,8 @@ use Illuminate\Support\Facades\DB;
 use PDO;
 
 /**
- * Brings the file of a database to this version. It works on the file it is given, which should be a copy: whoever asks for it puts the
- * copy in place when all of it went well.
+ * Brings the file of a database to this version. It works on the file it is given, which should be a copy: whoever asks for it
+ * puts the copy in place when all of it went well.
  */
 final class Upgrade
 {
@@ -195,7 +195,15 @@ final class Upgrade
     private function on(string $path, \Closure $work): mixed
     {
         $usual = config('database.connections.sqlite');
-        config(['database.connections.'.self::CONNECTION => [...is_array($usual) ? $usual : [], 'database' => $path, 'journal_mode' => null]]);
+        config(
+            [
+                'database.connections.'.self::CONNECTION => [
+                    ...is_array($usual) ? $usual : [],
+                    'database' => $path,
+                    'journal_mode' => null,
+                ],
+            ],
+        );
         DB::purge(self::CONNECTION);
         $default = DB::getDefaultConnection();
         DB::setDefaultConnection(self::CONNECTION);

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Writing;
 
 /**
- * Lines that were written under questions, as two windows may write them at once: what is sent is the lines that were changed, each with what it
- * said before; the others stay as they are.
+ * Lines that were written under questions, as two windows may write them at once: what is sent is the lines that were changed,
+ * each with what it said before; the others stay as they are.
  *
  * @phpstan-type Line array{question: string, answer: string, was?: string|null}
  */

@@ -17,8 +17,8 @@ use PlumRota\Core\Fields\Types\Maybe;
 use PlumRota\Core\Fields\Types\Shape;
 
 /**
- * Which rows there are of an account that comes in as a whole, and how they are called here: whatever names a row is looked up among them,
- * so that nothing that comes in can reach a row of somebody else.
+ * Which rows there are of an account that comes in as a whole, and how they are called here: whatever names a row is looked up
+ * among them, so that nothing that comes in can reach a row of somebody else.
  */
 final class NamedRows
 {
@@ -48,7 +48,8 @@ final class NamedRows
     }
 
     /**
-     * A value with the ids that it names as they are here: one that is not there is left out where it may be, else the value is refused.
+     * A value with the ids that it names as they are here: one that is not there is left out where it may be, else the value is
+     * refused.
      *
      * @throws NotAllowed
      */
@@ -100,7 +101,10 @@ final class NamedRows
     private function some(string $table, array $ids): array
     {
         return array_values(
-            array_filter(array_map(fn (mixed $id): ?string => $this->idOf($table, is_string($id) ? $id : ''), $ids), is_string(...)),
+            array_filter(
+                array_map(fn (mixed $id): ?string => $this->idOf($table, is_string($id) ? $id : ''), $ids),
+                is_string(...),
+            ),
         );
     }
 

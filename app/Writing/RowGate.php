@@ -21,8 +21,8 @@ use PlumRota\Core\Time\Zone;
 use TypeError;
 
 /**
- * A row that comes in as it stood in a database → the columns of one here: each value as its field may have it, each id looked up, what is
- * made of others made anew, the rules of the job held. A row that does not pass is refused, with a sentence.
+ * A row that comes in as it stood in a database → the columns of one here: each value as its field may have it, each id looked
+ * up, what is made of others made anew, the rules of the job held. A row that does not pass is refused, with a sentence.
  *
  * @phpstan-type Columns array<string, bool|float|int|string|null>
  */
@@ -68,7 +68,10 @@ final class RowGate
 
                 continue;
             }
-            $given = $row[$name] === null || is_scalar($row[$name]) ? $row[$name] : json_decode((string) json_encode($row[$name]), true);
+            $given = $row[$name] === null || is_scalar($row[$name]) ? $row[$name] : json_decode(
+                (string) json_encode($row[$name]),
+                true,
+            );
             $values[$name] = $this->names->within($field, self::read($name, $field->type::class, $given) ?? $field->read($given));
         }
         $values = match ($table) {
@@ -184,7 +187,11 @@ final class RowGate
     private static function bounds(array $values): array
     {
         try {
-            return ['first_day' => SeriesColumns::of(self::series([...$values, 'off_day' => 'keep', 'seasons' => [], 'pauses' => []], null))['first_day']];
+            return [
+                'first_day' => SeriesColumns::of(
+                    self::series([...$values, 'off_day' => 'keep', 'seasons' => [], 'pauses' => []], null),
+                )['first_day'],
+            ];
         } catch (InvalidTime|InvalidRule|TooDense|TypeError) {
             throw new NotAllowed('It cannot stand where it says.');
         }
@@ -220,7 +227,11 @@ final class RowGate
             }
         }
 
-        return [...$values, ...$place, 'day' => $id === 'once' ? $this->days[self::string($values['entry_id']) ?? ''] ?? null : substr($id, 0, 10)];
+        return [
+            ...$values,
+            ...$place,
+            'day' => $id === 'once' ? $this->days[self::string($values['entry_id']) ?? ''] ?? null : substr($id, 0, 10),
+        ];
     }
 
     /**

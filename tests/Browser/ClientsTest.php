@@ -178,7 +178,9 @@ test(
         unlink("{$calendar}/new-1.ics");
         $db = new PDO("sqlite:{$this->site->folder()}/db.sqlite", options: [PDO::ATTR_TIMEOUT => 10]);
         $at = fn (int $i): string => "{$this->site->url}/dav/".
-            $db->query("select user_id || '/calendars/' || calendar_id || '/' || resource_name from entries where uid = 'new-{$i}@example'")->fetchColumn();
+            $db->query(
+                "select user_id || '/calendars/' || calendar_id || '/' || resource_name from entries where uid = 'new-{$i}@example'",
+            )->fetchColumn();
         $other = function (string ...$words) use ($password): string {
             return (string) shell_exec(
                 'curl -s -w "%{http_code}" -u '.

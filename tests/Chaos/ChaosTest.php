@@ -100,7 +100,9 @@ test(
                 }
                 // An entry has room for twelve labels: one that comes later is refused.
                 $isRefusal = $status === 422 && $sent[$key][0] === '/api/many';
-                expect($isRefusal || in_array($status, [0, 200, 201, 204, 503], true))->toBeTrue("{$key} was answered with {$status}");
+                expect(
+                    $isRefusal || in_array($status, [0, 200, 201, 204, 503], true),
+                )->toBeTrue("{$key} was answered with {$status}");
             }
             curl_multi_close($multi);
             $victim === 'server' ? $machine->startServer() : $machine->startWorker($victim);
@@ -109,7 +111,9 @@ test(
             $machine->kill($name);
         }
         $db = $machine->db();
-        $db->exec('update deliveries set claimed_at = claimed_at - 61 where claimed_at is not null and handed_at is null'); // a minute has passed
+        $db->exec(
+            'update deliveries set claimed_at = claimed_at - 61 where claimed_at is not null and handed_at is null',
+        ); // a minute has passed
         usleep(2_100_000); // what was set for two seconds ahead has fallen
         $machine->artisan('reminders:work', '--once');
         $all = fn (string $sql): array => $db->query($sql)->fetchAll(PDO::FETCH_COLUMN);

@@ -6,7 +6,8 @@ use Tests\Chaos\Client;
 use Tests\Chaos\Installation;
 
 /*
- * The doors beside the page, while processes are killed: files, archives, templates, rounds, clients of CalDAV. `CHAOS=long` is the long run.
+ * The doors beside the page, while processes are killed: files, archives, templates, rounds, clients of CalDAV. `CHAOS=long` is
+ * the long run.
  */
 
 afterEach(fn () => $this->installation?->stop());
@@ -16,7 +17,15 @@ function fileOf(string $title, int $number): string
 {
     $lines = ['BEGIN:VCALENDAR', 'VERSION:2.0', 'PRODID:-//Example//EN'];
     foreach (range(1, $number) as $i) {
-        array_push($lines, 'BEGIN:VEVENT', "UID:{$title}-{$i}@example", 'DTSTAMP:20261120T080000Z', 'DTSTART;VALUE=DATE:202612'.sprintf('%02d', $i), "SUMMARY:{$title}", 'END:VEVENT');
+        array_push(
+            $lines,
+            'BEGIN:VEVENT',
+            "UID:{$title}-{$i}@example",
+            'DTSTAMP:20261120T080000Z',
+            'DTSTART;VALUE=DATE:202612'.sprintf('%02d', $i),
+            "SUMMARY:{$title}",
+            'END:VEVENT',
+        );
     }
 
     return implode("\r\n", [...$lines, 'END:VCALENDAR', '']);
@@ -43,10 +52,18 @@ test('killed while files come in, templates are stamped, rounds are kept, archiv
     $machine->startLongWorker();
     $client = (new Client($machine->url))->open();
     $calendar = $client->send('GET', '/api/areas')['body']['areas'][0]['calendars'][0]['id'];
-    $password = $client->send('POST', '/api/device-passwords', ['name' => 'Desk', 'current' => 'glasshouse panes'])['body']['password'];
+    $password = $client->send(
+        'POST',
+        '/api/device-passwords',
+        ['name' => 'Desk', 'current' => 'glasshouse panes'],
+    )['body']['password'];
     $parts = array_map(
         fn (int $i): array => [
-            'entry_id' => $client->send('POST', '/api/entries', ['title' => "Part {$i}", 'calendar_id' => $calendar, 'start' => '2026-11-2'.$i, 'end' => '2026-11-2'.$i])['body']['id'],
+            'entry_id' => $client->send(
+                'POST',
+                '/api/entries',
+                ['title' => "Part {$i}", 'calendar_id' => $calendar, 'start' => '2026-11-2'.$i, 'end' => '2026-11-2'.$i],
+            )['body']['id'],
             'recurrence_id' => null,
         ],
         [3, 4, 5],
@@ -61,15 +78,57 @@ test('killed while files come in, templates are stamped, rounds are kept, archiv
                     $client->send('POST', "/api/imports/{$import['id']}/read");
                 }
 
-                return ["File {$n}", 20, $client->request('POST', '/api/imports/'.($import['id'] ?? 'none').'/take', ['targets' => [['calendar_id' => $calendar]], 'known' => 'leave'], "key-{$n}", 10)];
+                return [
+                    "File {$n}",
+                    20,
+                    $client->request(
+                        'POST',
+                        '/api/imports/'.($import['id'] ?? 'none').'/take',
+                        ['targets' => [['calendar_id' => $calendar]], 'known' => 'leave'],
+                        "key-{$n}",
+                        10,
+                    ),
+                ];
             })(),
             1 => (function () use ($client, $parts, $n): array {
-                $template = $client->send('POST', '/api/templates', ['kind' => 'week', 'name' => "Week {$n}", 'items' => $parts])['body'];
+                $template = $client->send(
+                    'POST',
+                    '/api/templates',
+                    ['kind' => 'week', 'name' => "Week {$n}", 'items' => $parts],
+                )['body'];
 
-                return ["Week {$n}", 6, $client->request('POST', '/api/templates/'.($template['id'] ?? 'none').'/stamp', ['dates' => ['2026-12-07', '2026-12-14']], "key-{$n}", 10)];
+                return [
+                    "Week {$n}",
+                    6,
+                    $client->request(
+                        'POST',
+                        '/api/templates/'.($template['id'] ?? 'none').'/stamp',
+                        ['dates' => ['2026-12-07', '2026-12-14']],
+                        "key-{$n}",
+                        10,
+                    ),
+                ];
             })(),
-            2 => ["Goal {$n}", 1, $client->request('POST', '/api/rounds/week/'.date('Y-m-d', strtotime("2026-12-07 +{$n} weeks")).'/goals', ['title' => "Goal {$n}", 'area_id' => null, 'tasks' => []], "key-{$n}", 10)],
-            3, 4 => ["Put {$n}", 1, $client->put("/dav/1/calendars/{$calendar}/put-{$n}.ics", "steward@example.test:{$password}", fileOf("Put {$n}", 1))],
+            2 => [
+                "Goal {$n}",
+                1,
+                $client->request(
+                    'POST',
+                    '/api/rounds/week/'.date('Y-m-d', strtotime("2026-12-07 +{$n} weeks")).'/goals',
+                    ['title' => "Goal {$n}", 'area_id' => null, 'tasks' => []],
+                    "key-{$n}",
+                    10,
+                ),
+            ],
+            3, 4 => [
+                "Put {$n}",
+                1,
+                $client->put(
+                    "/dav/1/calendars/{$calendar}/put-{$n}.ics",
+                    "steward@example.test:{$password}",
+                    fileOf("Put {$n}", 1),
+                ),
+            ],
             default => ['', 0, $client->request('POST', '/api/archives', null, "key-{$n}", 10)],
         };
         $multi = curl_multi_init();
@@ -100,10 +159,14 @@ test('killed while files come in, templates are stamped, rounds are kept, archiv
     $db = $machine->db();
     $found = [];
     foreach (['File %', 'Put %'] as $like) {
-        $found += $db->query("select title, count(*) from entries where title like '{$like}' group by title")->fetchAll(PDO::FETCH_KEY_PAIR);
+        $found += $db->query(
+            "select title, count(*) from entries where title like '{$like}' group by title",
+        )->fetchAll(PDO::FETCH_KEY_PAIR);
     }
     $found += $db->query('select title, count(*) from goals group by title')->fetchAll(PDO::FETCH_KEY_PAIR);
-    $found += $db->query('select t.name, count(*) from templates t join entries e on e.template_id = t.id group by t.name')->fetchAll(PDO::FETCH_KEY_PAIR);
+    $found += $db->query(
+        'select t.name, count(*) from templates t join entries e on e.template_id = t.id group by t.name',
+    )->fetchAll(PDO::FETCH_KEY_PAIR);
     $wrong = [];
     foreach ($whole as $title => $number) {
         $is = $found[$title] ?? 0;
@@ -139,7 +202,9 @@ test('an archive is brought back while the account is used and whoever brings it
     $client->send('POST', "/api/imports/{$import['id']}/read");
     $client->send('POST', "/api/imports/{$import['id']}/take", ['targets' => [['calendar_id' => $calendar]], 'known' => 'leave']);
     $client->send('PATCH', '/api/archives', ['kept' => 30]);
-    $state = fn (string $id): string => (string) $machine->db()->query("select state from archives where id = '{$id}'")->fetchColumn();
+    $state = fn (string $id): string => (string) $machine->db()->query(
+        "select state from archives where id = '{$id}'",
+    )->fetchColumn();
     $until = function (Closure $isSo, float $seconds): void {
         for ($end = microtime(true) + $seconds; ! $isSo() && microtime(true) < $end;) {
             usleep(20_000);
@@ -153,7 +218,11 @@ test('an archive is brought back while the account is used and whoever brings it
         expect($client->send('POST', "/api/archives/{$made}/restore", ['current' => 'glasshouse panes'])['status'])->toBe(202);
         $killAt = $n % 2 === 0 ? microtime(true) + mt_rand(0, 1500) / 1000 : INF;
         for ($i = 1, $end = microtime(true) + 30; $state($made) === 'restoring' && microtime(true) < $end; $i++) {
-            $status = $writer->send('POST', '/api/entries', ['title' => "During {$n}.{$i}", 'calendar_id' => $calendar])['status'];
+            $status = $writer->send(
+                'POST',
+                '/api/entries',
+                ['title' => "During {$n}.{$i}", 'calendar_id' => $calendar],
+            )['status'];
             $statuses[$status] = true;
             if ($status === 201) {
                 $acknowledged[] = "During {$n}.{$i}";
@@ -170,7 +239,12 @@ test('an archive is brought back while the account is used and whoever brings it
             }
         }
         expect($state($made))->toBe('good');
-        $until(fn (): bool => (int) $machine->db()->query("select count(*) from archives where state in ('waiting', 'writing')")->fetchColumn() === 0, 30);
+        $until(
+            fn (): bool => (int) $machine->db()->query(
+                "select count(*) from archives where state in ('waiting', 'writing')",
+            )->fetchColumn() === 0,
+            30,
+        );
     }
     $kept = $machine->db()->query('select title from entries')->fetchAll(PDO::FETCH_COLUMN);
     foreach (glob("{$machine->folder}/storage/app/private/archives/1/*.zip") as $archive) {

@@ -105,7 +105,9 @@ final class Installation
     /** Whoever writes and brings back archives. */
     public function startLongWorker(string $name = 'long worker'): void
     {
-        $this->processes[$name] = $this->open(['setsid', 'php', self::root().'/artisan', 'queue:work', 'long', '--quiet', '--sleep=0.1', '--timeout=1800']);
+        $this->processes[$name] = $this->open(
+            ['setsid', 'php', self::root().'/artisan', 'queue:work', 'long', '--quiet', '--sleep=0.1', '--timeout=1800'],
+        );
     }
 
     /** As when the power goes: nothing is tidied up. */

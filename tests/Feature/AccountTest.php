@@ -139,7 +139,9 @@ test('a device that was ended is signed out with its next request, and only a re
         ->and($remembered->isHttpOnly())
         ->toBeTrue();
     $devices = $one('GET', 'devices')->assertOk()->json('devices');
-    expect(array_map(fn (array $one): array => [$one['name'], $one['remembered'], $one['here']], $devices))->toEqualCanonicalizing(
+    expect(
+        array_map(fn (array $one): array => [$one['name'], $one['remembered'], $one['here']], $devices),
+    )->toEqualCanonicalizing(
         [['Firefox on Linux', false, true], ['Firefox on Linux', true, false]],
     );
     // The sessions end; the remembered one comes back, the other does not.

@@ -96,7 +96,10 @@ function differing(array $is, array $was): array
     $found = [];
     foreach ($was as $table => $rows) {
         $lines = fn (array $some): array => array_map(json_encode(...), $some);
-        foreach ([['gone', $lines($rows), $lines($is[$table])], ['new', $lines($is[$table]), $lines($rows)]] as [$how, $those, $others]) {
+        foreach ([
+            ['gone', $lines($rows), $lines($is[$table])],
+            ['new', $lines($is[$table]), $lines($rows)],
+        ] as [$how, $those, $others]) {
             foreach (array_slice(array_diff($those, $others), 0, 1) as $line) {
                 $found[] = "{$how} in {$table}: {$line}";
             }

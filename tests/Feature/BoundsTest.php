@@ -29,5 +29,9 @@ test('reads that go together are each held to what they would be held to alone',
 ]);
 
 test('no page of another host is told that it may read what is here', function () {
-    $this->api('GET', 'session', headers: ['Origin' => 'https://elsewhere.example.test'])->assertHeaderMissing('Access-Control-Allow-Origin');
+    $this->api(
+        'GET',
+        'session',
+        headers: ['Origin' => 'https://elsewhere.example.test'],
+    )->assertHeaderMissing('Access-Control-Allow-Origin');
 });

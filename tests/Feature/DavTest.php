@@ -375,7 +375,12 @@ test('zones are left out for a client that knows them by name (RFC 7809)', funct
 
 test('a query finds by parameters and by alarms', function () {
     $alarm = "BEGIN:VALARM\r\nACTION:DISPLAY\r\nDESCRIPTION:x\r\nTRIGGER:-PT15M\r\nEND:VALARM";
-    dav($this, 'PUT', "{$this->davCalendar}a.ics", clientEvent('a@c', 'ATTENDEE;PARTSTAT=ACCEPTED:mailto:me@example.test', 'With'));
+    dav(
+        $this,
+        'PUT',
+        "{$this->davCalendar}a.ics",
+        clientEvent('a@c', 'ATTENDEE;PARTSTAT=ACCEPTED:mailto:me@example.test', 'With'),
+    );
     dav($this, 'PUT', "{$this->davCalendar}b.ics", clientEvent('b@c', $alarm, 'Rings'));
     $found = function (string $inside): array {
         $body = "<C:calendar-query xmlns='DAV:' xmlns:C='urn:ietf:params:xml:ns:caldav'><prop><getetag/></prop><C:filter><C:comp-filter name='VCALENDAR'><C:comp-filter name='VEVENT'>{$inside}</C:comp-filter></C:comp-filter></C:filter></C:calendar-query>";

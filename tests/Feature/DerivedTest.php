@@ -15,9 +15,10 @@ use Illuminate\Support\Facades\Storage;
 use PlumRota\Core\Time\LocalDate;
 
 /*
- * Whatever is changed, by the page, files, tables, clients, templates, rounds, archives, undo and redo: what is derived of it (words to search,
- * revisions of objects, kept weeks, the days on which something may stand) is what it is when it is made anew, and no row names one of
- * another account. DERIVED_EDITS and DERIVED_SEED for more of them and for others; a night's run has 2,000.
+ * Whatever is changed, by the page, files, tables, clients, templates, rounds, archives, undo and redo: what is derived of it
+ * (words to search, revisions of objects, kept weeks, the days on which something may stand) is what it is when it is made anew,
+ * and no row names one of another account. DERIVED_EDITS and DERIVED_SEED for more of them and for others; a night's run has
+ * 2,000.
  */
 
 test('after random edits by every door, what is derived is as it is made anew', function () {
@@ -48,7 +49,11 @@ test('after random edits by every door, what is derived is as it is made anew', 
     $bring = function (string $name, string $text) use ($calendars, $pick): void {
         $import = $this->api('POST', 'imports', ['file' => UploadedFile::fake()->createWithContent($name, $text)])->json();
         if (str_ends_with($name, '.csv')) {
-            $import = $this->api('POST', "imports/{$import['id']}/columns", ['columns' => ['title' => 0, 'start' => 1], 'order' => 'dmy'])->json();
+            $import = $this->api(
+                'POST',
+                "imports/{$import['id']}/columns",
+                ['columns' => ['title' => 0, 'start' => 1], 'order' => 'dmy'],
+            )->json();
         }
         while (($import['fault'] ?? null) === null && $import['read'] < $import['total']) {
             $import = $this->api('POST', "imports/{$import['id']}/read")->json();
@@ -68,13 +73,22 @@ test('after random edits by every door, what is derived is as it is made anew', 
             'add', 'add', 'add', 'change', 'own', 'onward', 'move', 'tick', 'tick', 'skip', 'delete', 'many', 'label', 'undo', 'undo', 'redo', 'lead',
             'stamp', 'round', 'closing', 'file', 'table', 'put', 'put', 'again', 'gone', 'away', 'calendar', 'weeks', 'archive', 'pause', 'calendars',
         ]);
-        $items = array_map(fn (array $some): array => ['entry_id' => $some['entry_id'], 'recurrence_id' => $some['recurrence_id']], array_slice($seen, 0, 4));
+        $items = array_map(
+            fn (array $some): array => ['entry_id' => $some['entry_id'], 'recurrence_id' => $some['recurrence_id']],
+            array_slice($seen, 0, 4),
+        );
         match ($what) {
             'add' => $this->api('POST', 'entries', [
                 'title' => "Bed {$edit} ".$pick(['fern', 'moss', 'reed']), 'calendar_id' => $pick($calendars), 'kind' => $pick(['task', 'event']), 'all_day' => true,
-                'start' => $at = $day(), 'end' => $at, 'rule' => $pick([null, null, 'FREQ=WEEKLY', 'FREQ=DAILY;INTERVAL=3;COUNT=12']), 'notes' => $pick(['', 'mulch first']),
+                'start' => $at = $day(), 'end' => $at, 'rule' => $pick(
+                    [null, null, 'FREQ=WEEKLY', 'FREQ=DAILY;INTERVAL=3;COUNT=12'],
+                ), 'notes' => $pick(['', 'mulch first']),
             ]),
-            'change' => $this->api('PATCH', "entries/{$entry->id}", ['title' => "Frame {$edit}", 'estimate' => mt_rand(5, 90), 'labels' => $pick([[], ['grant'], ['x', 'y']])]),
+            'change' => $this->api(
+                'PATCH',
+                "entries/{$entry->id}",
+                ['title' => "Frame {$edit}", 'estimate' => mt_rand(5, 90), 'labels' => $pick([[], ['grant'], ['x', 'y']])],
+            ),
             'own', 'onward' => $one === null ? null : $this->api('PATCH', "entries/{$one['entry_id']}", [
                 'title' => "Pane {$edit}", 'place' => 'shed', 'scope' => $what === 'own' ? 'one' : 'onward', 'recurrence_id' => $one['recurrence_id'],
             ]),
@@ -84,25 +98,65 @@ test('after random edits by every door, what is derived is as it is made anew', 
             'tick' => $one === null ? null : $this->api($pick(['PUT', 'PUT', 'DELETE']), "{$path}/done"),
             'skip' => $one === null ? null : $this->api('PUT', "{$path}/skipped"),
             'delete' => $this->api('DELETE', "entries/{$entry->id}"),
-            'many' => $items === [] ? null : $this->api('POST', 'many', ['items' => $items, 'do' => $pick(['move', 'copy']), 'days' => mt_rand(-9, 9), 'minutes' => 0]),
-            'label' => $items === [] ? null : $this->api('POST', 'many', ['items' => $items, 'do' => 'label', 'label' => $pick(['grant', 'choir'])]),
+            'many' => $items === [] ? null : $this->api(
+                'POST',
+                'many',
+                ['items' => $items, 'do' => $pick(['move', 'copy']), 'days' => mt_rand(-9, 9), 'minutes' => 0],
+            ),
+            'label' => $items === [] ? null : $this->api(
+                'POST',
+                'many',
+                ['items' => $items, 'do' => 'label', 'label' => $pick(['grant', 'choir'])],
+            ),
             'undo' => $this->api('POST', 'undo'),
             'redo' => $this->api('POST', 'redo'),
             'lead' => $this->api('PATCH', "entries/{$entry->id}", ['lead_ups' => [
-                ['id' => null, 'title' => "Before {$edit}", 'count' => mt_rand(0, 366), 'unit' => 'days', 'estimate' => 20, 'place' => 'day', 'is_due' => false, 'waits' => false],
+                [
+                    'id' => null,
+                    'title' => "Before {$edit}",
+                    'count' => mt_rand(0, 366),
+                    'unit' => 'days',
+                    'estimate' => 20,
+                    'place' => 'day',
+                    'is_due' => false,
+                    'waits' => false,
+                ],
             ]]),
             'stamp' => (function () use ($entry, $edit, $day): void {
-                $template = $this->api('POST', 'templates', ['kind' => 'entry', 'name' => "Template {$edit}", 'items' => [['entry_id' => $entry->id, 'recurrence_id' => null]]])->json('id');
+                $template = $this->api(
+                    'POST',
+                    'templates',
+                    [
+                        'kind' => 'entry',
+                        'name' => "Template {$edit}",
+                        'items' => [['entry_id' => $entry->id, 'recurrence_id' => null]],
+                    ],
+                )->json('id');
                 if ($template !== null) {
                     $this->api('POST', "templates/{$template}/stamp", ['dates' => [$day(-30, -1), $day(0, 30)]]);
                 }
             })(),
-            'round' => $this->api('POST', 'rounds/week/2026-11-23/goals', ['title' => "Goal {$edit}", 'area_id' => $area, 'tasks' => $entry->kind === 'task' ? [$entry->id] : []]),
-            'closing' => $this->api('PUT', "closings/{$from}", ['answers' => [['question' => 'What went well?', 'answer' => "Line {$edit}"]], 'closed' => true]),
-            'file' => $bring('a.ics', $file($component("file-{$edit}@example", "Brought {$edit}"), $component('file-same@example', "Same {$edit}"))),
+            'round' => $this->api(
+                'POST',
+                'rounds/week/2026-11-23/goals',
+                ['title' => "Goal {$edit}", 'area_id' => $area, 'tasks' => $entry->kind === 'task' ? [$entry->id] : []],
+            ),
+            'closing' => $this->api(
+                'PUT',
+                "closings/{$from}",
+                ['answers' => [['question' => 'What went well?', 'answer' => "Line {$edit}"]], 'closed' => true],
+            ),
+            'file' => $bring(
+                'a.ics',
+                $file($component("file-{$edit}@example", "Brought {$edit}"), $component('file-same@example', "Same {$edit}")),
+            ),
             'table' => $bring('a.csv', "Title,Start\r\nRow {$edit},{$day()}\r\nRow of old,2026-11-01\r\n"),
             'put' => $dav('PUT', $pick($calendars)."/put-{$edit}.ics", $file($component("put-{$edit}@example", "Put {$edit}"))),
-            'again' => $named === null ? null : $dav('PUT', "{$named->calendar_id}/{$named->resource_name}", $file($component((string) $named->uid, "Again {$edit}"))),
+            'again' => $named === null ? null : $dav(
+                'PUT',
+                "{$named->calendar_id}/{$named->resource_name}",
+                $file($component((string) $named->uid, "Again {$edit}")),
+            ),
             'gone' => $named === null ? null : $dav('DELETE', "{$named->calendar_id}/{$named->resource_name}"),
             'away' => $named === null ? null : $dav('MOVE', "{$named->calendar_id}/{$named->resource_name}", '', [
                 'HTTP_DESTINATION' => "http://localhost/dav/{$this->user->id}/calendars/{$pick($calendars)}/away-{$edit}.ics",
@@ -110,7 +164,11 @@ test('after random edits by every door, what is derived is as it is made anew', 
             'calendar' => $this->api('PATCH', "entries/{$entry->id}", ['calendar_id' => $pick($calendars)]),
             'weeks' => app(CountedLines::class)->over($this->user->refresh(), LocalDate::parse('2026-10-05'), 49),
             'pause' => $this->api('POST', 'routines/pause', ['entry_ids' => [$entry->id], 'from' => $from, 'to' => $day(1, 20)]),
-            'calendars' => $this->api('PATCH', "calendars/{$calendars[1]}", ['area_id' => $pick([$area, $this->calendar()->area_id]), 'name' => "Choir {$edit}"]),
+            'calendars' => $this->api(
+                'PATCH',
+                "calendars/{$calendars[1]}",
+                ['area_id' => $pick([$area, $this->calendar()->area_id]), 'name' => "Choir {$edit}"],
+            ),
             'archive' => (function (): void {
                 $archive = StoredArchive::query()->where('kind', 'own')->where('state', 'good')->first();
                 if ($archive === null || mt_rand(0, 2) === 0) {

@@ -31,12 +31,25 @@ use PlumRota\Core\Fields\Types\Whole;
 use PlumRota\Core\Fields\Types\ZoneName;
 
 /*
- * The same value by every door: page, template, file, client of CalDAV, table, archive. Where the page takes it, every door keeps what the page
- * keeps; where the page refuses it, no door keeps it, and each says so. `DOORS` is how many values there are (a night's run has 3,000).
+ * The same value by every door: page, template, file, client of CalDAV, table, archive. Where the page takes it, every door keeps
+ * what the page keeps; where the page refuses it, no door keeps it, and each says so. `DOORS` is how many values there are (a
+ * night's run has 3,000).
  */
 
 /** Fields that decide where an entry stands are left out: what one of them may be depends on the others. */
-const STANDING = ['start', 'all_day', 'length', 'zone', 'end_zone', 'rule', 'after_done', 'extra_dates', 'except_dates', 'overlaps', 'kind'];
+const STANDING = [
+    'start',
+    'all_day',
+    'length',
+    'zone',
+    'end_zone',
+    'rule',
+    'after_done',
+    'extra_dates',
+    'except_dates',
+    'overlaps',
+    'kind',
+];
 
 const OF_ROUTINES = ['off_day', 'seasons', 'pauses', 'aim', 'missed'];
 
@@ -61,17 +74,44 @@ function valueOf(Type $type): mixed
 {
     return match (true) {
         $type instanceof Maybe => mt_rand(0, 3) === 0 ? null : valueOf($type->of),
-        $type instanceof Whole => some([$type->least - 1, $type->least, mt_rand($type->least, $type->most), $type->most, $type->most + 1]),
-        $type instanceof Text && $type->pattern !== null => some(['', 'https://example.test/'.words(5), 'https://example.test/way', 'HTTP://example.test', 'ftp://example.test', 'javascript:alert(1)', '12-24', '02-30', '13-01', '1-1', str_repeat('x', $type->most + 1)]),
-        $type instanceof Text => some([words($type->most), words($type->most + 1), words(mt_rand(1, 12)), '', ' ', "line\nline", "a\tb", "bell\x07"]),
+        $type instanceof Whole => some(
+            [$type->least - 1, $type->least, mt_rand($type->least, $type->most), $type->most, $type->most + 1],
+        ),
+        $type instanceof Text && $type->pattern !== null => some(
+            [
+                '',
+                'https://example.test/'.words(5),
+                'https://example.test/way',
+                'HTTP://example.test',
+                'ftp://example.test',
+                'javascript:alert(1)',
+                '12-24',
+                '02-30',
+                '13-01',
+                '1-1',
+                str_repeat('x', $type->most + 1),
+            ],
+        ),
+        $type instanceof Text => some(
+            [words($type->most), words($type->most + 1), words(mt_rand(1, 12)), '', ' ', "line\nline", "a\tb", "bell\x07"],
+        ),
         $type instanceof Flag => some([true, false]),
         $type instanceof OneOf => some([...$type->words, ...$type->words, 'plum', strtoupper($type->words[0])]),
-        $type instanceof Listed => array_map(fn (): mixed => valueOf($type->of), array_fill(0, some([0, 1, 1, 2, $type->most, $type->most + 1]), 0)),
+        $type instanceof Listed => array_map(
+            fn (): mixed => valueOf($type->of),
+            array_fill(0, some([0, 1, 1, 2, $type->most, $type->most + 1]), 0),
+        ),
         $type instanceof Shape => array_map(valueOf(...), $type->parts),
-        $type instanceof Date => some(['2026-12-24', '2027-02-28', '2027-02-29', '2026-13-01', '0000-01-01', '9999-12-31', 'soon']),
-        $type instanceof Moment => some(['2026-12-24', '2026-12-24T18:30:00', '2027-02-29', '2026-12-24T25:00:00', '9999-12-31', 'soon']),
+        $type instanceof Date => some(
+            ['2026-12-24', '2027-02-28', '2027-02-29', '2026-13-01', '0000-01-01', '9999-12-31', 'soon'],
+        ),
+        $type instanceof Moment => some(
+            ['2026-12-24', '2026-12-24T18:30:00', '2027-02-29', '2026-12-24T25:00:00', '9999-12-31', 'soon'],
+        ),
         $type instanceof Week => some(['2026-W53', '2027-W01', '2027-W53', '2026-50', 'W5']),
-        $type instanceof ReminderText => some(['-PT15M', '-PT0M;phone', '-P1D', 'PT15M', '-P9Y', 'soon', '-PT15M;owl', '09:00', '-PT1H;mail']),
+        $type instanceof ReminderText => some(
+            ['-PT15M', '-PT0M;phone', '-P1D', 'PT15M', '-P9Y', 'soon', '-PT15M;owl', '09:00', '-PT1H;mail'],
+        ),
         $type instanceof ZoneName => some(['Europe/Berlin', 'Asia/Kathmandu', 'Nowhere/Else']),
         default => throw new LogicException($type::class.' has no values.'),
     };
@@ -135,7 +175,17 @@ function fileWith(object $test, array $rows): ?string
         foreach (['continued', 'anchor', 'preceding'] as $relation) {
             $entry->setRelation($relation, null);
         }
-        $entry->forceFill(['id' => strtolower((string) Str::ulid()), 'user_id' => $user->id, 'calendar_id' => $test->calendar()->id, 'uid' => $uid, 'created_at' => $now, 'updated_at' => $now, ...$columns]);
+        $entry->forceFill(
+            [
+                'id' => strtolower((string) Str::ulid()),
+                'user_id' => $user->id,
+                'calendar_id' => $test->calendar()->id,
+                'uid' => $uid,
+                'created_at' => $now,
+                'updated_at' => $now,
+                ...$columns,
+            ],
+        );
         $entries[] = $entry;
     }
     try {
@@ -170,16 +220,32 @@ test('a value that one door takes is the same by every door, and one that it ref
         $value = generated($field);
         $title = $field->name === 'title' ? $value : "Case {$n}";
         $this->actingAs($this->user);
-        $sent = $this->postJson('/api/entries', [...sentWith($title, $field->name, $value), 'calendar_id' => $this->calendar()->id], ['Origin' => 'http://localhost']);
+        $sent = $this->postJson(
+            '/api/entries',
+            [...sentWith($title, $field->name, $value), 'calendar_id' => $this->calendar()->id],
+            ['Origin' => 'http://localhost'],
+        );
         expect($sent->status())->toBeIn([201, 422]);
         $page = $sent->status() === 201 ? Entry::query()->findOrFail($sent->json('id')) : null;
         $page === null ? $refused++ : $taken++;
         $cases[$n] = [$field->name, $title, $value, keptIn($page, $field->name), $sent->json('message')];
-        $says = fn (string $door, ?string $is): string => "{$door}, {$field->name} = ".mb_substr((string) json_encode($value, JSON_UNESCAPED_UNICODE), 0, 160).
-            ': '.mb_substr($is ?? 'not there', 0, 160).', by the page '.mb_substr(keptIn($page, $field->name) ?? "refused ({$sent->json('message')})", 0, 160);
+        $says = fn (string $door, ?string $is): string => "{$door}, {$field->name} = ".mb_substr(
+            (string) json_encode($value, JSON_UNESCAPED_UNICODE),
+            0,
+            160,
+        ).
+            ': '.mb_substr($is ?? 'not there', 0, 160).', by the page '.mb_substr(
+                keptIn($page, $field->name) ?? "refused ({$sent->json('message')})",
+                0,
+                160,
+            );
         // A template keeps what its entry has.
         if ($page !== null && $field->isTemplated) {
-            $template = $this->api('POST', 'templates', ['kind' => 'entry', 'name' => "Template {$n}", 'items' => [['entry_id' => $page->id, 'recurrence_id' => null]]])->json();
+            $template = $this->api(
+                'POST',
+                'templates',
+                ['kind' => 'entry', 'name' => "Template {$n}", 'items' => [['entry_id' => $page->id, 'recurrence_id' => null]]],
+            )->json();
             $made = $this->api('POST', "templates/{$template['id']}/stamp", ['dates' => ['2026-12-09']]);
             $stamped = Entry::query()->where('template_id', $template['id'])->first();
             if ($made->status() >= 300 || keptIn($stamped, $field->name) !== keptIn($page, $field->name)) {
@@ -212,7 +278,11 @@ test('a value that one door takes is the same by every door, and one that it ref
         default => EntryFields::all()[$cases[$n][0]]->allows($kept->getAttribute($cases[$n][0])) ? null : 'kept what the page refuses',
     };
     $told = fn (string $door, int $n, ?Entry $kept, string $how): string => "{$door} {$how}, {$cases[$n][0]} = ".
-        mb_substr((string) json_encode($cases[$n][2], JSON_UNESCAPED_UNICODE), 0, 160).': '.mb_substr(keptIn($kept, $cases[$n][0]) ?? 'not there', 0, 160).
+        mb_substr(
+            (string) json_encode($cases[$n][2], JSON_UNESCAPED_UNICODE),
+            0,
+            160,
+        ).': '.mb_substr(keptIn($kept, $cases[$n][0]) ?? 'not there', 0, 160).
         ', by the page '.mb_substr($cases[$n][3] ?? "refused ({$cases[$n][4]})", 0, 160);
     // A file, and an archive, each with all of them.
     foreach (array_chunk(array_keys($cases), 150) as $some) {
@@ -225,15 +295,26 @@ test('a value that one door takes is the same by every door, and one that it ref
             }
         }
         $file = "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//Example//EN\r\n".implode('', $parts)."END:VCALENDAR\r\n";
-        $import = $this->api('POST', 'imports', ['file' => UploadedFile::fake()->createWithContent('a.ics', $file)])->assertStatus(201)->json();
+        $import = $this->api(
+            'POST',
+            'imports',
+            ['file' => UploadedFile::fake()->createWithContent('a.ics', $file)],
+        )->assertStatus(201)->json();
         while ($import['fault'] === null && $import['read'] < $import['total']) {
             $import = $this->api('POST', "imports/{$import['id']}/read")->assertOk()->json();
         }
         expect($import['fault'])->toBeNull();
-        $this->api('POST', "imports/{$import['id']}/take", ['targets' => [['calendar_id' => $this->calendar()->id]], 'known' => 'all'])->assertOk();
+        $this->api(
+            'POST',
+            "imports/{$import['id']}/take",
+            ['targets' => [['calendar_id' => $this->calendar()->id]], 'known' => 'all'],
+        )->assertOk();
         foreach ($some as $n) {
             $kept = Entry::query()->where('uid', "file-{$n}@example")->first();
-            $how = fileWith($this, ["file-{$n}@example" => columnsWith($cases[$n][1], $cases[$n][0], $cases[$n][2])]) === null ? null : $compared('file', $n, $kept);
+            $how = fileWith(
+                $this,
+                ["file-{$n}@example" => columnsWith($cases[$n][1], $cases[$n][0], $cases[$n][2])],
+            ) === null ? null : $compared('file', $n, $kept);
             if ($how !== null) {
                 $wrong[] = $told('file', $n, $kept, $how);
             }
@@ -249,8 +330,18 @@ test('a value that one door takes is the same by every door, and one that it ref
     $base = json_decode(explode("\n", (string) $zip->getFromName('rows/entries.jsonl'))[0], true);
     $lines = [];
     foreach ($cases as $n => [$name, $title, $value]) {
-        $row = [...array_map(fn (Field $field): mixed => $field->default, EntryFields::all()), ...columnsWith($title, $name, $value)];
-        $lines[] = json_encode(['id' => strtolower((string) Str::ulid()), ...$row, 'calendar_id' => $base['calendar_id'], 'uid' => "archive-{$n}@example"]);
+        $row = [
+            ...array_map(fn (Field $field): mixed => $field->default, EntryFields::all()),
+            ...columnsWith($title, $name, $value),
+        ];
+        $lines[] = json_encode(
+            [
+                'id' => strtolower((string) Str::ulid()),
+                ...$row,
+                'calendar_id' => $base['calendar_id'],
+                'uid' => "archive-{$n}@example",
+            ],
+        );
     }
     $zip->addFromString('rows/entries.jsonl', implode("\n", $lines)."\n");
     $zip->addFromString('rows/overrides.jsonl', '');
@@ -259,7 +350,9 @@ test('a value that one door takes is the same by every door, and one that it ref
     $manifest['counts'] = [...$manifest['counts'], 'entries' => count($lines), 'overrides' => 0, 'templates' => 0];
     $zip->addFromString('account.json', json_encode($manifest));
     $zip->close();
-    $other = app(OpenAccount::class)->open(['name' => 'Ines', 'email' => 'ines@example.test', 'password' => 'glasshouse', 'zone' => 'UTC']);
+    $other = app(OpenAccount::class)->open(
+        ['name' => 'Ines', 'email' => 'ines@example.test', 'password' => 'glasshouse', 'zone' => 'UTC'],
+    );
     $brought = app(RestoreArchive::class)->bring($other, new SplFileInfo($path));
     expect(app(RestoreArchive::class)->restore($brought))->toBeTrue();
     unlink($path);
@@ -271,7 +364,16 @@ test('a value that one door takes is the same by every door, and one that it ref
         }
     }
     // A table, of what a table can say.
-    $roles = ['title' => 0, 'notes' => 1, 'place' => 2, 'link' => 3, 'labels' => 4, 'importance' => 5, 'due' => 6, 'minutes' => 7];
+    $roles = [
+        'title' => 0,
+        'notes' => 1,
+        'place' => 2,
+        'link' => 3,
+        'labels' => 4,
+        'importance' => 5,
+        'due' => 6,
+        'minutes' => 7,
+    ];
     $rows = [];
     foreach ($cases as $n => [$name, $title, $value]) {
         $column = $roles[$name === 'estimate' ? 'minutes' : $name] ?? null;
@@ -284,18 +386,33 @@ test('a value that one door takes is the same by every door, and one that it ref
         $rows[$n] = $row;
     }
     $csv = implode("\r\n", array_map(
-        fn (array $row): string => implode(',', array_map(fn (string $cell): string => '"'.str_replace('"', '""', $cell).'"', $row)),
+        fn (array $row): string => implode(
+            ',',
+            array_map(fn (string $cell): string => '"'.str_replace('"', '""', $cell).'"', $row),
+        ),
         [['Title', 'Notes', 'Place', 'Link', 'Labels', 'Importance', 'Due', 'Minutes'], ...$rows],
     ))."\r\n";
-    $shelf = $this->api('POST', 'calendars', ['area_id' => $this->calendar()->area_id, 'name' => 'From a table', 'colour' => 'plum'])->json('id') ?? $this->calendar()->id;
-    $import = $this->api('POST', 'imports', ['file' => UploadedFile::fake()->createWithContent('a.csv', $csv)])->assertStatus(201)->json();
+    $shelf = $this->api(
+        'POST',
+        'calendars',
+        ['area_id' => $this->calendar()->area_id, 'name' => 'From a table', 'colour' => 'plum'],
+    )->json('id') ?? $this->calendar()->id;
+    $import = $this->api(
+        'POST',
+        'imports',
+        ['file' => UploadedFile::fake()->createWithContent('a.csv', $csv)],
+    )->assertStatus(201)->json();
     $import = $this->api('POST', "imports/{$import['id']}/columns", ['columns' => $roles, 'order' => 'dmy'])->assertOk()->json();
     while ($import['read'] < $import['total']) {
         $import = $this->api('POST', "imports/{$import['id']}/read")->assertOk()->json();
     }
     $this->api('POST', "imports/{$import['id']}/take", ['targets' => [['calendar_id' => $shelf]], 'known' => 'all'])->assertOk();
     foreach ($rows as $n => $row) {
-        $kept = Entry::query()->where('calendar_id', $shelf)->where('notes', 'like', $cases[$n][0] === 'notes' ? '%' : "%case {$n}")
+        $kept = Entry::query()->where('calendar_id', $shelf)->where(
+            'notes',
+            'like',
+            $cases[$n][0] === 'notes' ? '%' : "%case {$n}",
+        )
             ->when($cases[$n][0] !== 'title', fn ($query) => $query->where('title', "Case {$n}"))->first();
         $how = $compared('table', $n, $kept);
         if ($how !== null) {

@@ -389,7 +389,9 @@ test('what did not arrive whole, or says that nothing changed to somebody who ha
         tells($this, ['/a.ics' => ['body' => $cut]]);
         $said = $this->api('POST', "follows/{$calendar['id']}/refresh")->json('following.trouble');
         expect($said)->not->toBeNull();
-        expect(Visible::to($this->user)->entries()->where('calendar_id', $calendar['id'])->pluck('title')->sort()->values()->all())->toBe(
+        expect(
+            Visible::to($this->user)->entries()->where('calendar_id', $calendar['id'])->pluck('title')->sort()->values()->all(),
+        )->toBe(
             ['Class 4b', 'Class 5a'],
         );
     }
@@ -401,7 +403,11 @@ test('what did not arrive whole, or says that nothing changed to somebody who ha
 test('an address whose host has more letters than any is refused, leaves nothing, and keeps no other from being read', function () {
     $long = str_repeat(str_repeat('a', 60).'.', 5).'test';
     $before = Visible::to($this->user)->calendars()->count();
-    $this->api('POST', 'follows', ['address' => "http://{$long}/a.ics", 'area_id' => $this->calendar()->area_id, 'name' => 'Long'])->assertStatus(422);
+    $this->api(
+        'POST',
+        'follows',
+        ['address' => "http://{$long}/a.ics", 'area_id' => $this->calendar()->area_id, 'name' => 'Long'],
+    )->assertStatus(422);
     tells($this, ['/a.ics' => ['status' => 302, 'headers' => ["Location: http://{$long}/b.ics"]]]);
     followed($this, status: 422);
     expect(Visible::to($this->user)->calendars()->count())->toBe($before);
@@ -409,7 +415,9 @@ test('an address whose host has more letters than any is refused, leaves nothing
     tells($this, ['/a.ics' => ['body' => hosted_file(['a@h' => 'Class 4b'])]]);
     $well = followed($this);
     $ill = App\Models\Calendar::query()->findOrFail(followed($this, ['name' => 'Ill'])['id']);
-    DB::connection()->getPdo()->prepare('update calendars set follows = ? where id = ?')->execute([Illuminate\Support\Facades\Crypt::encryptString("http://{$long}/a.ics"), $ill->id]);
+    DB::connection()->getPdo()->prepare('update calendars set follows = ? where id = ?')->execute(
+        [Illuminate\Support\Facades\Crypt::encryptString("http://{$long}/a.ics"), $ill->id],
+    );
     tells($this, ['/a.ics' => ['body' => hosted_file(['a@h' => 'Class 4c'])]]);
     Refresh::query()->update(['next_at' => 0]);
     expect(Artisan::call('calendars:refresh'))->toBe(0);

@@ -18,7 +18,12 @@ use Symfony\Component\Yaml\Yaml;
 /** @return array<string, Closure> ways to write an override that no step knows of */
 function waysAround(): array
 {
-    $row = fn (Entry $entry): array => ['entry_id' => $entry->id, 'user_id' => $entry->user_id, 'recurrence_id' => '2026-11-25T07:15:00', 'fields' => '{}'];
+    $row = fn (Entry $entry): array => [
+        'entry_id' => $entry->id,
+        'user_id' => $entry->user_id,
+        'recurrence_id' => '2026-11-25T07:15:00',
+        'fields' => '{}',
+    ];
 
     return [
         'a model' => fn (Entry $entry) => (new OccurrenceOverride([...$row($entry), 'fields' => []]))->save(),
@@ -27,10 +32,17 @@ function waysAround(): array
         'a builder that inserts' => fn (Entry $entry) => OccurrenceOverride::query()->insert($row($entry)),
         'a builder that deletes' => fn (Entry $entry) => $entry->overrides()->delete(),
         'the database' => fn (Entry $entry) => DB::table('overrides')->where('entry_id', $entry->id)->update(['skipped' => 1]),
-        'a statement' => fn (Entry $entry) => DB::statement('insert or replace into "overrides" (entry_id, user_id, recurrence_id, fields) values (?, ?, ?, ?)', array_values($row($entry))),
-        'a statement with a name for rows' => fn (Entry $entry) => DB::statement("with one as (select 1) update overrides set skipped = 1 where entry_id = '{$entry->id}'"),
+        'a statement' => fn (Entry $entry) => DB::statement(
+            'insert or replace into "overrides" (entry_id, user_id, recurrence_id, fields) values (?, ?, ?, ?)',
+            array_values($row($entry)),
+        ),
+        'a statement with a name for rows' => fn (Entry $entry) => DB::statement(
+            "with one as (select 1) update overrides set skipped = 1 where entry_id = '{$entry->id}'",
+        ),
         'quietly' => fn (Entry $entry) => (new OccurrenceOverride([...$row($entry), 'fields' => []]))->saveQuietly(),
-        'without events' => fn (Entry $entry) => OccurrenceOverride::withoutEvents(fn () => $entry->overrides()->create([...$row($entry), 'fields' => []])),
+        'without events' => fn (Entry $entry) => OccurrenceOverride::withoutEvents(
+            fn () => $entry->overrides()->create([...$row($entry), 'fields' => []]),
+        ),
         'counting up' => fn (Entry $entry) => $entry->overrides()->firstOrFail()->increment('put_off'),
         'upsert' => fn (Entry $entry) => OccurrenceOverride::query()->upsert([$row($entry)], ['entry_id', 'recurrence_id']),
     ];
@@ -74,9 +86,30 @@ test('settings are recorded, and what nobody takes back is written all the same'
 });
 
 test('every column of what an account keeps is a field, or says what it is', function () {
-    foreach (['users' => ['password', 'remember_token', 'email', 'planned_until', 'revision', 'leaves_at', 'held_until', 'revision_line'], ...Tables::DERIVED] as $table => $others) {
+    foreach ([
+        'users' => [
+            'password',
+            'remember_token',
+            'email',
+            'planned_until',
+            'revision',
+            'leaves_at',
+            'held_until',
+            'revision_line',
+        ],
+        ...Tables::DERIVED,
+    ] as $table => $others) {
         Tables::of($table);
-        expect(array_values(array_diff(DB::getSchemaBuilder()->getColumnListing($table), array_keys(Tables::of($table)), Tables::OF_EVERY_ROW, $others)))->toBe([], $table);
+        expect(
+            array_values(
+                array_diff(
+                    DB::getSchemaBuilder()->getColumnListing($table),
+                    array_keys(Tables::of($table)),
+                    Tables::OF_EVERY_ROW,
+                    $others,
+                ),
+            ),
+        )->toBe([], $table);
     }
     foreach (Tables::all() as $table => $fields) {
         $columns = DB::getSchemaBuilder()->getColumnListing($table);
@@ -174,7 +207,16 @@ test('what follows from rows is made anew where it is another, and it is said', 
 
 test('a lead-up long before its date is forgotten in the weeks where it stands', function () {
     $fair = $this->entry(['title' => 'Fair', 'kind' => 'event', 'start' => '2026-10-01', 'rule' => 'FREQ=YEARLY', 'lead_ups' => [
-        ['id' => null, 'title' => 'Book the hall', 'count' => 300, 'unit' => 'days', 'estimate' => 60, 'place' => 'day', 'is_due' => false, 'waits' => false],
+        [
+            'id' => null,
+            'title' => 'Book the hall',
+            'count' => 300,
+            'unit' => 'days',
+            'estimate' => 60,
+            'place' => 'day',
+            'is_due' => false,
+            'waits' => false,
+        ],
     ]]);
     $hall = Entry::query()->where('title', 'Book the hall')->firstOrFail();
     // Of next year's fair: 1 October 2027 less 300 days is 5 December 2026.

@@ -104,8 +104,8 @@ test('an amount is noted on ticking, added up, and gone when it is not done afte
 });
 
 /**
- * Written from the words alone, on the rows of the database: expand by hand is not needed, the demo's routines of this kind come on
- * fixed weekdays without exceptions.
+ * Written from the words alone, on the rows of the database: expand by hand is not needed, the demo's routines of this kind come
+ * on fixed weekdays without exceptions.
  */
 test('the demo’s year: rates and rows against a second computation on the rows', function () {
     $this->at('2026-11-25T10:20:00+01:00');

@@ -19,11 +19,17 @@ beforeEach(function () {
 
 test('nobody changes an account while it is held, and a hold ends by itself', function () {
     Hold::on($this->user->id);
-    foreach ([['POST', 'entries', ['title' => 'Mine', 'calendar_id' => $this->calendar()->id]], ['POST', 'undo', []]] as [$method, $path, $body]) {
+    foreach ([
+        ['POST', 'entries', ['title' => 'Mine', 'calendar_id' => $this->calendar()->id]],
+        ['POST', 'undo', []],
+    ] as [$method, $path, $body]) {
         $this->api($method, $path, $body)
             ->assertStatus(503)
             ->assertHeader('Retry-After', '3')
-            ->assertJsonPath('message', 'An archive is being brought back just now. Nothing was changed; it is tried again in a moment.');
+            ->assertJsonPath(
+                'message',
+                'An archive is being brought back just now. Nothing was changed; it is tried again in a moment.',
+            );
     }
     $this->api('GET', 'board?from=2026-11-23&days=7')->assertOk();
     $this->travelTo(CarbonImmutable::now()->addSeconds(Hold::LASTS + 1));
@@ -31,7 +37,9 @@ test('nobody changes an account while it is held, and a hold ends by itself', fu
 });
 
 test('work that was killed is given up within a minute, and another can be asked for', function (string $state, string $then, string $says) {
-    $this->archive->update(['state' => $state, 'alive_at' => CarbonImmutable::now()->getTimestamp(), 'done' => 613, 'total' => 7507]);
+    $this->archive->update(
+        ['state' => $state, 'alive_at' => CarbonImmutable::now()->getTimestamp(), 'done' => 613, 'total' => 7507],
+    );
     $this->api('POST', 'archives')->assertStatus(422);
     $this->travelTo(CarbonImmutable::now()->addSeconds(61));
     Artisan::call('schedule:run');
@@ -46,7 +54,15 @@ test('work that was killed is given up within a minute, and another can be asked
 test('what waits for its turn is not taken for dead; where its worker was killed on taking it up, it is', function () {
     $asked = CarbonImmutable::now()->getTimestamp();
     $this->archive->update(['state' => 'waiting', 'alive_at' => $asked]);
-    DB::table('jobs')->insert(['queue' => 'long', 'payload' => json_encode(['archive' => $this->archive->id]), 'attempts' => 0, 'available_at' => $asked, 'created_at' => $asked]);
+    DB::table('jobs')->insert(
+        [
+            'queue' => 'long',
+            'payload' => json_encode(['archive' => $this->archive->id]),
+            'attempts' => 0,
+            'available_at' => $asked,
+            'created_at' => $asked,
+        ],
+    );
     $this->travelTo(CarbonImmutable::now()->addHours(2));
     expect(StoredArchive::giveUpDead())->toBe(0);
     DB::table('jobs')->update(['reserved_at' => CarbonImmutable::now()->getTimestamp()]);

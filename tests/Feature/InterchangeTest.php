@@ -409,7 +409,8 @@ test('independent readers find the same times in it, and the grammar has nothing
     assert($read instanceof VCalendar);
     expect(array_column($read->validate(), 'message'))->toBe([]);
     foreach ($read->getBaseComponents('VEVENT') as $event) {
-        // It takes either a rule, without SKIP, or single dates, and of those the first line alone; and has no zone for what has none.
+        // It takes either a rule, without SKIP, or single dates, and of those the first line alone; and has no zone for what has
+        // none.
         $isBeyondIt = isset($event->RDATE) && (isset($event->RRULE) || count($event->select('RDATE')) > 1);
         $isFloating = $event->DTSTART->hasTime() && $event->DTSTART->isFloating();
         if ($isFloating || $isBeyondIt || str_contains((string) ($event->RRULE ?? ''), 'SKIP')) {
@@ -485,8 +486,8 @@ test('a program that sends back what it was given changes nothing, whether it ke
 });
 
 /**
- * Held against a reader in another language, icalendar and recurring_ical_events; where they are not installed, against what they answered
- * when they were (KEEP_ANSWERS=1 writes that down anew).
+ * Held against a reader in another language, icalendar and recurring_ical_events; where they are not installed, against what they
+ * answered when they were (KEEP_ANSWERS=1 writes that down anew).
  */
 test('a reader of python finds the same times in it', function () {
     mt_srand(1611);

@@ -29,8 +29,8 @@ function asText(CountedStretch $stretch): array
 }
 
 /**
- * Random changes, most of them of the past; after each the kept weeks are held against weeks that are computed anew. KEPT_SEED and
- * KEPT_EDITS for other ones and for more of them.
+ * Random changes, most of them of the past; after each the kept weeks are held against weeks that are computed anew. KEPT_SEED
+ * and KEPT_EDITS for other ones and for more of them.
  */
 test('weeks that are kept say the same as weeks that are computed anew, whatever was changed', function (int $part) {
     mt_srand((int) (getenv('KEPT_SEED') ?: 1126) + $part);

@@ -120,7 +120,12 @@ test('whatever is wrong in a request gets a sentence, in time, and never an erro
 test('the same wrong reads, ten at a time, are answered one by one and never with an error of the server', function () {
     $reads = array_map(
         fn (array $case): string => $case['path'],
-        array_values(array_filter(wrongRequests($this), fn (array $case): bool => strtolower($case['method']) === 'get' && ! str_contains($case['path'], ' '))),
+        array_values(
+            array_filter(
+                wrongRequests($this),
+                fn (array $case): bool => strtolower($case['method']) === 'get' && ! str_contains($case['path'], ' '),
+            ),
+        ),
     );
     $odd = ['%00', '%FF%FE', '%C3%28', '..%2F..%2Fup', '%0d%0aX: y', 'a[]=1', '%F0%9F%8C%B1', str_repeat('a', 900)];
     foreach (array_slice($reads, 0, 400) as $i => $read) {

@@ -19,21 +19,50 @@ function oneOfEach(object $test): User
     $check = $test->ventCheck();
     $pane = $test->entry(['title' => 'Re-putty the pane', 'start' => '2026-11-25', 'after_id' => $check['id']]);
     $fair = $test->entry(['title' => 'Fair', 'kind' => 'event', 'start' => '2026-12-12', 'lead_ups' => [
-        ['id' => null, 'title' => 'Pack', 'count' => 1, 'unit' => 'days', 'estimate' => 30, 'place' => 'day', 'is_due' => false, 'waits' => false],
+        [
+            'id' => null,
+            'title' => 'Pack',
+            'count' => 1,
+            'unit' => 'days',
+            'estimate' => 30,
+            'place' => 'day',
+            'is_due' => false,
+            'waits' => false,
+        ],
     ]]);
     $test->api('PUT', "entries/{$check['id']}/occurrences/2026-11-24T07:15:00/done");
-    $test->api('PATCH', "entries/{$check['id']}", ['title' => 'Vents', 'scope' => 'one', 'recurrence_id' => '2026-11-25T07:15:00']);
+    $test->api(
+        'PATCH',
+        "entries/{$check['id']}",
+        ['title' => 'Vents', 'scope' => 'one', 'recurrence_id' => '2026-11-25T07:15:00'],
+    );
     $timing = $test->api('POST', 'timings', ['entry_id' => $pane['id'], 'recurrence_id' => 'once'])->json();
     $test->at('2026-11-25T10:40:00+01:00');
     $test->api('POST', 'timings/'.$timing['running']['id'].'/stop');
-    $test->api('PUT', 'closings/2026-11-24', ['answers' => [['question' => 'What went well?', 'answer' => 'All.']], 'closed' => true]);
+    $test->api(
+        'PUT',
+        'closings/2026-11-24',
+        ['answers' => [['question' => 'What went well?', 'answer' => 'All.']], 'closed' => true],
+    );
     $test->api('PUT', 'days/2026-11-26/hours', ['minutes' => 120]);
     $area = $test->api('GET', 'areas')->json('areas.0.id');
     $test->api('POST', 'filters', ['name' => 'Mine', 'choice' => ['areas' => [$area]]]);
     $test->api('POST', 'filing', ['words' => 'fern', 'calendar_id' => $test->calendar()->id, 'colour' => null]);
-    $test->api('PUT', 'rounds/week/2026-11-23', ['steps' => ['back'], 'answers' => [['question' => 'What took it?', 'answer' => 'Rain.']]]);
-    $test->api('POST', 'rounds/week/2026-11-23/goals', ['title' => 'Clear the bay', 'area_id' => $area, 'tasks' => [$pane['id']]]);
-    $test->api('POST', 'templates', ['kind' => 'entry', 'name' => 'Check', 'items' => [['entry_id' => $check['id'], 'recurrence_id' => null]]]);
+    $test->api(
+        'PUT',
+        'rounds/week/2026-11-23',
+        ['steps' => ['back'], 'answers' => [['question' => 'What took it?', 'answer' => 'Rain.']]],
+    );
+    $test->api(
+        'POST',
+        'rounds/week/2026-11-23/goals',
+        ['title' => 'Clear the bay', 'area_id' => $area, 'tasks' => [$pane['id']]],
+    );
+    $test->api(
+        'POST',
+        'templates',
+        ['kind' => 'entry', 'name' => 'Check', 'items' => [['entry_id' => $check['id'], 'recurrence_id' => null]]],
+    );
     $test->api('POST', 'themes', ['words' => 'Office', 'date' => '2026-11-26', 'weeks' => 0, 'half' => null]);
     Storage::disk('local')->put("attachments/{$user->id}/x", 'a plan of the beds');
     planted(fn () => App\Models\Attachment::query()->toBase()->insert([
@@ -81,7 +110,9 @@ beforeEach(function () {
     $this->owner = oneOfEach($this);
     $this->api('POST', 'archives')->assertStatus(202);
     $this->good = StoredArchive::query()->where('user_id', $this->owner->id)->firstOrFail()->path();
-    $this->other = app(OpenAccount::class)->open(['name' => 'Ines', 'email' => 'ines@example.test', 'password' => 'glasshouse', 'zone' => 'UTC']);
+    $this->other = app(OpenAccount::class)->open(
+        ['name' => 'Ines', 'email' => 'ines@example.test', 'password' => 'glasshouse', 'zone' => 'UTC'],
+    );
     $this->odd = tempnam(sys_get_temp_dir(), 'odd');
 });
 
@@ -92,12 +123,21 @@ function bringInto(object $test, string $path): ?array
 {
     $test->flushSession();
     $test->actingAs(User::query()->findOrFail($test->other->id));
-    $brought = $test->post('/api/archives/file', ['file' => new UploadedFile($path, 'a.zip', 'application/zip', null, true)], ['Origin' => 'http://localhost', 'Accept' => 'application/json']);
+    $brought = $test->post(
+        '/api/archives/file',
+        ['file' => new UploadedFile($path, 'a.zip', 'application/zip', null, true)],
+        ['Origin' => 'http://localhost', 'Accept' => 'application/json'],
+    );
     expect($brought->status())->toBeIn([201, 422]);
     if ($brought->status() !== 201) {
         return null;
     }
-    $test->api('POST', "archives/{$brought->json('id')}/restore", ['current' => 'glasshouse'], as: $test->other)->assertStatus(202);
+    $test->api(
+        'POST',
+        "archives/{$brought->json('id')}/restore",
+        ['current' => 'glasshouse'],
+        as: $test->other,
+    )->assertStatus(202);
 
     return collect($test->api('GET', 'archives', as: $test->other)->json('archives'))->firstWhere('id', $brought->json('id'));
 }
@@ -123,13 +163,23 @@ test('an archive that names rows of another account neither writes nor reads the
     $own = ['areas' => $new(), 'calendars' => $new(), 'entries' => $new()];
     oddArchive($this->good, $this->odd, fn (string $table, array $rows): array => match ($table) {
         'areas' => [[...$rows[0], 'id' => $own['areas']]],
-        'calendars' => [[...$rows[0], 'id' => $own['calendars'], 'area_id' => $own['areas']], [...$rows[0], 'id' => $new(), 'area_id' => $area]],
+        'calendars' => [
+            [...$rows[0], 'id' => $own['calendars'], 'area_id' => $own['areas']],
+            [...$rows[0], 'id' => $new(), 'area_id' => $area],
+        ],
         'entries' => [[
             ...collect($rows)->firstWhere('title', 'Re-putty the pane'), 'id' => $own['entries'], 'calendar_id' => $own['calendars'],
             'leads_to' => $mine, 'lead_count' => 1, 'lead_unit' => 'days', 'after_id' => $mine, 'continues_id' => $mine,
         ]],
         'goals' => [[...$rows[0], 'id' => $new(), 'tasks' => [$mine, $own['entries']], 'area_id' => $area]],
-        default => array_map(fn (array $row): array => isset($row['entry_id']) ? [...$row, 'id' => $new(), 'entry_id' => $mine] : [...$row, 'id' => $new()], $rows),
+        default => array_map(
+            fn (array $row): array => isset($row['entry_id']) ? [
+                ...$row,
+                'id' => $new(),
+                'entry_id' => $mine,
+            ] : [...$row, 'id' => $new()],
+            $rows,
+        ),
     }, fn (array $manifest): array => $manifest);
     expect(bringInto($this, $this->odd)['trouble'])->toContain('did not come with it');
     expect(sumOf($this->owner))->toBe($before);

@@ -13,18 +13,24 @@ use Illuminate\Support\Facades\Storage;
 use Tests\EveryView;
 
 /**
- * A row that could never have been written stands in the database, as a fault of an earlier version or of a disk may leave one. It harms
- * one entry of one account.
+ * A row that could never have been written stands in the database, as a fault of an earlier version or of a disk may leave one.
+ * It harms one entry of one account.
  */
 beforeEach(function () {
     Storage::fake('local');
     $this->check = $this->ventCheck(['reminders' => ['-PT5M']]);
     $this->pane = $this->entry(['title' => 'Re-putty the pane', 'start' => '2026-11-25', 'estimate' => 30]);
     $this->loose = $this->entry(['title' => 'Loose', 'start' => null, 'due' => '2026-11-27']);
-    $this->api('PATCH', "entries/{$this->check['id']}", ['title' => 'Vents', 'scope' => 'one', 'recurrence_id' => '2026-11-26T07:15:00']);
+    $this->api(
+        'PATCH',
+        "entries/{$this->check['id']}",
+        ['title' => 'Vents', 'scope' => 'one', 'recurrence_id' => '2026-11-26T07:15:00'],
+    );
     $this->api('PUT', "entries/{$this->check['id']}/occurrences/2026-11-24T07:15:00/done");
     $this->first = $this->user;
-    $this->other = app(OpenAccount::class)->open(['name' => 'Ines', 'email' => 'ines@example.test', 'password' => 'glasshouse', 'zone' => 'UTC']);
+    $this->other = app(OpenAccount::class)->open(
+        ['name' => 'Ines', 'email' => 'ines@example.test', 'password' => 'glasshouse', 'zone' => 'UTC'],
+    );
     $calendar = $this->api('GET', 'areas', as: $this->other)->json('areas.0.calendars.0.id');
     $this->theirs = $this->api('POST', 'entries', [
         'title' => 'Watering', 'calendar_id' => $calendar, 'all_day' => false, 'start' => '2026-11-25T12:00:00', 'end' => '2026-11-25T12:30:00', 'reminders' => ['-PT5M'],
@@ -48,9 +54,16 @@ test('an odd row leaves every view of its account and of others, and everybodyâ€
     // What is well of the account is still shown, and what is not is named.
     $board = $this->api('GET', 'board?from=2026-11-23&days=7', as: $this->first);
     $shown = array_column($board->json('entries'), 'title');
-    expect(count(array_intersect($shown, ['Vent check', 'Re-putty the pane'])) + count($board->json('unreadable')))->toBeGreaterThan(1);
+    expect(
+        count(array_intersect($shown, ['Vent check', 'Re-putty the pane'])) + count($board->json('unreadable')),
+    )->toBeGreaterThan(1);
     // Changes go on, of both.
-    $this->api('PATCH', "entries/{$this->loose['id']}", ['title' => 'Loose still', 'version' => $this->loose['version']], as: $this->first)->assertOk();
+    $this->api(
+        'PATCH',
+        "entries/{$this->loose['id']}",
+        ['title' => 'Loose still', 'version' => $this->loose['version']],
+        as: $this->first,
+    )->assertOk();
     expect(Artisan::call('reminders:work', ['--once' => true]))->toBe(0);
     $this->at('2026-11-25T12:56:00+01:00');
     expect(Artisan::call('reminders:work', ['--once' => true]))
@@ -87,11 +100,19 @@ test('an odd row leaves every view of its account and of others, and everybodyâ€
     'a deadline of a routine' => ['entries', "title = 'Vent check'", ['due' => 'soon']],
     'what is missed' => ['entries', "title = 'Vent check'", ['missed' => 'x']],
     'importance' => ['entries', "title = 'Re-putty the pane'", ['importance' => 'x']],
-    'a lead' => ['entries', "title = 'Re-putty the pane'", ['lead_count' => 5, 'lead_unit' => 'moons', 'leads_to' => '01aaaaaaaaaaaaaaaaaaaaaaaa']],
+    'a lead' => [
+        'entries',
+        "title = 'Re-putty the pane'",
+        ['lead_count' => 5, 'lead_unit' => 'moons', 'leads_to' => '01aaaaaaaaaaaaaaaaaaaaaaaa'],
+    ],
     'a week' => ['entries', "title = 'Loose'", ['around' => 'x']],
     'what one has of its own' => ['overrides', "fields like '%Vents%'", ['fields' => '{"labels":5,"title":[1]}']],
     'what one has of its own, and is none' => ['overrides', "fields like '%Vents%'", ['fields' => '3']],
     'a recurrence id' => ['overrides', "fields like '%Vents%'", ['recurrence_id' => 'soon']],
-    'where one stands' => ['overrides', "fields like '%Vents%'", ['start' => 'soon', 'moved_from' => '2026-11-20', 'moved_to' => '2026-11-30']],
+    'where one stands' => [
+        'overrides',
+        "fields like '%Vents%'",
+        ['start' => 'soon', 'moved_from' => '2026-11-20', 'moved_to' => '2026-11-30'],
+    ],
     'a colour of a calendar' => ['calendars', '1', ['reminders' => '5']],
 ]);

@@ -251,7 +251,11 @@ test('a week’s outage: few come one by one, many in one note, each once', func
 });
 
 test('the agenda of the day, and the evening’s call', function () {
-    $this->api('PATCH', 'account', ['agenda_at' => 420, 'evening_at' => 1230, 'agenda_channels' => ['mail', 'screen']])->assertOk();
+    $this->api(
+        'PATCH',
+        'account',
+        ['agenda_at' => 420, 'evening_at' => 1230, 'agenda_channels' => ['mail', 'screen']],
+    )->assertOk();
     $this->entry([
         'title' => 'Clinic',
         'kind' => 'event',
@@ -383,7 +387,15 @@ function somebodyNew(string $email): void
 
 test('three that were missed come one by one, four in one note', function (int $missed, array $subjects) {
     foreach (range(1, $missed) as $i) {
-        $this->entry(['title' => "Check {$i}", 'all_day' => false, 'start' => "2026-11-25T1{$i}:00:00", 'end' => "2026-11-25T1{$i}:30:00", 'reminders' => ['-PT0M;mail']]);
+        $this->entry(
+            [
+                'title' => "Check {$i}",
+                'all_day' => false,
+                'start' => "2026-11-25T1{$i}:00:00",
+                'end' => "2026-11-25T1{$i}:30:00",
+                'reminders' => ['-PT0M;mail'],
+            ],
+        );
     }
     $this->at('2026-11-25T17:00:00+01:00');
     ($this->pass)();

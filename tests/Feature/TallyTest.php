@@ -360,7 +360,8 @@ test('weeks are kept once they are over, and given up after three years', functi
     $kept = fn (): array => DB::table('tally_weeks')->orderBy('start')->pluck('start')->all();
     $this->api('GET', 'tally/2023-11-13/14')->assertOk();
     $this->api('GET', 'tally/2026-11-09/21')->assertOk();
-    // The week before this one ended on Sunday, more than two days ago; this one goes on. Before each lies what it is held against.
+    // The week before this one ended on Sunday, more than two days ago; this one goes on. Before each lies what it is held
+    // against.
     expect($kept())->toBe([
         '2023-10-30',
         '2023-11-06',

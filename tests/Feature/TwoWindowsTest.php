@@ -3,15 +3,25 @@
 declare(strict_types=1);
 
 test('lines that two windows write both stay, and one that both write is asked about', function (string $path, string $read) {
-    $line = fn (string $question, string $answer, string $was): array => ['question' => $question, 'answer' => $answer, 'was' => $was];
-    $written = fn (): array => array_column($this->api('GET', $read)->json(str_contains($path, 'closings') ? 'questions' : 'answers'), 'answer', 'question');
+    $line = fn (string $question, string $answer, string $was): array => [
+        'question' => $question,
+        'answer' => $answer,
+        'was' => $was,
+    ];
+    $written = fn (): array => array_column(
+        $this->api('GET', $read)->json(str_contains($path, 'closings') ? 'questions' : 'answers'),
+        'answer',
+        'question',
+    );
     [$first, $second] = array_slice(array_keys($written()), 0, 2);
     $this->api('PUT', $path, ['answers' => [$line($first, 'The ferns.', '')]])->assertNoContent();
     // The other window has not heard of that.
     $this->api('PUT', $path, ['answers' => [$line($second, 'The rain.', '')]])->assertNoContent();
     expect($written()[$first])->toBe('The ferns.')->and($written()[$second])->toBe('The rain.');
     $refused = $this->api('PUT', $path, ['answers' => [$line($first, 'The orchids.', '')]])->assertStatus(409)->json();
-    expect(array_column($refused['lines'], 'answer', 'question')[$first])->toBe('The ferns.')->and($written()[$first])->toBe('The ferns.');
+    expect(
+        array_column($refused['lines'], 'answer', 'question')[$first],
+    )->toBe('The ferns.')->and($written()[$first])->toBe('The ferns.');
     $this->api('PUT', $path, ['answers' => [$line($first, 'The orchids.', 'The ferns.')]])->assertNoContent();
     $this->api('PUT', $path, ['answers' => []])->assertNoContent();
     expect($written()[$first])->toBe('The orchids.')->and($written()[$second])->toBe('The rain.');
@@ -29,7 +39,11 @@ test('a setting that another window has changed meanwhile is not put back, and o
 test('a template that was changed meanwhile, and tasks that are tied from two windows', function () {
     $check = $this->ventCheck();
     $pane = $this->entry(['title' => 'Pane', 'start' => null]);
-    $this->api('POST', 'templates', ['kind' => 'entry', 'name' => 'Check', 'items' => [['entry_id' => $check['id'], 'recurrence_id' => null]]]);
+    $this->api(
+        'POST',
+        'templates',
+        ['kind' => 'entry', 'name' => 'Check', 'items' => [['entry_id' => $check['id'], 'recurrence_id' => null]]],
+    );
     $template = $this->api('GET', 'templates')->json('templates.0');
     $this->api('PATCH', "templates/{$template['id']}", ['name' => 'Vents', 'version' => $template['version']])->assertNoContent();
     $this->api('PATCH', "templates/{$template['id']}", ['name' => 'Lids', 'version' => $template['version']])->assertStatus(409);

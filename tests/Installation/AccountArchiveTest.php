@@ -13,7 +13,11 @@ use Illuminate\Support\Facades\Storage;
 
 function someEntries(int $number): void
 {
-    planted(fn () => DB::table('areas')->insert(['id' => str_repeat('a', 26), 'user_id' => 1, 'name' => 'Glasshouse', 'colour' => 'teal']));
+    planted(
+        fn () => DB::table('areas')->insert(
+            ['id' => str_repeat('a', 26), 'user_id' => 1, 'name' => 'Glasshouse', 'colour' => 'teal'],
+        ),
+    );
     planted(fn () => DB::table('calendars')->insert([
         'id' => str_repeat('c', 26),
         'user_id' => 1,

@@ -8,8 +8,8 @@ use Tests\Chaos\Client;
 use Tests\Chaos\Installation;
 
 /*
- * What each route says that it takes, it takes: through a server as it runs, with its own limits. LARGEST_ENTRIES is how many entries are
- * brought in and taken out (50,000 are a long life's).
+ * What each route says that it takes, it takes: through a server as it runs, with its own limits. LARGEST_ENTRIES is how many
+ * entries are brought in and taken out (50,000 are a long life's).
  */
 
 beforeEach(function () {
@@ -63,7 +63,11 @@ test('every route takes a request as large as it says, and none that is larger',
 });
 
 test('a file as large as may be comes in by every route for files, and one that is larger gets a sentence', function () {
-    $entry = $this->client->send('POST', '/api/entries', ['title' => 'Beds', 'calendar_id' => $this->client->send('GET', '/api/areas')['body']['areas'][0]['calendars'][0]['id']])['body']['id'];
+    $entry = $this->client->send(
+        'POST',
+        '/api/entries',
+        ['title' => 'Beds', 'calendar_id' => $this->client->send('GET', '/api/areas')['body']['areas'][0]['calendars'][0]['id']],
+    )['body']['id'];
     $note = str_repeat('Nineteen panes of the north house want new putty before the frost. ', 30);
     $event = fn (int $i): string => "BEGIN:VEVENT\r\nUID:large-{$i}@example\r\nDTSTAMP:20261120T080000Z\r\nDTSTART;VALUE=DATE:20261201\r\nSUMMARY:Bed {$i}\r\nDESCRIPTION:{$note}\r\nEND:VEVENT\r\n";
     $text = "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//Example//EN\r\n";
@@ -72,7 +76,11 @@ test('a file as large as may be comes in by every route for files, and one that 
     }
     $text .= "END:VCALENDAR\r\n";
     $answers = [];
-    foreach (['/api/imports' => $text, '/api/archives/file' => random_bytes(20_900_000), "/api/entries/{$entry}/attachments" => str_repeat("a plan of the beds\n", 550_000)] as $address => $content) {
+    foreach ([
+        '/api/imports' => $text,
+        '/api/archives/file' => random_bytes(20_900_000),
+        "/api/entries/{$entry}/attachments" => str_repeat("a plan of the beds\n", 550_000),
+    ] as $address => $content) {
         $answer = Client::answer($this->client->upload($address, $content, 120));
         $answers[$address] = [$answer['status'], is_string($answer['body']['message'] ?? 'fine.')];
     }
@@ -80,12 +88,20 @@ test('a file as large as may be comes in by every route for files, and one that 
     $larger = Client::answer($this->client->upload('/api/imports', $text.$text, 120));
     expect($larger['status'])->toBe(413)->and($larger['body']['message'] ?? '')->toEndWith('.');
     // A client of CalDAV brings one entry with what hangs on it.
-    $password = $this->client->send('POST', '/api/device-passwords', ['name' => 'Desk', 'current' => 'glasshouse panes'])['body']['password'];
+    $password = $this->client->send(
+        'POST',
+        '/api/device-passwords',
+        ['name' => 'Desk', 'current' => 'glasshouse panes'],
+    )['body']['password'];
     $calendar = $this->client->send('GET', '/api/areas')['body']['areas'][0]['calendars'][0]['id'];
     $object = "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//Example//EN\r\nBEGIN:VEVENT\r\nUID:large@example\r\nDTSTAMP:20261120T080000Z\r\nDTSTART;VALUE=DATE:20261201\r\nSUMMARY:Bed\r\n".
         'ATTACH;ENCODING=BASE64;VALUE=BINARY:'.str_repeat('YSBw', 2_400_000)."\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n";
     foreach ([[$object, [201, 403, 413]], [str_repeat(' ', 11_000_001), [413]]] as [$sent, $statuses]) {
-        expect(Client::answer($this->client->put("/dav/1/calendars/{$calendar}/large.ics", "steward@example.test:{$password}", $sent, 120))['status'])->toBeIn($statuses);
+        expect(
+            Client::answer(
+                $this->client->put("/dav/1/calendars/{$calendar}/large.ics", "steward@example.test:{$password}", $sent, 120),
+            )['status'],
+        )->toBeIn($statuses);
     }
 });
 
@@ -103,7 +119,14 @@ test('what is taken out of a large account is whole', function () {
         while ($import['fault'] === null && $import['read'] < $import['total']) {
             $import = $this->client->send('POST', "/api/imports/{$import['id']}/read", patience: 120)['body'];
         }
-        expect($this->client->send('POST', "/api/imports/{$import['id']}/take", ['targets' => [['calendar_id' => $calendar]], 'known' => 'leave'], patience: 300)['status'])->toBe(200);
+        expect(
+            $this->client->send(
+                'POST',
+                "/api/imports/{$import['id']}/take",
+                ['targets' => [['calendar_id' => $calendar]], 'known' => 'leave'],
+                patience: 300,
+            )['status'],
+        )->toBe(200);
     }
     foreach (['/api/calendar-file' => 'UID:', '/api/table-file?from=2020-01-01&to=2026-12-31' => null] as $address => $mark) {
         $curl = $this->client->request('GET', $address, null, null, 300);
@@ -114,6 +137,14 @@ test('what is taken out of a large account is whole', function () {
         } else {
             expect(substr_count($text, 'Bench '))->toBeGreaterThanOrEqual($number)->and($text)->not->toContain('{"message"');
         }
-        fwrite(STDERR, getenv('LARGEST_ENTRIES') === false ? '' : sprintf("\n%s: %.1f s, %d bytes\n", $address, curl_getinfo($curl, CURLINFO_TOTAL_TIME), strlen($text)));
+        fwrite(
+            STDERR,
+            getenv('LARGEST_ENTRIES') === false ? '' : sprintf(
+                "\n%s: %.1f s, %d bytes\n",
+                $address,
+                curl_getinfo($curl, CURLINFO_TOTAL_TIME),
+                strlen($text),
+            ),
+        );
     }
 });

@@ -15,12 +15,18 @@ use Illuminate\Support\Facades\Storage;
 
 beforeEach(function () {
     Storage::fake('local');
-    $this->user = app(OpenAccount::class)->open(['name' => 'Steward', 'email' => 'first@example.test', 'password' => 'glasshouse', 'zone' => 'UTC']);
+    $this->user = app(OpenAccount::class)->open(
+        ['name' => 'Steward', 'email' => 'first@example.test', 'password' => 'glasshouse', 'zone' => 'UTC'],
+    );
     $this->add = function (string $title): int {
         $this->actingAs(User::query()->findOrFail($this->user->id));
         $calendar = Visible::to($this->user)->calendars()->firstOrFail()->id;
 
-        return $this->postJson('/api/entries', ['title' => $title, 'calendar_id' => $calendar], ['Origin' => 'http://localhost'])->status();
+        return $this->postJson(
+            '/api/entries',
+            ['title' => $title, 'calendar_id' => $calendar],
+            ['Origin' => 'http://localhost'],
+        )->status();
     };
     expect([($this->add)('Pane one'), ($this->add)('Pane two')])->toBe([201, 201]);
     $this->archive = app(WriteArchive::class)->ask($this->user, 'own');
@@ -31,12 +37,20 @@ beforeEach(function () {
 function laidAside(): array
 {
     $aside = StoredArchive::query()->where('kind', 'aside')->get();
-    expect($aside->count())->toBeLessThanOrEqual(1)->and($aside->pluck('state')->unique()->all())->toBe($aside->isEmpty() ? [] : ['good']);
+    expect($aside->count())->toBeLessThanOrEqual(1)->and(
+        $aside->pluck('state')->unique()->all(),
+    )->toBe($aside->isEmpty() ? [] : ['good']);
 
-    return $aside->isEmpty() ? [] : array_column(iterator_to_array((new AccountArchive($aside[0]->path()))->rows('entries'), false), 'title');
+    return $aside->isEmpty() ? [] : array_column(
+        iterator_to_array((new AccountArchive($aside[0]->path()))->rows('entries'), false),
+        'title',
+    );
 }
 
-/** Brings the archive back, while somebody adds entries after some of the statements that this takes; the titles that were acknowledged. */
+/**
+ * Brings the archive back, while somebody adds entries after some of the statements that this takes; the titles that were
+ * acknowledged.
+ */
 function restoredWhile(object $test, Closure $isMoment): array
 {
     $acknowledged = [];

@@ -12,14 +12,17 @@ use Tests\EveryView;
 use Tests\StartedByHand;
 
 /**
- * The demo of two earlier versions, as those versions wrote it, and what they showed of it (databases/*.json): their own answers to the
- * same questions, asked on the same Wednesday.
+ * The demo of two earlier versions, as those versions wrote it, and what they showed of it (databases/*.json): their own answers
+ * to the same questions, asked on the same Wednesday.
  */
 function earlierDatabase(object $test, string $name): void
 {
     DB::purge('sqlite');
     array_map(unlink(...), glob("{$test->folder()}/db.sqlite*") ?: []);
-    file_put_contents("{$test->folder()}/db.sqlite", gzdecode((string) file_get_contents(__DIR__."/databases/{$name}.sqlite.gz")));
+    file_put_contents(
+        "{$test->folder()}/db.sqlite",
+        gzdecode((string) file_get_contents(__DIR__."/databases/{$name}.sqlite.gz")),
+    );
 }
 
 /** @return array<string, list<string>> what is on the board, in the basket and found, as words */
@@ -29,7 +32,10 @@ function whatIsShown(object $test): array
     $ask = function (string $path) use ($test): array {
         app()->forgetScopedInstances();
 
-        return $test->actingAs(User::query()->firstOrFail())->getJson("/api/{$path}", ['Origin' => 'http://localhost'])->assertOk()->json();
+        return $test->actingAs(User::query()->firstOrFail())->getJson(
+            "/api/{$path}",
+            ['Origin' => 'http://localhost'],
+        )->assertOk()->json();
     };
     $shown = [];
     foreach (['2026-09-14', '2026-10-19', '2026-11-23', '2026-12-28', '2027-01-25'] as $from) {
@@ -62,7 +68,9 @@ function whatIsShown(object $test): array
 test('a database of an earlier version is brought here, and every view shows what it showed', function (string $name) {
     earlierDatabase($this, $name);
     $before = hash_file('sha256', "{$this->folder()}/db.sqlite");
-    expect(app(Upgrade::class)->state("{$this->folder()}/db.sqlite"))->toBe(State::Older)->and(Artisan::call('data:upgrade'))->toBe(0);
+    expect(
+        app(Upgrade::class)->state("{$this->folder()}/db.sqlite"),
+    )->toBe(State::Older)->and(Artisan::call('data:upgrade'))->toBe(0);
     preg_match('/What was there lies in (\S+)\.\n/', Artisan::output(), $aside);
     expect((new Archive($aside[1]))->check()['tables']['entries'])->toBe(DB::table('entries')->count());
     // What was laid aside is what was there.

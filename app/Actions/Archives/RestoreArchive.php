@@ -99,8 +99,8 @@ final readonly class RestoreArchive
     }
 
     /**
-     * What is there is laid aside, and then replaced in the very state in which it was laid aside: where it was changed in between it is laid
-     * aside once more, while nobody can change it.
+     * What is there is laid aside, and then replaced in the very state in which it was laid aside: where it was changed in
+     * between it is laid aside once more, while nobody can change it.
      *
      * @return list<string> a sentence for each row that was left out
      *
@@ -117,7 +117,12 @@ final readonly class RestoreArchive
                 if ($before !== null) {
                     $this->archives->remove($before);
                 }
-                $done = $this->account->exchange($user, $prepared, $revision, fn (): bool => $archive->refresh()->state === 'restoring');
+                $done = $this->account->exchange(
+                    $user,
+                    $prepared,
+                    $revision,
+                    fn (): bool => $archive->refresh()->state === 'restoring',
+                );
                 if ($done !== null) {
                     return $done['left'];
                 }
@@ -126,7 +131,9 @@ final readonly class RestoreArchive
         } finally {
             Hold::end($user->id);
         }
-        throw new UnsoundArchive('What is here was changed again and again meanwhile, so nothing was brought back. Try again in a quieter hour.');
+        throw new UnsoundArchive(
+            'What is here was changed again and again meanwhile, so nothing was brought back. Try again in a quieter hour.',
+        );
     }
 
     /**

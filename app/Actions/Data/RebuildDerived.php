@@ -87,7 +87,9 @@ final readonly class RebuildDerived
                 $row->start === null
                     ? ['moved_from' => null, 'moved_to' => null]
                     : array_intersect_key(
-                        SeriesColumns::moved(SeriesOf::placement((bool) $row->all_day, $row->start, $row->length ?? 1, $row->zone)),
+                        SeriesColumns::moved(
+                            SeriesOf::placement((bool) $row->all_day, $row->start, $row->length ?? 1, $row->zone),
+                        ),
                         ['moved_from' => 0, 'moved_to' => 0],
                     );
 

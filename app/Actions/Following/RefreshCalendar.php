@@ -31,8 +31,8 @@ use Sabre\VObject\ParseException;
 use Throwable;
 
 /**
- * Reads an address that is followed, and makes its calendar what is there: what is new comes, what is another is changed, what is not
- * there any more goes. Where it cannot be read all stays as it was last good. Nothing is asked while the database is held.
+ * Reads an address that is followed, and makes its calendar what is there: what is new comes, what is another is changed, what is
+ * not there any more goes. Where it cannot be read all stays as it was last good. Nothing is asked while the database is held.
  */
 final readonly class RefreshCalendar
 {

@@ -77,8 +77,8 @@ final readonly class SaveReadEntry
     }
 
     /**
-     * What a routine is from one of its times on becomes a routine of its own, which goes on from the first. One that was made so before
-     * gives way.
+     * What a routine is from one of its times on becomes a routine of its own, which goes on from the first. One that was made so
+     * before gives way.
      */
     private function onward(User $user, Entry $entry, ReadEntry $read): void
     {
@@ -183,8 +183,8 @@ final readonly class SaveReadEntry
     }
 
     /**
-     * It was made and changed when its file says, so that a later state of the file is known for one, and what goes out again is as it
-     * came.
+     * It was made and changed when its file says, so that a later state of the file is known for one, and what goes out again is
+     * as it came.
      */
     private static function stamp(Entry $entry, ReadEntry $read): void
     {

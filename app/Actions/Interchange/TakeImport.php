@@ -68,7 +68,8 @@ final readonly class TakeImport
     }
 
     /**
-     * What names another of the file: a later half the earlier one, so that both are one for looking back; a lead-up what it leads up to.
+     * What names another of the file: a later half the earlier one, so that both are one for looking back; a lead-up what it
+     * leads up to.
      *
      * @param  array<string, array<string, string>>  $related  by UID, the UIDs of others by the column that names them
      */

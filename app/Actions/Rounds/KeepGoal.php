@@ -92,7 +92,10 @@ final readonly class KeepGoal
     {
         $this->writes->run($user, "Tied a task to “{$goal->title}”", function () use ($user, $goal, $tied): void {
             $goal->refresh();
-            $tasks = array_filter([...$goal->tasks, $tied['tie']], fn (?string $id): bool => $id !== null && $id !== $tied['untie']);
+            $tasks = array_filter(
+                [...$goal->tasks, $tied['tie']],
+                fn (?string $id): bool => $id !== null && $id !== $tied['untie'],
+            );
             $goal->update(['tasks' => self::known($user, array_values($tasks))]);
         });
     }

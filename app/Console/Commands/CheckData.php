@@ -18,7 +18,9 @@ final class CheckData extends Command
     public function handle(Crossings $crossings): int
     {
         $found = $crossings->find();
-        (new Heartbeat('data'))->beat($found === [] ? '' : 'rows of one account name something of another: php artisan data:check');
+        (new Heartbeat('data'))->beat(
+            $found === [] ? '' : 'rows of one account name something of another: php artisan data:check',
+        );
         foreach ($found as $sentence) {
             $this->error($sentence);
         }

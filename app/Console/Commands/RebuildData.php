@@ -8,7 +8,10 @@ use App\Actions\Data\RebuildDerived;
 use App\Models\User;
 use Illuminate\Console\Command;
 
-/** What is made of other rows (words to search, what clients are told, kept weeks, the days on which something may stand), made anew. */
+/**
+ * What is made of other rows (words to search, what clients are told, kept weeks, the days on which something may stand), made
+ * anew.
+ */
 final class RebuildData extends Command
 {
     protected $signature = 'data:rebuild';

@@ -53,7 +53,10 @@ final class ArchiveController
     public function change(Request $request, WritePath $writes): Response
     {
         $request->validate(
-            ['daily' => ['sometimes', 'boolean'], 'kept' => ['sometimes', ...RulesOf::limits(SettingFields::all()['archives_kept'])]],
+            [
+                'daily' => ['sometimes', 'boolean'],
+                'kept' => ['sometimes', ...RulesOf::limits(SettingFields::all()['archives_kept'])],
+            ],
             ['kept.between' => SettingFields::all()['archives_kept']->says['between']],
         );
         $values = [
@@ -97,7 +100,9 @@ final class ArchiveController
         $user = Account::of($request);
         self::requireNone($user);
         $found = $user->archives()->where('state', 'good')->findOrFail($archive);
-        $found->update(['state' => 'restoring', 'trouble' => null, 'done' => 0, 'alive_at' => CarbonImmutable::now()->getTimestamp()]);
+        $found->update(
+            ['state' => 'restoring', 'trouble' => null, 'done' => 0, 'alive_at' => CarbonImmutable::now()->getTimestamp()],
+        );
         RestoreAccount::dispatch($found->id);
 
         return response()->json(self::shown($found->fresh() ?? $found), 202);

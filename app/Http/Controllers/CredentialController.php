@@ -77,7 +77,12 @@ final readonly class CredentialController
                 return null;
             }
             $this->links->use($link);
-            $passwords->set($link->user, $request->string('password')->value(), null, $request->boolean('end_device_passwords', true));
+            $passwords->set(
+                $link->user,
+                $request->string('password')->value(),
+                null,
+                $request->boolean('end_device_passwords', true),
+            );
 
             return $link->user;
         });

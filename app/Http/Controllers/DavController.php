@@ -84,7 +84,10 @@ final readonly class DavController
         } catch (DavFault $fault) {
             $answer = self::xml(Multistatus::fault($fault), $fault->status);
         } catch (NotAllowed $fault) {
-            $answer = self::xml(Multistatus::fault(new DavFault(403, $fault->getMessage(), Node::CALDAV.'valid-calendar-data')), 403);
+            $answer = self::xml(
+                Multistatus::fault(new DavFault(403, $fault->getMessage(), Node::CALDAV.'valid-calendar-data')),
+                403,
+            );
         } catch (AccountHeld $fault) {
             $answer = self::xml(Multistatus::fault(new DavFault(503, $fault->getMessage())), 503)
                 ->header('Retry-After', (string) AccountHeld::RETRY_AFTER);

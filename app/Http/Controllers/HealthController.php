@@ -13,7 +13,11 @@ final class HealthController
 {
     public function up(): Response
     {
-        return response('up '.config()->string('version.number'), 200, ['Content-Type' => 'text/plain', 'Cache-Control' => 'no-store']);
+        return response(
+            'up '.config()->string('version.number'),
+            200,
+            ['Content-Type' => 'text/plain', 'Cache-Control' => 'no-store'],
+        );
     }
 
     public function ready(Readiness $readiness): JsonResponse

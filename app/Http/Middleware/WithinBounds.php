@@ -9,7 +9,9 @@ use Closure;
 use Illuminate\Http\Request;
 use Symfony\Component\HttpFoundation\Response;
 
-/** Holds a request to the bounds that its route states: what is larger is refused before it is read, what takes longer is ended. */
+/**
+ * Holds a request to the bounds that its route states: what is larger is refused before it is read, what takes longer is ended.
+ */
 final class WithinBounds
 {
     /** @param  Closure(Request): Response  $next */

@@ -109,7 +109,12 @@ class EntryRequest extends FormRequest
             'tentative' => $this->boolean('busy') && $this->boolean('tentative'),
             'end_zone' => $this->series === null || $this->boolean('all_day') || $this->boolean('floating') ? null : $this->endZone(),
             // What only a rhythm has.
-            ...$isRoutine ? ['off_day' => $this->string('off_day')->value() ?: 'keep'] : ['off_day' => 'keep', 'seasons' => [], 'pauses' => [], 'aim' => null],
+            ...$isRoutine ? ['off_day' => $this->string('off_day')->value() ?: 'keep'] : [
+                'off_day' => 'keep',
+                'seasons' => [],
+                'pauses' => [],
+                'aim' => null,
+            ],
         ];
     }
 

@@ -17,7 +17,11 @@ final class ResetRequest extends FormRequest
     {
         return $this->isMethod('POST')
             ? ['email' => ['required', 'string', 'email', 'max:200']]
-            : ['token' => ['required', 'string', 'max:100'], 'password' => ['required', 'string', new StrongPassword()], 'end_device_passwords' => ['sometimes', 'boolean']];
+            : [
+                'token' => ['required', 'string', 'max:100'],
+                'password' => ['required', 'string', new StrongPassword()],
+                'end_device_passwords' => ['sometimes', 'boolean'],
+            ];
     }
 
     /** @return array<string, string> */

@@ -25,8 +25,8 @@ use PlumRota\Core\Fields\Types\Whole;
 use PlumRota\Core\Fields\Types\ZoneName;
 
 /**
- * The rules of a request for fields, with the limits that the fields have; and what a request said of one. A request sends numbers and
- * yes or no as text too, and nothing for an empty text.
+ * The rules of a request for fields, with the limits that the fields have; and what a request said of one. A request sends
+ * numbers and yes or no as text too, and nothing for an empty text.
  */
 final readonly class RulesOf
 {

@@ -27,7 +27,10 @@ final class ImportResource
         }
 
         if (($state['cut'] ?? null) !== null && $state['read'] >= $state['total']) {
-            array_unshift($lines['refused'], ['title' => $state['name'], 'kind' => null, 'start' => null, 'repeats' => false, 'says' => $state['cut']]);
+            array_unshift(
+                $lines['refused'],
+                ['title' => $state['name'], 'kind' => null, 'start' => null, 'repeats' => false, 'says' => $state['cut']],
+            );
         }
 
         return [

@@ -15,9 +15,9 @@ use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\TimeRange;
 
 /**
- * The lines of weeks that are over, kept so that they need not be computed again. A week is forgotten when
- * anything changes that may count in it (`Follows\TalliedWeeks`), whoever changes it. What has rolled on to today is kept where it was
- * missed; CountedLines takes it out.
+ * The lines of weeks that are over, kept so that they need not be computed again. A week is forgotten when anything changes that
+ * may count in it (`Follows\TalliedWeeks`), whoever changes it. What has rolled on to today is kept where it was missed;
+ * CountedLines takes it out.
  */
 final readonly class KeptWeeks
 {

@@ -9,8 +9,8 @@ use PlumRota\Core\Fields\Types\Listed;
 use PlumRota\Core\Fields\Types\Maybe;
 
 /**
- * One field of what is kept: its values and limits, what it is without being told, and how it is called. Requests, the contract, rows and
- * casts, archives, files, history and templates take it from here.
+ * One field of what is kept: its values and limits, what it is without being told, and how it is called. Requests, the contract,
+ * rows and casts, archives, files, history and templates take it from here.
  */
 final readonly class Field
 {
@@ -80,7 +80,9 @@ final readonly class Field
             return $this->type->read($value);
         } catch (NotAllowed $e) {
             throw new NotAllowed(
-                array_values($this->says)[0] ?? ucfirst($this->called ?: str_replace('_', ' ', $this->name)).': '.$e->getMessage(),
+                array_values($this->says)[0] ?? ucfirst(
+                    $this->called ?: str_replace('_', ' ', $this->name),
+                ).': '.$e->getMessage(),
                 previous: $e,
             );
         }

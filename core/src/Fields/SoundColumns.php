@@ -8,8 +8,9 @@ use PlumRota\Core\Fields\Tables\Tables;
 use PlumRota\Core\Fields\Types\Whole;
 
 /**
- * The last look at a row before it is written: whatever an action made of what was there and what came in, each column that changes holds what
- * its field may hold. A request is checked for itself, but a label that is added to others, or a date to dates, has its limit only here.
+ * The last look at a row before it is written: whatever an action made of what was there and what came in, each column that
+ * changes holds what its field may hold. A request is checked for itself, but a label that is added to others, or a date to
+ * dates, has its limit only here.
  */
 final class SoundColumns
 {
@@ -26,7 +27,9 @@ final class SoundColumns
             if ($value === $field->default || ($value === null && $field->isOptional())) {
                 continue;
             }
-            $field->read($field->isJson() ? (is_string($value) ? json_decode($value, true, 64) : $value) : self::plain($field->inner(), $value));
+            $field->read(
+                $field->isJson() ? (is_string($value) ? json_decode($value, true, 64) : $value) : self::plain($field->inner(), $value),
+            );
         }
     }
 

@@ -9,7 +9,10 @@ use PlumRota\Core\Recurrence\OffDay;
 use PlumRota\Core\Schedule\Series;
 use PlumRota\Core\Time\Zone;
 
-/** How far from the day of its recurrence id an occurrence may count: what has been kept of those days says something else when it changes. */
+/**
+ * How far from the day of its recurrence id an occurrence may count: what has been kept of those days says something else when it
+ * changes.
+ */
 final class Reach
 {
     /** Days before it, through whatever zone it is seen: sent back by a day off, or by what it leads up to. */

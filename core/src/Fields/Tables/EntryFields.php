@@ -39,7 +39,15 @@ final class EntryFields
         static $all = null;
 
         return $all ??= array_column(
-            [...self::what(), ...self::when(), ...self::work(), ...self::leading(), ...self::reminding(), ...self::counting(), ...self::kept()],
+            [
+                ...self::what(),
+                ...self::when(),
+                ...self::work(),
+                ...self::leading(),
+                ...self::reminding(),
+                ...self::counting(),
+                ...self::kept(),
+            ],
             null,
             'name',
         );
@@ -76,12 +84,26 @@ final class EntryFields
                 'required' => 'Choose a calendar.',
             ], isTemplated: true, counts: true, isOfFile: false),
             new Field('kind', new OneOf(['task', 'event']), 'task', 'kind', isTemplated: true, counts: true),
-            new Field('notes', new Text(20_000), '', 'notes', says: ['max' => 'Notes have room for 20,000 characters.'], isTemplated: true),
+            new Field(
+                'notes',
+                new Text(20_000),
+                '',
+                'notes',
+                says: ['max' => 'Notes have room for 20,000 characters.'],
+                isTemplated: true,
+            ),
             new Field('place', new Text(250), '', 'place', isTemplated: true),
             new Field('link', new Text(1000, pattern: '~^(?:https?://\S+)?$~iD'), '', 'link', says: [
                 'regex' => 'A link begins with http:// or https://.',
             ], isTemplated: true),
-            new Field('colour', new Maybe(new OneOf(Colour::ALL)), null, 'colour', says: ['in' => Colour::UNKNOWN], isTemplated: true),
+            new Field(
+                'colour',
+                new Maybe(new OneOf(Colour::ALL)),
+                null,
+                'colour',
+                says: ['in' => Colour::UNKNOWN],
+                isTemplated: true,
+            ),
             new Field('labels', new Listed(new Text(40), 12), [], 'labels', says: [
                 'max' => 'An entry carries up to 12 labels.',
                 '*.max' => 'A label has room for 40 characters.',
@@ -123,9 +145,30 @@ final class EntryFields
     {
         return [
             new Field('due', new Maybe(new Moment()), null, 'deadline'),
-            new Field('missed', new OneOf(['hold', 'roll', 'lapse']), 'hold', 'what if it is missed', isTemplated: true, counts: true),
-            new Field('importance', new Maybe(new OneOf(['must', 'should', 'could'])), null, 'importance', isTemplated: true, counts: true),
-            new Field('effort', new Maybe(new OneOf(['light', 'steady', 'demanding'])), null, 'effort', isTemplated: true, counts: true),
+            new Field(
+                'missed',
+                new OneOf(['hold', 'roll', 'lapse']),
+                'hold',
+                'what if it is missed',
+                isTemplated: true,
+                counts: true,
+            ),
+            new Field(
+                'importance',
+                new Maybe(new OneOf(['must', 'should', 'could'])),
+                null,
+                'importance',
+                isTemplated: true,
+                counts: true,
+            ),
+            new Field(
+                'effort',
+                new Maybe(new OneOf(['light', 'steady', 'demanding'])),
+                null,
+                'effort',
+                isTemplated: true,
+                counts: true,
+            ),
             new Field('estimate', new Maybe(new Whole(0, self::MOST_WORK)), null, 'estimate', 'min', [
                 'between' => 'An estimate lies between nothing and 100 hours.',
             ], isTemplated: true, counts: true),
@@ -163,9 +206,24 @@ final class EntryFields
     private static function leading(): array
     {
         return [
-            new Field('leads_to', new Maybe(new Id('entries')), null, 'what it leads up to', isSent: false, counts: true, isOfFile: false),
+            new Field(
+                'leads_to',
+                new Maybe(new Id('entries')),
+                null,
+                'what it leads up to',
+                isSent: false,
+                counts: true,
+                isOfFile: false,
+            ),
             new Field('lead_count', new Maybe(new Whole(0, 366)), null, 'how long before', isSent: false, counts: true),
-            new Field('lead_unit', new Maybe(new OneOf(['days', 'weeks', 'working_days'])), null, 'how long before, in', isSent: false, counts: true),
+            new Field(
+                'lead_unit',
+                new Maybe(new OneOf(['days', 'weeks', 'working_days'])),
+                null,
+                'how long before, in',
+                isSent: false,
+                counts: true,
+            ),
             new Field('lead_shift', new Whole(-400, 400), 0, isSent: false, counts: true),
             new Field('lead_at', new Maybe(new Date()), null, isSent: false),
         ];
@@ -207,7 +265,12 @@ final class EntryFields
             new Field('uid', new Maybe(new Text(1000)), called: 'UID', says: [
                 'max' => 'Its UID is no text of up to 1,000 characters.',
             ], isSent: false, isOfFile: false),
-            new Field('resource_name', new Maybe(new Text(250, isNeeded: true, pattern: '#^[^/]+$#uD')), isSent: false, isOfFile: false),
+            new Field(
+                'resource_name',
+                new Maybe(new Text(250, isNeeded: true, pattern: '#^[^/]+$#uD')),
+                isSent: false,
+                isOfFile: false,
+            ),
             new Field('foreign_lines', new Listed(new Text(2000), 200), [], isSent: false),
             new Field('continues_id', new Maybe(new Id('entries')), isSent: false, isOfFile: false),
             new Field('template_id', new Maybe(new Id('templates')), isSent: false, isOfFile: false),

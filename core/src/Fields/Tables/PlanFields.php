@@ -68,7 +68,10 @@ final class PlanFields
     {
         return self::by([
             new Field('entry_id', new Id('entries')),
-            new Field('recurrence_id', new Text(19, isNeeded: true, pattern: '/^(?:once|\d{4}-\d\d-\d\d(?:T\d\d:\d\d:\d\d)?)$/D')),
+            new Field(
+                'recurrence_id',
+                new Text(19, isNeeded: true, pattern: '/^(?:once|\d{4}-\d\d-\d\d(?:T\d\d:\d\d:\d\d)?)$/D'),
+            ),
             new Field('skipped', new Flag(), false),
             new Field('all_day', new Maybe(new Flag())),
             new Field('start', new Maybe(new Moment())),

@@ -15,8 +15,12 @@ final readonly class Text implements Type
      * @param  string|null  $pattern  a regular expression for the whole of it
      * @param  bool  $isLine  whether it is one line: whatever parts its words is one blank
      */
-    public function __construct(public int $most, public bool $isNeeded = false, public ?string $pattern = null, public bool $isLine = false)
-    {
+    public function __construct(
+        public int $most,
+        public bool $isNeeded = false,
+        public ?string $pattern = null,
+        public bool $isLine = false,
+    ) {
     }
 
     /** As it is kept. */

@@ -235,3 +235,18 @@ test('the colours of the page, of the contract and of a refusal are those that t
         expect(Colour::UNKNOWN)->toContain($colour);
     }
 });
+
+test('no request has a limit of its own for what a field limits', function () {
+    // Ids, moments and what is no field of a row (how far, how many at once) may be limited where they are asked.
+    $names = ['title', 'name', 'label', 'labels', 'notes', 'place', 'link', 'words', 'estimate', 'question', 'answers', 'amount', 'tasks', 'steps', 'parts', 'length', 'count', 'choice', 'aim', 'measure'];
+    $own = [];
+    foreach (glob(app_path('Http/{Requests,Controllers}/*.php'), GLOB_BRACE) ?: [] as $file) {
+        foreach (file($file) ?: [] as $line => $text) {
+            $isOfField = preg_match("/'(?:[\\w.*]+\\.)?(\\w+)(?:\\.\\*)*' => \\[.*'(?:max|between):\\d/", $text, $found) === 1 && in_array($found[1], $names, true) && ! str_contains($text, "'max:26'");
+            if ($isOfField && basename($file) !== 'TallyController.php') { // the heading of a picture
+                $own[] = basename($file).':'.($line + 1).' '.trim($text);
+            }
+        }
+    }
+    expect($own)->toBe([]);
+});

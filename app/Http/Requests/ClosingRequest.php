@@ -28,10 +28,10 @@ final class ClosingRequest extends FormRequest
             'key' => [$decides, 'string', 'max:70'],
             'decision' => [$decides, 'string', Rule::enum(Decision::class)],
             'to' => ['required_if:decision,day', 'nullable', new KnownDate('To which day?')],
-            'answers' => ['sometimes', 'array', 'max:20'],
-            'answers.*.question' => ['required', 'string', 'max:120'],
-            'answers.*.answer' => ['present', 'nullable', 'string', 'max:4000'],
-            'answers.*.was' => ['sometimes', 'nullable', 'string', 'max:4000'],
+            'answers' => ['sometimes', 'array', RulesOf::limit('closings', 'answers')],
+            'answers.*.question' => ['required', 'string', RulesOf::limit('closings', 'answers', 'question')],
+            'answers.*.answer' => ['present', 'nullable', 'string', RulesOf::limit('closings', 'answers', 'answer')],
+            'answers.*.was' => ['sometimes', 'nullable', 'string', RulesOf::limit('closings', 'answers', 'answer')],
             'closed' => ['sometimes', 'boolean'],
         ];
     }

@@ -101,25 +101,16 @@ final class EntryRules
     /** @return array<string, mixed> what leads up to it, line by line: each is an entry */
     private static function leadUps(): array
     {
-        $of = EntryFields::all();
-
         return [
             'lead_ups' => ['sometimes', 'array', 'max:40'],
             'lead_ups.*.id' => ['nullable', 'string', 'max:26'],
-            'lead_ups.*.title' => ['required', 'string', 'max:'.self::most($of['title'])],
-            'lead_ups.*.count' => ['required', 'integer', 'between:0,366'],
+            'lead_ups.*.title' => ['required', 'string', RulesOf::limit('entries', 'title')],
+            'lead_ups.*.count' => ['required', 'integer', RulesOf::limit('entries', 'lead_count')],
             'lead_ups.*.unit' => ['required', 'in:days,weeks,working_days'],
-            'lead_ups.*.estimate' => ['nullable', 'integer', 'between:0,6000'],
+            'lead_ups.*.estimate' => ['nullable', 'integer', RulesOf::limit('entries', 'estimate')],
             'lead_ups.*.place' => ['required', 'in:day,basket'],
             'lead_ups.*.is_due' => ['required', 'boolean'],
             'lead_ups.*.waits' => ['required', 'boolean'],
         ];
-    }
-
-    private static function most(Field $field): int
-    {
-        $type = $field->inner();
-
-        return $type instanceof Text ? $type->most : 0;
     }
 }

@@ -15,7 +15,7 @@ final class EstimatesRequest extends FormRequest
         return [
             'estimates' => ['required', 'list', 'max:500'],
             'estimates.*.entry_id' => ['required', 'string', 'max:26', 'distinct'],
-            'estimates.*.minutes' => ['required', 'integer', 'between:1,6000'],
+            'estimates.*.minutes' => ['required', 'integer', 'min:1', RulesOf::limit('entries', 'estimate')],
         ];
     }
 

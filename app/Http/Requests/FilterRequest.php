@@ -17,8 +17,8 @@ final class FilterRequest extends FormRequest
         return [
             ...(new RulesOf(Account::of($this)))->field(PlanFields::filters()['name'], ['required']),
             'choice' => ['required', 'array:'.implode(',', Choice::PARTS), 'max:'.count(Choice::PARTS)],
-            'choice.*' => ['array', 'max:100'],
-            'choice.*.*' => ['string', 'max:60'],
+            'choice.*' => ['array', 'max:'.Choice::MOST],
+            'choice.*.*' => ['string', 'max:'.Choice::LONGEST],
         ];
     }
 

@@ -25,7 +25,7 @@ final class GoalRequest extends FormRequest
             ...$of->field($fields['title'], $title),
             ...$of->field($fields['area_id'], ['sometimes']),
             ...$of->field($fields['minutes'], ['sometimes']),
-            'tasks' => ['sometimes', 'list', 'max:60'],
+            'tasks' => ['sometimes', 'list', RulesOf::limit('goals', 'tasks')],
             'tasks.*' => ['string', 'max:26'],
             'tie' => ['sometimes', 'string', 'max:26', Changeable::by(Account::of($this))->namesEntry()],
             'untie' => ['sometimes', 'string', 'max:26'],

@@ -21,7 +21,7 @@ final class KeepTemplateRequest extends FormRequest
     {
         return [
             'kind' => ['required', 'in:entry,day,week'],
-            'name' => ['required', 'string', 'max:60'],
+            'name' => ['required', 'string', RulesOf::limit('templates', 'name')],
             'date' => ['bail', 'required_unless:kind,entry', 'nullable', new KnownDate('Of which day?')],
             ...ChosenItems::rules(),
         ];

@@ -27,7 +27,7 @@ final class ManyRequest extends FormRequest
             'date' => ['required_if:do,date', new KnownDate('Give a date.')],
             'done' => ['sometimes', 'boolean'],
             'calendar_id' => ['required_if:do,calendar', 'string', Changeable::by(Account::of($this))->namesCalendar()],
-            'label' => ['required_if:do,label', 'string', 'max:40'],
+            'label' => ['required_if:do,label', 'string', RulesOf::limit('entries', 'labels', '*')],
             'carries' => ['sometimes', 'boolean'],
             'over_protected' => ['sometimes', 'boolean'],
         ];

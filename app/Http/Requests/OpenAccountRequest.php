@@ -16,7 +16,7 @@ final class OpenAccountRequest extends FormRequest
     public function rules(): array
     {
         return [
-            'name' => ['required', 'string', 'max:100'],
+            'name' => ['required', 'string', RulesOf::limit('users', 'name')],
             'email' => ['required', 'string', 'email', 'max:200', 'unique:users,email'],
             'password' => [
                 'required',
@@ -24,7 +24,7 @@ final class OpenAccountRequest extends FormRequest
                 new StrongPassword(is_string($this->input('email')) ? $this->input('email') : ''),
             ],
             'zone' => ['required', 'string', new KnownZone()],
-            'invitation' => ['sometimes', 'nullable', 'string', 'max:100'],
+            'invitation' => ['sometimes', 'nullable', 'string', RulesOf::limit('users', 'name')],
         ];
     }
 

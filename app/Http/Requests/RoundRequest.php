@@ -15,12 +15,12 @@ final class RoundRequest extends FormRequest
     public function rules(): array
     {
         return [
-            'steps' => ['sometimes', 'list', 'max:10'],
+            'steps' => ['sometimes', 'list', RulesOf::limit('rounds', 'steps')],
             'steps.*' => [Rule::in(RoundShown::STEPS), 'distinct'],
-            'answers' => ['sometimes', 'list', 'max:12'],
-            'answers.*.question' => ['required', 'string', 'max:250'],
-            'answers.*.answer' => ['present', 'nullable', 'string', 'max:4000'],
-            'answers.*.was' => ['sometimes', 'nullable', 'string', 'max:4000'],
+            'answers' => ['sometimes', 'list', RulesOf::limit('rounds', 'answers')],
+            'answers.*.question' => ['required', 'string', RulesOf::limit('rounds', 'answers', 'question')],
+            'answers.*.answer' => ['present', 'nullable', 'string', RulesOf::limit('rounds', 'answers', 'answer')],
+            'answers.*.was' => ['sometimes', 'nullable', 'string', RulesOf::limit('rounds', 'answers', 'answer')],
         ];
     }
 

@@ -6,7 +6,9 @@ namespace App\Http\Requests;
 
 use App\Access\Changeable;
 use App\Models\User;
+use LogicException;
 use PlumRota\Core\Fields\Field;
+use PlumRota\Core\Fields\Tables\Tables;
 use PlumRota\Core\Fields\Type;
 use PlumRota\Core\Fields\Types\Amount;
 use PlumRota\Core\Fields\Types\Date;
@@ -60,6 +62,29 @@ final readonly class RulesOf
         }
 
         return $messages;
+    }
+
+    /**
+     * The limit of a field that a request says in a form of its own.
+     *
+     * @param  string  ...$path  its name, then parts within it; "*" for what a list is of
+     * @return string a rule: "max:40", "between:0,1439"
+     */
+    public static function limit(string $table, string ...$path): string
+    {
+        $type = Tables::of($table)[array_shift($path) ?? '']->inner();
+        foreach ($path as $part) {
+            $type = $type instanceof Listed ? $type->of : $type;
+            $type = $part === '*' || ! $type instanceof Shape ? $type : $type->parts[$part];
+            $type = $type instanceof Maybe ? $type->of : $type;
+        }
+
+        return match (true) {
+            $type instanceof Text, $type instanceof Listed => "max:{$type->most}",
+            $type instanceof Whole => "between:{$type->least},{$type->most}",
+            $type instanceof Amount => "between:0,{$type->most}",
+            default => throw new LogicException($type::class.' has no limit.'),
+        };
     }
 
     /** @return list<string> of a field that is a number */
@@ -150,7 +175,7 @@ final readonly class RulesOf
             $type instanceof ZoneName => ['string', 'max:60'],
             $type instanceof Moment => ['string', 'max:30'],
             $type instanceof Id => ['string', 'max:26', ...$this->names($type->of)],
-            default => throw new \LogicException('No request sends '.$type::class.'.'),
+            default => throw new LogicException('No request sends '.$type::class.'.'),
         };
     }
 

@@ -23,7 +23,7 @@ final class TakeImportRequest extends FormRequest
             'targets.*' => ['nullable', 'array'],
             'targets.*.calendar_id' => ['sometimes', 'string', $mine->namesCalendar()],
             'targets.*.area_id' => ['sometimes', 'string', $mine->namesArea()],
-            'targets.*.name' => ['required_with:targets.*.area_id', 'string', 'max:60'],
+            'targets.*.name' => ['required_with:targets.*.area_id', 'string', RulesOf::limit('calendars', 'name')],
         ];
     }
 

@@ -13,12 +13,12 @@ final class TemplateRequest extends FormRequest
     public function rules(): array
     {
         return [
-            'name' => ['sometimes', 'required', 'string', 'max:60'],
-            'parts' => ['sometimes', 'list', 'min:1', 'max:200'],
-            'parts.*.part' => ['required', 'integer', 'between:0,1000'],
-            'parts.*.at' => ['present', 'nullable', 'integer', 'between:0,1439'],
-            'parts.*.length' => ['required', 'integer', 'between:0,10080'],
-            'parts.*.title' => ['required', 'string', 'max:250'],
+            'name' => ['sometimes', 'required', 'string', RulesOf::limit('templates', 'name')],
+            'parts' => ['sometimes', 'list', 'min:1', RulesOf::limit('templates', 'parts')],
+            'parts.*.part' => ['required', 'integer', RulesOf::limit('templates', 'parts', 'part')],
+            'parts.*.at' => ['present', 'nullable', 'integer', RulesOf::limit('templates', 'parts', 'at')],
+            'parts.*.length' => ['required', 'integer', RulesOf::limit('templates', 'parts', 'length')],
+            'parts.*.title' => ['required', 'string', RulesOf::limit('entries', 'title')],
             'follow' => ['sometimes', 'boolean'],
             'version' => ['sometimes', 'integer'],
         ];

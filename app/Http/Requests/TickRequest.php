@@ -12,7 +12,7 @@ final class TickRequest extends FormRequest
     /** @return array<string, list<string>> */
     public function rules(): array
     {
-        return ['amount' => ['sometimes', 'nullable', 'numeric', 'between:0,1000000']];
+        return ['amount' => ['sometimes', 'nullable', 'numeric', RulesOf::limit('overrides', 'measured')]];
     }
 
     /** @return array<string, string> */

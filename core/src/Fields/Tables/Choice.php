@@ -7,14 +7,25 @@ namespace PlumRota\Core\Fields\Tables;
 use PlumRota\Core\Fields\Composite;
 use PlumRota\Core\Fields\NotAllowed;
 use PlumRota\Core\Fields\Type;
+use PlumRota\Core\Fields\Types\Listed;
+use PlumRota\Core\Fields\Types\Maybe;
+use PlumRota\Core\Fields\Types\Text;
 
 /** What is chosen to be seen on the board, as it also stands in its address: lists of words by what they choose. */
 final readonly class Choice implements Composite
 {
     public const PARTS = ['areas', 'calendars', 'kinds', 'importance', 'effort', 'labels', 'done', 'colour', 'repeats'];
 
-    public function __construct(private Type $words)
+    /** Words of a part, and letters of one. */
+    public const MOST = 100;
+
+    public const LONGEST = 60;
+
+    private Type $words;
+
+    public function __construct()
     {
+        $this->words = new Maybe(new Listed(new Text(self::LONGEST), self::MOST));
     }
 
     /** @return array<string, mixed> */

@@ -138,11 +138,9 @@ final class PlanFields
     /** @return array<string, Field> by name: choices of the board that have a name */
     public static function filters(): array
     {
-        $words = new Maybe(new Listed(new Text(60), 100));
-
         return self::by([
             new Field('name', new Text(60, isNeeded: true), called: 'name', says: ['required' => 'Give the filter a name.']),
-            new Field('choice', new Choice($words), []),
+            new Field('choice', new Choice(), []),
         ]);
     }
 

@@ -152,6 +152,7 @@ section p {
     margin: 3px 0;
 }
 .name {
+    margin-right: 6px;
     color: var(--c-text);
 }
 small {

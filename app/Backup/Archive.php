@@ -23,22 +23,25 @@ final readonly class Archive
 {
     private const FORMAT = 1;
 
+    /** Archives of one second. */
+    private const MOST_ALIKE = 100;
+
     public function __construct(public string $path)
     {
     }
 
     /**
-     * Writes it beside its place first; it takes its place when it could be opened and counted.
+     * Writes it beside its place first; it takes its place when it could be opened and counted. Nothing that is there is written over.
      *
+     * @param  string  $stem  its path without what stands behind: ".zip", or "-2.zip" where there is one already
      * @param  string  $database  the file of the database, in use or not
      * @param  string  $files  the folder of the files with entries
-     * @return Manifest
      *
      * @throws UnsoundBackup when the copy is not a sound one
      */
-    public function write(string $database, string $files): array
+    public static function write(string $stem, string $database, string $files): self
     {
-        $folder = dirname($this->path);
+        $folder = dirname($stem);
         if (! is_dir($folder) && ! @mkdir($folder, 0700, true) && ! is_dir($folder)) {
             throw new RuntimeException("The folder {$folder} cannot be made.");
         }
@@ -78,14 +81,40 @@ final readonly class Archive
             }
             (new self("{$work->path}/archive.zip"))->check();
             chmod("{$work->path}/archive.zip", 0600);
-            if (! rename("{$work->path}/archive.zip", $this->path)) {
-                throw new RuntimeException("The archive could not be put at {$this->path}.");
+            for ($number = 1; $number <= self::MOST_ALIKE; $number++) {
+                $path = $stem.($number === 1 ? '' : "-{$number}").'.zip';
+                // A link is made where nothing is; a file that is renamed takes the place of another.
+                if (@link("{$work->path}/archive.zip", $path)) {
+                    return new self($path);
+                }
+                if (! file_exists($path)) {
+                    throw new RuntimeException("The archive could not be put at {$path}.");
+                }
             }
-
-            return $manifest;
+            throw new RuntimeException("There are too many archives of one moment in {$folder}.");
         } finally {
             $work->remove();
         }
+    }
+
+    /**
+     * @return array{database: int, files: int} bytes of what is in it, unpacked
+     *
+     * @throws UnsoundBackup
+     */
+    public function bytes(): array
+    {
+        $zip = new ZipArchive();
+        if (! is_file($this->path) || $zip->open($this->path, ZipArchive::RDONLY) !== true) {
+            throw new UnsoundBackup("{$this->path} is not there, or is no archive.");
+        }
+        $bytes = ['database' => 0, 'files' => 0];
+        for ($i = 0; $i < $zip->numFiles; $i++) {
+            $one = $zip->statIndex($i);
+            $bytes[($one['name'] ?? '') === 'database.sqlite' ? 'database' : 'files'] += $one['size'] ?? 0;
+        }
+
+        return $bytes;
     }
 
     /**

@@ -4,17 +4,22 @@ declare(strict_types=1);
 
 namespace App\Backup;
 
+use App\Database\DatabaseHold;
 use App\Upgrade\CannotUpgrade;
 use App\Upgrade\Upgrade;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
+use PDO;
 use RuntimeException;
 use SQLite3;
 
 /** The backups of this machine: writing one, keeping some of each day and week, and bringing one back. */
 final readonly class Backups
 {
-    private const NAME = '/^plum-rota-(\d{4}-\d\d-\d\dT\d{6}Z)\.zip$/D';
+    private const NAME = '/^plum-rota-(\d{4}-\d\d-\d\dT\d{6}Z)(?:-\d+)?\.zip$/D';
+
+    /** Bytes: for what is small, and for what comes meanwhile. */
+    private const LEAST_ROOM = 1_000_000;
 
     public function __construct(private Upgrade $upgrade)
     {
@@ -32,10 +37,9 @@ final readonly class Backups
      */
     public function write(string $kind): Archive
     {
-        $archive = new Archive("{$this->folder()}/{$kind}-".CarbonImmutable::now()->utc()->format('Y-m-d\THis\Z').'.zip');
-        $archive->write(self::database(), self::files());
+        $moment = CarbonImmutable::now()->utc()->format('Y-m-d\THis\Z');
 
-        return $archive;
+        return Archive::write("{$this->folder()}/{$kind}-{$moment}", self::database(), self::files());
     }
 
     /** @return list<string> paths of those written by the day, the latest first */
@@ -97,19 +101,26 @@ final readonly class Backups
      */
     public function restore(Archive $archive): array
     {
-        $work = Folder::temporary(is_dir($this->folder()) ? $this->folder() : sys_get_temp_dir());
+        $folder = is_dir($this->folder()) ? $this->folder() : sys_get_temp_dir();
+        $isThere = is_file(self::database()) && filesize(self::database()) > 0;
+        $this->requireRoom($archive, $folder);
+        $work = Folder::temporary($folder);
         try {
             $manifest = $archive->unpack($work->path);
+            $copy = "{$work->path}/database.sqlite";
             // One of an earlier version is brought to this one before it takes the place of anything.
-            $this->upgrade->bring("{$work->path}/database.sqlite");
-            $isThere = is_file(self::database()) && filesize(self::database()) > 0;
-            $aside = $isThere ? $this->write('aside') : null;
-            foreach (array_keys($manifest['files']) as $name) {
-                self::put("{$work->path}/files/{$name}", self::files()."/{$name}");
-            }
-            $this->putDatabase("{$work->path}/database.sqlite");
-            // Revisions since then mean others now: what clients know of them is good no more.
-            DB::table('users')->update(['revision_line' => bin2hex(random_bytes(6))]);
+            $this->upgrade->bring($copy);
+            self::beginLine($copy);
+            // Nobody changes anything from here on, so that what is laid aside is what is replaced.
+            $aside = DatabaseHold::during(self::database(), function () use ($isThere, $manifest, $work, $copy): ?Archive {
+                $aside = $isThere ? $this->write('aside') : null;
+                foreach (array_keys($manifest['files']) as $name) {
+                    self::put("{$work->path}/files/{$name}", self::files()."/{$name}");
+                }
+                $this->putDatabase($copy);
+
+                return $aside;
+            });
 
             return ['restored' => $archive, 'aside' => $aside];
         } finally {
@@ -128,17 +139,55 @@ final readonly class Backups
      */
     public function replace(\Closure $make): array
     {
-        $aside = $this->write('aside');
-        $work = Folder::temporary($this->folder());
-        try {
-            $aside->unpack($work->path);
-            $made = $make("{$work->path}/database.sqlite");
-            $this->putDatabase("{$work->path}/database.sqlite");
+        return DatabaseHold::during(self::database(), function () use ($make): array {
+            $aside = $this->write('aside');
+            $work = Folder::temporary($this->folder());
+            try {
+                $aside->unpack($work->path);
+                $made = $make("{$work->path}/database.sqlite");
+                $this->putDatabase("{$work->path}/database.sqlite");
 
-            return ['aside' => $aside, 'made' => $made];
-        } finally {
-            $work->remove();
+                return ['aside' => $aside, 'made' => $made];
+            } finally {
+                $work->remove();
+            }
+        });
+    }
+
+    /**
+     * Room is reckoned before anything is touched: for what is unpacked, for what is laid aside, and for the pages that are written beside the
+     * database before they come into it.
+     *
+     * @throws UnsoundBackup
+     */
+    private function requireRoom(Archive $archive, string $folder): void
+    {
+        ['database' => $database, 'files' => $files] = $archive->bytes();
+        $there = self::LEAST_ROOM + (int) @filesize(self::database()) + (int) @filesize(self::database().'-wal');
+        foreach (Folder::filesIn(self::files()) as $name) {
+            $there += (int) filesize(self::files()."/{$name}");
         }
+        $beside = dirname(self::database());
+        $needed = [$folder => $database + $files + 2 * $there, $beside => 2 * $database + $files];
+        $disk = fn (string $path): int => (@stat($path) ?: ['dev' => -1])['dev'];
+        foreach ($disk($folder) === $disk($beside) ? [$folder => array_sum($needed)] : $needed as $where => $bytes) {
+            $free = @disk_free_space($where);
+            if ($free !== false && $free < $bytes) {
+                throw new UnsoundBackup(sprintf(
+                    'it needs %d MB in %s, and %d are free. Make room, then try again.',
+                    ceil($bytes / 1e6),
+                    $where,
+                    floor($free / 1e6),
+                ));
+            }
+        }
+    }
+
+    /** Revisions since then mean others now: what clients know of them is good no more. */
+    private static function beginLine(string $database): void
+    {
+        $copy = new PDO("sqlite:{$database}", options: [PDO::ATTR_ERRMODE => PDO::ERRMODE_EXCEPTION]);
+        $copy->exec('update users set revision_line = lower(hex(randomblob(6)))');
     }
 
     /** Page by page under the lock of the database (https://www.sqlite.org/backup.html): nobody sees half of it. */

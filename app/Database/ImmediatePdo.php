@@ -17,9 +17,19 @@ final class ImmediatePdo extends PDO
 {
     private bool $open = false;
 
+    /** @param  array<int, mixed>|null  $options */
+    public function __construct(private readonly string $dsn, ?string $username = null, ?string $password = null, ?array $options = null)
+    {
+        parent::__construct($dsn, $username, $password, $options);
+    }
+
     public function beginTransaction(): bool
     {
         $this->exec('BEGIN IMMEDIATE TRANSACTION');
+        if (DatabaseHold::isOn(substr($this->dsn, strlen('sqlite:')))) {
+            $this->exec('ROLLBACK');
+            throw new DatabaseHeld();
+        }
 
         return $this->open = true;
     }

@@ -259,3 +259,58 @@ test('an archive is brought back while the account is used and whoever brings it
         ->and($machine->db()->query('pragma integrity_check')->fetchAll(PDO::FETCH_COLUMN))
         ->toBe(['ok']);
 });
+
+test('a backup of the machine is brought back while it is used: nothing that was acknowledged is lost', function () {
+    $restores = getenv('CHAOS') === 'long' ? 20 : 2;
+    $this->installation = $machine = new Installation();
+    $machine->startServer();
+    $client = (new Client($machine->url))->open();
+    $calendar = $client->send('GET', '/api/areas')['body']['areas'][0]['calendars'][0]['id'];
+    $clients = array_map(fn (): Client => (new Client($machine->url))->signIn(), range(1, 3));
+    $machine->artisan('backup:write');
+    [$backup] = glob("{$machine->folder}/storage/backups/plum-rota-*.zip");
+    $acknowledged = $statuses = [];
+    for ($n = 1; $n <= $restores; $n++) {
+        $machine->start('restore', 'backup:restore', $backup, '--yes');
+        for ($i = 1; $machine->isRunning('restore'); $i++) {
+            $multi = curl_multi_init();
+            $under = [];
+            foreach ($clients as $c => $one) {
+                $title = "During {$n}.{$i}.{$c}";
+                $curl = $one->request('POST', '/api/entries', ['title' => $title, 'calendar_id' => $calendar], null);
+                curl_multi_add_handle($multi, $curl);
+                $under[$title] = $curl;
+            }
+            do {
+                curl_multi_exec($multi, $running);
+                curl_multi_select($multi, 0.01);
+            } while ($running > 0);
+            foreach ($under as $title => $curl) {
+                $status = Client::answer($curl, $multi)['status'];
+                $statuses[$status] = true;
+                if ($status === 201) {
+                    $acknowledged[] = $title;
+                }
+            }
+        }
+        $machine->kill('restore');
+    }
+    $kept = $machine->db()->query('select title from entries')->fetchAll(PDO::FETCH_COLUMN);
+    $asides = glob("{$machine->folder}/storage/backups/aside-*.zip");
+    foreach ($asides as $i => $aside) {
+        $zip = new ZipArchive();
+        $zip->open($aside);
+        $zip->extractTo("{$machine->folder}/laid-{$i}", 'database.sqlite');
+        $kept = [...$kept, ...(new PDO("sqlite:{$machine->folder}/laid-{$i}/database.sqlite"))->query('select title from entries')->fetchAll(PDO::FETCH_COLUMN)];
+    }
+    expect($asides)
+        ->toHaveCount($restores)
+        ->and(array_values(array_diff($acknowledged, $kept)))
+        ->toBe([])
+        ->and(count($acknowledged))
+        ->toBeGreaterThan($restores)
+        ->and(array_diff(array_keys($statuses), [201, 401, 422, 503]))
+        ->toBe([])
+        ->and($machine->db()->query('pragma integrity_check')->fetchAll(PDO::FETCH_COLUMN))
+        ->toBe(['ok']);
+});

@@ -110,6 +110,12 @@ final class Installation
         );
     }
 
+    /** A command that goes on beside what follows. */
+    public function start(string $name, string ...$words): void
+    {
+        $this->processes[$name] = $this->open(['setsid', 'php', self::root().'/artisan', ...$words]);
+    }
+
     /** As when the power goes: nothing is tidied up. */
     public function kill(string $name): void
     {

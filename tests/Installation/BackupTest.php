@@ -2,7 +2,11 @@
 
 declare(strict_types=1);
 
+use App\Backup\Archive;
 use App\Backup\Backups;
+use App\Backup\Folder;
+use App\Database\DatabaseHold;
+use App\Exceptions\StorageTrouble;
 use Database\Seeders\DemoSeeder;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
@@ -139,4 +143,73 @@ test('the schedule writes one a day and keeps the latest of seven days and of fo
         '2026-11-15',
         '2026-11-08',
     ]);
+});
+
+test('two that are brought back in one second lay aside two: nothing that is there is written over', function () {
+    $this->at('2026-11-25T10:20:00+01:00');
+    ($this->add)(1);
+    Artisan::call('backup:write');
+    $archive = trim(explode("\n", Artisan::output())[0]);
+    foreach ([2, 3] as $times) {
+        ($this->add)($times);
+        expect(Artisan::call('backup:restore', ['archive' => $archive, '--yes' => true]))->toBe(0);
+    }
+    $rows = array_map(fn (string $path): int => (new Archive($path))->check()['tables']['jobs'], glob("{$this->folder()}/backups/aside-*.zip"));
+    sort($rows);
+    expect($rows)->toBe([3, 4]);
+});
+
+test('while a backup takes the place of the database nobody changes it, and a hold that was left ends by itself', function () {
+    $database = "{$this->folder()}/db.sqlite";
+    $answer = DatabaseHold::during($database, function (): ?string {
+        try {
+            DB::transaction(fn () => ($this->add)(1));
+        } catch (PDOException $e) {
+            return StorageTrouble::sentence($e);
+        }
+
+        return null;
+    });
+    expect($answer)->toBe('The database is busy just now. Nothing was changed; it is tried again in a moment.')->and(($this->count)())->toBe(0);
+    DB::transaction(fn () => ($this->add)(1));
+    touch("{$database}.held", time() - 121); // somebody was killed
+    DB::transaction(fn () => ($this->add)(1));
+    expect(($this->count)())->toBe(2);
+});
+
+test('what a killed one leaves behind goes with the next', function () {
+    mkdir("{$this->folder()}/backups/.plum-rota-000000000000/files", 0700, true);
+    file_put_contents("{$this->folder()}/backups/.plum-rota-000000000000/database.sqlite", 'a copy');
+    touch("{$this->folder()}/backups/.plum-rota-000000000000", time() - 60);
+    $working = Folder::temporary("{$this->folder()}/backups"); // removes it, and has one of its own
+    expect(glob("{$this->folder()}/backups/.plum-rota-*"))->toBe([$working->path]);
+    touch($working->path, time() - 3600);
+    expect(Folder::removeLeftIn("{$this->folder()}/backups"))->toBe(0);
+});
+
+test('on a disk with too little room nothing is touched, and it says how much is missing', function () {
+    $disk = "{$this->folder()}/small";
+    mkdir($disk);
+    exec('mount -t tmpfs -o size=3m tmpfs '.escapeshellarg($disk).' 2>/dev/null', $_, $status);
+    if ($status !== 0) {
+        $this->markTestSkipped('A small disk cannot be made here.');
+    }
+    try {
+        ($this->add)(3);
+        Artisan::call('backup:write');
+        $archive = trim(explode("\n", Artisan::output())[0]);
+        ($this->add)(1);
+        config(['backup.folder' => $disk]);
+        file_put_contents("{$disk}/filler", str_repeat('x', 2_200_000));
+        expect(Artisan::call('backup:restore', ['archive' => $archive, '--yes' => true]))
+            ->toBe(1)
+            ->and(Artisan::output())
+            ->toMatch('/Nothing was brought back: it needs \d+ MB in .* are free/')
+            ->and(($this->count)())
+            ->toBe(4)
+            ->and(array_diff(scandir($disk), ['.', '..']))
+            ->toEqual([2 => 'filler']);
+    } finally {
+        exec('umount '.escapeshellarg($disk));
+    }
 });

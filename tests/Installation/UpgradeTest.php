@@ -108,8 +108,7 @@ test('a database at the baseline comes along where a row of it crosses accounts:
 
 test('a backup of an earlier version is brought here before it takes the place of anything', function () {
     earlierDatabase($this, 'before-the-tally');
-    $old = new Archive("{$this->folder()}/old.zip");
-    $old->write("{$this->folder()}/db.sqlite", "{$this->folder()}/app/private/attachments");
+    $old = Archive::write("{$this->folder()}/old", "{$this->folder()}/db.sqlite", "{$this->folder()}/app/private/attachments");
     earlierDatabase($this, 'first-days');
     Artisan::call('data:upgrade');
     expect(Artisan::call('backup:restore', ['archive' => $old->path, '--yes' => true]))->toBe(0);

@@ -7,6 +7,7 @@ namespace App\Console\Commands;
 use App\Backup\Archive;
 use App\Backup\Backups;
 use App\Backup\UnsoundBackup;
+use App\Exceptions\StorageTrouble;
 use App\Upgrade\CannotUpgrade;
 use Illuminate\Console\Command;
 use RuntimeException;
@@ -29,7 +30,7 @@ final class RestoreBackup extends Command
         try {
             $done = $backups->restore(new Archive($path));
         } catch (UnsoundBackup|CannotUpgrade|RuntimeException $fault) {
-            $this->error("Nothing was brought back: {$fault->getMessage()}");
+            $this->error('Nothing was brought back: '.(StorageTrouble::sentence($fault) ?? $fault->getMessage()));
 
             return self::FAILURE;
         }

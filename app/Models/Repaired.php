@@ -8,9 +8,7 @@ use PlumRota\Core\Fields\Field;
 use PlumRota\Core\Fields\NotAllowed;
 use PlumRota\Core\Fields\Own;
 use PlumRota\Core\Fields\Tables\Tables;
-use PlumRota\Core\Fields\Types\Flag;
 use PlumRota\Core\Fields\Types\Id;
-use PlumRota\Core\Fields\Types\OneOf;
 use PlumRota\Core\Fields\Types\RuleText;
 use PlumRota\Core\Fields\Types\Text;
 
@@ -21,6 +19,15 @@ use PlumRota\Core\Fields\Types\Text;
  */
 final class Repaired
 {
+    /** Values of a field that are remembered as good: most rows say the same as others. */
+    private const MOST_KNOWN = 2000;
+
+    /** Letters of one that is remembered. */
+    private const LONGEST_KNOWN = 200;
+
+    /** @var array<string, array<string, array<int|string, true>>> by table, field and value */
+    private static array $good = [];
+
     /**
      * @param  array<mixed>  $columns  by name
      * @return array{array<mixed>, list<string>} the columns, and the names of those that were no good
@@ -28,17 +35,26 @@ final class Repaired
     public static function row(string $table, array $columns): array
     {
         $odd = [];
-        foreach (self::checked($table) as $name => [$field, $words]) {
+        $good = &self::$good[$table];
+        foreach (self::checked($table) as $name => $field) {
             $value = $columns[$name] ?? null;
-            if (
-                $value === null
-                    ? ! array_key_exists($name, $columns) || $field->isOptional()
-                    : $value === '[]' || $value === '{}' || ($words !== null && is_scalar($value) && isset($words[(string) $value]))
-            ) {
+            if ($value === null) {
+                if ($field->isOptional() || ! array_key_exists($name, $columns)) {
+                    continue;
+                }
+            } elseif (is_bool($value)) {
+                continue;
+            } elseif ((is_int($value) || is_string($value)) && isset($good[$name][$value])) {
                 continue;
             }
             try {
                 $field->type->read($field->isJson() ? (is_string($value) ? json_decode($value, true, 64) : null) : $value);
+                if (is_int($value) || (is_string($value) && strlen($value) <= self::LONGEST_KNOWN)) {
+                    if (count($good[$name] ?? []) >= self::MOST_KNOWN) {
+                        $good[$name] = [];
+                    }
+                    $good[$name][$value] = true;
+                }
             } catch (NotAllowed) {
                 $odd[] = $name;
                 $default = $field->default;
@@ -56,30 +72,18 @@ final class Repaired
         return [$columns, $odd];
     }
 
-    /** @return array<string, array{Field, array<int|string, true>|null}> those that are looked at, and the values of those that have few */
+    /** @return array<string, Field> those that are looked at */
     private static function checked(string $table): array
     {
-        /** @var array<string, array<string, array{Field, array<int|string, true>|null}>> $known */
+        /** @var array<string, array<string, Field>> $known */
         static $known = [];
-        if (! isset($known[$table])) {
-            $known[$table] = [];
-            foreach (Tables::of($table) as $name => $field) {
-                $type = $field->inner();
-                // Any text can be shown; a rule that cannot be read is named where it is; an id that leads nowhere leads nowhere.
-                $isPlain = $type instanceof Text || $type instanceof RuleText || $type instanceof Id;
-                if (! $isPlain && ($field->default !== null || $field->isOptional())) {
-                    $known[$table][$name] = [
-                        $field,
-                        match (true) {
-                            $type instanceof OneOf => array_fill_keys($type->words, true),
-                            $type instanceof Flag => ['0' => true, '1' => true, '' => true],
-                            default => null,
-                        },
-                    ];
-                }
-            }
-        }
 
-        return $known[$table];
+        return $known[$table] ??= array_filter(Tables::of($table), function (Field $field): bool {
+            $type = $field->inner();
+            // Any text can be shown; a rule that cannot be read is named where it is; an id that leads nowhere leads nowhere.
+            $isPlain = $type instanceof Text || $type instanceof RuleText || $type instanceof Id;
+
+            return ! $isPlain && ($field->default !== null || $field->isOptional());
+        });
     }
 }

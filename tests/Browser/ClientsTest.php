@@ -102,7 +102,7 @@ test(
 test(
     'a folder is kept the same as the server both ways: many entries, deletions, conflicts, and twice in a row nothing',
     function () {
-        $number = (int) (getenv('CLIENT_ENTRIES') ?: 150);
+        $number = (int) (getenv('CLIENT_ENTRIES') ?: 60);
         demo($this)->close();
         $this->page = null;
         $password = knownPassword($this);

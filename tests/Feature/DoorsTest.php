@@ -108,7 +108,7 @@ function valueOf(Type $type): mixed
         $type instanceof Moment => some(
             ['2026-12-24', '2026-12-24T18:30:00', '2027-02-29', '2026-12-24T25:00:00', '9999-12-31', 'soon'],
         ),
-        $type instanceof Week => some(['2026-W53', '2027-W01', '2027-W53', '2026-50', 'W5']),
+        $type instanceof Week => some(['2026-W53', '2027-W01', '2027-W53', '2026-50']),
         $type instanceof ReminderText => some(
             ['-PT15M', '-PT0M;phone', '-P1D', 'PT15M', '-P9Y', 'soon', '-PT15M;owl', '09:00', '-PT1H;mail'],
         ),
@@ -228,6 +228,7 @@ test('a value that one door takes is the same by every door, and one that it ref
         expect($sent->status())->toBeIn([201, 422]);
         $page = $sent->status() === 201 ? Entry::query()->findOrFail($sent->json('id')) : null;
         $page === null ? $refused++ : $taken++;
+        $asStamped = fn (?string $kept): ?string => $kept === null ? null : str_replace('"done":true', '"done":false', $kept); // steps begin anew
         $cases[$n] = [$field->name, $title, $value, keptIn($page, $field->name), $sent->json('message')];
         $says = fn (string $door, ?string $is): string => "{$door}, {$field->name} = ".mb_substr(
             (string) json_encode($value, JSON_UNESCAPED_UNICODE),
@@ -248,7 +249,7 @@ test('a value that one door takes is the same by every door, and one that it ref
             )->json();
             $made = $this->api('POST', "templates/{$template['id']}/stamp", ['dates' => ['2026-12-09']]);
             $stamped = Entry::query()->where('template_id', $template['id'])->first();
-            if ($made->status() >= 300 || keptIn($stamped, $field->name) !== keptIn($page, $field->name)) {
+            if ($made->status() >= 300 || keptIn($stamped, $field->name) !== $asStamped(keptIn($page, $field->name))) {
                 $wrong[] = $says('template', keptIn($stamped, $field->name));
             }
         }

@@ -190,7 +190,7 @@ final class EntryFields
                 'between' => 'A piece lasts between 15 minutes and 8 hours.',
             ], isTemplated: true),
             new Field('own_hours', new Listed(new Shape(
-                ['days' => new Listed(new Whole(1, 7), 7, 1), 'from' => new Whole(0, 1439), 'to' => new Whole(1, 1440)],
+                ['days' => new Listed(new Whole(1, 7), 7, 1, isSet: true), 'from' => new Whole(0, 1439), 'to' => new Whole(1, 1440)],
                 fn (array $one): bool => $one['to'] > $one['from'],
             ), 7), [], 'its own hours', says: [
                 '*.days.required' => 'On which weekdays can it be done?',

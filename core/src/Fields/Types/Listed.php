@@ -8,10 +8,10 @@ use PlumRota\Core\Fields\Composite;
 use PlumRota\Core\Fields\NotAllowed;
 use PlumRota\Core\Fields\Type;
 
-/** A list of so many at most. */
+/** A list of so many at most; as a set each stands in it once, in order. */
 final readonly class Listed implements Composite
 {
-    public function __construct(public Type $of, public int $most, public int $least = 0)
+    public function __construct(public Type $of, public int $most, public int $least = 0, public bool $isSet = false)
     {
     }
 
@@ -22,6 +22,13 @@ final readonly class Listed implements Composite
             throw new NotAllowed("It is a list of up to {$this->most}.");
         }
 
-        return array_map($this->of->read(...), $value);
+        $read = array_map($this->of->read(...), $value);
+
+        if ($this->isSet) {
+            $read = array_values(array_unique($read, SORT_REGULAR));
+            sort($read);
+        }
+
+        return $read;
     }
 }

@@ -24,15 +24,20 @@ final readonly class SearchWords
     /** @param  list<Row>  $rows  before and after */
     public function follow(array $rows): void
     {
-        $entries = $overrides = $gone = [];
+        $entries = $overrides = $gone = $of = [];
         foreach ($rows as ['table' => $table, 'id' => $id, 'before' => $before, 'after' => $after]) {
             if ($table === 'entries' && self::differs($before, $after, self::OF_ENTRY)) {
                 $entries[] = (string) $id;
                 if ($after === null) {
                     $gone[] = (string) $id; // with whatever its occurrences had
                 }
-            } elseif ($table === 'overrides' && self::differs($before, $after, ['fields', 'entry_id'])) {
+            } elseif (
+                $table === 'overrides' &&
+                self::differs($before, $after, ['fields', 'entry_id']) &&
+                (self::hasOwn($before) || self::hasOwn($after)) // most are ticks, which say nothing
+            ) {
                 $overrides[] = (int) $id;
+                array_push($of, $before['entry_id'] ?? null, $after['entry_id'] ?? null);
             }
         }
         $connection = DB::connection();
@@ -43,8 +48,13 @@ final readonly class SearchWords
             self::forget($connection, 'override_id = 0 and entry_id in (select value from json_each(?))', [self::json($some)]);
             self::write($connection, self::entries('e.id in (select value from json_each(?))'), [self::json($some)]);
         }
+        $of = self::json(array_values(array_unique(array_filter($of, is_string(...)))));
         foreach (array_chunk($overrides, 2000) as $some) {
-            self::forget($connection, 'override_id in (select value from json_each(?))', [self::json($some)]);
+            self::forget(
+                $connection,
+                'entry_id in (select value from json_each(?)) and override_id in (select value from json_each(?))',
+                [$of, self::json($some)],
+            );
             self::write($connection, self::overrides('o.id in (select value from json_each(?))'), [self::json($some)]);
         }
     }
@@ -128,6 +138,16 @@ final readonly class SearchWords
         return "select o.entry_id, o.id as override_id, 'account' || o.user_id as account, {$own('title')} as title, '' as place, ".
             self::steps("json_extract(o.fields, '$.checklist')").
             " as steps, {$own('notes')} as notes, '' as labels from overrides o where o.fields not in ('{}', '[]') and {$which}";
+    }
+
+    /**
+     * Whether an occurrence has anything of its own.
+     *
+     * @param  array<string, mixed>|null  $row
+     */
+    private static function hasOwn(?array $row): bool
+    {
+        return ! in_array($row['fields'] ?? '{}', ['{}', '[]'], true);
     }
 
     private static function steps(string $json): string

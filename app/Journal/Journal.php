@@ -110,6 +110,7 @@ final class Journal
     {
         if (
             $this->writing === true ||
+            strncasecmp($sql, 'select', 6) === 0 ||
             preg_match('/\b(insert|replace|update|delete)\b/i', $sql) !== 1 ||
             preg_match(
                 '/^\s*(?:with\b.*?\b)?(?:(?:insert|replace)(?:\s+or\s+\w+)?\s+into|update(?:\s+or\s+\w+)?|delete\s+from)\s+"?(?:main"?\s*\.\s*"?)?(\w+)"?/is',

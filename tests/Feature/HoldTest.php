@@ -2,8 +2,10 @@
 
 declare(strict_types=1);
 
+use App\Actions\Archives\RestoreArchive;
 use App\Jobs\RestoreAccount;
 use App\Journal\Hold;
+use App\Models\Attachment;
 use App\Models\StoredArchive;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\Artisan;
@@ -75,4 +77,31 @@ test('what was given up is not done after all', function () {
     $this->archive->update(['state' => 'good']);
     dispatch_sync(new RestoreAccount($this->archive->id));
     expect(StoredArchive::query()->where('kind', 'aside')->count())->toBe(0);
+});
+
+test('a hold of a clock that was forty days ahead keeps nobody out', function () {
+    $this->travelTo(CarbonImmutable::now()->addDays(40));
+    Hold::on($this->user->id);
+    $this->travelTo(CarbonImmutable::now()->subDays(40));
+    $this->entry(['title' => 'Mine']);
+});
+
+test('what was exchanged stays, with its files, where nobody can be told of it any more', function () {
+    $entry = $this->entry(['title' => 'Beds']);
+    Storage::disk('local')->put('attachments/x', 'a plan of the beds');
+    planted(fn () => Attachment::query()->toBase()->insert([
+        'id' => strtolower((string) Str::ulid()), 'user_id' => $this->user->id, 'entry_id' => $entry['id'], 'name' => 'beds.txt', 'type' => 'text/plain',
+        'size' => 18, 'path' => 'attachments/x',
+    ]));
+    $this->api('POST', 'archives')->assertStatus(202);
+    $archive = StoredArchive::query()->orderByDesc('id')->firstOrFail();
+    $thrown = false;
+    DB::listen(function ($query) use (&$thrown, $archive): void {
+        if (! $thrown && str_starts_with($query->sql, 'update "archives" set "state"') && $query->bindings[0] === 'good' && in_array($archive->id, $query->bindings, true)) {
+            $thrown = true;
+            throw new RuntimeException('The database went away.');
+        }
+    });
+    expect(app(RestoreArchive::class)->restore($archive))->toBeTrue()->and($thrown)->toBeTrue();
+    expect(Storage::disk('local')->get(Attachment::query()->sole()->path))->toBe('a plan of the beds');
 });

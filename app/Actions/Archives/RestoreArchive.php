@@ -71,28 +71,34 @@ final readonly class RestoreArchive
         $archive->update(['state' => 'restoring', 'trouble' => null, 'done' => 0, 'total' => array_sum($archive->counts)]);
         $archive->beat();
         $prepared = null;
+        $isExchanged = false;
         try {
             $prepared = $this->account->prepare($user, new AccountArchive($archive->path()), function (int $done, int $total) use ($archive): void {
                 $archive->beat($done, $total);
             });
             $left = $this->exchange($user, $prepared, $archive);
+            $isExchanged = true; // its files are the account's from here on
             $this->said($archive, ['state' => 'good', 'done' => array_sum($archive->counts), 'trouble' => self::leftOut($left)]);
 
             return true;
         } catch (Throwable $fault) {
-            if ($prepared !== null) {
+            if ($prepared !== null && ! $isExchanged) {
                 $this->account->forget($prepared);
             }
             $isKnown = $fault instanceof UnsoundArchive;
             $this->said($archive, [
                 'state' => 'good',
-                'trouble' => $isKnown ? $fault->getMessage() : 'It could not be brought back. What is here stays as it is.',
+                'trouble' => match (true) {
+                    $isExchanged => null,
+                    $isKnown => $fault->getMessage(),
+                    default => 'It could not be brought back. What is here stays as it is.',
+                },
             ]);
             if (! $isKnown) {
                 report($fault);
             }
 
-            return false;
+            return $isExchanged;
         } finally {
             $prepared?->rows->drop();
         }

@@ -216,7 +216,11 @@ final readonly class PutBack
                 if ($table === 'attachments' && ! isset($files[$id])) {
                     continue; // it was not there any more when the archive was written
                 }
-                $columns = $gate->columns($table, $row);
+                $said = [];
+                $columns = $gate->columns($table, $row, $said);
+                foreach ($said as $sentence) {
+                    $left[] = self::nameOf($table, $row).': '.$sentence;
+                }
             } catch (NotAllowed $e) {
                 $left[] = self::nameOf($table, $row).': '.$e->getMessage();
                 if ($table !== 'overrides' && ! isset($seen[$names->idOf($table, $id) ?? ''])) {

@@ -9,12 +9,13 @@ use PlumRota\Core\Fields\NotAllowed;
 use PlumRota\Core\Fields\Own;
 use PlumRota\Core\Fields\Tables\Tables;
 use PlumRota\Core\Fields\Types\Id;
+use PlumRota\Core\Fields\Types\Listed;
 use PlumRota\Core\Fields\Types\RuleText;
 use PlumRota\Core\Fields\Types\Text;
 
 /**
  * Rows of the database as they can be reckoned with: what stands in one and cannot be (left by a fault of an earlier version, or
- * of a disk) is read as if nothing had been said there, so that it harms no more than the field it is in. The row itself stays as
+ * of a disk) is read as if it had not been said, so that it harms no more than the field it is in. The row itself stays as
  * it is.
  */
 final class Repaired
@@ -57,19 +58,29 @@ final class Repaired
                 }
             } catch (NotAllowed) {
                 $odd[] = $name;
-                $default = $field->default;
-                $given = $field->isJson() && is_string($value) ? json_decode($value, true, 64) : null;
-                $columns[$name] = match (true) {
-                    $field->inner() instanceof Own && is_array($given) => (string) json_encode(
-                        (object) $field->inner()->sound($given),
-                    ),
-                    ! $field->isJson() => is_scalar($default) ? $default : null,
-                    default => $field->isOptional() ? null : $field->emptyJson(),
-                };
+                $columns[$name] = self::sound($field, $value);
             }
         }
 
         return [$columns, $odd];
+    }
+
+    /** What of a value can be: of lists, and of what an occurrence has of its own, the parts that are good. */
+    private static function sound(Field $field, mixed $value): bool|float|int|string|null
+    {
+        if (! $field->isJson()) {
+            return is_scalar($field->default) ? $field->default : null;
+        }
+        $given = is_string($value) ? json_decode($value, true, 64) : null;
+        $type = $field->inner();
+        $sound = match (true) {
+            ! is_array($given) => null,
+            $type instanceof Own => (object) $type->sound($given),
+            $type instanceof Listed => $type->sound($given),
+            default => null,
+        };
+
+        return $sound === null ? ($field->isOptional() ? null : $field->emptyJson()) : (string) json_encode($sound);
     }
 
     /** @return array<string, Field> those that are looked at */

@@ -8,6 +8,7 @@ use App\Mapping\SeriesColumns;
 use App\Mapping\SeriesOf;
 use PlumRota\Core\Fields\NotAllowed;
 use PlumRota\Core\Fields\Tables\Tables;
+use PlumRota\Core\Fields\Types\Listed;
 use PlumRota\Core\Fields\Types\RuleText;
 use PlumRota\Core\Recurrence\InvalidRule;
 use PlumRota\Core\Recurrence\Lead;
@@ -51,11 +52,12 @@ final class RowGate
 
     /**
      * @param  array<mixed>  $row
+     * @param  list<string>  $said  to which a sentence is added for each list that was cut: there was a time when more was allowed
      * @return Columns
      *
      * @throws NotAllowed
      */
-    public function columns(string $table, array $row): array
+    public function columns(string $table, array $row, array &$said): array
     {
         $values = [];
         foreach (Tables::of($table) as $name => $field) {
@@ -72,6 +74,11 @@ final class RowGate
                 (string) json_encode($row[$name]),
                 true,
             );
+            $type = $field->inner();
+            if ($type instanceof Listed && is_array($given) && count($given) > $type->most) {
+                $given = array_slice($given, 0, $type->most);
+                $said[] = ucfirst($field->called ?: $name).": the first {$type->most} were taken, for which there is room.";
+            }
             $values[$name] = $this->names->within($field, self::read($name, $field->type::class, $given) ?? $field->read($given));
         }
         $values = match ($table) {

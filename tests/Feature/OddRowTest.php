@@ -4,8 +4,11 @@ declare(strict_types=1);
 
 use App\Accounts\DevicePasswords;
 use App\Actions\Accounts\OpenAccount;
+use App\Actions\Archives\RestoreArchive;
+use App\Actions\Archives\WriteArchive;
 use App\Models\Calendar;
 use App\Models\Delivery;
+use App\Models\Entry;
 use App\Models\User;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
@@ -116,3 +119,17 @@ test('an odd row leaves every view of its account and of others, and everybody�
     ],
     'a colour of a calendar' => ['calendars', '1', ['reminders' => '5']],
 ]);
+
+test('an entry of a time when more labels could be put on it keeps as many as there is room for, here and in an archive', function () {
+    $labels = array_map(fn (int $i): string => "label {$i}", range(1, 15));
+    planted(fn () => DB::table('entries')->where('title', 'Loose')->update(['labels' => json_encode($labels)]));
+    $kept = array_slice($labels, 0, 12);
+    expect(Entry::query()->where('title', 'Loose')->sole()->labels)->toBe($kept);
+    $archive = app(WriteArchive::class)->ask($this->first, 'own');
+    app(WriteArchive::class)->write($archive);
+    expect(app(RestoreArchive::class)->restore($archive->refresh()))->toBeTrue();
+    expect($archive->refresh()->trouble)
+        ->toContain('“Loose” (entries): Labels: the first 12 were taken')
+        ->and(json_decode((string) DB::table('entries')->where('title', 'Loose')->value('labels'), true))
+        ->toBe($kept);
+});

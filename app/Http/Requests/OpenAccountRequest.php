@@ -24,7 +24,7 @@ final class OpenAccountRequest extends FormRequest
                 new StrongPassword(is_string($this->input('email')) ? $this->input('email') : ''),
             ],
             'zone' => ['required', 'string', new KnownZone()],
-            'invitation' => ['sometimes', 'nullable', 'string', RulesOf::limit('users', 'name')],
+            'invitation' => ['sometimes', 'nullable', 'string', 'max:100'],
         ];
     }
 

@@ -15,6 +15,27 @@ final readonly class Listed implements Composite
     {
     }
 
+    /**
+     * What of it can be, where not all of it can: as many as there is room for, as from a time when more was allowed.
+     *
+     * @param  array<mixed>  $value
+     * @return list<mixed>|null null where too little is left
+     */
+    public function sound(array $value): ?array
+    {
+        $sound = [];
+        foreach ($value as $one) {
+            try {
+                $sound[] = $this->of->read($one);
+            } catch (NotAllowed) {
+                continue;
+            }
+        }
+        $sound = array_slice($sound, 0, $this->most);
+
+        return count($sound) < $this->least ? null : $sound;
+    }
+
     /** @return list<mixed> */
     public function read(mixed $value): array
     {

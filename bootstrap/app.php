@@ -90,7 +90,8 @@ return Application::configure(basePath: dirname(__DIR__))
         });
         $exceptions->render(fn (StaleEntry $e): JsonResponse => response()->json(['message' => $e->getMessage(), 'current' => (new EntryResource($e->current))->fields()], 409));
         $exceptions->render(fn (WrittenMeanwhile $e): JsonResponse => response()->json(['message' => $e->getMessage(), 'lines' => $e->lines], 409));
-        $exceptions->render(fn (AccountHeld $e): JsonResponse => response()->json(['message' => $e->getMessage()], 503, ['Retry-After' => (string) AccountHeld::RETRY_AFTER]));
+        $exceptions->render(fn (AccountHeld $e): JsonResponse => response()
+            ->json(['message' => $e->getMessage()], 503, ['Retry-After' => (string) AccountHeld::RETRY_AFTER]));
         $exceptions->render(fn (AlreadyDecided $e): JsonResponse => response()->json(['message' => $e->getMessage()], 409));
         $exceptions->render(fn (ChangedSince $e): JsonResponse => response()->json(['message' => $e->getMessage()], 409));
         $exceptions->render(fn (OnlyFollowed $e): JsonResponse => response()->json(['message' => $e->getMessage()], 403));

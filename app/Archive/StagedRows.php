@@ -32,7 +32,8 @@ final class StagedRows
     {
         foreach (['leads_to', 'after_id', 'continues_id'] as $column) {
             DB::statement(
-                'update '.self::PREFIX."entries set {$column} = null where {$column} is not null and {$column} not in (select id from ".self::PREFIX.'entries)',
+                'update '.self::PREFIX."entries set {$column} = null".
+                    " where {$column} is not null and {$column} not in (select id from ".self::PREFIX.'entries)',
             );
         }
     }

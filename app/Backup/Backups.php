@@ -155,8 +155,8 @@ final readonly class Backups
     }
 
     /**
-     * Room is reckoned before anything is touched: for what is unpacked, for what is laid aside, and for the pages that are written beside the
-     * database before they come into it.
+     * Room is reckoned before anything is touched: for what is unpacked, for what is laid aside, and for the pages that are
+     * written beside the database before they come into it.
      *
      * @throws UnsoundBackup
      */

@@ -8,8 +8,8 @@ use Closure;
 use PDO;
 
 /**
- * Keeps everybody from changing the database while another takes its place: a file beside it, which every transaction looks for once it has
- * the lock. It ends by itself, since whoever began it may be killed.
+ * Keeps everybody from changing the database while another takes its place: a file beside it, which every transaction looks for
+ * once it has the lock. It ends by itself, since whoever began it may be killed.
  */
 final class DatabaseHold
 {
@@ -31,7 +31,10 @@ final class DatabaseHold
         touch($file);
         try {
             // Whoever has the lock already has begun before, and is waited for; whoever gets it from here on finds the file.
-            $own = new PDO("sqlite:{$database}", options: [PDO::ATTR_TIMEOUT => self::PATIENCE, PDO::ATTR_ERRMODE => PDO::ERRMODE_EXCEPTION]);
+            $own = new PDO("sqlite:{$database}", options: [
+                PDO::ATTR_TIMEOUT => self::PATIENCE,
+                PDO::ATTR_ERRMODE => PDO::ERRMODE_EXCEPTION,
+            ]);
             $own->exec('begin immediate');
             $own->exec('rollback');
             unset($own);

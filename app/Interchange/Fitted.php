@@ -39,7 +39,8 @@ final class Fitted
         if (mb_strlen($text) <= $most) {
             return $text;
         }
-        $repairs[] = "Its {$field} ".($field === 'notes' ? 'were' : 'was').' longer than '.number_format($most).($field === 'notes' ? ' characters and were cut.' : ' characters and was cut.');
+        [$was, $number] = [$field === 'notes' ? 'were' : 'was', number_format($most)];
+        $repairs[] = "Its {$field} {$was} longer than {$number} characters and {$was} cut.";
 
         return mb_substr($text, 0, $most - 1).'…';
     }
@@ -50,7 +51,8 @@ final class Fitted
         if (EntryFields::all()['link']->allows($link)) {
             return $link;
         }
-        $repairs[] = 'Its link was left out: one begins with http:// or https://, and has up to '.number_format(self::most('link')).' characters.';
+        $most = number_format(self::most('link'));
+        $repairs[] = "Its link was left out: one begins with http:// or https://, and has up to {$most} characters.";
 
         return '';
     }

@@ -44,7 +44,7 @@ function titlesIn(string $archive): array
     return array_map(fn (string $line): string => json_decode($line, true)['title'], $lines);
 }
 
-test('killed while files come in, templates are stamped, rounds are kept, archives are written and clients write: whole or not at all', function () {
+test('killed while files, templates, rounds, archives and clients are at work: whole or not at all', function () {
     $kills = getenv('CHAOS') === 'long' ? 300 : 24;
     mt_srand((int) (getenv('CHAOS_SEED') ?: 20261125));
     $this->installation = $machine = new Installation();
@@ -189,7 +189,7 @@ test('killed while files come in, templates are stamped, rounds are kept, archiv
         ->toBe('');
 });
 
-test('an archive is brought back while the account is used and whoever brings it back is killed: nothing that was acknowledged is lost', function () {
+test('an archive is brought back under use, and whoever brings it back is killed: nothing acknowledged is lost', function () {
     $restores = getenv('CHAOS') === 'long' ? 20 : 4;
     mt_srand((int) (getenv('CHAOS_SEED') ?: 20261125));
     $this->installation = $machine = new Installation();
@@ -301,7 +301,8 @@ test('a backup of the machine is brought back while it is used: nothing that was
         $zip = new ZipArchive();
         $zip->open($aside);
         $zip->extractTo("{$machine->folder}/laid-{$i}", 'database.sqlite');
-        $kept = [...$kept, ...(new PDO("sqlite:{$machine->folder}/laid-{$i}/database.sqlite"))->query('select title from entries')->fetchAll(PDO::FETCH_COLUMN)];
+        $laid = new PDO("sqlite:{$machine->folder}/laid-{$i}/database.sqlite");
+        $kept = [...$kept, ...$laid->query('select title from entries')->fetchAll(PDO::FETCH_COLUMN)];
     }
     expect($asides)
         ->toHaveCount($restores)

@@ -73,9 +73,10 @@ final readonly class RestoreArchive
         $prepared = null;
         $isExchanged = false;
         try {
-            $prepared = $this->account->prepare($user, new AccountArchive($archive->path()), function (int $done, int $total) use ($archive): void {
+            $tell = function (int $done, int $total) use ($archive): void {
                 $archive->beat($done, $total);
-            });
+            };
+            $prepared = $this->account->prepare($user, new AccountArchive($archive->path()), $tell);
             $left = $this->exchange($user, $prepared, $archive);
             $isExchanged = true; // its files are the account's from here on
             $this->said($archive, ['state' => 'good', 'done' => array_sum($archive->counts), 'trouble' => self::leftOut($left)]);

@@ -26,7 +26,7 @@ test('a deadline with lead-ups from the line: pointing at it in the views, moved
         fn () => $page->see("[data-test=list-task][data-title='Gather figures']")->getAttribute('data-date'),
     );
     $page->press("[data-test=due-mark][data-title='Hand in the plan']")->see('[data-test=lead-ups]');
-    expect($page->see('[data-test=lead-ups]')->getText())->toContain('where you put it');
+    $page->untilSame(true, fn () => str_contains($page->see('[data-test=lead-ups]')->getText(), 'where you put it'));
     expect($page->seriousFaults())->toBe([]);
 
     // Brought back, spread anew, and undone.

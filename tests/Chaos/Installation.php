@@ -65,6 +65,10 @@ final class Installation
 
     public function startServer(): void
     {
+        // A killed one lets go of its port a moment after it is gone.
+        for ($try = 0; $try < 500 && self::answers($this->port); $try++) {
+            usleep(10_000);
+        }
         $this->processes['server'] = $this->open([
             'setsid',
             'php',

@@ -5,7 +5,8 @@ import { useAccount, useAreas } from '@/state/server'
 import { useUnsaved } from '@/state/unsaved'
 import { useDraft } from '@/state/useDraft'
 import type { SheetTarget } from '@/state/view'
-import { say } from '@/undo/useChanges'
+import { isChanging, say, whenSettled } from '@/undo/useChanges'
+import { useQueryClient } from '@tanstack/vue-query'
 import { computed, ref, type Ref } from 'vue'
 import { blank, ofEntry, type Form } from './form'
 import { changed } from './merge'
@@ -27,6 +28,7 @@ const NOTHING_OWN = {
  */
 export function useEntryForm(target: SheetTarget, open: Ref<boolean>) {
     const account = useAccount()
+    const client = useQueryClient()
     const { calendar } = useAreas()
     const form = ref<Form | null>(null)
     /** The form as it was when it was opened, as text. */
@@ -87,6 +89,7 @@ export function useEntryForm(target: SheetTarget, open: Ref<boolean>) {
         )
     }
     async function load(): Promise<void> {
+        const isEarly = isChanging(client)
         try {
             if (isNew) fill(blank(target, account.value, calendar(account.value.default_calendar_id ?? '')))
             else {
@@ -98,6 +101,15 @@ export function useEntryForm(target: SheetTarget, open: Ref<boolean>) {
             say(sentence(error), { trouble: true })
             open.value = false
         }
+        if (isEarly && !isNew) void whenSettled(client).then(readAgain)
+    }
+    /** Opened while a change was on its way, it was read as it was before that; what is typed meanwhile stays. */
+    async function readAgain(): Promise<void> {
+        if (!open.value || isDirty.value) return
+        const now = await read().catch(() => null) // what was read before stays on show
+        if (!now || isDirty.value) return
+        entry.value = now
+        fill(ofEntry(now))
     }
     /** Steps are kept at once; what else is typed stays as it is. */
     function takeSteps(next: Entry, steps: Step[]): void {

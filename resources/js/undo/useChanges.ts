@@ -55,6 +55,18 @@ export function isChanging(client: QueryClient): boolean {
     return client.isMutating(CHANGES) > 0
 }
 
+/** Waits until the last of the changes on their way has its answer; at once where there is none. */
+export function whenSettled(client: QueryClient): Promise<void> {
+    if (!isChanging(client)) return Promise.resolve()
+    return new Promise((resolve) => {
+        const leave = client.getMutationCache().subscribe(() => {
+            if (isChanging(client)) return
+            leave()
+            resolve()
+        })
+    })
+}
+
 /**
  * Every change made in the page goes through here. They are sent in the order they were made, each after the answer to the one
  * before (a mutation's scope); after the last of them all that may show them is asked for anew, in one request.

@@ -12,6 +12,7 @@ use App\Http\Bounds;
 use App\Http\Controllers\DavController;
 use App\Http\Controllers\FeedController;
 use App\Http\Controllers\HealthController;
+use App\Http\Middleware\AnsweredMeanwhile;
 use App\Http\Middleware\KnownDevice;
 use App\Http\Middleware\KnownDevicePassword;
 use App\Http\Middleware\SecurityHeaders;
@@ -78,7 +79,7 @@ return Application::configure(basePath: dirname(__DIR__))
     })
     ->withExceptions(function (Exceptions $exceptions): void {
         $exceptions->shouldRenderJsonWhen(fn (Request $request): bool => $request->is('api/*') || $request->expectsJson());
-        $exceptions->dontReport([AccountHeld::class, WrittenMeanwhile::class, OnlyFollowed::class, TooManyGoals::class, StaleEntry::class, NotAllowed::class, TooDense::class, IsProtected::class, CannotReschedule::class, NoSuchOccurrence::class, ChangedSince::class, AlreadyDecided::class, InvalidTime::class, InvalidRule::class]);
+        $exceptions->dontReport([AnsweredMeanwhile::class, AccountHeld::class, WrittenMeanwhile::class, OnlyFollowed::class, TooManyGoals::class, StaleEntry::class, NotAllowed::class, TooDense::class, IsProtected::class, CannotReschedule::class, NoSuchOccurrence::class, ChangedSince::class, AlreadyDecided::class, InvalidTime::class, InvalidRule::class]);
         // A disk that is full takes no log either: what cannot be stored is said without one.
         $exceptions->report(function (PDOException|ErrorException|UnexpectedValueException $e): bool {
             $sentence = StorageTrouble::sentence($e);

@@ -215,7 +215,10 @@ Route::middleware(['auth:sanctum', SaysRevision::class, IdempotentRequest::class
     Route::post('imports/{import}/columns', [InterchangeController::class, 'columns'])->withoutMiddleware(
         IdempotentRequest::class,
     )->bounds(Bounds::Many);
-    Route::post('imports/{import}/take', [InterchangeController::class, 'take'])->bounds(Bounds::TakeIn);
+    Route::post('imports/{import}/take', [InterchangeController::class, 'take'])
+        ->withoutMiddleware(IdempotentRequest::class)
+        ->middleware(IdempotentRequest::class.':aside')
+        ->bounds(Bounds::TakeIn);
     Route::delete('imports/{import}', [InterchangeController::class, 'stop'])->bounds(Bounds::Many);
 
     Route::get('filters', [FilterController::class, 'index'])->bounds(Bounds::Read);

@@ -6,6 +6,7 @@ namespace App\Database;
 
 use Closure;
 use Illuminate\Database\SQLiteConnection;
+use PDO;
 
 /** A connection to SQLite that shows every statement to somebody before it is run, who may refuse it by throwing. */
 final class GuardedConnection extends SQLiteConnection
@@ -20,6 +21,25 @@ final class GuardedConnection extends SQLiteConnection
     }
 
     /**
+     * Lets all that is asked of it meanwhile be answered by another database, whatever transaction it is in.
+     *
+     * @template T
+     *
+     * @param  Closure(): T  $work
+     * @return T
+     */
+    public function over(PDO $other, Closure $work): mixed
+    {
+        $before = [$this->pdo, $this->readPdo, $this->transactions, $this->transactionsManager];
+        [$this->pdo, $this->readPdo, $this->transactions, $this->transactionsManager] = [$other, $other, 0, null];
+        try {
+            return $work();
+        } finally {
+            [$this->pdo, $this->readPdo, $this->transactions, $this->transactionsManager] = $before;
+        }
+    }
+
+    /**
      * @param  string  $query
      * @param  array<mixed>  $bindings
      * @return mixed
@@ -30,6 +50,16 @@ final class GuardedConnection extends SQLiteConnection
             (self::$guard)($query);
         }
 
-        return parent::run($query, $bindings, $callback);
+        // Within a transaction the lock is held already.
+        return $this->transactions > 0
+            ? parent::run($query, $bindings, $callback)
+            : Patience::keep(fn (): mixed => parent::run($query, $bindings, $callback));
+    }
+
+    protected function createTransaction()
+    {
+        Patience::keep(function (): void {
+            parent::createTransaction();
+        });
     }
 }

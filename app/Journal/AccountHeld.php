@@ -6,7 +6,7 @@ namespace App\Journal;
 
 use RuntimeException;
 
-/** A change that came while an archive takes the place of all that an account has. It did not happen, and may be sent again. */
+/** A change that came while an archive takes the place of all that an account has, or a large file is taken in. It did not happen, and may be sent again. */
 final class AccountHeld extends RuntimeException
 {
     /** Seconds after which it is worth another try. */
@@ -14,6 +14,6 @@ final class AccountHeld extends RuntimeException
 
     public function __construct()
     {
-        parent::__construct('An archive is being brought back just now. Nothing was changed; it is tried again in a moment.');
+        parent::__construct('Something large is taking its place here just now. Nothing was changed; it is tried again in a moment.');
     }
 }

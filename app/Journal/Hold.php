@@ -28,6 +28,27 @@ final class Hold
     }
 
     /**
+     * For what takes long and is done aside: it would come to nothing.
+     *
+     * @throws AccountHeld
+     */
+    public static function requireNone(int $userId): void
+    {
+        $until = DB::table('users')->where('id', $userId)->value('held_until');
+        if (self::isOn(is_numeric($until) ? (int) $until : 0)) {
+            throw new AccountHeld();
+        }
+    }
+
+    /** One that lasts longer than any was begun by a clock that was wrong. */
+    private static function isOn(int $until): bool
+    {
+        $left = $until - CarbonImmutable::now()->getTimestamp();
+
+        return $left > 0 && $left <= self::LASTS;
+    }
+
+    /**
      * The first statement of a change: it writes, so that the lock is held before anything is read.
      *
      * @throws AccountHeld

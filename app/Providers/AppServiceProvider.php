@@ -9,6 +9,7 @@ use App\Actions\Entries\FollowAnchor;
 use App\Actions\Reminders\PlanReminders;
 use App\Database\GuardedConnection;
 use App\Database\ImmediateConnector;
+use App\Database\Patience;
 use App\Follows\Follows;
 use App\Http\Bounds;
 use App\Http\Requests\ListsFirst;
@@ -25,6 +26,7 @@ use App\Standins\PostBox;
 use App\Standins\ShippedForecast;
 use Closure;
 use Illuminate\Cache\RateLimiting\Limit;
+use Illuminate\Console\Events\CommandStarting;
 use Illuminate\Contracts\Foundation\Application;
 use Illuminate\Contracts\Translation\Translator;
 use Illuminate\Database\Connection;
@@ -45,6 +47,9 @@ final class AppServiceProvider extends ServiceProvider
 {
     /** What PHP can hold as a whole number. */
     private const NUMBER = '[0-9]{1,18}';
+
+    /** Commands that look again by themselves where the database is busy. */
+    private const WORKERS = ['reminders:work', 'queue:work', 'schedule:work', 'schedule:run', 'schedule:finish'];
 
     public function register(): void
     {
@@ -112,6 +117,14 @@ final class AppServiceProvider extends ServiceProvider
             fn (Changed $one) => $one->user instanceof User
                 ? $this->app->make(PlanReminders::class)->after($one->user, $one->rows)
                 : null,
+        );
+        Event::listen(
+            CommandStarting::class,
+            fn (CommandStarting $one) => Patience::has(
+                in_array($one->command, self::WORKERS, true)
+                    ? null
+                    : fn (string $sentence) => $one->output->writeln("<comment>{$sentence}</comment>"),
+            ),
         );
         Event::listen(Begun::class, fn (Begun $one) => $this->app->make(Follows::class)->begin($one->userIds()));
         Mail::extend('post-box', fn (): PostBox => new PostBox());

@@ -30,7 +30,7 @@ test('nobody changes an account while it is held, and a hold ends by itself', fu
             ->assertHeader('Retry-After', '3')
             ->assertJsonPath(
                 'message',
-                'An archive is being brought back just now. Nothing was changed; it is tried again in a moment.',
+                'Something large is taking its place here just now. Nothing was changed; it is tried again in a moment.',
             );
     }
     $this->api('GET', 'board?from=2026-11-23&days=7')->assertOk();

@@ -3,12 +3,17 @@
 declare(strict_types=1);
 
 use App\Interchange\ImportFolder;
+use App\Journal\Changed;
+use App\Journal\HistoryStep;
+use App\Journal\Settling;
 use App\Models\Entry;
 use App\Models\OccurrenceOverride;
 use App\Models\User;
 use Database\Seeders\DemoSeeder;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\Artisan;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Event;
 use Illuminate\Support\Facades\File;
 use Illuminate\Support\Facades\Storage;
 
@@ -832,4 +837,55 @@ test('a file that ends in the middle says so, and has its whole entries', functi
     $import = bring($this, substr($file, 0, (int) strpos($file, 'SUMMARY:two') + 5));
     expect($import['counts']['new'])->toBe(1)->and($import['lines']['refused'][0]['says'])->toContain('ends in the middle');
     expect(bring($this, $file)['lines']['refused'])->toBe([]);
+});
+
+test('taken in under a key, a file is taken in once, and whoever asks again gets the same answer', function () {
+    $import = bring($this, calendar_file(MARKET));
+    $body = ['targets' => [['calendar_id' => $this->calendar()->id]], 'known' => 'all'];
+    $first = $this->api('POST', "imports/{$import['id']}/take", $body, ['Idempotency-Key' => 'take-1'])->assertOk();
+    $again = $this->api('POST', "imports/{$import['id']}/take", $body, ['Idempotency-Key' => 'take-1'])
+        ->assertOk()
+        ->assertHeader('Idempotent-Replay', 'true');
+    expect($again->json())
+        ->toBe($first->json())
+        ->and(Entry::query()->count())
+        ->toBe(2)
+        ->and(HistoryStep::query()->count())
+        ->toBe(1);
+    $this->api('POST', "imports/{$import['id']}/take", [...$body, 'known' => 'leave'], ['Idempotency-Key' => 'take-1'])->assertUnprocessable();
+});
+
+test('what came to nothing leaves no answer, no step and no file; what was sent twice at once happens once', function () {
+    Storage::fake('local');
+    $import = bring($this, calendar_file(MARKET));
+    $body = ['targets' => [['calendar_id' => $this->calendar()->id]], 'known' => 'all'];
+    // The other one of the two is answered while this one is at work.
+    Event::listen(Changed::class, fn () => DB::table('answers')->insertOrIgnore([
+        'user_id' => $this->user->id,
+        'key' => 'take-1',
+        'fingerprint' => 'that of the other',
+        'created_at' => now(),
+    ]));
+    $this->api('POST', "imports/{$import['id']}/take", $body, ['Idempotency-Key' => 'take-1'])->assertUnprocessable();
+    expect([Entry::query()->count(), HistoryStep::query()->count()])->toBe([0, 0]);
+});
+
+test('a file is taken in over what was changed while it was read, and a step of undo takes back the file alone', function () {
+    $import = bring($this, calendar_file(MARKET));
+    $here = DB::connection()->getPdo();
+    $times = 0;
+    // Somebody changes the account while the file is taken in aside.
+    Event::listen(Settling::class, function () use (&$times, $here): void {
+        if ($times++ === 0) {
+            $here->exec('update users set revision = revision + 1');
+        }
+    });
+    expect(take($this, $import))->toBe(['added' => 2, 'changed' => 0, 'left' => 1]);
+    expect($times)->toBeGreaterThan(1);
+    expect([Entry::query()->count(), OccurrenceOverride::query()->count(), HistoryStep::query()->count()])->toBe([2, 1, 1]);
+    $this->api('POST', 'undo')->assertOk();
+    expect([Entry::query()->count(), OccurrenceOverride::query()->count()])->toBe([0, 0]);
+    $this->api('POST', 'redo')->assertOk();
+    expect([Entry::query()->count(), OccurrenceOverride::query()->count()])->toBe([2, 1]);
+    $this->entry(['title' => 'Later']); // nothing is held any more
 });

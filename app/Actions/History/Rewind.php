@@ -13,9 +13,16 @@ use App\Models\User;
 use Illuminate\Database\UniqueConstraintViolationException;
 use Illuminate\Support\Facades\DB;
 
-/** Takes the last step back, or does the last one taken back again. */
+/**
+ * Takes the last step back, or does the last one taken back again.
+ *
+ * @phpstan-import-type Row from Changed
+ */
 final readonly class Rewind
 {
+    /** Rows of a statement, which takes so many values and no more. */
+    private const AT_ONCE = 200;
+
     public function __construct(private PlanReminders $reminders, private Journal $journal)
     {
     }
@@ -56,10 +63,10 @@ final readonly class Rewind
             );
             try {
                 // Each row is put back as the step has it, which is its record.
-                $this->journal->unrecorded(function () use ($turned): void {
-                    foreach ($turned as $row) {
-                        $this->put($row['table'], $row['id'], $row['before'], $row['after']);
-                    }
+                $this->journal->unrecorded(fn () => match (true) {
+                    array_filter(array_column($turned, 'after')) === [] => self::remove($turned),
+                    array_filter(array_column($turned, 'before')) === [] => self::bringBack($turned),
+                    default => self::turnEach($turned),
                 });
             } catch (UniqueConstraintViolationException) {
                 throw new ChangedSince(); // something else has taken its place
@@ -74,19 +81,95 @@ final readonly class Rewind
     }
 
     /**
-     * @param  array<string, mixed>|null  $from
-     * @param  array<string, mixed>|null  $to
+     * All that a step made, as a file that was brought in: a few statements, whose lock is held for a moment.
+     *
+     * @param  list<Row>  $rows
      */
-    private function put(string $table, int|string $id, ?array $from, ?array $to): void
+    private static function remove(array $rows): void
     {
-        assert(in_array($table, Journal::tables(), true));
-        $query = fn () => DB::table($table)->where('id', $id);
-        $now = $query()->first();
+        // Those first that name others.
+        foreach (array_reverse(self::byTable($rows), true) as $table => $some) {
+            foreach (array_chunk($some, self::AT_ONCE, true) as $portion) {
+                $there = DB::table($table)->whereIn('id', array_keys($portion))->get()->keyBy('id');
+                foreach ($portion as $id => $row) {
+                    self::requireSame($there[$id] ?? null, $row['before']);
+                }
+                DB::table($table)->whereIn('id', array_keys($portion))->delete();
+            }
+        }
+    }
+
+    /**
+     * All that a step removed, or made before it was taken back.
+     *
+     * @param  list<Row>  $rows
+     */
+    private static function bringBack(array $rows): void
+    {
+        foreach (self::byTable($rows) as $table => $some) {
+            foreach (array_chunk($some, self::AT_ONCE, true) as $portion) {
+                if (DB::table($table)->whereIn('id', array_keys($portion))->exists()) {
+                    throw new ChangedSince();
+                }
+                $alike = [];
+                foreach ($portion as $row) {
+                    $columns = $row['after'] ?? [];
+                    ksort($columns);
+                    $alike[implode(' ', array_keys($columns))][] = $columns;
+                }
+                foreach ($alike as $columns) {
+                    DB::table($table)->insert($columns);
+                }
+            }
+        }
+    }
+
+    /** @param  list<Row>  $rows */
+    private static function turnEach(array $rows): void
+    {
+        foreach ($rows as $row) {
+            self::put($row['table'], $row['id'], $row['before'], $row['after']);
+        }
+    }
+
+    /**
+     * @param  list<Row>  $rows
+     * @return array<string, array<int|string, Row>> by table, those first that others name, and by id
+     */
+    private static function byTable(array $rows): array
+    {
+        $tables = array_fill_keys(Journal::tables(), []);
+        foreach ($rows as $row) {
+            $tables[$row['table']][$row['id']] = $row;
+        }
+
+        return $tables;
+    }
+
+    /**
+     * @param  array<string, mixed>|null  $from  as the step has left it
+     *
+     * @throws ChangedSince
+     */
+    private static function requireSame(?object $now, ?array $from): void
+    {
         $stands = $now === null ? null : array_intersect_key((array) $now, $from ?? []);
         unset($from['updated_at'], $stands['updated_at'], $from['version'], $stands['version']);
         if ($stands != $from) {
             throw new ChangedSince();
         }
+    }
+
+    /**
+     * @param  array<string, mixed>|null  $from
+     * @param  array<string, mixed>|null  $to
+     */
+    private static function put(string $table, int|string $id, ?array $from, ?array $to): void
+    {
+        assert(in_array($table, Journal::tables(), true));
+        $query = fn () => DB::table($table)->where('id', $id);
+        $now = $query()->first();
+        self::requireSame($now, $from);
         if (isset($to['version'], $now->version) && is_numeric($now->version)) {
             $to['version'] = (int) $now->version + 1; // a version never comes back: a stale page would take it for its own
         }

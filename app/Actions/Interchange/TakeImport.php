@@ -10,14 +10,19 @@ use App\Interchange\CannotKeep;
 use App\Interchange\ImportFolder;
 use App\Interchange\ImportItem;
 use App\Interchange\KnownEntries;
+use App\Journal\Changed;
 use App\Journal\WritePath;
 use App\Models\Entry;
 use App\Models\User;
+use Closure;
+use Illuminate\Support\Facades\Storage;
 use PlumRota\Core\Schedule\TooDense;
 use PlumRota\Core\Time\InvalidTime;
 
 /**
- * Takes in what a file has that was read: all of it or nothing, and one step back.
+ * Takes in what a file has that was read: all of it or nothing, and one step back. It is done aside, so that others go on meanwhile.
+ *
+ * @phpstan-import-type Row from Changed
  */
 final readonly class TakeImport
 {
@@ -32,17 +37,19 @@ final readonly class TakeImport
      *   into which it goes, a new one, or null for none
      * @param  'leave'|'newer'|'all'  $known  what becomes of entries that are there already: they stay as they are, those changed in
      *   the file since are changed, or all that differ are
+     * @param  Closure(array{added: int, changed: int, left: int}): void|null  $within  called in the transaction in which it becomes so
      * @return array{added: int, changed: int, left: int}
      */
-    public function take(User $user, ImportFolder $import, array $targets, string $known): array
+    public function take(User $user, ImportFolder $import, array $targets, string $known, ?Closure $within = null): array
     {
         $name = $import->state()['name'];
 
-        return $this->writes->run($user, "Brought in “{$name}”", function () use ($user, $import, $targets, $known): array {
+        return $this->writes->aside($user, "Brought in “{$name}”", function (Closure $beat) use ($user, $import, $targets, $known): array {
             $into = array_map(fn (?array $one): ?string => $this->calendar($user, $one), $targets);
             $done = ['added' => 0, 'changed' => 0, 'left' => 0];
             $related = $taken = [];
             foreach (self::portions($import->items()) as $items) {
+                $beat();
                 $entries = KnownEntries::of($user, array_map(fn (ImportItem $one): string => $one->read->uid ?? '', $items));
                 foreach ($items as $item) {
                     $calendar = $into[$item->calendar] ?? null;
@@ -64,7 +71,21 @@ final readonly class TakeImport
             $this->tie($user, $related);
 
             return $done;
-        });
+        }, $within ?? fn () => null, self::forget(...));
+    }
+
+    /**
+     * Files that were kept with entries which came to nothing.
+     *
+     * @param  list<Row>  $rows
+     */
+    private static function forget(array $rows): void
+    {
+        foreach ($rows as ['table' => $table, 'before' => $before, 'after' => $after]) {
+            if ($table === 'attachments' && $before === null && is_string($after['path'] ?? null)) {
+                Storage::disk('local')->delete($after['path']);
+            }
+        }
     }
 
     /**

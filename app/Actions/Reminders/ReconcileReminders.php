@@ -38,14 +38,11 @@ final readonly class ReconcileReminders
      */
     public function entries(User $user, ?\Closure $which, array $ids, int $now): void
     {
-        $found = [];
-        $query = Visible::to($user)->entries()->with('calendar');
-        $silent = count($ids) > self::MANY ? $this->silent($user, $now) : fn (Entry $entry): bool => false;
-        foreach (($which === null ? $query : $which($query))->lazy(200) as $entry) {
-            $found[] = $entry->id;
-            if (! $silent($entry)) {
-                $this->entry($user, $entry, $now);
-            }
+        $all = fn (): Builder => $which === null ? Visible::to($user)->entries() : $which(Visible::to($user)->entries());
+        $found = array_filter($all()->toBase()->pluck('id')->all(), is_string(...));
+        $asked = count($ids) > self::MANY ? $this->butSilent($user, $all(), $now) : $all();
+        foreach ($asked->with('calendar')->lazy(200) as $entry) {
+            $this->entry($user, $entry, $now);
         }
         foreach (array_diff($ids, $found) as $gone) {
             // Of what is gone nothing to come is kept; what was due is, until it is stale.
@@ -58,12 +55,13 @@ final readonly class ReconcileReminders
     }
 
     /**
-     * Tells entries of which there is nothing to hold against anything: none of theirs is written down, and they remind of nothing,
-     * or are long over. Found for the whole account at once, for where many are changed together.
+     * Leaves out entries of which there is nothing to hold against anything: none of theirs is written down, and they remind of
+     * nothing, or are long over. Found for the whole account at once, for where many are changed together.
      *
-     * @return \Closure(Entry): bool
+     * @param  Builder<Entry>  $entries
+     * @return Builder<Entry>
      */
-    private function silent(User $user, int $now): \Closure
+    private function butSilent(User $user, Builder $entries, int $now): Builder
     {
         $written = [];
         foreach ($user->deliveries()->whereIn('kind', ['reminder', 'later'])->toBase()->pluck('key') as $key) {
@@ -77,11 +75,22 @@ final readonly class ReconcileReminders
             ->pluck('entry_id', 'entry_id')
             ->all();
         $day = gmdate('Y-m-d', $now - 7 * 86400);
+        $told = json_encode(array_map(strval(...), array_keys($written + $own)), JSON_THROW_ON_ERROR);
 
-        return fn (Entry $entry): bool => ! isset($written[$entry->id]) &&
-            ! isset($own[$entry->id]) &&
-            (($entry->own_reminders && $entry->reminders === []) ||
-                ($entry->due === null && $entry->last_day !== null && $entry->last_day < $day));
+        return $entries->where(
+            fn (Builder $either): Builder => $either
+                ->whereRaw('entries.id in (select value from json_each(?))', [$told])
+                ->orWhere(
+                    fn (Builder $loud): Builder => $loud
+                        ->where(fn (Builder $any): Builder => $any->where('own_reminders', false)->orWhere('reminders', '!=', '[]'))
+                        ->where(
+                            fn (Builder $lasts): Builder => $lasts
+                                ->whereNotNull('due')
+                                ->orWhereNull('last_day')
+                                ->orWhere('last_day', '>=', $day),
+                        ),
+                ),
+        );
     }
 
     private function entry(User $user, Entry $entry, int $now): void

@@ -6,6 +6,7 @@ namespace App\Http\Controllers;
 
 use App\Actions\Interchange\TakeImport;
 use App\Http\MadeFile;
+use App\Http\Middleware\IdempotentRequest;
 use App\Http\Requests\Account;
 use App\Http\Requests\CalendarFileRequest;
 use App\Http\Requests\ImportRequest;
@@ -137,7 +138,8 @@ final class InterchangeController
         ) {
             abort(409, 'It was not read to its end yet. Open the file once more.');
         }
-        $done = $take->take(Account::of($request), $found, $request->targets(), $request->known());
+        $within = IdempotentRequest::within($request);
+        $done = $take->take(Account::of($request), $found, $request->targets(), $request->known(), $within);
         $found->remove();
 
         return response()->json($done);

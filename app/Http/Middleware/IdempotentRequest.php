@@ -7,6 +7,7 @@ namespace App\Http\Middleware;
 use App\Models\User;
 use Carbon\CarbonImmutable;
 use Closure;
+use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;
@@ -20,8 +21,15 @@ final class IdempotentRequest
 {
     private const KEPT_HOURS = 24;
 
-    /** @param  Closure(Request): Response  $next */
-    public function handle(Request $request, Closure $next): Response
+    /** The attribute of a request under which what runs aside finds with what to keep its answer. */
+    private const KEEPS = 'keeps its answer';
+
+    /**
+     * @param  Closure(Request): Response  $next
+     * @param  string|null  $way  "aside" for what takes long: no transaction is open around it, and it keeps its answer in its own
+     *   (see within())
+     */
+    public function handle(Request $request, Closure $next, ?string $way = null): Response
     {
         $key = (string) $request->headers->get('Idempotency-Key', '');
         $user = $request->user();
@@ -31,25 +39,34 @@ final class IdempotentRequest
         if (strlen($key) > 100 || preg_match('/^[\x21-\x7e]+$/D', $key) !== 1) {
             return self::refused('An idempotency key has up to 100 plain letters, digits and signs.');
         }
-        $fingerprint = self::fingerprint($request);
+
+        return $way === 'aside'
+            ? $this->aside($request, $next, $user, $key, self::fingerprint($request))
+            : $this->around($request, $next, $user, $key, self::fingerprint($request));
+    }
+
+    /**
+     * For what runs aside: to be called within the transaction of its change, with what will be answered.
+     *
+     * @return Closure(mixed): void
+     */
+    public static function within(Request $request): Closure
+    {
+        $keeps = $request->attributes->get(self::KEEPS);
+
+        return $keeps instanceof Closure ? $keeps : function (mixed $body): void {
+        };
+    }
+
+    /** @param  Closure(Request): Response  $next */
+    private function around(Request $request, Closure $next, User $user, string $key, string $fingerprint): Response
+    {
         DB::beginTransaction();
         try {
-            $isNew =
-                DB::table('answers')->insertOrIgnore([
-                    'user_id' => $user->id,
-                    'key' => $key,
-                    'fingerprint' => $fingerprint,
-                    'created_at' => CarbonImmutable::now(),
-                ]) === 1;
+            $isNew = self::take($user, $key, $fingerprint);
             $response = $isNew ? $next($request) : $this->kept($user, $key, $fingerprint);
             if ($isNew && $response->isSuccessful()) {
-                DB::table('answers')
-                    ->where('user_id', $user->id)
-                    ->where('key', $key)
-                    ->update(['status' => $response->getStatusCode(), 'body' => $response->getContent()]);
-                DB::table('answers')
-                    ->where('created_at', '<', CarbonImmutable::now()->subHours(self::KEPT_HOURS))
-                    ->delete();
+                self::keep($user, $key, $response->getStatusCode(), (string) $response->getContent());
                 DB::commit();
             } else {
                 DB::rollBack();
@@ -60,6 +77,44 @@ final class IdempotentRequest
         }
 
         return $response;
+    }
+
+    /** @param  Closure(Request): Response  $next */
+    private function aside(Request $request, Closure $next, User $user, string $key, string $fingerprint): Response
+    {
+        if (DB::table('answers')->where('user_id', $user->id)->where('key', $key)->exists()) {
+            return $this->kept($user, $key, $fingerprint);
+        }
+        $request->attributes->set(self::KEEPS, function (mixed $body) use ($user, $key, $fingerprint): void {
+            if (! self::take($user, $key, $fingerprint)) {
+                throw new AnsweredMeanwhile();
+            }
+            self::keep($user, $key, 200, json_encode($body, JSON_THROW_ON_ERROR));
+        });
+        $response = $next($request);
+
+        return $response instanceof \Illuminate\Http\Response || $response instanceof JsonResponse
+            ? ($response->exception instanceof AnsweredMeanwhile ? $this->kept($user, $key, $fingerprint) : $response)
+            : $response;
+    }
+
+    /** @return bool whether nobody has used the key before */
+    private static function take(User $user, string $key, string $fingerprint): bool
+    {
+        return DB::table('answers')->insertOrIgnore([
+            'user_id' => $user->id,
+            'key' => $key,
+            'fingerprint' => $fingerprint,
+            'created_at' => CarbonImmutable::now(),
+        ]) === 1;
+    }
+
+    private static function keep(User $user, string $key, int $status, string $body): void
+    {
+        DB::table('answers')->where('user_id', $user->id)->where('key', $key)->update(['status' => $status, 'body' => $body]);
+        DB::table('answers')
+            ->where('created_at', '<', CarbonImmutable::now()->subHours(self::KEPT_HOURS))
+            ->delete();
     }
 
     /** What is asked for, files by their content: PHP keeps no body of a request that carries some. */

@@ -5,9 +5,11 @@ declare(strict_types=1);
 use App\Actions\Reminders\DispatchReminders;
 use App\Health\Heartbeat;
 use App\Models\StoredArchive;
+use App\Retention\SureMoment;
 use Illuminate\Support\Facades\Schedule;
 
 Schedule::call(fn () => (new Heartbeat('schedule'))->beat())->name('sign of life')->everyMinute();
+Schedule::call(fn (SureMoment $moment) => $moment->look())->name('look at the clock')->everyMinute();
 // For where no worker runs; beside one it finds nothing left to do.
 Schedule::call(fn (DispatchReminders $hand) => $hand->pass())->name('hand reminders over')->everyMinute();
 Schedule::call(fn () => StoredArchive::giveUpDead())->name('give up what nobody is at')->everyMinute();

@@ -10,6 +10,12 @@ use Illuminate\Database\Eloquent\Builder;
 /** The calendars of all accounts that follow an address: for what reads them, which nobody asks for. */
 final class Followed
 {
+    /** Seconds until the next try at most, after some that failed. */
+    public const LONGEST_WAIT = 86400;
+
+    /** Seconds by which clocks are corrected every day. */
+    private const CORRECTION = 120;
+
     /**
      * @param  int  $now  Unix seconds
      * @return Builder<Calendar> those that are to be read by now, the longest due first
@@ -21,7 +27,13 @@ final class Followed
             ->leftJoin('refreshes', 'refreshes.calendar_id', '=', 'calendars.id')
             ->whereNotNull('calendars.follows')
             // One that came back by undo has no state, and is read anew.
-            ->whereRaw('coalesce(refreshes.next_at, 0) <= ?', [$now])
+            ->where(
+                fn (Builder $due): Builder => $due
+                    ->whereRaw('coalesce(refreshes.next_at, 0) <= ?', [$now])
+                    // What lies further ahead than it may was written down by a clock that was wrong.
+                    ->orWhereRaw('refreshes.next_at > ? + max(refreshes.every, ?)', [$now, self::LONGEST_WAIT])
+                    ->orWhere('refreshes.good_at', '>', $now + self::CORRECTION),
+            )
             ->orderBy('refreshes.next_at');
     }
 }

@@ -33,7 +33,7 @@ final class Backoff
         return max(
             0,
             ...array_values(
-                array_map(fn (string $key): int => $this->count($key)['until'] - $now, self::keys($address, $machine)),
+                array_map(fn (string $key): int => $this->count($key, $now)['until'] - $now, self::keys($address, $machine)),
             ),
         );
     }
@@ -42,7 +42,7 @@ final class Backoff
     {
         $now = CarbonImmutable::now()->getTimestamp();
         foreach (self::keys($address, $machine) as $kind => $key) {
-            $wrong = $this->count($key)['wrong'] + 1;
+            $wrong = $this->count($key, $now)['wrong'] + 1;
             $over = $wrong - self::FREE[$kind];
             Cache::put(
                 $key,
@@ -76,12 +76,16 @@ final class Backoff
         ];
     }
 
-    /** @return Count */
-    private function count(string $key): array
+    /**
+     * One that lasts longer than any was begun by a clock that was wrong, and is none.
+     *
+     * @return Count
+     */
+    private function count(string $key, int $now): array
     {
         /** @var Count|null $kept */
         $kept = Cache::get($key);
 
-        return $kept ?? ['wrong' => 0, 'until' => 0];
+        return $kept === null || max(self::LONGEST_WAIT) < $kept['until'] - $now ? ['wrong' => 0, 'until' => 0] : $kept;
     }
 }

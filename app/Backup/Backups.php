@@ -21,6 +21,9 @@ final readonly class Backups
     /** Bytes: for what is small, and for what comes meanwhile. */
     private const LEAST_ROOM = 1_000_000;
 
+    /** Seconds by which clocks are corrected every day. */
+    private const CORRECTION = 120;
+
     public function __construct(private Upgrade $upgrade)
     {
     }
@@ -56,32 +59,49 @@ final readonly class Backups
         return $found;
     }
 
+    /** @return list<string> paths of those of a time to come: written while the clock was wrong, or it is wrong now */
+    public function ahead(): array
+    {
+        $now = CarbonImmutable::now()->addSeconds(self::CORRECTION);
+
+        return array_values(array_filter($this->all(), fn (string $path): bool => self::madeAt($path) > $now));
+    }
+
+    /** @return list<string> paths of those that are not of a time to come, the latest first */
+    private function past(): array
+    {
+        return array_values(array_diff($this->all(), $this->ahead()));
+    }
+
     public function hoursSinceLast(): ?int
     {
-        $last = $this->all()[0] ?? null;
+        $last = $this->past()[0] ?? null;
 
-        return $last === null ? null : (int) floor(self::madeAt($last)->diffInHours(CarbonImmutable::now()));
+        return $last === null ? null : max(0, (int) floor(self::madeAt($last)->diffInHours(CarbonImmutable::now())));
     }
 
     public function hasOneOfToday(): bool
     {
-        $last = $this->all()[0] ?? null;
+        $last = $this->past()[0] ?? null;
 
         return $last !== null && self::madeAt($last)->isSameDay(CarbonImmutable::now()->utc());
     }
 
     /**
-     * Of each of the last days the latest is kept, and of each of the last weeks; a day or a week without one does not count.
+     * Of each of the last days the latest is kept, and of each of the last weeks; a day or a week without one does not count. Those of
+     * a time to come take nobody's place and stay, and so does the one that was written last.
      *
      * @return list<string> paths of those that were removed
      */
     public function rotate(): array
     {
-        $keep = [];
+        $all = $this->past();
+        usort($all, fn (string $one, string $other): int => filectime($other) <=> filectime($one) ?: strcmp($other, $one));
+        $keep = [...$this->ahead(), ...array_slice($all, 0, 1)];
         foreach (['Y-m-d' => 'days', 'o-W' => 'weeks'] as $period => $setting) {
             $most = config("backup.{$setting}");
             $latest = [];
-            foreach ($this->all() as $path) {
+            foreach ($this->past() as $path) {
                 $latest[self::madeAt($path)->format($period)] ??= $path;
             }
             array_push($keep, ...array_slice(array_values($latest), 0, max(1, is_int($most) ? $most : 1)));

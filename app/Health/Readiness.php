@@ -128,11 +128,13 @@ final readonly class Readiness
     private function backup(): array
     {
         $hours = $this->backups->hoursSinceLast();
+        $ahead = count($this->backups->ahead());
 
         return self::part(
             'backup',
             $hours !== null && $hours <= self::OLDEST_BACKUP,
-            $hours === null ? 'there is none yet' : "the latest is {$hours} h old",
+            ($hours === null ? 'there is none yet' : "the latest is {$hours} h old").
+                ($ahead === 0 ? '' : "; {$ahead} of a time to come were written by a clock that was wrong, or it is wrong now"),
         );
     }
 

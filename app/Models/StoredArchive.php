@@ -69,7 +69,7 @@ final class StoredArchive extends Model
     public function beat(?int $done = null, ?int $total = null): bool
     {
         $now = CarbonImmutable::now()->getTimestamp();
-        if ($this->alive_at !== null && $now - $this->alive_at < self::BEATS_EVERY && ($done === null || $done !== $total)) {
+        if ($this->alive_at !== null && abs($now - $this->alive_at) < self::BEATS_EVERY && ($done === null || $done !== $total)) {
             return false;
         }
         $this->forceFill(
@@ -91,10 +91,12 @@ final class StoredArchive extends Model
      */
     public static function giveUpDead(): int
     {
-        $lately = CarbonImmutable::now()->getTimestamp() - self::LONGEST_SILENCE;
+        $now = CarbonImmutable::now()->getTimestamp();
+        $lately = $now - self::LONGEST_SILENCE;
         $dead = fn (string ...$states) => self::query()
             ->whereIn('state', $states)
-            ->where('alive_at', '<', $lately)
+            // A sign of life from a time to come was given by a clock that was wrong.
+            ->where(fn ($silent) => $silent->where('alive_at', '<', $lately)->orWhere('alive_at', '>', $now + self::LONGEST_SILENCE))
             ->whereNotExists(fn (Builder $jobs): Builder => $jobs
                 ->from('jobs')
                 ->whereRaw("payload like '%' || archives.id || '%'")

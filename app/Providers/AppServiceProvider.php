@@ -24,6 +24,7 @@ use App\Queries\Occurrences\Unreadable;
 use App\Queries\Planning\Forecast;
 use App\Standins\PostBox;
 use App\Standins\ShippedForecast;
+use Carbon\CarbonImmutable;
 use Closure;
 use Illuminate\Cache\RateLimiting\Limit;
 use Illuminate\Console\Events\CommandStarting;
@@ -139,7 +140,13 @@ final class AppServiceProvider extends ServiceProvider
         });
         Route::patterns(['delivery' => self::NUMBER, 'step' => self::NUMBER, 'invitation' => self::NUMBER]);
         // A feed is asked for every few minutes at most; who tries addresses gets no further either.
-        RateLimiter::for('feeds', fn (Request $request): Limit => Limit::perMinute(60)->by('feeds '.$request->ip()));
-        RateLimiter::for('open-account', fn (Request $request): Limit => Limit::perMinute(20)->by('machine '.$request->ip()));
+        RateLimiter::for('feeds', fn (Request $request): Limit => self::eachMinute(60, 'feeds '.$request->ip()));
+        RateLimiter::for('open-account', fn (Request $request): Limit => self::eachMinute(20, 'machine '.$request->ip()));
+    }
+
+    /** By minutes that have a name each: what was counted while the clock was wrong is met by nobody once it is right. */
+    private static function eachMinute(int $most, string $whom): Limit
+    {
+        return Limit::perMinute($most)->by($whom.' '.intdiv(CarbonImmutable::now()->getTimestamp(), 60));
     }
 }

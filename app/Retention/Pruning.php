@@ -32,10 +32,12 @@ final readonly class Pruning
     /** Rows a statement, so that nobody waits long for the lock. */
     private const AT_ONCE = 2000;
 
-    /** @return array<string, int> how many went, by what they were */
-    public function run(): array
+    /**
+     * @param  CarbonImmutable  $now  by which something may be removed for good (SureMoment)
+     * @return array<string, int> how many went, by what they were
+     */
+    public function run(CarbonImmutable $now): array
     {
-        $now = CarbonImmutable::now();
         $delivered = $now->subDays(self::DELIVERY_DAYS);
 
         return [

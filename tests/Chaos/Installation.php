@@ -19,6 +19,9 @@ final class Installation
     /** @var array<string, resource> by what they are */
     private array $processes = [];
 
+    /** @var array<string, string> of the environment: a clock that is not the machine's */
+    private array $clock = [];
+
     /**
      * @param  array<string, string>  $settings  of the environment
      * @param  string|null  $within  the folder it lies in, where not the one for passing files
@@ -101,6 +104,17 @@ final class Installation
         throw new RuntimeException('The server does not come up: '.file_get_contents("{$this->folder}/log"));
     }
 
+    /**
+     * Processes that are started from here on see another clock (libfaketime), while their counter runs as it does.
+     *
+     * @param  string|null  $clock  as "+40d" or "@1970-03-01 12:00:00"; null for the machine's own
+     */
+    public function setClock(?string $clock): void
+    {
+        $library = glob('/usr/lib/*/faketime/libfaketime.so.1')[0] ?? throw new RuntimeException('libfaketime is not installed.');
+        $this->clock = $clock === null ? [] : ['LD_PRELOAD' => $library, 'FAKETIME' => $clock, 'DONT_FAKE_MONOTONIC' => '1'];
+    }
+
     public function startWorker(string $name = 'worker'): void
     {
         $this->processes[$name] = $this->open(['setsid', 'php', self::root().'/artisan', 'reminders:work', '--quiet']);
@@ -181,6 +195,7 @@ final class Installation
             'PHP_CLI_SERVER_WORKERS' => '4',
             'ARGON_MEMORY' => '1024',
             'ARGON_TIME' => '1',
+            ...$this->clock,
             ...$this->settings,
         ]);
 

@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use App\Actions\Accounts\LeaveAccount;
 use App\Actions\Accounts\OpenAccount;
 use App\Archive\AccountArchive;
 use App\Archive\AccountTables;
@@ -355,16 +356,16 @@ test('an account is left with its password, can be stayed in for a week, and is 
     $this->api('GET', "archives/{$archives['archives'][0]['id']}")->assertOk();
     $this->api('DELETE', 'account/leave')->assertNoContent();
     $this->travelTo(now()->addDays(8));
-    Artisan::call('accounts:remove-left');
+    app(LeaveAccount::class)->removeAll(Carbon\CarbonImmutable::now());
     expect(User::query()->find($user->id))->not->toBeNull();
 
     $this->api('POST', 'account/leave', ['current' => 'glasshouse'])->assertStatus(202);
     $this->travelTo(now()->addDays(7)->subSecond());
-    Artisan::call('accounts:remove-left');
+    app(LeaveAccount::class)->removeAll(Carbon\CarbonImmutable::now());
     expect(User::query()->find($user->id))->not->toBeNull();
     $others = holdings($this->user->newQuery()->where('email', 'first@example.test')->firstOrFail());
     $this->travelTo(now()->addSecond());
-    Artisan::call('accounts:remove-left');
+    app(LeaveAccount::class)->removeAll(Carbon\CarbonImmutable::now());
     foreach (DB::select("select name from sqlite_master where type = 'table' and sql like '%user_id%'") as $table) {
         expect(DB::table($table->name)->where('user_id', $user->id)->count())->toBe(0, $table->name);
     }

@@ -338,7 +338,7 @@ test('work is timed for each occurrence, one at a time, and survives a reload', 
         ->toEqualCanonicalizing(["{$vents['id']}|2026-11-25T07:15:00" => 13, "{$sow['id']}|once" => 30])
         ->and($now['running']['title'])
         ->toBe('Sow');
-    $this->api('POST', "timings/{$now['running']['id']}/stop")->assertNoContent();
+    $this->api('POST', "timings/{$now['running']['id']}/stop")->assertOk();
     expect($this->api('GET', 'timings/running')->json('running'))
         ->toBeNull()
         ->and(Timing::query()->whereNull('ended_at')->count())
@@ -356,7 +356,7 @@ test('a forgotten timing is asked about and ended where it really ended', functi
     $this->api('POST', "timings/{$running['id']}/stop", ['ended_at' => $running['started_at'] - 1])
         ->assertStatus(422)
         ->assertJsonPath('message', 'It ended between when it was started and now.');
-    $this->api('POST', "timings/{$running['id']}/stop", ['ended_at' => $running['bell']])->assertNoContent();
+    $this->api('POST', "timings/{$running['id']}/stop", ['ended_at' => $running['bell']])->assertOk();
     expect($this->api('GET', 'days/2026-11-25')->json('timed'))->toBe(["{$sow['id']}|once" => 25]);
 });
 

@@ -373,7 +373,7 @@ test('weeks are kept once they are over, and given up after three years', functi
         '2026-11-09',
         '2026-11-16',
     ]);
-    app(Pruning::class)->run();
+    app(Pruning::class)->run(Carbon\CarbonImmutable::now());
     expect($kept())->toBe(['2023-11-20', '2026-10-19', '2026-10-26', '2026-11-02', '2026-11-09', '2026-11-16']);
 });
 

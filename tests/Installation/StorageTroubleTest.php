@@ -7,6 +7,7 @@ use App\Actions\Accounts\OpenAccount;
 use App\Actions\Reminders\DispatchReminders;
 use App\Health\Heartbeat;
 use App\Models\Entry;
+use App\Retention\Pruning;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
 
@@ -142,10 +143,10 @@ test('what is older than it is kept for goes, and a file when nothing can bring 
                 ['table' => 'attachments', 'id' => 'x', 'before' => ['path' => 'attachments/1/gone.txt'], 'after' => null],
             ]),
         ]);
-    Artisan::call('data:prune');
+    app(Pruning::class)->run(Carbon\CarbonImmutable::now());
     expect(is_file($file))->toBeTrue(); // undo would bring it back
     $this->travel(367)->days();
-    Artisan::call('data:prune');
+    app(Pruning::class)->run(Carbon\CarbonImmutable::now());
     expect(is_file($file))
         ->toBeFalse()
         ->and(DB::table('history')->count())

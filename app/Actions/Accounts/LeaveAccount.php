@@ -52,12 +52,15 @@ final readonly class LeaveAccount
             ->update(['leaves_at' => null]);
     }
 
-    /** @return int accounts whose week is over, which are gone now */
-    public function removeAll(): int
+    /**
+     * @param  CarbonImmutable  $now  by which something may be removed for good (`Retention\SureMoment`)
+     * @return int accounts whose week is over, which are gone now
+     */
+    public function removeAll(CarbonImmutable $now): int
     {
         $gone = User::query()
             ->whereNotNull('leaves_at')
-            ->where('leaves_at', '<=', CarbonImmutable::now()->getTimestamp())
+            ->where('leaves_at', '<=', $now->getTimestamp())
             ->get();
         foreach ($gone as $user) {
             rescue(fn () => $this->remove($user)); // one that cannot be removed now keeps no other

@@ -57,7 +57,7 @@ final readonly class WriteArchive
                 'counts' => $manifest['counts'],
                 'made_at' => CarbonImmutable::now()->getTimestamp(),
             ]);
-            $this->rotate($archive->user);
+            $this->rotate($archive);
         } catch (Throwable $fault) {
             $isKnown = $fault instanceof UnsoundArchive;
             $archive->update([
@@ -72,13 +72,18 @@ final readonly class WriteArchive
         }
     }
 
-    /** As many as were chosen are kept, the latest; those that failed go with the next that is good. */
-    private function rotate(User $user): void
+    /**
+     * As many as were chosen are kept, the latest; those that failed go with the next that is good. The one that was just written
+     * stays, whatever the clock said of the others; those of a time to come are the first to go.
+     */
+    private function rotate(StoredArchive $written): void
     {
+        $user = $written->user;
         $kept = $user
             ->archives()
             ->whereIn('kind', ['own', 'daily', 'aside'])
             ->where('state', 'good')
+            ->orderByRaw('id = ? desc, made_at > ?', [$written->id, CarbonImmutable::now()->getTimestamp()])
             ->orderByDesc('made_at')
             ->orderByDesc('id')
             ->limit(max(1, $user->archives_kept))

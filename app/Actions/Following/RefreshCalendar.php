@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Actions\Following;
 
 use App\Access\Changeable;
+use App\Access\Followed;
 use App\Access\Visible;
 use App\Actions\Entries\RemoveEntry;
 use App\Actions\Interchange\SaveReadEntry;
@@ -42,9 +43,6 @@ final readonly class RefreshCalendar
     private const SELDOMEST = 7 * 86400;
 
     private const USUAL = 3600;
-
-    /** Seconds until the next try, after many that failed. */
-    private const LONGEST_WAIT = 86400;
 
     /** Entries that are written in one transaction. */
     private const AT_ONCE = 200;
@@ -98,7 +96,7 @@ final readonly class RefreshCalendar
     private function failed(Refresh $state, int $now, string $sentence): bool
     {
         $failures = min(20, $state->failures + 1);
-        $wait = min(self::LONGEST_WAIT, max($state->every, self::OFTENEST) * 2 ** min(10, $failures - 1));
+        $wait = min(Followed::LONGEST_WAIT, max($state->every, self::OFTENEST) * 2 ** min(10, $failures - 1));
         $state->update(['failures' => $failures, 'trouble' => $sentence, 'next_at' => $now + $wait]);
 
         return false;

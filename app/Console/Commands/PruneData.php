@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Console\Commands;
 
 use App\Retention\Pruning;
+use App\Retention\SureMoment;
 use Illuminate\Console\Command;
 
 final class PruneData extends Command
@@ -13,9 +14,15 @@ final class PruneData extends Command
 
     protected $description = 'Remove what is older than it is kept for, and files that nothing can bring back';
 
-    public function handle(Pruning $pruning): int
+    public function handle(Pruning $pruning, SureMoment $moment): int
     {
-        foreach ($pruning->run() as $what => $count) {
+        $now = $moment->look();
+        if ($now === null) {
+            $this->line('The clock was not looked at for a day yet: nothing is removed before that.');
+
+            return self::SUCCESS;
+        }
+        foreach ($pruning->run($now) as $what => $count) {
             $this->line("{$count} {$what}", verbosity: 'v');
         }
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Console\Commands;
 
 use App\Actions\Accounts\LeaveAccount;
+use App\Retention\SureMoment;
 use Illuminate\Console\Command;
 
 final class RemoveLeftAccounts extends Command
@@ -13,9 +14,10 @@ final class RemoveLeftAccounts extends Command
 
     protected $description = 'Remove the accounts that were left a week ago';
 
-    public function handle(LeaveAccount $accounts): int
+    public function handle(LeaveAccount $accounts, SureMoment $moment): int
     {
-        $this->line($accounts->removeAll().' accounts are gone.', verbosity: 'v');
+        $now = $moment->look();
+        $this->line(($now === null ? 0 : $accounts->removeAll($now)).' accounts are gone.', verbosity: 'v');
 
         return self::SUCCESS;
     }

@@ -17,6 +17,9 @@ final class WriteDailyArchives extends Command
     /** One that was begun so long ago was not ended: the machine was off, or it was stopped. */
     private const LOST_AFTER_HOURS = 2;
 
+    /** Seconds of a day on which clocks are set back. */
+    private const LONGEST_DAY = 25 * 3600;
+
     protected $signature = 'backup:accounts';
 
     protected $description = 'Write the daily archives of the accounts that wish for one and have none of today';
@@ -44,6 +47,7 @@ final class WriteDailyArchives extends Command
             ->where('kind', 'daily')
             ->whereIn('state', ['waiting', 'writing', 'good'])
             ->where('made_at', '>=', $midnight)
+            ->where('made_at', '<', $midnight + self::LONGEST_DAY) // of later on it was written while the clock was wrong
             ->exists();
         if (! $isThere) {
             WriteAccount::dispatch($archives->ask($user, 'daily')->id);

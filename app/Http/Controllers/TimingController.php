@@ -52,12 +52,11 @@ final class TimingController
         return response()->json(['running' => $timings->running($user)], 201);
     }
 
-    public function stop(TimingRequest $request, string $timing, RunTiming $run): Response
+    public function stop(TimingRequest $request, string $timing, RunTiming $run): JsonResponse
     {
         $user = Account::of($request);
-        $run->stop($user, $this->find($user, $timing), $request->endedAt());
 
-        return response()->noContent();
+        return response()->json(['says' => $run->stop($user, $this->find($user, $timing), $request->endedAt())]);
     }
 
     /** The timings of a day. */

@@ -2,7 +2,7 @@ import { answerOf, api } from '@/api/client'
 import type { RunningTiming } from '@/api/types'
 import { useAccount } from '@/state/server'
 import { once } from '@/undo/gestures'
-import { useChanges } from '@/undo/useChanges'
+import { say, useChanges } from '@/undo/useChanges'
 
 /** Timing work on an occurrence: for as long as it takes, or for a stint. */
 export function useTiming() {
@@ -29,15 +29,17 @@ export function useTiming() {
         start(one, account.value.stint_minutes)
 
     /** @param endedAt Unix seconds; null for now */
-    function stop(running: RunningTiming, endedAt: number | null = null): Promise<unknown> {
-        return change(`Stopped timing “${running.title}”.`, () =>
+    async function stop(running: RunningTiming, endedAt: number | null = null): Promise<unknown> {
+        const answer = await change(`Stopped timing “${running.title}”.`, () =>
             answerOf(
                 api.POST('/timings/{timing}/stop', {
                     params: { path: { timing: running.id } },
                     body: { ended_at: endedAt },
                 }),
-            ).then(() => true),
+            ),
         )
+        if (answer?.says) say(answer.says, { undoable: true })
+        return answer
     }
     function takeOut(running: RunningTiming): Promise<unknown> {
         return change(`Took the timing of “${running.title}” out.`, () =>

@@ -4696,11 +4696,16 @@ export interface operations {
         };
         responses: {
             /** @description Stopped */
-            204: {
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": {
+                        /** @description A sentence where it cannot have begun when it says */
+                        says: string | null;
+                    };
+                };
             };
             404: components["responses"]["Refused"];
             422: components["responses"]["Invalid"];

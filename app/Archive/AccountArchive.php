@@ -28,10 +28,23 @@ final readonly class AccountArchive
 
     public const PRODUCT = 'Plum Rota';
 
-    /** Bytes of what is in it, unpacked. */
-    private const LARGEST = 4_000_000_000;
+    /** Bytes of the rows in it, unpacked; the files have room of their own (PutBack). */
+    private const MOST_ROW_BYTES = 1_000_000_000;
+
+    public const MOST_ROWS = 500_000;
+
+    public const MOST_FILES = 20_000;
+
+    /** How many times as large as it is what is in it may be: text of rows packs to a tenth or a twentieth. */
+    private const MOST_RATIO = 100;
+
+    /** Bytes up to which that is not asked. */
+    private const SMALL = 20_000_000;
 
     private const LONGEST_LINE = 4_000_000;
+
+    /** Rows between two words about how far it is. */
+    private const TOLD_EVERY = 500;
 
     private const NAMES = '#^(?:account\.json|calendars\.ics|rows/[a-z_]{1,40}\.jsonl|files/[0-9a-z]{26})$#D';
 
@@ -42,38 +55,48 @@ final readonly class AccountArchive
     /**
      * Reads every row and every file and holds them against what it says of itself.
      *
+     * @param  Closure(int): void|null  $progress  rows and files so far
      * @return Manifest
      *
      * @throws UnsoundArchive
      */
-    public function check(): array
+    public function check(?Closure $progress = null): array
     {
         try {
-            return $this->checked();
+            return $this->checked($progress ?? fn (int $done) => null);
         } catch (ErrorException|ValueError|JsonException $e) {
             throw new UnsoundArchive('It is damaged: what is in it cannot be read any more.', previous: $e);
         }
     }
 
     /**
+     * @param  Closure(int): void  $progress
      * @return Manifest
      *
      * @throws UnsoundArchive|ErrorException|ValueError|JsonException
      */
-    private function checked(): array
+    private function checked(Closure $progress): array
     {
         $manifest = $this->manifest();
+        $done = 0;
         foreach (array_keys(Tables::all()) as $table) {
             $count = $manifest['counts'][$table] ?? 0;
             $found = 0;
             foreach ($this->rows($table) as $row) {
                 $found += $row === [] ? 0 : 1;
+                if (++$done % self::TOLD_EVERY === 0) {
+                    $progress($done);
+                }
+                if ($found > $count) {
+                    throw new UnsoundArchive("It says that it has {$count} rows of {$table}, and has more.");
+                }
             }
             if ($found !== $count) {
                 throw new UnsoundArchive("It says that it has {$count} rows of {$table}, and has {$found}.");
             }
         }
         foreach ($manifest['files'] as $id => $file) {
+            $progress(++$done);
             $hash = hash_init('sha256');
             $stream =
                 $this->stream("files/{$id}") ??
@@ -96,12 +119,22 @@ final readonly class AccountArchive
     public function manifest(): array
     {
         $zip = $this->open();
-        $bytes = 0;
+        $bytes = $ofRows = $files = 0;
+        $packed = (int) filesize($this->path);
         for ($i = 0; $i < $zip->numFiles; $i++) {
             $stat = $zip->statIndex($i);
-            $bytes += $stat['size'] ?? 0;
-            if ($stat === false || preg_match(self::NAMES, $stat['name']) !== 1 || $bytes > self::LARGEST) {
+            if ($stat === false || preg_match(self::NAMES, $stat['name']) !== 1) {
                 throw new UnsoundArchive('There is something in it that no archive of an account has.');
+            }
+            $isFile = str_starts_with($stat['name'], 'files/');
+            $bytes += $stat['size'];
+            $ofRows += $isFile ? 0 : $stat['size'];
+            $files += $isFile ? 1 : 0;
+            if ($files > self::MOST_FILES) {
+                throw new UnsoundArchive('It has more than '.number_format(self::MOST_FILES).' files, which no account may have.');
+            }
+            if ($ofRows > self::MOST_ROW_BYTES || $bytes > max(self::SMALL, self::MOST_RATIO * $packed)) {
+                throw new UnsoundArchive('It is packed from far more than an account can be: it is not opened.');
             }
         }
         $text = $zip->getFromName('account.json', 2_000_000);
@@ -126,6 +159,10 @@ final readonly class AccountArchive
             is_array($read['files'] ?? null) ? $read['files'] : [],
             fn (mixed $file): bool => is_array($file) && is_int($file['bytes'] ?? null) && is_string($file['sha256'] ?? null),
         );
+
+        if (array_sum($counts) > self::MOST_ROWS) {
+            throw new UnsoundArchive('It has more than '.number_format(self::MOST_ROWS).' rows, which no account has.');
+        }
 
         /** @var Manifest $manifest */
         $manifest = [

@@ -9,6 +9,7 @@ use App\Exceptions\StorageTrouble;
 use App\Follows\Follows;
 use App\Journal\Journal;
 use App\Models\User;
+use App\Writing\AllowedFiles;
 use App\Writing\NamedRows;
 use App\Writing\RowGate;
 use Closure;
@@ -50,17 +51,18 @@ final readonly class PutBack
         $files = [];
         $staged = new StagedRows();
         try {
-            foreach (array_keys($manifest['files']) as $id) {
-                $files[$id] = self::keep($user, $archive, (string) $id);
+            $left = [];
+            foreach (self::named($archive, $manifest['files'], $left) as $id) {
+                $files[$id] = self::keep($user, $archive, $id);
                 $progress(0, array_sum($manifest['counts']));
             }
             $names = self::names($user, $archive);
             $gate = new RowGate($names);
-            $left = [];
+            $sizes = array_map(fn (array $file): int => $file['bytes'], $manifest['files']);
             $done = 0;
             foreach (AccountTables::all() as $table) {
                 $staged->open($table);
-                foreach (self::portions($this->rows($user, $archive, $table, $names, $gate, $files, $left)) as $rows) {
+                foreach (self::portions($this->rows($user, $archive, $table, $names, $gate, $files, $sizes, $left)) as $rows) {
                     $staged->add($table, $rows);
                     $done += count($rows);
                     $progress($done, array_sum($manifest['counts']));
@@ -147,6 +149,31 @@ final readonly class PutBack
         }
     }
 
+    /**
+     * What a row names and is no larger than any file may be; what no row names is left where it is.
+     *
+     * @param  array<string, array{bytes: int, sha256: string}>  $files
+     * @param  list<string>  $left
+     * @return list<string> ids
+     */
+    private static function named(AccountArchive $archive, array $files, array &$left): array
+    {
+        $ids = [];
+        foreach ($archive->rows('attachments') as $row) {
+            $id = is_string($row['id'] ?? null) ? $row['id'] : '';
+            if (! isset($files[$id])) {
+                continue;
+            }
+            if ($files[$id]['bytes'] > AllowedFiles::MOST_KILOBYTES * 1024) {
+                $left[] = self::nameOf('attachments', $row).': It is larger than '.intdiv(AllowedFiles::MOST_KILOBYTES, 1024).' MB.';
+            } else {
+                $ids[] = $id;
+            }
+        }
+
+        return array_values(array_unique($ids));
+    }
+
     /** Beside the files that are there, until the rows that name it are. */
     private static function keep(User $user, AccountArchive $archive, string $id): string
     {
@@ -193,6 +220,7 @@ final readonly class PutBack
 
     /**
      * @param  array<string, string>  $files  paths by id
+     * @param  array<string, int>  $sizes  bytes by id
      * @param  list<string>  $left
      * @return iterable<Columns>
      */
@@ -203,6 +231,7 @@ final readonly class PutBack
         NamedRows $names,
         RowGate $gate,
         array $files,
+        array $sizes,
         array &$left,
     ): iterable {
         $seen = [];
@@ -232,6 +261,8 @@ final readonly class PutBack
             $seen[$here] = true;
             if ($table === 'attachments') {
                 $columns['path'] = $files[$id];
+                $columns['name'] = AllowedFiles::name(is_string($columns['name']) ? $columns['name'] : '');
+                $columns['size'] = $sizes[$id]; // as it is, whatever the row says: it counts for the quota
             }
             if ($table === 'calendars' && is_string($columns['follows'])) {
                 $columns['follows'] = Crypt::encryptString($columns['follows']);

@@ -32,6 +32,9 @@ final class FileParts
 
     private const LONGEST_LINE = 100_000;
 
+    /** What people write. */
+    private const WORDS = '/^(?:SUMMARY|DESCRIPTION|LOCATION)[;:]/i';
+
     /** Signs of a file inside: ten megabytes in base64. */
     private const LARGEST_FILE = 14_500_000;
 
@@ -190,6 +193,9 @@ final class FileParts
                 $files[hash('sha256', $file['data'])] = $file;
             } elseif (strlen($line) <= self::LONGEST_LINE) {
                 $kept[] = $line;
+            } elseif (preg_match(self::WORDS, $line) === 1) {
+                // Whoever reads it cuts it to the room of its field, and says so.
+                $kept[] = preg_replace('/\\\\$/D', '', mb_strcut($line, 0, self::LONGEST_LINE, 'UTF-8')) ?? '';
             } else {
                 $repairs[] = 'Something in it was larger than can be kept, and was left out.';
             }

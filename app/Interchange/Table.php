@@ -11,6 +11,9 @@ final class Table
 {
     public const MARK = "\xEF\xBB\xBF";
 
+    /** A sign with which a spreadsheet begins to reckon, as a pattern; some know the full-width ones as well. */
+    public const RECKONED = '[=+\-@\t\x{FF1D}\x{FF0B}\x{FF0D}\x{FF20}]';
+
     /** @param  list<string|int|null>  $cells */
     public static function line(array $cells): string
     {
@@ -20,8 +23,8 @@ final class Table
     private static function cell(string|int|null $value): string
     {
         $text = str_replace(["\r\n", "\r"], "\n", (string) $value);
-        // A spreadsheet would reckon with it (OWASP, "CSV Injection"): a mark before it makes it words.
-        if (is_string($value) && preg_match('/^[=+\-@\t]/', $text) === 1) {
+        // A spreadsheet would reckon with it (OWASP, "CSV Injection"), with full-width signs too: a mark before it makes it words.
+        if (is_string($value) && preg_match('/^'.self::RECKONED.'/u', $text) === 1) {
             $text = "'{$text}";
         }
 

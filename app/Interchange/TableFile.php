@@ -172,7 +172,7 @@ final class TableFile
                 $text = $i === 0 && $from === 0 ? (string) preg_replace('/^\xEF\xBB\xBF/', '', $text) : $text;
                 $text = mb_check_encoding($text, 'UTF-8') ? $text : mb_convert_encoding($text, 'UTF-8', 'Windows-1252');
                 // What was made harmless for spreadsheets is itself again.
-                $row[] = trim((string) preg_replace("/^'(?=[=+\\-@\\t])/", '', $text));
+                $row[] = trim((string) preg_replace("/^'(?=".Table::RECKONED.')/u', '', $text));
             }
             yield $at => $length > self::LONGEST_ROW ? [] : $row;
             $from = $at;

@@ -17,7 +17,7 @@ use Illuminate\Support\Facades\Storage;
  * @property string $id
  * @property int $user_id
  * @property 'own'|'daily'|'aside'|'brought'|'leaving' $kind
- * @property 'waiting'|'writing'|'restoring'|'good'|'bad' $state
+ * @property 'waiting'|'writing'|'looking'|'restoring'|'good'|'bad' $state
  * @property int $done rows, of those in total
  * @property int $total
  * @property string|null $trouble a sentence
@@ -105,6 +105,9 @@ final class StoredArchive extends Model
         return $dead('waiting', 'writing')->update(
             ['state' => 'bad', 'trouble' => 'It was stopped before it was whole. Ask for another.'],
         ) +
+            $dead('looking')->update(
+                ['state' => 'bad', 'trouble' => 'It was stopped before it was read whole. Bring it once more.'],
+            ) +
             $dead('restoring')->update(
                 ['state' => 'good', 'trouble' => 'It was stopped. What is here stays as it is; try again.'],
             );

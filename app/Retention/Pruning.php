@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace App\Retention;
 
-use App\Backup\Folder;
-use App\Models\Attachment;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\File;
@@ -26,11 +24,15 @@ final readonly class Pruning
 
     private const TALLY_YEARS = 3;
 
-    /** A file is written before its row is. */
+    /** Of a file on its way in. */
     private const YOUNGEST_FILE_SECONDS = 86400;
 
     /** Rows a statement, so that nobody waits long for the lock. */
     private const AT_ONCE = 2000;
+
+    public function __construct(private LooseFiles $files)
+    {
+    }
 
     /**
      * @param  CarbonImmutable  $now  by which something may be removed for good (SureMoment)
@@ -58,7 +60,7 @@ final readonly class Pruning
             'weeks of the tally' => DB::table('tally_weeks')
                 ->where('last', '<', $now->subYears(self::TALLY_YEARS)->toDateString())
                 ->delete(),
-            'files' => $this->files($now->getTimestamp()),
+            'files' => $this->files->remove($now)['files'],
             'files on their way in' => $this->imports($now->getTimestamp()),
         ];
     }
@@ -83,29 +85,6 @@ final readonly class Pruning
         $gone = 0;
         foreach (glob(Storage::disk('local')->path('imports').'/*/*', GLOB_ONLYDIR) ?: [] as $folder) {
             if (filemtime($folder) < $now - self::YOUNGEST_FILE_SECONDS && File::deleteDirectory($folder)) {
-                $gone++;
-            }
-        }
-
-        return $gone;
-    }
-
-    /** Files that no entry has and no step of the history could bring back. */
-    private function files(int $now): int
-    {
-        $folder = storage_path('app/private/attachments');
-        $kept = Attachment::query()->pluck('id', 'path')->all();
-        $gone = 0;
-        foreach (Folder::filesIn($folder) as $name) {
-            $isOld = filemtime("{$folder}/{$name}") < $now - self::YOUNGEST_FILE_SECONDS;
-            if (
-                $isOld &&
-                ! isset($kept["attachments/{$name}"]) &&
-                ! DB::table('history')
-                    ->whereRaw('instr("rows", ?) > 0', [basename($name)])
-                    ->exists()
-            ) {
-                unlink("{$folder}/{$name}");
                 $gone++;
             }
         }

@@ -8,10 +8,12 @@ use App\Archive\AccountArchive;
 use App\Archive\AccountTables;
 use App\Models\StoredArchive;
 use App\Models\User;
+use App\Retention\LooseFiles;
 use Database\Seeders\DemoSeeder;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\File;
 use Illuminate\Support\Facades\Storage;
 
 /** @return array<string, list<array<string, mixed>>> what an account has, by table; without what is named by chance */
@@ -236,7 +238,7 @@ test('an archive of an older version is read: what it does not say is as it is b
         ->toBe('Europe/Berlin');
 });
 
-test('what is no archive, or not whole, changes nothing', function (Closure $spoil, string $sentence) {
+test('what is no archive, or not whole, changes nothing', function (Closure $spoil, string $sentence, bool $isSaidAtOnce = true) {
     $user = little($this);
     $path = StoredArchive::query()->findOrFail(archived($this)['id'])->path();
     $copy = (string) tempnam(sys_get_temp_dir(), 'zip');
@@ -248,8 +250,16 @@ test('what is no archive, or not whole, changes nothing', function (Closure $spo
         ['file' => new UploadedFile($copy, 'a.zip', 'application/zip', null, true)],
         ['Origin' => 'http://localhost', 'Accept' => 'application/json'],
     );
-    $answer->assertStatus(422);
-    expect($answer->json('errors.file.0'))->toContain($sentence)->and(differing(holdings($user), $before))->toBe([]);
+    // What it says of itself is read at once, the rest by and by.
+    expect($answer->status())->toBe($isSaidAtOnce ? 422 : 202);
+    expect($isSaidAtOnce ? $answer->json('errors.file.0') : $answer->json('trouble'))
+        ->toContain($sentence)
+        ->and(differing(holdings($user), $before))
+        ->toBe([])
+        ->and(StoredArchive::query()->where('kind', 'brought')->pluck('state')->all())
+        ->toBe($isSaidAtOnce ? [] : ['bad'])
+        ->and(glob(StoredArchive::folder($user->id).'/*.zip'))
+        ->toBe([$path]); // of what is none nothing is kept
 })->with([
     'another file' => [fn (string $path) => file_put_contents($path, 'hello'), 'no archive'],
     'half of it' => [
@@ -263,10 +273,12 @@ test('what is no archive, or not whole, changes nothing', function (Closure $spo
             fn (string $text): string => substr($text, (int) strpos($text, "\n") + 1),
         ),
         'rows of areas',
+        false,
     ],
     'a file that was changed' => [
         fn (string $path) => inZip($path, null, fn (string $text): string => $text.'x'),
         'not as it was',
+        false,
     ],
     'a later version' => [
         fn (string $path) => inZip(
@@ -283,6 +295,18 @@ test('what is no archive, or not whole, changes nothing', function (Closure $spo
             fn (string $text): string => str_replace('"Plum Rota"', '"Something"', $text),
         ),
         'no archive of an account',
+    ],
+    'zeros that are packed small' => [
+        fn (string $path) => addToZip($path, 'files/01zeros0000000000000000aaa', str_repeat("\0", 60_000_000)),
+        'packed from far more',
+    ],
+    'more rows than any account has' => [
+        fn (string $path) => inZip(
+            $path,
+            'account.json',
+            fn (string $text): string => preg_replace('/"entries": \d+/', '"entries": 1000000', $text),
+        ),
+        'more than 500,000 rows',
     ],
     'a path out of it' => [fn (string $path) => addToZip($path, '../../evil.php', 'x'), 'no archive of an account has'],
 ]);
@@ -473,3 +497,57 @@ function oldArchive(): string
 
     return $path;
 }
+
+test('a file that no row names is not kept, one that is too large is left out, and what a row says of its size counts for nothing', function () {
+    $user = little($this);
+    $made = archived($this);
+    $path = StoredArchive::query()->findOrFail($made['id'])->path();
+    $id = DB::table('attachments')->value('id');
+    $large = random_bytes(10 * 1024 * 1024 + 1);
+    $more = ['01nobody00000000000000000a' => 'nobody names it', '01large000000000000000000a' => $large];
+    inZip($path, 'rows/attachments.jsonl', function (string $text): string {
+        $row = json_decode($text, true);
+
+        return json_encode([...$row, 'size' => 0, 'name' => "beds\u{202E}gpj.exe"])."\n".json_encode([...$row, 'id' => '01large000000000000000000a', 'name' => 'beds.png'])."\n";
+    });
+    foreach ($more as $name => $bytes) {
+        addToZip($path, "files/{$name}", $bytes);
+    }
+    inZip($path, 'account.json', function (string $text) use ($more): string {
+        $manifest = json_decode($text, true);
+        foreach ($more as $name => $bytes) {
+            $manifest['files'][$name] = ['bytes' => strlen($bytes), 'sha256' => hash('sha256', $bytes)];
+        }
+        $manifest['counts']['attachments'] = 2;
+
+        return json_encode($manifest);
+    });
+    $this->api('POST', "archives/{$made['id']}/restore", ['current' => 'glasshouse'])->assertStatus(202);
+    $said = collect($this->api('GET', 'archives')->json('archives'))->firstWhere('id', $made['id']);
+    expect($said['trouble'])
+        ->toContain('“beds.png” (attachments): It is larger than 10 MB.')
+        ->and(DB::table('attachments')->where('user_id', $user->id)->pluck('size')->all())
+        ->toBe([strlen('a plan of the beds')])
+        ->and(DB::table('attachments')->where('user_id', $user->id)->value('name'))
+        ->toBe('bedsgpj.exe')
+        ->and(Storage::disk('local')->allFiles("attachments/{$user->id}"))
+        ->toHaveCount(1);
+});
+
+test('files that nothing names are found and removed, but for those of the last day and those that undo would bring back', function () {
+    $folder = sys_get_temp_dir().'/plum-rota-loose-'.bin2hex(random_bytes(4));
+    $storage = app()->storagePath();
+    app()->useStoragePath($folder);
+    mkdir("{$folder}/app/private/attachments/1", 0700, true);
+    foreach (['loose' => 90_000, 'young' => 60, 'undone' => 90_000] as $name => $age) {
+        file_put_contents("{$folder}/app/private/attachments/1/{$name}", 'three panes');
+        touch("{$folder}/app/private/attachments/1/{$name}", now()->getTimestamp() - $age);
+    }
+    $this->entry(['title' => 'Vent check']);
+    DB::table('history')->update(['rows' => json_encode([['before' => ['path' => 'attachments/1/undone']]])]);
+    $gone = app(LooseFiles::class)->remove(Carbon\CarbonImmutable::now());
+    $left = array_map(basename(...), glob("{$folder}/app/private/attachments/1/*"));
+    File::deleteDirectory($folder);
+    app()->useStoragePath($storage);
+    expect($gone)->toBe(['files' => 1, 'bytes' => 11])->and($left)->toBe(['undone', 'young']);
+});

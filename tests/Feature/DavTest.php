@@ -556,3 +556,29 @@ test('what is none of it is refused with a sentence', function (string $method, 
         400,
     ],
 ]);
+
+test('a description of any length is kept as far as there is room, and the client is not told that all of it is as it sent it', function (int $length) {
+    $path = "/dav/{$this->user->id}/calendars/{$this->calendar()->id}/long.ics";
+    $answer = dav($this, 'PUT', $path, clientEvent('long', 'DESCRIPTION:'.str_repeat('Nineteen panes\\n', intdiv($length, 16))));
+    $answer->assertStatus(201);
+    expect($answer->headers->has('ETag'))
+        ->toBeFalse()
+        ->and(mb_strlen((string) Entry::query()->value('notes')))
+        ->toBe(20_000);
+})->with([30_000, 100_000, 2_000_000]);
+
+test('what nobody foresaw is answered as a client reads it', function () {
+    $path = "/dav/{$this->user->id}/calendars/";
+    DB::connection()->beforeExecuting(function (string $sql): void {
+        if (str_contains($sql, 'from "calendars"')) {
+            throw new RuntimeException('out of the blue');
+        }
+    });
+    $answer = dav($this, 'PROPFIND', $path, '', ['Depth' => '1']);
+    $answer->assertStatus(500);
+    expect($answer->headers->get('Content-Type'))
+        ->toContain('application/xml')
+        ->and((string) $answer->getContent())
+        ->toContain('Nothing was changed.')
+        ->not->toContain('out of the blue');
+});

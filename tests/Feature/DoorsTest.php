@@ -355,6 +355,7 @@ test('a value that one door takes is the same by every door, and one that it ref
         ['name' => 'Ines', 'email' => 'ines@example.test', 'password' => 'glasshouse', 'zone' => 'UTC'],
     );
     $brought = app(RestoreArchive::class)->bring($other, new SplFileInfo($path));
+    app(RestoreArchive::class)->look($brought);
     expect(app(RestoreArchive::class)->restore($brought))->toBeTrue();
     unlink($path);
     foreach (array_keys($cases) as $n) {

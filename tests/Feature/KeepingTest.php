@@ -65,7 +65,7 @@ test('a file is kept outside the web’s reach and only handed out to be saved',
     $entry = $this->entry(['title' => 'Boiler']);
     $sent = $this->postJson(
         "/api/entries/{$entry['id']}/attachments",
-        ['file' => UploadedFile::fake()->createWithContent('../../guarantee <b>.pdf', "%PDF-1.4\n%guarantee")],
+        ['file' => UploadedFile::fake()->createWithContent("../../guarantee \u{202E}<b>.pdf", "%PDF-1.4\n%guarantee")],
         ['Origin' => 'http://localhost'],
     )
         ->assertCreated()

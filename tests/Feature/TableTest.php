@@ -76,7 +76,7 @@ test('each time that something comes is a row, with when it was done', function 
 test('nothing in it is reckoned with by a spreadsheet', function (string $title) {
     $this->entry(['title' => $title, 'start' => '2026-11-26']);
     expect(table($this, '')[1][0])->toBe("'{$title}");
-})->with(['=1+1', '+49 30 1234', '-5', '@SUM(A1)', '=HYPERLINK("http://example.test")']);
+})->with(['=1+1', '+49 30 1234', '-5', '@SUM(A1)', '=HYPERLINK("http://example.test")', '＝1+1', '＋1', '－1', '＠SUM(A1)']);
 
 test('a stretch that is none is said', function () {
     $this->api('GET', 'table-file?what=times')->assertStatus(422);

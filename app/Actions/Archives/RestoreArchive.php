@@ -33,35 +33,66 @@ final readonly class RestoreArchive
     }
 
     /**
-     * One from elsewhere, kept beside the account's own.
+     * One from elsewhere, kept beside the account's own; it counts once all of it was looked at.
      *
-     * @throws UnsoundArchive where it is none
+     * @throws UnsoundArchive where it is none, by what it says of itself
      */
     public function bring(User $user, SplFileInfo $file): StoredArchive
     {
-        $manifest = (new AccountArchive($file->getPathname()))->check();
+        $manifest = (new AccountArchive($file->getPathname()))->manifest();
         $archive = $user->archives()->create([
             'kind' => 'brought',
-            'state' => 'good',
+            'state' => 'looking',
             'bytes' => (int) $file->getSize(),
             'counts' => $manifest['counts'],
+            'total' => array_sum($manifest['counts']) + count($manifest['files']),
             'made_at' => CarbonImmutable::parse($manifest['made_at'] ?: 'now')->getTimestamp(),
+            'alive_at' => CarbonImmutable::now()->getTimestamp(),
         ]);
         if (! is_dir(dirname($archive->path()))) {
             mkdir(dirname($archive->path()), 0700, true);
         }
         copy($file->getPathname(), $archive->path());
         chmod($archive->path(), 0600);
+
+        return $archive;
+    }
+
+    /** Reads one that was brought to its end: all its rows and files. */
+    public function look(StoredArchive $archive): void
+    {
+        $archive->beat(0, $archive->total);
+        try {
+            (new AccountArchive($archive->path()))->check(function (int $done) use ($archive): void {
+                $archive->beat($done, $archive->total);
+            });
+            $this->said($archive, ['state' => 'good', 'trouble' => null, 'done' => $archive->total]);
+            $this->keepLatest($archive->user);
+        } catch (Throwable $fault) {
+            @unlink($archive->path());
+            $isKnown = $fault instanceof UnsoundArchive;
+            $this->said($archive, [
+                'state' => 'bad',
+                'bytes' => 0,
+                'trouble' => $isKnown ? $fault->getMessage() : 'It could not be read. Nothing was changed.',
+            ]);
+            if (! $isKnown) {
+                report($fault);
+            }
+        }
+    }
+
+    /** Of those from elsewhere. */
+    private function keepLatest(User $user): void
+    {
         $kept = $user->archives()->where('kind', 'brought')->orderByDesc('id')->limit(self::MOST_BROUGHT)->pluck('id');
         $user
             ->archives()
             ->where('kind', 'brought')
-            ->where('state', 'good')
+            ->whereIn('state', ['good', 'bad'])
             ->whereNotIn('id', $kept)
             ->get()
             ->each($this->archives->remove(...));
-
-        return $archive;
     }
 
     /** @return bool whether it was brought back; how, and what of it was left out, is said with the archive */

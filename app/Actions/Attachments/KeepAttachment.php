@@ -8,6 +8,7 @@ use App\Journal\WritePath;
 use App\Models\Attachment;
 use App\Models\Entry;
 use App\Models\User;
+use App\Writing\AllowedFiles;
 use Illuminate\Support\Facades\Storage;
 use RuntimeException;
 use SplFileInfo;
@@ -38,7 +39,7 @@ final readonly class KeepAttachment
                 "Added a file to “{$entry->title}”",
                 fn (): Attachment => $user->attachments()->create([
                     'entry_id' => $entry->id,
-                    'name' => self::name($name),
+                    'name' => AllowedFiles::name($name),
                     'type' => $type,
                     'size' => (int) $file->getSize(),
                     'path' => $path,
@@ -48,15 +49,5 @@ final readonly class KeepAttachment
             Storage::disk('local')->delete($path);
             throw $fault;
         }
-    }
-
-    /** Without folders or signs that mean something to a system. */
-    private static function name(string $name): string
-    {
-        $name = trim(
-            (string) preg_replace('/[\s\x00-\x1f\x7f\/\\\\<>:"|?*]+/u', ' ', mb_scrub(basename(str_replace('\\', '/', $name)))),
-        );
-
-        return mb_substr($name === '' || trim($name, '.') === '' ? 'file' : $name, 0, 150);
     }
 }

@@ -6,7 +6,6 @@ namespace App\Actions\Interchange;
 
 use App\Access\Changeable;
 use App\Access\Visible;
-use App\Actions\Attachments\AllowedFiles;
 use App\Actions\Attachments\KeepAttachment;
 use App\Actions\Attachments\Quota;
 use App\Actions\Entries\MoveEntry;
@@ -21,6 +20,7 @@ use App\Models\Attachment;
 use App\Models\Entry;
 use App\Models\OccurrenceOverride;
 use App\Models\User;
+use App\Writing\AllowedFiles;
 use Carbon\CarbonImmutable;
 use PlumRota\Core\Schedule\Scope;
 use PlumRota\Core\Schedule\Series;

@@ -37,6 +37,12 @@ final class RestoreAccountBackup extends Command
 
             return self::FAILURE;
         }
+        $archives->look($archive);
+        if ($archive->refresh()->state !== 'good') {
+            $this->error("Nothing was brought back: {$archive->trouble}");
+
+            return self::FAILURE;
+        }
         $isBack = $archives->restore($archive);
         $archive->refresh();
         if (! $isBack) {

@@ -11,6 +11,7 @@ use App\Http\Requests\Account;
 use App\Http\Requests\ArchiveFileRequest;
 use App\Http\Requests\PresentPasswordRequest;
 use App\Http\Requests\RulesOf;
+use App\Jobs\LookAtArchive;
 use App\Jobs\RestoreAccount;
 use App\Jobs\WriteAccount;
 use App\Journal\WritePath;
@@ -80,18 +81,22 @@ final class ArchiveController
         return response()->download($found->path(), "plum-rota-account-{$day}.zip", ['Content-Type' => 'application/zip']);
     }
 
-    /** One from elsewhere: read whole before it is kept. */
+    /** One from elsewhere: it counts once it was read whole, which the long work does. */
     public function bring(ArchiveFileRequest $request, RestoreArchive $archives): JsonResponse
     {
         $file = $request->file('file');
         assert($file instanceof UploadedFile);
+        $user = Account::of($request);
+        self::requireNone($user);
         try {
-            $archive = $archives->bring(Account::of($request), $file);
+            $archive = $archives->bring($user, $file);
         } catch (UnsoundArchive $e) {
             throw ValidationException::withMessages(['file' => $e->getMessage()]);
         }
 
-        return response()->json(self::shown($archive), 201);
+        LookAtArchive::dispatch($archive->id);
+
+        return response()->json(self::shown($archive->refresh()), 202);
     }
 
     /** In place of what is there, after the password was given once more. */
@@ -119,7 +124,7 @@ final class ArchiveController
     private static function requireNone(User $user): void
     {
         StoredArchive::giveUpDead();
-        if ($user->archives()->whereIn('state', ['waiting', 'writing', 'restoring'])->exists()) {
+        if ($user->archives()->whereIn('state', ['waiting', 'writing', 'looking', 'restoring'])->exists()) {
             throw ValidationException::withMessages(['archive' => 'One is at work already. Wait until it is done.']);
         }
     }

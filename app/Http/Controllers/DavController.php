@@ -26,10 +26,14 @@ use App\Models\Calendar;
 use App\Models\User;
 use App\Reading\ObjectRow;
 use App\Reading\ObjectRows;
+use Illuminate\Database\Eloquent\ModelNotFoundException;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
+use Illuminate\Validation\ValidationException;
 use PDOException;
 use PlumRota\Core\Fields\NotAllowed;
+use Symfony\Component\HttpKernel\Exception\HttpExceptionInterface;
+use Throwable;
 
 /** The server of CalDAV (RFC 4791): clients of calendars read and write the entries of an account. */
 final readonly class DavController
@@ -92,14 +96,28 @@ final readonly class DavController
             $answer = self::xml(Multistatus::fault(new DavFault(503, $fault->getMessage())), 503)
                 ->header('Retry-After', (string) AccountHeld::RETRY_AFTER);
         } catch (PDOException $fault) {
-            $sentence = StorageTrouble::sentence($fault) ?? throw $fault;
-            $answer = self::xml(Multistatus::fault(new DavFault(503, $sentence)), 503)->header('Retry-After', '5');
+            $sentence = StorageTrouble::sentence($fault);
+            $answer = $sentence === null
+                ? self::failed($fault)
+                : self::xml(Multistatus::fault(new DavFault(503, $sentence)), 503)->header('Retry-After', '5');
+        } catch (HttpExceptionInterface|ValidationException|ModelNotFoundException $fault) {
+            throw $fault;
+        } catch (Throwable $fault) {
+            $answer = self::failed($fault);
         }
 
         return $answer->withHeaders([
             'DAV' => '1, 3, access-control, calendar-access, extended-mkcol, calendar-no-timezone',
             'Allow' => implode(', ', self::METHODS),
         ]);
+    }
+
+    /** What nobody foresaw: it is reported, and the client gets the kind of answer that it reads. */
+    private static function failed(Throwable $fault): Response
+    {
+        report($fault);
+
+        return self::xml(Multistatus::fault(new DavFault(500, 'Something went wrong here. Nothing was changed.')), 500);
     }
 
     private function get(Request $request, User $user, string $path): Response

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
-use App\Actions\Attachments\AllowedFiles;
 use App\Actions\Attachments\Quota;
+use App\Writing\AllowedFiles;
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Validation\Validator;

@@ -13,7 +13,7 @@ import PasswordQuestion from './PasswordQuestion.vue'
 /** All of the account as files: written here, taken along, brought back. */
 const account = useAccount()
 const client = useQueryClient()
-const isAtWork = (one: Archive): boolean => ['waiting', 'writing', 'restoring'].includes(one.state)
+const isAtWork = (one: Archive): boolean => ['waiting', 'writing', 'looking', 'restoring'].includes(one.state)
 const query = useQuery({
     queryKey: ['archives'],
     queryFn: () => answerOf(api.GET('/archives')),
@@ -106,9 +106,11 @@ async function bring(event: Event): Promise<void> {
             <span>{{
                 atWork.state === 'restoring'
                     ? 'Bringing it back…'
-                    : atWork.state === 'writing'
-                      ? `Writing: ${atWork.done} of ${atWork.total} rows`
-                      : 'It is written in a moment…'
+                    : atWork.state === 'looking'
+                      ? `Reading what you brought: ${atWork.done} of ${atWork.total} rows and files`
+                      : atWork.state === 'writing'
+                        ? `Writing: ${atWork.done} of ${atWork.total} rows`
+                        : 'It is written in a moment…'
             }}</span>
             <NProgress
                 type="line"

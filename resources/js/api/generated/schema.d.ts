@@ -3174,7 +3174,7 @@ export interface components {
             /** @enum {unknown} */
             kind: "own" | "daily" | "aside" | "brought" | "leaving";
             /** @enum {unknown} */
-            state: "waiting" | "writing" | "restoring" | "good" | "bad";
+            state: "waiting" | "writing" | "looking" | "restoring" | "good" | "bad";
             /** @description Rows, of those in total */
             done: number;
             total: number;
@@ -6725,8 +6725,8 @@ export interface operations {
             };
         };
         responses: {
-            /** @description It was read whole and is kept */
-            201: {
+            /** @description It is read whole by and by */
+            202: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Actions\Attachments;
+namespace App\Writing;
 
 use finfo;
 
@@ -40,5 +40,17 @@ final class AllowedFiles
     public static function typeOf(string $path): string
     {
         return (string) (new finfo(FILEINFO_MIME_TYPE))->file($path);
+    }
+
+    /**
+     * What a file is called here: without folders, signs that mean something to a system, or such as turn the direction of what follows,
+     * with which a program reads as a picture (Unicode Technical Report 36, 3.1.2).
+     */
+    public static function name(string $name): string
+    {
+        $name = (string) preg_replace('/[\x{061C}\x{200E}\x{200F}\x{202A}-\x{202E}\x{2066}-\x{2069}]+/u', '', mb_scrub($name));
+        $name = trim((string) preg_replace('/[\s\x00-\x1f\x7f\/\\\\<>:"|?*]+/u', ' ', basename(str_replace('\\', '/', $name))));
+
+        return mb_substr($name === '' || trim($name, '.') === '' ? 'file' : $name, 0, 150);
     }
 }

@@ -15,8 +15,8 @@ Schedule::call(fn (DispatchReminders $hand) => $hand->pass())->name('hand remind
 Schedule::call(fn () => StoredArchive::giveUpDead())->name('give up what nobody is at')->everyMinute();
 // Hourly, since a machine may be off at any hour: one a day is written.
 Schedule::command('calendars:refresh')->everyMinute()->withoutOverlapping(5)->runInBackground();
-Schedule::command('backup:write --daily')->hourly();
+Schedule::command('backup:write --daily')->hourly()->runInBackground();
 Schedule::command('backup:accounts')->hourly();
 Schedule::command('accounts:remove-left')->hourly();
 Schedule::command('data:prune')->daily();
-Schedule::command('data:check')->dailyAt('03:40');
+Schedule::command('data:check')->dailyAt('03:40')->runInBackground();

@@ -6,14 +6,19 @@ namespace App\Health;
 
 use App\Backup\Backups;
 use App\Models\Delivery;
+use App\Models\StoredArchive;
+use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
 use Throwable;
 
 /** Which part of the installation is well and which is not. Says nothing of anybody's data. */
 final readonly class Readiness
 {
-    /** Seconds after which a part that should beat every few is said to be gone. */
-    private const LONGEST_SILENCE = 150;
+    /** Seconds after which a part that should beat every few is said to be gone: each that is killed is known within a minute. */
+    private const LONGEST_SILENCE = 45;
+
+    /** The same of the schedule, which runs at the full minute. */
+    private const LONGEST_MINUTE = 70;
 
     private const LEAST_FREE_BYTES = 100 * 1024 * 1024;
 
@@ -31,6 +36,8 @@ final readonly class Readiness
             $this->database(),
             $this->reminders(),
             $this->schedule(),
+            $this->worker('queue', 'mails about accounts wait'),
+            $this->worker('long', 'archives wait'),
             $this->mail(),
             $this->disk(),
             $this->backup(),
@@ -55,15 +62,21 @@ final readonly class Readiness
     private function reminders(): array
     {
         $worker = new Heartbeat('reminders');
-        $age = min($worker->age() ?? PHP_INT_MAX, (new Heartbeat('schedule'))->age() ?? PHP_INT_MAX);
+        $age = $worker->age();
+        $schedule = (new Heartbeat('schedule'))->age() ?? PHP_INT_MAX;
 
         return match (true) {
+            $age === null && $schedule > self::LONGEST_MINUTE => self::part(
+                'reminders',
+                false,
+                'no worker has looked for what is due yet, and no schedule does',
+            ),
+            $age === null => self::part('reminders', true, 'are handed over by the schedule, every minute'),
             $age > self::LONGEST_SILENCE => self::part(
                 'reminders',
                 false,
-                'no worker and no schedule has looked for what is due for more than '.
-                    intdiv(self::LONGEST_SILENCE, 60).
-                    ' minutes',
+                "the worker was last seen {$age} s ago".
+                    ($schedule > self::LONGEST_MINUTE ? '' : '; the schedule hands over every minute meanwhile'),
             ),
             $worker->trouble() !== '' => self::part('reminders', false, 'the worker goes on, but its last look failed'),
             default => self::part('reminders', true, 'looked for what is due '.$age.' s ago'),
@@ -77,9 +90,47 @@ final readonly class Readiness
 
         return self::part(
             'schedule',
-            $age !== null && $age <= self::LONGEST_SILENCE,
+            $age !== null && $age <= self::LONGEST_MINUTE,
             $age === null ? 'has never run' : "ran {$age} s ago",
         );
+    }
+
+    /**
+     * Of a queue. Where what is asked for is done at once there is none.
+     *
+     * @param  string  $else  what becomes of it without one
+     * @return array{part: string, well: bool, says: string}
+     */
+    private function worker(string $name, string $else): array
+    {
+        if (config('queue.connections.'.($name === 'long' ? 'long' : config()->string('queue.default')).'.driver') === 'sync') {
+            return self::part($name, true, 'is done at once');
+        }
+        $age = (new Heartbeat($name))->age();
+        if ($name === 'long' && ($age ?? PHP_INT_MAX) > self::LONGEST_SILENCE) {
+            $age = self::sinceLongWork() ?? $age;
+        }
+
+        return self::part(
+            $name,
+            $age !== null && $age <= self::LONGEST_SILENCE,
+            match (true) {
+                $age === null => "has no worker: {$else}",
+                $age > self::LONGEST_SILENCE => "the worker was last seen {$age} s ago: {$else}",
+                default => "was at work {$age} s ago",
+            },
+        );
+    }
+
+    /** @return int|null seconds since whoever is in the middle of long work said so; null where nobody is */
+    private static function sinceLongWork(): ?int
+    {
+        $alive = rescue(
+            fn () => StoredArchive::query()->whereIn('state', ['writing', 'looking', 'restoring'])->max('alive_at'),
+            report: false,
+        );
+
+        return is_numeric($alive) ? max(0, CarbonImmutable::now()->getTimestamp() - (int) $alive) : null;
     }
 
     /** @return array{part: string, well: bool, says: string} */

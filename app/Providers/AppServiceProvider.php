@@ -11,6 +11,7 @@ use App\Database\GuardedConnection;
 use App\Database\ImmediateConnector;
 use App\Database\Patience;
 use App\Follows\Follows;
+use App\Health\Heartbeat;
 use App\Http\Bounds;
 use App\Http\Requests\ListsFirst;
 use App\Journal\Begun;
@@ -34,6 +35,8 @@ use Illuminate\Database\Connection;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Http\Middleware\TrustProxies;
 use Illuminate\Http\Request;
+use Illuminate\Queue\Events\JobProcessing;
+use Illuminate\Queue\Events\Looping;
 use Illuminate\Routing\Route as OneRoute;
 use Illuminate\Support\Facades\Event;
 use Illuminate\Support\Facades\Mail;
@@ -126,6 +129,11 @@ final class AppServiceProvider extends ServiceProvider
                     ? null
                     : fn (string $sentence) => $one->output->writeln("<comment>{$sentence}</comment>"),
             ),
+        );
+        // Workers of queues say that they are there: between two jobs, and in the middle of a long one (`StoredArchive::beat`).
+        Event::listen(
+            [Looping::class, JobProcessing::class],
+            fn (Looping|JobProcessing $one) => (new Heartbeat($one->connectionName === 'long' ? 'long' : 'queue'))->beat(),
         );
         Event::listen(Begun::class, fn (Begun $one) => $this->app->make(Follows::class)->begin($one->userIds()));
         Mail::extend('post-box', fn (): PostBox => new PostBox());

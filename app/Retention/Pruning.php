@@ -4,14 +4,17 @@ declare(strict_types=1);
 
 namespace App\Retention;
 
+use App\Backup\Folder;
+use App\Standins\KeptMails;
 use Carbon\CarbonImmutable;
+use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\File;
 use Illuminate\Support\Facades\Storage;
 
 /**
  * What grows without end is cut back by rules a person can read: steps of the history after a year, what was delivered and
- * the stand-in mails and messages after 90 days, kept answers after a day, what the tally keeps of weeks after three years (it can be
+ * the stand-in mails and messages after 90 days, kept answers after a day, devices that are over and links a month after, what the tally keeps of weeks after three years (it can be
  * counted again), and files that nothing can bring back any more.
  */
 final readonly class Pruning
@@ -30,7 +33,10 @@ final readonly class Pruning
     /** Rows a statement, so that nobody waits long for the lock. */
     private const AT_ONCE = 2000;
 
-    public function __construct(private LooseFiles $files)
+    /** Days for which it can be seen that a device was signed out, or a link used. */
+    private const OVER_DAYS = 30;
+
+    public function __construct(private LooseFiles $files, private Space $space, private KeptMails $mails)
     {
     }
 
@@ -41,6 +47,7 @@ final readonly class Pruning
     public function run(CarbonImmutable $now): array
     {
         $delivered = $now->subDays(self::DELIVERY_DAYS);
+        $over = $now->subDays(self::OVER_DAYS)->getTimestamp();
 
         return [
             'steps of the history' => $this->delete(
@@ -57,15 +64,23 @@ final readonly class Pruning
                 'answers',
                 fn ($query) => $query->where('created_at', '<', $now->subHours(self::ANSWER_HOURS)),
             ),
+            'devices' => $this->delete('devices', fn ($query) => $query->where('expires_at', '<', $over)),
+            'links' => $this->delete(
+                'account_links',
+                fn ($query) => $query->where(fn (Builder $any): Builder => $any->where('expires_at', '<', $over)->orWhere('used_at', '<', $over)),
+            ),
+            'tokens in mails' => $this->mails->forgetTokens($now->getTimestamp()),
+            'forgotten counts' => $this->cached($now->getTimestamp()),
             'weeks of the tally' => DB::table('tally_weeks')
                 ->where('last', '<', $now->subYears(self::TALLY_YEARS)->toDateString())
                 ->delete(),
             'files' => $this->files->remove($now)['files'],
             'files on their way in' => $this->imports($now->getTimestamp()),
+            'bytes given back to the disk' => $this->space->giveBack(),
         ];
     }
 
-    /** @param  \Closure(\Illuminate\Database\Query\Builder): \Illuminate\Database\Query\Builder  $which */
+    /** @param  \Closure(Builder): Builder  $which */
     private function delete(string $table, \Closure $which): int
     {
         $all = 0;
@@ -77,6 +92,25 @@ final readonly class Pruning
         } while ($gone === self::AT_ONCE);
 
         return $all;
+    }
+
+    /** What the cache keeps in files (wrong tries, limits) and is over: nobody asks for it again by the same name. */
+    private function cached(int $now): int
+    {
+        $folder = config('cache.stores.file.path');
+        if (config('cache.default') !== 'file' || ! is_string($folder)) {
+            return 0;
+        }
+        $gone = 0;
+        foreach (Folder::filesIn($folder) as $name) {
+            // Each begins with the moment until which it is good, in ten figures (Illuminate\Cache\FileStore).
+            $until = @file_get_contents("{$folder}/{$name}", length: 10);
+            if (is_string($until) && preg_match('/^\d{10}$/D', $until) === 1 && (int) $until < $now && @unlink("{$folder}/{$name}")) {
+                $gone++;
+            }
+        }
+
+        return $gone;
     }
 
     /** Files to be brought in that were neither taken nor given up. */

@@ -6,17 +6,26 @@ namespace App\Standins;
 
 use App\Models\Delivery;
 use App\Models\User;
+use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
 use stdClass;
 
 /** What lies in the stand-ins for a mail server and a phone, the latest first. */
-final class StandIns
+final readonly class StandIns
 {
     private const MOST = 100;
+
+    public function __construct(private KeptMails $kept)
+    {
+    }
 
     /** @return list<array<string, mixed>> */
     public function mails(User $user): array
     {
+        $now = CarbonImmutable::now()->getTimestamp();
+        $this->kept->forgetTokens($now, $user->id);
+        DB::table('post_box')->where('user_id', $user->id)->whereNull('shown_at')->update(['shown_at' => $now]);
+
         return array_values(
             DB::table('post_box')
                 ->where('user_id', $user->id)

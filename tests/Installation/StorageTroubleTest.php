@@ -3,10 +3,12 @@
 declare(strict_types=1);
 
 use App\Access\Visible;
+use App\Accounts\Backoff;
 use App\Actions\Accounts\OpenAccount;
 use App\Actions\Reminders\DispatchReminders;
 use App\Health\Heartbeat;
 use App\Models\Entry;
+use App\Models\User;
 use App\Retention\Pruning;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
@@ -155,4 +157,65 @@ test('what is older than it is kept for goes, and a file when nothing can bring 
         ->toBe(0)
         ->and(Entry::query()->count())
         ->toBe(1);
+});
+
+test('what is over goes: devices, links, wrong tries, tokens of mails; and the room it took is given back to the disk', function () {
+    config(['cache.default' => 'file', 'cache.stores.file.path' => $this->folder().'/cache']);
+    $now = now()->getTimestamp();
+    $user = DB::table('users')->value('id');
+    foreach (['over' => -31, 'lately' => -20, 'on' => 5] as $name => $days) {
+        DB::table('devices')->insert(['id' => "device-{$name}", 'user_id' => $user, 'name' => $name, 'signed_in_at' => 0, 'seen_at' => 0, 'expires_at' => $now + $days * 86400]);
+        DB::table('account_links')->insert(['kind' => 'reset', 'user_id' => $user, 'email' => 'a@example.test', 'token_hash' => $name, 'expires_at' => $now + $days * 86400]);
+    }
+    (new Backoff())->wrong('nobody@example.test', '10.0.0.9');
+    $mail = fn (string $id, array $row): bool => DB::table('post_box')->insert([
+        'user_id' => $user,
+        'message_id' => $id,
+        'to' => 'a@example.test',
+        'subject' => $id,
+        'html' => '<a href="http://localhost/reset/'.str_repeat('a', 40).'">new</a><a href="/answer/1/done?signature='.str_repeat('b', 64).'">done</a>',
+        'created_at' => now(),
+        ...$row,
+    ]);
+    $mail('new', []);
+    $mail('shown', ['shown_at' => $now - 601]);
+    $mail('old', ['created_at' => now()->subHours(25)]);
+    for ($i = 0; $i < 200; $i++) {
+        DB::table('history')->insert(['user_id' => $user, 'label' => 'x', 'rows' => str_repeat('x', 50_000), 'revision' => 1, 'created_at' => now()->subYears(2)]);
+    }
+    clearstatcache();
+    DB::select('pragma wal_checkpoint(truncate)');
+    $before = filesize($this->folder().'/db.sqlite');
+    $gone = app(Pruning::class)->run(Carbon\CarbonImmutable::now()->addDays(2));
+    DB::select('pragma wal_checkpoint(truncate)');
+    clearstatcache();
+    expect($gone)
+        ->toMatchArray(['devices' => 1, 'links' => 1, 'forgotten counts' => 2])
+        ->and(DB::table('devices')->orderBy('id')->pluck('id')->all())
+        ->toBe(['device-lately', 'device-on'])
+        ->and($gone['bytes given back to the disk'])
+        ->toBeGreaterThan(4_000_000)
+        ->and($before - filesize($this->folder().'/db.sqlite'))
+        ->toBeGreaterThan(4_000_000)
+        ->and(DB::table('post_box')->where('html', 'like', '%aaaa%')->orWhere('html', 'like', '%bbbb%')->pluck('message_id')->all())
+        ->toBe([]);
+});
+
+test('a mail of the stand-in can be used when it is shown, and is without its tokens ten minutes later', function () {
+    $this->actingAs(User::query()->firstOrFail());
+    $token = str_repeat('a', 40);
+    DB::table('post_box')->insert([
+        'user_id' => User::query()->value('id'),
+        'message_id' => 'one',
+        'to' => 'a@example.test',
+        'subject' => 'A new password',
+        'html' => "<a href=\"http://localhost/reset/{$token}\">new</a>",
+        'created_at' => now(),
+    ]);
+    $html = fn (): string => $this->getJson('/api/standins/post', ['Origin' => 'http://localhost'])->assertOk()->json('mails.0.html');
+    expect($html())->toContain($token);
+    $this->travel(5)->minutes();
+    expect($html())->toContain($token);
+    $this->travel(6)->minutes();
+    expect($html())->not->toContain($token)->and(DB::table('post_box')->value('html'))->not->toContain($token);
 });

@@ -156,6 +156,7 @@ test('a migration that landed is never edited', function () {
         '2026_12_01_100000_what_follows_hangs_on_the_step' => 'a5d30b183a6edfee858b1f7ff2226fd64c05995e3c1b10ba959f2fbdb873224b',
         '2026_12_01_110000_nothing_crosses_accounts' => '0460ad4d534ab4c720233c119a3b63a83f9af9f27f76971d94ce458d25ab6c31',
         '2026_12_01_120000_long_work_gives_signs_of_life' => '5bd74a3c8fc7b2cec2c60ebd1579031f651562295cf476bd9b31fef0ca3ca739',
+        '2026_12_01_130000_space_is_given_back' => 'e0c444136dec4a8a42e75b6b52ef40f05ce7cdf3250c1c34297f4338f56a8c28',
     ];
     foreach ($landed as $name => $sum) {
         expect(hash_file('sha256', database_path("migrations/{$name}.php")))->toBe($sum, "{$name} is not as it landed");

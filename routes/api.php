@@ -256,6 +256,7 @@ Route::middleware(['auth:sanctum', SaysRevision::class, IdempotentRequest::class
     Route::get('standins/phone', [ReminderController::class, 'phone'])->bounds(Bounds::Read);
     Route::post('reminders/{delivery}/dismiss', [ReminderController::class, 'dismiss'])->bounds(Bounds::Change);
 
-    Route::post('undo', [HistoryController::class, 'undo'])->bounds(Bounds::Change);
-    Route::post('redo', [HistoryController::class, 'redo'])->bounds(Bounds::Change);
+    // A step may be a file of many thousand entries.
+    Route::post('undo', [HistoryController::class, 'undo'])->bounds(Bounds::Export);
+    Route::post('redo', [HistoryController::class, 'redo'])->bounds(Bounds::Export);
 });

@@ -44,7 +44,11 @@ final readonly class ReconcileReminders
         foreach ($asked->with('calendar')->lazy(200) as $entry) {
             $this->entry($user, $entry, $now);
         }
-        foreach (array_diff($ids, $found) as $gone) {
+        $left = array_diff($ids, $found);
+        if (count($left) > self::MANY) {
+            $left = array_keys(array_intersect_key(array_flip($left), $this->written($user)));
+        }
+        foreach ($left as $gone) {
             // Of what is gone nothing to come is kept; what was due is, until it is stale.
             self::ofEntry($gone)->whereNull('handed_at')->where('fell_at', '>', $now)->delete();
             self::ofEntry($gone)
@@ -63,10 +67,7 @@ final readonly class ReconcileReminders
      */
     private function butSilent(User $user, Builder $entries, int $now): Builder
     {
-        $written = [];
-        foreach ($user->deliveries()->whereIn('kind', ['reminder', 'later'])->toBase()->pluck('key') as $key) {
-            $written[explode('|', str_replace('later|', '', is_string($key) ? $key : ''))[0]] = true;
-        }
+        $written = $this->written($user);
         $own = Changeable::by($user)
             ->overrides()
             ->whereNotIn('fields', ['{}', '[]'])
@@ -91,6 +92,17 @@ final readonly class ReconcileReminders
                         ),
                 ),
         );
+    }
+
+    /** @return array<string, true> by the ids of entries, there or gone, of which a reminder is written down */
+    private function written(User $user): array
+    {
+        $written = [];
+        foreach ($user->deliveries()->whereIn('kind', ['reminder', 'later'])->toBase()->pluck('key') as $key) {
+            $written[explode('|', str_replace('later|', '', is_string($key) ? $key : ''))[0]] = true;
+        }
+
+        return $written;
     }
 
     private function entry(User $user, Entry $entry, int $now): void

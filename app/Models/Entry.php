@@ -72,7 +72,7 @@ use PlumRota\Core\Reminding\Reminder;
  * @property int|null $aim times a week
  * @property list<array{text: string, done: bool}> $checklist
  * @property string|null $not_before a date
- * @property string|null $around a week of ISO 8601
+ * @property string|null $around a week of ISO 8601, or a month
  * @property string $waiting_for
  * @property string|null $ask_again a date
  * @property int $position

@@ -20,8 +20,8 @@ use PlumRota\Core\Schedule\Breaks;
 use PlumRota\Core\Schedule\Placement;
 use PlumRota\Core\Schedule\Scope;
 use PlumRota\Core\Schedule\Series;
+use PlumRota\Core\Time\Around;
 use PlumRota\Core\Time\InvalidTime;
-use PlumRota\Core\Time\IsoWeek;
 use PlumRota\Core\Time\LocalDateTime;
 use PlumRota\Core\Time\PlannableDays;
 use PlumRota\Core\Time\Zone;
@@ -98,7 +98,7 @@ class EntryRequest extends FormRequest
 
         return [
             'around' => $this->filled('around')
-                ? (string) IsoWeek::read($this->string('around')->value(), Account::of($this)->wallNow()->date())
+                ? (string) Around::read($this->string('around')->value(), Account::of($this)->wallNow()->date())
                 : null,
             'waiting_for' => $this->string('waiting_for')->trim()->value(),
             'measure' => trim($this->string('measure')->value()) ?: null,

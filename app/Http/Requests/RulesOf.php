@@ -22,7 +22,7 @@ use PlumRota\Core\Fields\Types\ReminderText;
 use PlumRota\Core\Fields\Types\RuleText;
 use PlumRota\Core\Fields\Types\Shape;
 use PlumRota\Core\Fields\Types\Text;
-use PlumRota\Core\Fields\Types\Week;
+use PlumRota\Core\Fields\Types\WeekOrMonth;
 use PlumRota\Core\Fields\Types\Whole;
 use PlumRota\Core\Fields\Types\ZoneName;
 
@@ -169,7 +169,7 @@ final readonly class RulesOf
             $type instanceof Amount => ['numeric', "between:0,{$type->most}"],
             $type instanceof OneOf => ['in:'.implode(',', $type->words)],
             $type instanceof Date => [new KnownDate($type->asks)],
-            $type instanceof Week => ['string', new KnownWeek($this->user->wallNow()->date())],
+            $type instanceof WeekOrMonth => ['string', new KnownWeek($this->user->wallNow()->date())],
             $type instanceof RuleText => ['string', 'max:'.RuleText::MOST],
             $type instanceof ReminderText => ['string', new KnownReminder()],
             $type instanceof ZoneName => ['string', 'max:60'],

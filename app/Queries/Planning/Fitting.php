@@ -23,8 +23,8 @@ use PlumRota\Core\Planning\Fitting\Work;
 use PlumRota\Core\Planning\Fitting\Worth;
 use PlumRota\Core\Schedule\Due;
 use PlumRota\Core\Schedule\Series;
+use PlumRota\Core\Time\Around;
 use PlumRota\Core\Time\InvalidTime;
-use PlumRota\Core\Time\IsoWeek;
 use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\LocalDateTime;
 use PlumRota\Core\Time\TimeRange;
@@ -463,7 +463,7 @@ final readonly class Fitting
     {
         $day = match (true) {
             $entry->not_before !== null => LocalDate::parse($entry->not_before),
-            $entry->around !== null => IsoWeek::parse($entry->around)->monday(),
+            $entry->around !== null => Around::parse($entry->around)->first,
             default => $first,
         };
 

@@ -12,8 +12,8 @@ use App\Queries\Occurrences\OccurrencesBetween;
 use App\Queries\Screens\Board;
 use App\Reading\OpenTasks;
 use PlumRota\Core\Schedule\Series;
+use PlumRota\Core\Time\Around;
 use PlumRota\Core\Time\InvalidTime;
-use PlumRota\Core\Time\IsoWeek;
 use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\TimeRange;
 
@@ -68,14 +68,15 @@ final readonly class ComingUp
         foreach ($this->tasks->unscheduled(Visible::to($user)) as $entry) {
             try {
                 [$kind, $day] = match (true) {
-                    $entry->around !== null => ['around', IsoWeek::parse($entry->around)->monday()],
+                    $entry->around !== null => ['around', Around::parse($entry->around)->first],
                     $entry->not_before !== null => ['note', LocalDate::parse($entry->not_before)],
                     default => ['', null],
                 };
+                $until = $kind === 'around' && $entry->around !== null ? Around::parse($entry->around)->last : $day;
             } catch (InvalidTime) {
                 continue; // the basket says so
             }
-            if ($day !== null && ! $day->plusDays($kind === 'around' ? 6 : 0)->isBefore($first) && ! $last->isBefore($day)) {
+            if ($day !== null && $until !== null && ! $until->isBefore($first) && ! $last->isBefore($day)) {
                 $found["{$entry->id}|".Series::ONCE] ??= self::line(
                     (string) ($day->isBefore($first) ? $first : $day),
                     $kind,

@@ -15,8 +15,8 @@ use Carbon\CarbonImmutable;
 use PlumRota\Core\Planning\UnscheduledTask;
 use PlumRota\Core\Planning\Urgency;
 use PlumRota\Core\Schedule\Due;
+use PlumRota\Core\Time\Around;
 use PlumRota\Core\Time\InvalidTime;
-use PlumRota\Core\Time\IsoWeek;
 use PlumRota\Core\Time\LocalDate;
 
 /** Tasks that have no place yet, in the order in which they press. */
@@ -101,7 +101,7 @@ final readonly class Basket
             $entry->importance,
             $entry->position,
             $entry->not_before === null ? null : LocalDate::parse($entry->not_before),
-            $entry->around === null ? null : IsoWeek::parse($entry->around)->monday(),
+            $entry->around === null ? null : Around::parse($entry->around)->first,
             $entry->ask_again === null ? null : LocalDate::parse($entry->ask_again),
         );
     }

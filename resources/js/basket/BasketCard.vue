@@ -4,7 +4,7 @@ import { useChoice } from '@/choice/useChoice'
 import { dueWords } from '@/shared/dueWords'
 import { leadUpWords } from '@/shared/leadUps'
 import StoneTick from '@/shared/StoneTick.vue'
-import { length, namedDate, times } from '@/shared/time'
+import { aroundWords, length, namedDate, times } from '@/shared/time'
 import { useAccount } from '@/state/server'
 import { computed } from 'vue'
 
@@ -20,7 +20,7 @@ const facts = computed(() => {
         due
             ? dueWords(due, props.now, account.value.clock)
             : around
-              ? `around week ${Number(around.slice(6))}`
+              ? aroundWords(around)
               : not_before || waiting_for
                 ? ''
                 : 'no date',

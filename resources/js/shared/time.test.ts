@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import {
+    aroundWords,
     dateIn,
     dueDate,
     hours,
@@ -15,6 +16,12 @@ import {
 } from './time'
 
 describe('time as it is drawn', () => {
+    it('says a week or a month that something is meant for', () => {
+        expect([aroundWords('2026-W04'), aroundWords('2027-01')]).toEqual([
+            'around week 4',
+            'some time in January',
+        ])
+    })
     it('numbers weekdays and weeks as ISO 8601 does', () => {
         expect(weekday('2026-11-25')).toBe(3)
         expect([

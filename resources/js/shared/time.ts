@@ -107,6 +107,12 @@ const format = (options: Intl.DateTimeFormatOptions) => {
 export const shortWeekday = format({ weekday: 'short' })
 export const longWeekday = format({ weekday: 'long' })
 export const monthName = format({ month: 'long' })
+
+/** A week (2026-W14) or a month (2027-01) that something is meant for. */
+export const aroundWords = (around: string): string =>
+    around.includes('W')
+        ? `around week ${Number(around.slice(6))}`
+        : `some time in ${monthName(`${around}-01`)}`
 const namedMonth = format({ month: 'short' })
 export const shortMonth = (date: string): string => namedMonth(date).slice(0, 3)
 export const shortDate = format({ day: 'numeric', month: 'short' })

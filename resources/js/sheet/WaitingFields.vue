@@ -4,7 +4,7 @@ import type { Entry } from '@/api/types'
 import SelectField from '@/shared/SelectField.vue'
 import TextField from '@/shared/TextField.vue'
 import { NButton } from 'naive-ui'
-import { namedDate } from '@/shared/time'
+import { aroundWords, namedDate } from '@/shared/time'
 import { useAccount, useBasket } from '@/state/server'
 import { computed } from 'vue'
 import DateChoice from '@/shared/DateChoice.vue'
@@ -30,7 +30,10 @@ const others = computed<[string | null, string][]>(() => {
     ]
 })
 /** A number alone stands for the next week that has it. */
-const week = computed(() => (form.value.around ? Number(/\d+$/.exec(form.value.around)) : null))
+const isMonth = computed(() => form.value.around !== null && !form.value.around.includes('W'))
+const week = computed(() =>
+    form.value.around && !isMonth.value ? Number(/\d+$/.exec(form.value.around)) : null,
+)
 </script>
 
 <template>
@@ -64,8 +67,14 @@ const week = computed(() => (form.value.around ? Number(/\d+$/.exec(form.value.a
                         any day
                     </NButton></template
                 > </SentenceWord
-            >, around week
+            ><template v-if="isMonth"
+                >, {{ aroundWords(form.around ?? '') }}
+                <NButton class="press" data-test="any-month" @click="form.around = null"
+                    >at any time</NButton
+                ></template
+            ><template v-else>, around week</template>
             <NumberField
+                v-if="!isMonth"
                 :value="week"
                 :min="1"
                 :max="53"

@@ -17,7 +17,7 @@ use PlumRota\Core\Fields\Types\ReminderText;
 use PlumRota\Core\Fields\Types\RuleText;
 use PlumRota\Core\Fields\Types\Shape;
 use PlumRota\Core\Fields\Types\Text;
-use PlumRota\Core\Fields\Types\Week;
+use PlumRota\Core\Fields\Types\WeekOrMonth;
 use PlumRota\Core\Fields\Types\Whole;
 use PlumRota\Core\Fields\Types\ZoneName;
 
@@ -176,7 +176,7 @@ final class EntryFields
                 '*.text.required' => 'A step needs a few words.',
             ], isTemplated: true),
             new Field('not_before', new Maybe(new Date('Not before which date?')), null, 'not before'),
-            new Field('around', new Maybe(new Week()), null, 'around which week'),
+            new Field('around', new Maybe(new WeekOrMonth()), null, 'around which week or month'),
             new Field('waiting_for', new Text(120), '', 'waiting for', says: ['max' => 'A name has room for 120 characters.']),
             new Field('ask_again', new Maybe(new Date('Ask again on which date?')), null, 'ask again'),
             new Field('opens_round', new Maybe(new OneOf(['week', 'month'])), null, 'the round it opens'),

@@ -121,3 +121,33 @@ test('what there is not is said, and the half of the day that a bare hour leaves
         ->and($this->api('POST', 'capture/reading', ['line' => 'call Ines at 9'])->json())
         ->toMatchArray(['start' => '2026-11-25T21:00:00', 'other_time' => '09:00', 'problems' => []]);
 });
+
+test('dates are left out of a rhythm, before an entry is reckoned from its day, and a month is meant without one', function () {
+    $this->entry(['title' => 'Plant fair stall', 'kind' => 'event', 'start' => '2027-05-15']);
+    $read = fn (string $line): array => $this->api('POST', 'capture/reading', ['line' => $line])->assertOk()->json();
+    expect($read('Staff meeting every Monday at 09:30 except on 21 and 28 December'))
+        ->toMatchArray(['in_words' => 'every Monday, but not on 21 December 2026 and 28 December 2026', 'title' => 'Staff meeting', 'problems' => []])
+        ->and($read('order labels three weeks before the plant fair stall')['start'])
+        ->toBe('2027-04-24')
+        ->and($read('oil the gate sometime in February')['around'])
+        ->toBe('2027-02');
+    $meeting = $this->api('POST', 'capture', ['line' => 'Staff meeting every Monday at 09:30 except on 21 and 28 December'])->assertCreated()->json();
+    expect($meeting['except_dates'])->toBe(['2026-12-21T09:30:00', '2026-12-28T09:30:00']);
+    $gate = $this->api('POST', 'capture', ['line' => 'oil the gate sometime in February'])->assertCreated()->json();
+    expect($gate['around'])
+        ->toBe('2027-02')
+        ->and(collect($this->api('GET', 'basket')->json('items'))->firstWhere('title', 'Oil the gate')['around'])
+        ->toBe('2027-02');
+    // It stands in the round of each week of that month, and may be said by hand.
+    $this->api('PATCH', "entries/{$gate['id']}", ['around' => '2027-03'])->assertOk()->assertJsonPath('around', '2027-03');
+    $this->api('PATCH', "entries/{$gate['id']}", ['around' => '2027-13'])->assertStatus(422);
+    expect($this->api('POST', 'fitting', ['from' => '2026-11-25', 'days' => 7])->status())->toBe(200);
+});
+
+test('what is left and sounds like a time is said, and nothing is placed on half of it', function () {
+    $read = $this->api('POST', 'capture/reading', ['line' => 'Sort the archive tomorrow until the boxes are full'])->assertOk()->json();
+    expect($read)
+        ->toMatchArray(['start' => null, 'title' => 'Sort the archive tomorrow until the boxes are full'])
+        ->and($read['problems'][0])
+        ->toBe('“until” was not understood, so no day, time or rhythm is taken from the rest of it.');
+});

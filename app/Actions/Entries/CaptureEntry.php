@@ -9,8 +9,6 @@ use App\Models\Entry;
 use App\Models\User;
 use App\Queries\Planning\Filing;
 use PlumRota\Core\Capture\Draft;
-use PlumRota\Core\Schedule\Breaks;
-use PlumRota\Core\Schedule\Series;
 
 /** Saves what a captured line was understood to mean. */
 final readonly class CaptureEntry
@@ -22,16 +20,7 @@ final readonly class CaptureEntry
     /** @param  'task'|'event'|null  $kind chosen by hand, over what was understood */
     public function capture(User $user, Draft $draft, Calendar $calendar, ?string $kind, bool $mayCover = false): Entry
     {
-        $series =
-            $draft->placement === null
-                ? null
-                : new Series(
-                    '',
-                    $draft->placement,
-                    $draft->rule,
-                    afterDone: $draft->afterDone,
-                    breaks: new Breaks($draft->offDay),
-                );
+        $series = $draft->series();
 
         return $this->entries->add(
             $user,

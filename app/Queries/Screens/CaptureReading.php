@@ -17,8 +17,6 @@ use PlumRota\Core\Capture\Context;
 use PlumRota\Core\Capture\Draft;
 use PlumRota\Core\Capture\Segment;
 use PlumRota\Core\Recurrence\Lead;
-use PlumRota\Core\Schedule\Breaks;
-use PlumRota\Core\Schedule\Series;
 use PlumRota\Core\Schedule\SeriesInWords;
 use PlumRota\Core\Time\LocalDate;
 
@@ -27,6 +25,11 @@ final readonly class CaptureReading
 {
     /** Days on in which a day is looked for that is mainly for what is caught. */
     private const THEMES_AHEAD = 15;
+
+    /** Letters of a title that is looked for in a line. */
+    private const SHORTEST_TITLE = 4;
+
+    private const MOST_NAMED = 20;
 
     public function __construct(private Filing $filing, private Holidays $holidays, private Labels $labels)
     {
@@ -58,9 +61,37 @@ final readonly class CaptureReading
                 $user->holidays === 'US', // the month comes first in dates of the one country that writes them so
                 $hours['wakes'],
                 $hours['sleeps'],
+                self::entriesNamed($user, $line),
             ),
             array_map(fn (int $at): int => strlen(mb_substr($line, 0, $at)), $plain),
         );
+    }
+
+    /**
+     * Entries to come that a line names: what is to be done before the fair is reckoned from its day.
+     *
+     * @return array<string, LocalDate> by title
+     */
+    private static function entriesNamed(User $user, string $line): array
+    {
+        if (preg_match('/\b(?:before|b4|until|till?|by|after)\b/i', $line) !== 1) {
+            return [];
+        }
+        $found = [];
+        $entries = Visible::to($user)
+            ->entries()
+            ->whereNull('rule')
+            ->where('start', '>=', (string) $user->wallNow()->date())
+            ->whereRaw('length(title) >= ?', [self::SHORTEST_TITLE])
+            ->whereRaw('instr(lower(?), lower(title)) > 0', [$line])
+            ->orderByDesc('start')
+            ->limit(self::MOST_NAMED)
+            ->get(['title', 'start']);
+        foreach ($entries as $entry) {
+            $found[$entry->title] = LocalDate::parse(substr((string) $entry->start, 0, 10)); // of two alike the next one
+        }
+
+        return $found;
     }
 
     /**
@@ -93,6 +124,7 @@ final readonly class CaptureReading
     public function describe(User $user, Draft $draft): array
     {
         $calendar = $this->calendar($user, $draft);
+        $series = $draft->series();
 
         return [
             'today' => (string) $user->wallNow()->date(),
@@ -105,17 +137,7 @@ final readonly class CaptureReading
             'start' => $draft->placement?->startText(),
             'length' => $draft->placement?->length,
             'rule' => $draft->rule === null ? null : (string) $draft->rule,
-            'in_words' => $draft->rule === null || $draft->placement === null
-                    ? null
-                    : SeriesInWords::of(
-                        new Series(
-                            '',
-                            $draft->placement,
-                            $draft->rule,
-                            afterDone: $draft->afterDone,
-                            breaks: new Breaks($draft->offDay),
-                        ),
-                    ),
+            'in_words' => $series === null || $draft->rule === null ? null : SeriesInWords::of($series),
             'due' => $draft->due,
             'not_before' => $draft->notBefore === null ? null : (string) $draft->notBefore,
             'around' => $draft->around === null ? null : (string) $draft->around,

@@ -12,15 +12,35 @@ use PlumRota\Core\Recurrence\OffDay;
  * Every kind of phrase says where in the line it may stand and what it would mean there (`…Phrases`). Of all these readings
  * those are taken that fit together and leave least of the line (`Choice`). What they say is put together (`Meaning`). What is
  * not understood stays in the title.
+ *
+ * @phpstan-import-type Role from Segment
  */
 final class CaptureReader
 {
     public const LONGEST_LINE = 500;
 
+    /** Bytes of a line up to which it is asked whether it means two entries. */
+    private const LONGEST_OF_TWO = 250;
+
+    /** With which a wish is begun when it is spoken. */
+    private const ADDRESS = '/^(?:(?:oh|ok|okay|so|and|also|hey|um|please|pls|kindly)[\s,]+)*(?:(?:I|we)(?:[\'’]ve)?\s+(?:need|have|want|ought|got|would\s+like)\s+to\s+|(?:I|we)\s+must\s+|don[\'’]?t\s+(?:let\s+me\s+)?forget\s+to\s+|remember\s+to\s+|make\s+sure\s+to\s+)?/iu';
+
+    /** Of what is done in the evening: "dinner at 7". */
+    private const EVENING = '/(?<!\p{L})(?:dinner|supper|drinks|pub|cinema|theatre|disco|nightcap)(?!\p{L})/iu';
+
     /**
      * @param  list<int>  $plain  bytes of the line at which phrases begin that are to stay ordinary words
      */
     public static function read(string $text, Context $context, array $plain = []): Draft
+    {
+        return self::of($text, $context, $plain, several: true);
+    }
+
+    /**
+     * @param  list<int>  $plain
+     * @param  bool  $several  whether it is asked if the line means several entries
+     */
+    private static function of(string $text, Context $context, array $plain, bool $several): Draft
     {
         $line = new Text(mb_scrub($text));
         $dates = new DateReader($context);
@@ -28,22 +48,43 @@ final class CaptureReader
             ...(new MomentPhrases($line, $context, $dates))->all(),
             ...(new RhythmPhrases($line, $dates))->all(),
             ...(new DeadlinePhrases($line, $context, $dates))->all(),
-            ...(new ReminderPhrases($line))->all(),
+            ...(new ReminderPhrases($line, $context, $dates))->all(),
             ...(new FilingPhrases($line, $context))->all(),
             ...(new LeadUpPhrases($line, $dates))->all(),
         ];
-        $phrases = array_values(array_filter($phrases, fn (Phrase $one): bool => ! in_array($one->from, $plain, true)));
+        $phrases = array_values(
+            array_filter($phrases, fn (Phrase $one): bool => ! in_array($line->written($one->from, $one->to)[0], $plain, true)),
+        );
         $chosen = Choice::of($line, $phrases);
         $meaning = new Meaning($context);
         foreach ($chosen as $one) {
             ($one->say)($meaning);
         }
+        if (preg_match(self::EVENING, $line->line) === 1) {
+            $meaning->isEvening = true;
+        }
+        $left = Leftovers::of($line, $chosen);
+        if ($left === [] && $several && strlen($text) <= self::LONGEST_OF_TWO && self::isSeveral($line, $context)) {
+            $left = ['and'];
+        }
         $placement = $meaning->placement();
+        if ($left !== []) {
+            $meaning->problem(
+                $left === ['and']
+                    ? 'This sounds like two entries. Write them one after the other: of both no day or time is taken.'
+                    : self::sayLeft($left, $placement !== null || $meaning->due !== null),
+            );
+            $placement = $meaning->saveLess();
+            // What is not taken stays where it was written.
+            $chosen = array_values(array_filter($chosen, fn (Phrase $one): bool => ($one->slots & Leftovers::WHEN) === 0 && $one->role !== 'reminder'));
+        }
         if ($meaning->leadUps !== [] && $placement === null && $meaning->due === null) {
             $meaning->problem("“{$meaning->leadUps[0]['title']}” comes before a date, and the line names none.");
         }
+        $reminders = $meaning->reminders($placement);
         $isWholeDay = $placement === null || $placement->allDay;
-        $title = self::title($line->line, $chosen);
+        $places = self::places($line, $chosen);
+        $title = self::title($line->line, $places);
 
         return new Draft(
             title: $title !== '' ? $title : $context->calendars[$meaning->calendar ?? ''] ?? '',
@@ -55,10 +96,10 @@ final class CaptureReader
             due: $meaning->due,
             importance: $meaning->importance,
             estimate: $isWholeDay ? $meaning->minutes : null,
-            reminders: $meaning->reminders,
-            segments: self::segments($line->line, $chosen),
+            reminders: $reminders,
+            segments: self::segments($line->line, $places),
             notBefore: $meaning->notBefore,
-            around: $meaning->around,
+            around: $placement === null ? $meaning->around : null,
             offDay: $placement === null ? OffDay::Keep : $meaning->offDay,
             effort: $meaning->effort,
             labels: array_values(array_unique($meaning->labels)),
@@ -68,48 +109,121 @@ final class CaptureReader
             otherTime: $meaning->otherTime,
             otherDate: $meaning->date?->other,
             leadUps: $meaning->leadUps,
+            except: $meaning->rule === null ? [] : $meaning->except,
         );
+    }
+
+    /** Whether it can be divided into two that have a title and a day each. */
+    private static function isSeveral(Text $line, Context $context): bool
+    {
+        preg_match_all('/\s*[;.]\s+|,?\s+(?:and\s+)?(?:also|then)\s+|,?\s+and\s+/iu', $line->line, $m, PREG_OFFSET_CAPTURE);
+        foreach (array_slice($m[0], 0, 6) as [$joint, $at]) {
+            $parts = [substr($line->line, 0, $at), substr($line->line, $at + strlen($joint))];
+            foreach ($parts as $part) {
+                if (! self::isWhole($part, $context)) {
+                    continue 2;
+                }
+            }
+
+            return true;
+        }
+
+        return false;
+    }
+
+    /** Whether a part of a line is an entry with a title and a day. */
+    private static function isWhole(string $part, Context $context): bool
+    {
+        if (substr_count(trim($part), ' ') < 2 || preg_match('~\d|(?<!\p{L})(?:'.Words::WEEKDAY.'|tomorrow|tonight|today|noon)(?!\p{L})~iu', $part) !== 1) {
+            return false;
+        }
+        $draft = self::of($part, $context, [], several: false);
+
+        return preg_match('/^\P{N}+ \P{N}+$/Du', $draft->title) === 1 && ($draft->placement !== null || $draft->due !== null) &&
+            $draft->reminders === [] && $draft->problems === [] && $draft->leadUps === [];
+    }
+
+    /** @param  non-empty-list<string>  $left */
+    private static function sayLeft(array $left, bool $isLess): string
+    {
+        $words = implode(', ', array_map(fn (string $word): string => "“{$word}”", array_slice($left, 0, 3)));
+
+        return $words.(count($left) === 1 ? ' was' : ' were').' not understood'.
+            ($isLess ? ', so no day, time or rhythm is taken from the rest of it.' : ', and '.(count($left) === 1 ? 'stays' : 'stay').' in the title.');
+    }
+
+    /**
+     * Where in the line as it was written each of them stands; two that come of one word are one.
+     *
+     * @param  list<Phrase>  $chosen
+     * @return list<array{int, int, Role}> first byte, the byte after the last, and the role
+     */
+    private static function places(Text $line, array $chosen): array
+    {
+        $places = [];
+        foreach ($chosen as $one) {
+            [$from, $to] = $line->written($one->from, $one->to);
+            $last = count($places) - 1;
+            if ($last >= 0 && $from < $places[$last][1]) {
+                $places[$last][1] = max($to, $places[$last][1]);
+            } else {
+                $places[] = [$from, $to, $one->role];
+            }
+        }
+
+        return $places;
     }
 
     /**
      * What nothing was made of, with what joined it to the rest gone.
      *
-     * @param  list<Phrase>  $chosen
+     * @param  list<array{int, int, Role}>  $places
      */
-    private static function title(string $line, array $chosen): string
+    private static function title(string $line, array $places): string
     {
-        foreach ($chosen as $one) {
-            if ($one->role !== 'title') {
-                $line = substr_replace($line, str_repeat("\x01", $one->to - $one->from), $one->from, $one->to - $one->from);
+        $written = $line;
+        foreach ($places as [$from, $to, $role]) {
+            if ($role !== 'title') {
+                $line = substr_replace($line, str_repeat("\x01", $to - $from), $from, $to - $from);
             }
         }
         $joint = '[\s,;:–—-]*';
         $line = (string) preg_replace('~\(\s*(?:[\s,;:\x01–—-]*)\x01(?:[\s,;:\x01–—-]*)\)~u', "\x01", $line);
         $line = (string) preg_replace("~{$joint}(?:\x01+{$joint}(?:(?:and|on|at|,)\\s+(?=\x01))?)+~iu", ' ', $line);
-        if (($chosen[0]->role ?? '') === 'reminder') {
+        if (($places[0][2] ?? '') === 'reminder') {
             $line = (string) preg_replace('~^\s*to\s+(?=\S)~iu', '', $line); // remind me tomorrow to
         }
 
-        return trim((string) preg_replace('/\s+/u', ' ', $line), " ,;:\n\t");
+        $line = trim((string) preg_replace('/\s+/u', ' ', $line), " ,;:\n\t");
+        $plain = trim((string) preg_replace([self::ADDRESS, '/[\s,]+(?:please|pls|thanks|thank you)[.!]?$/iu'], '', $line), " ,;:\n\t");
+        $line = str_contains($plain, ' ') || ! str_contains($line, ' must ') ? ($plain === '' ? $line : $plain) : $line; // "I must go" says no less
+
+        // What led to a phrase goes with it: "the party is (on Saturday)".
+        $last = preg_match('/\s(?:is|are|for|on|at|in|by|from)$/iu', $line, $m) === 1 ? trim($m[0]) : '';
+        if ($last !== '' && ! str_ends_with(rtrim($written, ' .!?'), " {$last}")) {
+            $line = substr($line, 0, -strlen($last) - 1);
+        }
+
+        return (string) preg_replace('/\s+([.!?])$/u', '$1', $line);
     }
 
     /**
-     * @param  list<Phrase>  $chosen
+     * @param  list<array{int, int, Role}>  $places
      * @return list<Segment>
      */
-    private static function segments(string $line, array $chosen): array
+    private static function segments(string $line, array $places): array
     {
         $segments = [];
         $at = 0;
-        foreach ($chosen as $one) {
-            if ($one->role === 'title') {
+        foreach ($places as [$from, $to, $role]) {
+            if ($role === 'title') {
                 continue;
             }
-            if ($one->from > $at) {
-                $segments[] = new Segment(substr($line, $at, $one->from - $at), 'title');
+            if ($from > $at) {
+                $segments[] = new Segment(substr($line, $at, $from - $at), 'title');
             }
-            $segments[] = new Segment(substr($line, $one->from, $one->to - $one->from), $one->role);
-            $at = $one->to;
+            $segments[] = new Segment(substr($line, $from, $to - $from), $role);
+            $at = $to;
         }
         if ($at < strlen($line)) {
             $segments[] = new Segment(substr($line, $at), 'title');

@@ -80,6 +80,22 @@ final class Choice
         ) {
             return false;
         }
+        if ($one->notWithRhythm && array_filter($chosen, fn (Phrase $other): bool => ($other->slots & Phrase::RHYTHM) !== 0) !== []) {
+            return false;
+        }
+        // So many days say something of a rhythm or of a date, and nothing by themselves.
+        if (
+            $one->slots === Phrase::END &&
+            array_filter($chosen, fn (Phrase $other): bool => ($other->slots & (Phrase::RHYTHM | Phrase::DATE)) !== 0) === []
+        ) {
+            return false;
+        }
+        if ($one->needsBefore) {
+            return array_filter(
+                $chosen,
+                fn (Phrase $other): bool => $other !== $one && $other->to <= $one->from && self::isGlue($text, $other->to, $one->from),
+            ) !== [];
+        }
         if (! $one->isLoose && ! $one->needsNeighbour) {
             return true;
         }
@@ -93,11 +109,11 @@ final class Choice
         }
 
         return ! $one->needsNeighbour &&
-            preg_match('~\G\s*(?:$|[,;:)\]]|[.](?:\s|$)|[–—-]\s)~u', $text->line, offset: $one->to) === 1;
+            preg_match('~\G\s*(?:(?:please|pls|thanks)?[.!]?\s*$|[,;:)\]]|[.](?:\s|$)|[–—-]\s)~iu', $text->seen, offset: $one->to) === 1;
     }
 
     private static function isGlue(Text $text, int $from, int $to): bool
     {
-        return preg_match(self::GLUE, substr($text->line, $from, $to - $from)) === 1;
+        return preg_match(self::GLUE, substr($text->seen, $from, $to - $from)) === 1;
     }
 }

@@ -14,6 +14,7 @@ final readonly class Clock
      * @param  'am'|'pm'|null  $half
      * @param  bool  $isOpen  whether it leaves the half of the day open, as "at nine" does and "9:00" does not
      * @param  'exact'|'dotted'|'half'|'words'|'number'  $form
+     * @param  bool  $isPadded  whether it is written with a nought before it
      * @param  string|null  $fault  a sentence where there is no such time
      */
     public function __construct(
@@ -24,6 +25,7 @@ final readonly class Clock
         public bool $isOpen,
         public string $form,
         public ?string $fault = null,
+        public bool $isPadded = false,
     ) {
     }
 
@@ -34,7 +36,8 @@ final readonly class Clock
      */
     public function time(?string $half = null): LocalTime
     {
-        $half = $this->half ?? ($this->isOpen ? $half : null);
+        // "Half past six in the evening" and "6.30 in the evening": what is written as a time has that half too, where it can.
+        $half = $this->half ?? ($this->isOpen || ($half === 'pm' && $this->hour >= 1 && $this->hour <= 11) ? $half : null);
         $hour = match (true) {
             $half === 'pm' && $this->hour < 12 => $this->hour + 12,
             $half === 'am' && $this->hour === 12 => 0,

@@ -5,15 +5,21 @@ declare(strict_types=1);
 namespace PlumRota\Core\Capture;
 
 /** Reads a time of day in English at a place of the line. */
-final readonly class ClockReader
+final class ClockReader
 {
+    /** @var array<string, callable(Found): Clock>|null */
+    private static ?array $forms = null;
+
     private const HOUR = '(?:'.Words::HOUR_WORD.'|1[0-2]|[1-9])';
 
     /** @param  bool  $isWhole  whether the phrase must end with it */
     public static function at(Text $text, int $at, bool $isWhole = true): ?Clock
     {
         $best = null;
-        foreach (self::forms() as $pattern => $make) {
+        if ($text->at('\d|noon|midday|midnight|half|a\s+quarter|quarter|one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve|twenty', $at, false) === null) {
+            return null;
+        }
+        foreach (self::$forms ??= self::forms() as $pattern => $make) {
             $found = $text->at($pattern, $at, $isWhole);
             if ($found !== null && ($best === null || $found->to > $best->to)) {
                 $best = $make($found);
@@ -60,7 +66,11 @@ final readonly class ClockReader
             },
             '(?<h>\d{1,2}):(?<m>\d\d)' => fn (Found $f): Clock => self::exact($f, 'exact'),
             '(?<h>\d{1,2})\.(?<m>[0-5]\d)(?![.\d])' => fn (Found $f): Clock => self::exact($f, 'dotted'),
-            '(?<h>[01]?\d|2[0-4])h(?<m>[0-5]\d)?' => fn (Found $f): Clock => self::exact($f, 'exact'),
+            // Two hours are a length, "at 2h" and "14h" are times.
+            '(?<h>[01]?\d|2[0-4])h(?<m>[0-5]\d)|(?<h2>9|1\d|2[0-4]|(?<=(?:at|to|by) |from |until |till )[0-8])h' => fn (Found $f): Clock => self::exact(
+                $f,
+                'exact',
+            ),
             "(?:(?<n>half|(?:a\s+)?quarter|five|ten|twenty|twenty-five)(?:\s+minutes)?\s+(?<way>past|to)\s+(?<h>{$hour}))" => function (
                 Found $f,
             ): Clock {
@@ -111,7 +121,7 @@ final readonly class ClockReader
     /** @param  'exact'|'dotted'  $form */
     private static function exact(Found $f, string $form): Clock
     {
-        [$hour, $minute] = [(int) $f->get('h'), (int) $f->get('m')];
+        [$hour, $minute] = [(int) ($f->has('h2') ? $f->get('h2') : $f->get('h')), (int) $f->get('m')];
 
         return new Clock(
             $f->to,
@@ -121,6 +131,7 @@ final readonly class ClockReader
             false,
             $form,
             $hour > 24 || $minute > 59 || ($hour === 24 && $minute > 0) ? 'There is no such time.' : null,
+            str_starts_with($f->get('h'), '0'),
         );
     }
 }

@@ -20,6 +20,7 @@ final readonly class Context
      * @param  bool  $monthFirst  whether 3/4 is the fourth of March
      * @param  int  $wakes  minute of the day
      * @param  int  $sleeps  minute of the day
+     * @param  array<string, LocalDate>  $entries  days of entries to come, by their titles: "before the fair" is before one of them
      */
     public function __construct(
         public LocalDateTime $now,
@@ -31,6 +32,7 @@ final readonly class Context
         public bool $monthFirst = false,
         public int $wakes = 6 * 60,
         public int $sleeps = 22 * 60,
+        public array $entries = [],
     ) {
     }
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace PlumRota\Core\Capture;
 
+use PlumRota\Core\Time\Feasts;
 use PlumRota\Core\Time\InvalidTime;
 use PlumRota\Core\Time\IsoWeek;
 use PlumRota\Core\Time\LocalDate;
@@ -12,15 +13,26 @@ use PlumRota\Core\Time\Weekday;
 /**
  * Reads a date in English at a place of the line, as seen from today. Each form of it is a pattern, with what makes a date of a match.
  */
-final readonly class DateReader
+final class DateReader
 {
+    /** With what every form begins, but for holidays. */
+    private const BEGINS = '\d|the|to|this|today|tonight|tomorrow|yesterday|day|in|a|an|one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve|fifteen|twenty|thirty|forty|fifty|ninety|couple|at|on|over|next|coming|early|late|by|end|mid|middle|week|fortnight|first|second|third|fourth|fifth|last|penultimate|'.Words::WEEKDAY.'|'.Words::MONTH;
+
     private const UNIT = '(?<unit>day|week|fortnight|month|year)s?';
 
-    private const YEAR = '(?:,?\s+(?<y>\d{4})(?!\s*(?:h|:)))?';
+    private const YEAR = '(?:,?\s+(?<y>\d{4})(?!\s*h|:\d))?';
 
-    private LocalDate $today;
+    private readonly LocalDate $today;
 
-    public function __construct(private Context $context)
+    /** @var array<string, callable(Found): (ReadDate|LocalDate|null)>|null */
+    private ?array $forms = null;
+
+    private ?string $holidays = null;
+
+    /** @var array<int, array<int, ReadDate|null>> what was read before, by the number of the line and the place: many ask after the same */
+    private array $known = [];
+
+    public function __construct(private readonly Context $context)
     {
         $this->today = $context->today();
     }
@@ -28,8 +40,21 @@ final readonly class DateReader
     /** @param  bool  $isWhole  whether the phrase must end with it */
     public function at(Text $text, int $at, bool $isWhole = true): ?ReadDate
     {
+        $place = $isWhole ? $at : -1 - $at;
+        if (! array_key_exists($place, $this->known[$text->number] ?? [])) {
+            $this->known[$text->number][$place] = $this->look($text, $at, $isWhole);
+        }
+
+        return $this->known[$text->number][$place] ?? null;
+    }
+
+    private function look(Text $text, int $at, bool $isWhole): ?ReadDate
+    {
+        if ($text->at(self::BEGINS, $at, false) === null && $text->at($this->holidayNames(), $at, false) === null) {
+            return null;
+        }
         $best = null;
-        foreach ($this->forms() as $pattern => $make) {
+        foreach ($this->forms ??= $this->forms() as $pattern => $make) {
             $found = $text->at($pattern, $at, $isWhole);
             if ($found === null || ($best !== null && $found->to <= $best->to)) {
                 continue;
@@ -37,11 +62,16 @@ final readonly class DateReader
             try {
                 $made = $make($found);
                 $read = $made instanceof LocalDate ? new ReadDate($found->to, $made) : $made;
+                if ($read !== null && $read->half === null && $found->has('part')) {
+                    $read = new ReadDate($read->to, $read->date, $read->days, self::half($found->get('part')), $read->isLoose, $read->fault, $read->other);
+                }
             } catch (InvalidTime) {
                 $read = new ReadDate($found->to, $this->today, fault: '“'.$found->written('whole').'” does not exist.');
             }
             $best = $read ?? $best;
         }
+        $before = $this->soLongBefore($text, $at);
+        $best = $before !== null && ($best === null || $before->to > $best->to) ? $before : $best;
         if ($best === null) {
             return null;
         }
@@ -55,7 +85,7 @@ final readonly class DateReader
     /** @return 'am'|'pm' */
     public static function half(string $part): string
     {
-        return str_ends_with($part, 'morning') ? 'am' : 'pm';
+        return str_contains($part, 'morning') ? 'am' : 'pm';
     }
 
     /** The first day of a month that is still to come, or has begun. */
@@ -82,20 +112,47 @@ final readonly class DateReader
             }
         }
 
+        return Feasts::next($name, $this->today);
+    }
+
+    /** The day of an entry that is to come, by its title: "before the fair". */
+    public function entry(Text $text, int $at): ?ReadDate
+    {
+        $titles = array_keys($this->context->entries);
+        usort($titles, fn (string $a, string $b): int => strlen($b) <=> strlen($a));
+        foreach ($titles as $title) {
+            $found = $title === '' ? null : $text->at('(?:the\s+|our\s+|my\s+)?'.str_replace('\ ', '\s+', preg_quote($title, '~')), $at);
+            if ($found !== null) {
+                return new ReadDate($found->to, $this->context->entries[$title]);
+            }
+        }
+
         return null;
+    }
+
+    /** A date, or an entry that stands for one, for what is before it, until it, or so long before it. */
+    public function atOrOf(Text $text, int $at): ?ReadDate
+    {
+        return $this->at($text, $at) ?? $this->entry($text, $at);
     }
 
     /** Names of holidays as a pattern; what never matches where there are none. */
     public function holidayNames(): string
+    {
+        return $this->holidays ??= $this->holidayPattern();
+    }
+
+    private function holidayPattern(): string
     {
         $names = [];
         foreach (array_unique($this->context->holidays) as $name) {
             $names[] = $name;
             $names[] = (string) preg_replace('/ (?:Day|Sunday)$/i', '', $name);
         }
+        $names = array_merge($names, Feasts::names());
         usort($names, fn (string $a, string $b): int => strlen($b) <=> strlen($a));
         $quoted = array_map(
-            fn (string $name): string => str_replace(["'", '’', ' '], ['[\'’]', '[\'’]', '\s+'], preg_quote($name, '~')),
+            fn (string $name): string => str_replace(["'", ' '], ['[\'’]?', '\s+'], preg_quote(str_replace('’', "'", $name), '~')),
             array_filter($names),
         );
 
@@ -108,7 +165,7 @@ final readonly class DateReader
         $weekday = Words::WEEKDAY;
         $month = Words::MONTH;
         $number = Words::NUMBER;
-        $named = "(?:(?:{$weekday}),?\s+)?";
+        $named = "(?:(?:the\\s+)?(?:{$weekday})(?:\\s+(?<part>".Words::PART.'))?,?\\s+)?';
         $holiday = $this->holidayNames();
 
         return [
@@ -126,12 +183,16 @@ final readonly class DateReader
             "(?<n>{$number})\s+".self::UNIT.'\s+(?:from\s+(?:now|today)|later|hence)' => fn (
                 Found $f,
             ): LocalDate => $this->later($f),
-            "a\s+week\s+(?:from|on)\s+(?:(?<n>today|tomorrow)|(?<wd>{$weekday}))" => fn (Found $f): LocalDate => $this->weekFrom($f),
+            "(?:(?<c>{$number})\\s+)?weeks?\\s+(?:(?:from|on)\\s+)?(?:(?<n>today|tomorrow)|(?<wd>{$weekday}))" => fn (Found $f): ?LocalDate => $f->has('c')
+                ? $this->weekFrom($f)
+                : null,
+            "(?:(?<c>a)\\s+)?fortnight\\s+(?:(?:from|on)\\s+)?(?:(?<n>today|tomorrow)|(?<wd>{$weekday}))" => fn (Found $f): LocalDate => $this->weekFrom($f)->plusDays(7),
             "(?<wd>{$weekday})\s+week" => fn (Found $f): LocalDate => $this->nextOf(Words::weekday($f->get('wd')))->plusDays(7),
-            '(?:(?:this|the|at\s+the|on\s+the|over\s+the)\s+)weekend' => fn (Found $f): ReadDate => new ReadDate(
+            '(?:(?:this|(?<loose>the)|at\s+the|on\s+the|over\s+the)\s+)weekend' => fn (Found $f): ReadDate => new ReadDate(
                 $f->to,
                 $this->weekend(0),
                 2,
+                isLoose: $f->has('loose'),
             ),
             'next\s+weekend' => fn (Found $f): ReadDate => new ReadDate($f->to, $this->weekend(7), 2),
             '(?:early\s+|late\s+)?next\s+week' => fn (): LocalDate => $this->nextWeek(),
@@ -143,15 +204,30 @@ final readonly class DateReader
                 Words::weekday($f->get('wd')),
                 $f->has('this') ? 0 : 1,
             ),
+            '(?:next\s+month,?\s+(?:on\s+)?the\s+(?<d>\d{1,2})(?:st|nd|rd|th)|(?:the\s+)?(?<d2>\d{1,2})(?:st|nd|rd|th)\s+(?:of\s+)?next\s+month)' => fn (Found $f): LocalDate => $this->monthOn(
+                1,
+                (int) ($f->get('d').$f->get('d2')),
+            ),
+            '(?:the\\s+)?(?<place>'.Words::PLACE.")\\s+(?<wd>{$weekday})\\s+(?:of|in)\\s+(?<m>{$month})(?:\\s+(?<y>\\d{4}))?" => fn (Found $f): ?LocalDate => $this->nthOf(
+                Words::place($f->get('place')),
+                Words::weekday($f->get('wd')),
+                Words::month($f->get('m')),
+                $f->has('y') ? (int) $f->get('y') : null,
+            ),
+            "(?:(?:in\\s+)?the\\s+)?week\\s+after\\s+next,?\\s+(?:on\\s+)?(?<wd>{$weekday})|(?<wd2>{$weekday})\\s+(?:in\\s+)?the\\s+week\\s+after\\s+next" => fn (Found $f): LocalDate => $this->inNextWeek(
+                Words::weekday($f->get('wd').$f->get('wd2')),
+            )->plusDays(7),
             'next\s+month' => fn (): LocalDate => $this->monthOn(1, 1),
             'next\s+year' => fn (): LocalDate => LocalDate::of($this->today->year + 1, 1, 1),
-            '(?:at\s+|by\s+)?(?:the\s+)?end\s+of\s+(?:the\s+|this\s+)?(?<what>next\s+month|month|year|next\s+week|week)' => fn (
+            '(?:at\s+|by\s+)?(?:the\s+)?end\s+of\s+(?:the\s+|this\s+)?(?<what>next\s+month|month|year|next\s+week|week|next\s+quarter|quarter)' => fn (
                 Found $f,
             ): LocalDate => match ($f->get('what')) {
                 'next month' => $this->monthOn(2, 1)->plusDays(-1),
                 'month' => $this->monthOn(1, 1)->plusDays(-1),
                 'year' => LocalDate::of($this->today->year, 12, 31),
                 'next week' => $this->nextWeek()->plusDays(6),
+                'quarter' => $this->monthOn(3 - (($this->today->month - 1) % 3), 1)->plusDays(-1),
+                'next quarter' => $this->monthOn(6 - (($this->today->month - 1) % 3), 1)->plusDays(-1),
                 default => $this->nextWeek()->plusDays(-1),
             },
             "(?:at\s+)?(?:the\s+)?end\s+of\s+(?<m>{$month})(?:\s+(?<y>\d{4}))?" => fn (Found $f): LocalDate => $this->endOf(
@@ -168,25 +244,57 @@ final readonly class DateReader
                 $f,
                 LocalDate::of((int) $f->get('y'), (int) $f->get('m'), (int) $f->get('d')),
             ),
-            '(?<whole>(?<d>\d{1,2})/(?<m>\d{1,2})(?:/(?<y>\d{4}|\d\d))?)' => fn (Found $f): ReadDate => $this->slashed($f),
-            '(?<whole>(?<d>\d{1,2})\.\s?(?<m>\d{1,2})\.(?<y>\d{4}|\d\d)?)' => fn (Found $f): ReadDate => $this->numbered($f),
+            "{$named}(?:the\s+)?(?<whole>(?<d>\d{1,2})/(?<m>\d{1,2})(?:/(?<y>\d{4}|\d\d))?)" => fn (Found $f): ReadDate => $this->slashed($f),
+            "{$named}(?:the\s+)?(?<whole>(?<d>\d{1,2})\.\s?(?<m>\d{1,2})\.(?<y>\d{4}|\d\d)?)" => fn (Found $f): ReadDate => $this->numbered($f),
             "{$named}(?:the\s+)?(?<whole>(?<d>\d{1,2})(?:st|nd|rd|th)?(?:\s+of)?\s+(?<m>{$month})".self::YEAR.')' => fn (
                 Found $f,
             ): ReadDate => $this->numbered($f),
             "{$named}(?<whole>(?<m>{$month})\s+(?:the\s+)?(?<d>\d{1,2})(?:st|nd|rd|th)?(?![\d:.]*\d|\s*(?:am|pm|h\b))".
             self::YEAR.
             ')' => fn (Found $f): ReadDate => $this->numbered($f),
-            'the\s+(?<d>\d{1,2})(?:st|nd|rd|th)' => fn (Found $f): ?LocalDate => $this->nextDateOfMonth((int) $f->get('d')),
+            "(?:(?:{$weekday})(?:,?\\s+the\\s+|,?\\s+)|the\\s+)(?<d>\\d{1,2})(?:st|nd|rd|th)" => fn (Found $f): ?LocalDate => $this->nextDateOfMonth((int) $f->get('d')),
             "(?<wd>{$weekday})" => fn (Found $f): ?ReadDate => preg_match('/days$/', $f->get('wd')) === 1
                 ? null
                 : new ReadDate($f->to, $this->nextOf(Words::weekday($f->get('wd'))), isLoose: true),
             "(?<h>{$holiday})" => fn (Found $f): ?ReadDate => $this->loose($f->to, $this->holiday($f->get('h'))),
+            "(?:next\\s+year,?\\s+(?<d>\\d{1,2})(?:st|nd|rd|th)?\\s+(?<m>{$month})|(?<d2>\\d{1,2})(?:st|nd|rd|th)?\\s+(?<m2>{$month}),?\\s+next\\s+year)" => fn (Found $f): LocalDate => LocalDate::of(
+                $this->today->year + 1,
+                Words::month($f->get('m').$f->get('m2')),
+                (int) ($f->get('d').$f->get('d2')),
+            ),
             "(?:(?<n>{$number})\s+days?|the\s+day)\s+(?<way>before|after)\s+(?<h>{$holiday})" => function (Found $f): ?LocalDate {
                 $days = $f->has('n') ? Words::number($f->get('n')) : 1;
 
                 return $this->holiday($f->get('h'))?->plusDays($f->get('way') === 'before' ? -$days : $days);
             },
         ];
+    }
+
+    /** Three weeks before the fair, the day after Easter Monday, two days before 12 March. */
+    private function soLongBefore(Text $text, int $at): ?ReadDate
+    {
+        $lead = $text->at(
+            '(?:(?:(?<n>'.Words::NUMBER.')\s+(?<unit>day|week|month)s?|(?<eve>the\s+(?:day|evening|night)))\s+(?<way>before|after)\s+)',
+            $at,
+            false,
+        );
+        $of = $lead === null ? null : $this->atOrOf($text, $lead->to);
+        if ($lead === null || $of === null || $of->fault !== null) {
+            return null;
+        }
+        $number = ($lead->has('n') ? Words::number($lead->get('n')) : 1) * ($lead->get('way') === 'before' ? -1 : 1);
+        $date = match ($lead->get('unit')) {
+            'month' => (new self($this->withToday($of->date)))->monthOn($number, $of->date->day),
+            'week' => $of->date->plusDays(7 * $number),
+            default => $of->date->plusDays($number),
+        };
+
+        return new ReadDate($of->to, $date);
+    }
+
+    private function withToday(LocalDate $date): Context
+    {
+        return new Context($date->startOfDay(), $this->context->zone);
     }
 
     private function loose(int $to, ?LocalDate $date): ?ReadDate
@@ -203,7 +311,7 @@ final readonly class DateReader
             default => $this->nextOf(Words::weekday($found->get('wd'))),
         };
 
-        return $from->plusDays(7);
+        return $from->plusDays(7 * max(1, Words::number($found->get('c'))));
     }
 
     private function later(Found $found): LocalDate
@@ -232,6 +340,23 @@ final readonly class DateReader
         }
 
         return LocalDate::of(intdiv($index, 12), ($index % 12) + 1, $day);
+    }
+
+    /** The second Saturday in December, the last Friday of March: the next one that is to come. */
+    private function nthOf(int $place, Weekday $weekday, int $month, ?int $year): ?LocalDate
+    {
+        foreach ($year === null ? [$this->today->year, $this->today->year + 1] : [$year] as $one) {
+            $first = LocalDate::of($one, $month, 1);
+            $last = $this->endOf($month, $one);
+            $day = $place > 0
+                ? $first->plusDays((($weekday->value - $first->weekday()->value + 7) % 7) + 7 * ($place - 1))
+                : $last->plusDays(-(($last->weekday()->value - $weekday->value + 7) % 7) + 7 * ($place + 1));
+            if ($day->month === $month && ! $day->isBefore($this->today)) {
+                return $day;
+            }
+        }
+
+        return null;
     }
 
     private function endOf(int $month, ?int $year): LocalDate
@@ -281,8 +406,11 @@ final readonly class DateReader
         if ($this->context->monthFirst) {
             [$day, $month] = [$month, $day];
         }
+        if ($month > 12 && $day <= 12) {
+            [$day, $month] = [$month, $day]; // 11/30 can be one thing only
+        }
         $read = $this->checked($found, $this->dated($day, $month, $this->year($found)));
-        $isClear = $day === $month || $day > 12 || $month > 12;
+        $isClear = $day === $month || $day > 12;
 
         return $isClear
             ? $read

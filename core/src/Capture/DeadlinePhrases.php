@@ -4,13 +4,19 @@ declare(strict_types=1);
 
 namespace PlumRota\Core\Capture;
 
+use PlumRota\Core\Time\Around;
+use PlumRota\Core\Time\InvalidTime;
 use PlumRota\Core\Time\IsoWeek;
+use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\LocalDateTime;
 
 /** By when something is to be done, and from when or around when it is meant. */
 final readonly class DeadlinePhrases
 {
-    private const BY = '(?:(?:is\s+)?due(?:\s+(?:on|by))?|by|deadline(?:\s+(?:is|on))?|no\s+later\s+than)\s*:?\s+';
+    private const BY = '(?:(?:is\s+|are\s+)?due(?:\s+(?:on|by|at))?|(?:(?:(?:has\s+|have\s+|needs?\s+|must\s+)?(?:to\s+)?be\s+)?(?:finished|done|ready|complete)\s+|(?<=\s)finish\s+)?by|deadline(?:\s+(?:is|on))?|(?:no|not)\s+later\s+than|last\s+date(?:\s+is)?|latest(?:\s+by)?|at\s+the\s+latest(?:\s+(?:by|on))?)\s*:?\s+';
+
+    /** By the end of a day's work. */
+    private const WORK_DAY = '(?:(?:the\s+)?(?:end\s+of\s+(?:the\s+)?(?:business\s+)?day|close\s+of\s+business)|eod|cob)';
 
     public function __construct(private Text $text, private Context $context, private DateReader $dates)
     {
@@ -25,7 +31,15 @@ final readonly class DeadlinePhrases
             if ($by !== null) {
                 array_push($phrases, ...$this->due($at, $by->to));
             }
-            $not = $this->text->at('not\s+before\s+', $at, false);
+            $before = $this->text->at('(?:some\s?time\s+|any\s?time\s+)?(?:(?<until>until)|before)\s+', $at, false);
+            if ($before !== null) {
+                array_push($phrases, ...$this->before($at, $before->to, $before->has('until')));
+            }
+            $within = $this->text->at('within\s+(?:the\s+next\s+)?(?<n>'.Words::NUMBER.')\s+(?<unit>working\s+day|day|week|month|hour)s?', $at);
+            if ($within !== null) {
+                $phrases[] = $this->within($within);
+            }
+            $not = $this->text->at('(?:but\s+)?not\s+before\s+|not\s+until\s+', $at, false);
             if ($not !== null) {
                 array_push($phrases, ...$this->notBefore($at, $not->to));
             }
@@ -46,8 +60,105 @@ final readonly class DeadlinePhrases
                         $found->to,
                         'turn',
                         Phrase::TURN,
-                        fn (Meaning $m) => ($m->around = IsoWeek::next($number, $this->context->today())),
+                        fn (Meaning $m) => ($m->around = Around::week(IsoWeek::next($number, $this->context->today()))),
                     );
+        }
+
+        return [...$phrases, ...$this->weeks(), ...$this->onward()];
+    }
+
+    /**
+     * A week that is meant without a day: this week, some time next week, the week of 14 December, about the middle of March.
+     *
+     * @return list<Phrase>
+     */
+    private function weeks(): array
+    {
+        $phrases = [];
+        $around = fn (int $from, int $to, LocalDate $day): Phrase => new Phrase(
+            $from,
+            $to,
+            'turn',
+            Phrase::TURN,
+            fn (Meaning $m) => ($m->around = Around::week(IsoWeek::containing($day))),
+        );
+        $today = $this->context->today();
+        foreach ($this->text->all('(?:some\s?time\s+|any\s?time\s+|any\s+day\s+|some\s+day\s+|one\s+day\s+|at\s+some\s+point\s+|during\s+|whenever\s+)(?:in\s+)?(?<which>this|next)\s+week|(?<plain>this\s+week)') as $found) {
+            $phrases[] = $around($found->from, $found->to, $found->get('which') === 'next' ? $today->plusDays(7) : $today);
+        }
+        foreach ($this->text->all('(?:(?:in|during)\s+)?(?:the\s+)?week\s+(?:of|beginning|commencing|starting)\s+(?:the\s+)?') as $found) {
+            $date = $this->dates->at($this->text, $this->text->at('\s*', $found->to, false)->to ?? $found->to);
+            if ($date !== null && $date->fault === null) {
+                $any = $this->text->at('\s*,\s*any\s+(?:day|time)', $date->to);
+                $phrases[] = $around($found->from, $any->to ?? $date->to, $date->date);
+            }
+        }
+        foreach ($this->text->all('in\s+(?:about|around|roughly)\s+(?<n>'.Words::NUMBER.')\s+(?<unit>week|month|day)s?') as $found) {
+            $days = Words::number($found->get('n')) * ['day' => 1, 'week' => 7, 'month' => 30][$found->get('unit')];
+            $phrases[] = $around($found->from, $found->to, $today->plusDays($days));
+        }
+        foreach ($this->text->all('(?:(?:(?:some\s?time|any\s?time|some\s+day|one\s+day|at\s+some\s+point|whenever)\s+)?(?:in|during)|around|about)\s+(?<m>'.Words::MONTH.')(?:\s+(?<y>20\d\d))?(?!\s*\d|\s*(?:-|–|to\b|and\b|or\b))') as $found) {
+            $month = Words::month($found->get('m'));
+            $year = $found->has('y') ? (int) $found->get('y') : $this->dates->month($month)->year;
+            $phrases[] = new Phrase(
+                $found->from,
+                $found->to,
+                'turn',
+                Phrase::TURN,
+                fn (Meaning $m) => ($m->around = Around::month($year, $month)),
+                notWithRhythm: true,
+            );
+        }
+        $about = '(?:(?:somewhere|some\s?time|somehow)\s+)?(?:around|about|roughly|circa|towards?|near)\s+(?:the\s+)?';
+        foreach ($this->text->wordStarts() as $at) {
+            $lead = $this->text->at($about, $at, false);
+            $date = $lead === null ? null : ($this->dates->at($this->text, $lead->to) ?? $this->dates->atOrOf($this->text, $lead->to));
+            if ($lead !== null && $date !== null && $date->fault === null && $date->half === null && ! $date->isLoose) {
+                $phrases[] = $around($at, $date->to, $date->date);
+            }
+        }
+        foreach ($this->text->all('(?:(?:in|during|some\s?time\s+in)\s+)?(?:the\s+)?(?<place>'.Words::PLACE.')\s+week\s+(?:of|in)\s+(?<m>'.Words::MONTH.')(?:\s+(?<y>\d{4}))?') as $found) {
+            $month = $found->has('y') ? LocalDate::of((int) $found->get('y'), Words::month($found->get('m')), 1) : $this->dates->month(Words::month($found->get('m')));
+            $place = Words::place($found->get('place'));
+            $last = LocalDate::of($month->year + ($month->month === 12 ? 1 : 0), ($month->month % 12) + 1, 1)->plusDays(-1);
+            $phrases[] = $around($found->from, $found->to, $place > 0 ? $month->plusDays(7 * $place - 4) : $last->plusDays(-3 + 7 * ($place + 1)));
+        }
+        foreach ($this->text->all('(?:(?:some\s?time|any\s?time|at\s+some\s+point|some\s+day|one\s+day|whenever)\s+)?(?:in\s+)?the\s+week\s+after\s+next') as $found) {
+            $phrases[] = $around($found->from, $found->to, $today->plusDays(14));
+        }
+        $vague = '(?:(?<early>early|start\s+of|beginning\s+of)|(?<mid>mid|(?:the\s+)?middle\s+of)|(?<late>late))';
+        foreach ($this->text->all("(?<about>(?:around|about|(?:some\s?time\s+)?in)\s+)?(?:the\s+)?{$vague}[-\s]+(?<m>".Words::MONTH.')') as $found) {
+            if ($found->has('mid') && ! $found->has('about')) {
+                continue;
+            }
+            $month = $this->dates->month(Words::month($found->get('m')));
+            try {
+                $day = LocalDate::of($month->year, $month->month, $found->has('early') ? 3 : ($found->has('mid') ? 15 : 26));
+                $phrases[] = $around($found->from, $found->to, $day);
+            } catch (InvalidTime) {
+                continue;
+            }
+        }
+
+        return $phrases;
+    }
+
+    /**
+     * From a day onwards, where nothing comes round: not before.
+     *
+     * @return list<Phrase>
+     */
+    private function onward(): array
+    {
+        $phrases = [];
+        foreach ($this->text->wordStarts() as $at) {
+            $lead = $this->text->at('from\s+', $at, false);
+            $date = $lead === null ? null : $this->dates->at($this->text, $lead->to);
+            $on = $date === null || $date->fault !== null ? null : $this->text->at('\s+on(?:wards?)?(?=\s|,|$)', $date->to);
+            if ($date !== null && $on !== null) {
+                $phrases[] = new Phrase($at, $on->to, 'turn', Phrase::TURN, fn (Meaning $m) => ($m->notBefore = $date->date), notWithRhythm: true);
+                $phrases[] = new Phrase($at, $on->to, 'date', Phrase::DATE, fn (Meaning $m) => ($m->date = $date), needsRhythm: true, weight: 1.02);
+            }
         }
 
         return $phrases;
@@ -56,7 +167,15 @@ final readonly class DeadlinePhrases
     /** @return list<Phrase> */
     private function due(int $from, int $at): array
     {
-        $date = $this->dates->at($this->text, $at);
+        $work = $this->text->at(self::WORK_DAY.'(?:\s*,?\s+(?:on\s+)?)?', $at, false);
+        if ($work !== null) {
+            $date = $this->dates->at($this->text, $work->to);
+            $day = $date->date ?? $this->context->today();
+            $to = $date->to ?? ($this->text->at(self::WORK_DAY, $at)->to ?? $work->to);
+
+            return [$this->dueOn($from, $to, (string) $day)];
+        }
+        $date = $this->dates->atOrOf($this->text, $at);
         if ($date !== null && $date->fault !== null) {
             return [new Phrase($from, $date->to, 'title', Phrase::DUE, fn (Meaning $m) => $m->problem($date->fault))];
         }
@@ -64,7 +183,7 @@ final readonly class DeadlinePhrases
         $clock = $date !== null && $lead === null ? null : ClockReader::at($this->text, $lead->to ?? $at);
         // A bare number after a date is a time only where "at" says so.
         $isBareNumber = $clock?->form === 'number' && ($lead === null || ! $lead->has('at'));
-        if ($isBareNumber || $clock?->fault !== null) {
+        if (($date !== null && $isBareNumber) || $clock?->fault !== null) {
             $clock = null;
         }
         if ($date === null && $clock === null) {
@@ -72,18 +191,93 @@ final readonly class DeadlinePhrases
         }
         $phrases = [];
         if ($date !== null) {
-            $phrases[] = new Phrase($from, $date->to, 'due', Phrase::DUE, fn (Meaning $m) => ($m->due = (string) $date->date));
+            $latest = $this->text->at('\s+(?:at\s+the\s+)?latest', $date->to);
+            $phrases[] = $this->dueOn($from, $latest->to ?? $date->to, (string) $date->date);
         }
-        if ($clock !== null) {
-            $day = $date->date ?? $this->context->today();
-            $due = LocalDateTime::of($day, $clock->time($date?->half));
-            if ($date === null && $due->seconds <= $this->context->now->seconds) {
-                $due = $due->plusMinutes(1440);
-            }
-            $phrases[] = new Phrase($from, $clock->to, 'due', Phrase::DUE, fn (Meaning $m) => ($m->due = (string) $due));
+        if ($clock !== null && ! ($date === null && $isBareNumber)) {
+            $phrases[] = $this->dueAt($from, $clock->to, $clock, $date);
+        }
+        // By five this afternoon, by noon tomorrow, by 18:00 on Tuesday.
+        $after = $date === null ? $this->text->at('\s*,?\s+(?:on\s+)?', $clock->to, false) : null;
+        $day = $after === null ? null : $this->dates->at($this->text, $after->to);
+        if ($clock !== null && $day !== null && $day->fault === null) {
+            $phrases[] = $this->dueAt($from, $day->to, $clock, $day);
         }
 
         return $phrases;
+    }
+
+    private function dueOn(int $from, int $to, string $day): Phrase
+    {
+        return new Phrase($from, $to, 'due', Phrase::DUE, fn (Meaning $m) => ($m->due = $day));
+    }
+
+    private function dueAt(int $from, int $to, Clock $clock, ?ReadDate $date): Phrase
+    {
+        $due = LocalDateTime::of($date->date ?? $this->context->today(), $clock->time($date?->half));
+        if ($date === null && $due->seconds <= $this->context->now->seconds) {
+            $due = $due->plusMinutes(1440);
+        }
+
+        return new Phrase($from, $to, 'due', Phrase::DUE, fn (Meaning $m) => ($m->due = (string) $due));
+    }
+
+    /**
+     * Before a day is the day before it; until a day, where nothing comes round, is by then.
+     *
+     * @return list<Phrase>
+     */
+    private function before(int $from, int $at, bool $isUntil): array
+    {
+        $date = $this->dates->atOrOf($this->text, $at);
+        if ($date === null || $date->fault !== null || ($date->isLoose && $date->half !== null)) {
+            return [];
+        }
+        // Before the end of a month is by then; before a day is the day before it.
+        $isEnd = $this->text->at('(?:the\s+)?end\s+of', $at) !== null;
+        $day = $isUntil || $isEnd ? $date->date : $date->date->plusDays(-1);
+        if ($day->isBefore($this->context->today())) {
+            return [];
+        }
+        $latest = $this->text->at('\s+(?:at\s+the\s+)?latest', $date->to);
+
+        return [
+            new Phrase(
+                $from,
+                $latest->to ?? $date->to,
+                'due',
+                Phrase::DUE,
+                fn (Meaning $m) => ($m->due = (string) $day),
+                notWithRhythm: $isUntil,
+                weight: $isUntil ? 0.9 : 1.0,
+            ),
+        ];
+    }
+
+    private function within(Found $found): Phrase
+    {
+        $number = Words::number($found->get('n'));
+        $today = $this->context->today();
+        $day = match ($found->get('unit')) {
+            'week' => $today->plusDays(7 * $number),
+            'month' => $today->plusDays(30 * $number),
+            'hour' => $this->context->now->plusMinutes(60 * $number)->date(),
+            'working day' => $this->workingDay($number),
+            default => $today->plusDays($number),
+        };
+
+        return $this->dueOn($found->from, $found->to, (string) $day);
+    }
+
+    private function workingDay(int $number): LocalDate
+    {
+        $day = $this->context->today();
+        for ($left = min(250, $number); $left > 0;) {
+            $day = $day->plusDays(1);
+            $left -= $day->weekday()->value <= 5 ? 1 : 0;
+        }
+
+        return $day;
     }
 
     /** @return list<Phrase> */

@@ -7,9 +7,12 @@ namespace PlumRota\Core\Capture;
 use PlumRota\Core\Recurrence\OffDay;
 use PlumRota\Core\Recurrence\RecurrenceRule;
 use PlumRota\Core\Reminding\Reminder;
+use PlumRota\Core\Schedule\Breaks;
 use PlumRota\Core\Schedule\Placement;
-use PlumRota\Core\Time\IsoWeek;
+use PlumRota\Core\Schedule\Series;
+use PlumRota\Core\Time\Around;
 use PlumRota\Core\Time\LocalDate;
+use PlumRota\Core\Time\LocalDateTime;
 use PlumRota\Core\Time\LocalTime;
 
 /** What a line of English was understood to mean. */
@@ -19,7 +22,7 @@ final readonly class Draft
      * @param  string|null  $calendar  the key the caller gave with the calendar's name; null when none was named
      * @param  string|null  $due  a date, or a date and time
      * @param  LocalDate|null  $notBefore  nothing to be done until then
-     * @param  IsoWeek|null  $around  the week it is meant for
+     * @param  Around|null  $around  the week or month it is meant for
      * @param  list<Reminder>  $reminders
      * @param  OffDay  $offDay  what becomes of one on a day without work
      * @param  list<Segment>  $segments  the whole line in order, piece by piece
@@ -29,6 +32,7 @@ final readonly class Draft
      * @param  list<string>  $problems  sentences about what was understood and does not exist or cannot be kept
      * @param  LocalTime|null  $otherTime  the other half of the day, where a bare hour left it open
      * @param  LocalDate|null  $otherDate  the other day that the words may mean
+     * @param  list<LocalDate>  $except  days on which its rhythm does not come
      */
     public function __construct(
         public string $title,
@@ -43,7 +47,7 @@ final readonly class Draft
         public array $reminders,
         public array $segments,
         public ?LocalDate $notBefore = null,
-        public ?IsoWeek $around = null,
+        public ?Around $around = null,
         public OffDay $offDay = OffDay::Keep,
         public ?string $effort = null,
         public array $labels = [],
@@ -53,7 +57,26 @@ final readonly class Draft
         public ?LocalTime $otherTime = null,
         public ?LocalDate $otherDate = null,
         public array $leadUps = [],
+        public array $except = [],
     ) {
+    }
+
+    /** Where it stands and how it comes round; null for what has no place yet. */
+    public function series(): ?Series
+    {
+        return $this->placement === null
+            ? null
+            : new Series(
+                '',
+                $this->placement,
+                $this->rule,
+                except: array_map(
+                    fn (LocalDate $day): LocalDateTime => LocalDateTime::of($day, $this->placement->start->time()),
+                    $this->rule === null ? [] : $this->except,
+                ),
+                afterDone: $this->afterDone,
+                breaks: new Breaks($this->offDay),
+            );
     }
 
     /** The same at a place, if it names none of its own; how long it was said to take is then how long it lasts. */

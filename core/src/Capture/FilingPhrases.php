@@ -25,6 +25,16 @@ final readonly class FilingPhrases
         'nibble',
     ];
 
+    /** Words of importance, besides which a line may say other things. */
+    private const IMPORTANCE = [
+        'must' => 'must(?:\s+be\s+done)?|essential|high\s+priority|top\s+priority|priority\s+high|urgent|very\s+important|(?:and\s+)?I\s+really\s+must\s+not\s+(?:miss|forget)\s+(?:this|it)',
+        'should' => 'should|medium\s+priority|normal\s+priority',
+        'could' => 'could|nice\s+to\s+have|low\s+priority|optional|(?:but\s+)?not\s+essential|if\s+(?:time\s+permits|there[\'’]?s\s+time|I\s+have\s+time|possible|I\s+get\s+(?:a)?round\s+to\s+it)|no\s+big\s+deal(?:\s+if\s+(?:it|I)\s+does?n[\'’]?t(?:\s+happen)?)?|it\s+would\s+be\s+nice(?:\s+but\s+not\s+essential)?\s+to|no\s+rush',
+    ];
+
+    /** After these "must" is a verb. */
+    private const SAYING = ['i', 'we', 'you', 'he', 'she', 'they', 'it', 'who', 'that', 'which', 'really', 'one', 'this', 'there', 'what'];
+
     /** Ends of a sentence part: a comma, or the end of the line. */
     private const ENDS = '(?=\s*(?:[,;.)]|$))';
 
@@ -47,18 +57,38 @@ final readonly class FilingPhrases
                 continue;
             }
             $taken[mb_strtolower($name)] = true;
-            foreach ($this->text->all('in\s+(?:the\s+)?'.preg_quote($name, '~')) as $found) {
-                $phrases[] = new Phrase(
-                    $found->from,
-                    $found->to,
-                    'calendar',
-                    Phrase::CALENDAR,
-                    fn (Meaning $m) => ($m->calendar = (string) $key),
-                );
+            foreach ($this->calendarForms(preg_quote($name, '~')) as [$pattern, $isSure]) {
+                foreach ($this->text->all($pattern) as $found) {
+                    if (! $isSure && ! $this->isApart($found->from) && $this->text->wordBefore($found->from) === '') {
+                        continue;
+                    }
+                    $phrases[] = new Phrase(
+                        $found->from,
+                        $found->to,
+                        'calendar',
+                        Phrase::CALENDAR,
+                        fn (Meaning $m) => ($m->calendar = (string) $key),
+                        needsBefore: ! $isSure && ! $this->isApart($found->from),
+                    );
+                }
             }
         }
 
         return $phrases;
+    }
+
+    /** @return list<array{string, bool}> patterns for how a calendar is named, and whether each is sure wherever it stands */
+    private function calendarForms(string $name): array
+    {
+        $word = '(?:calendar|cal)';
+
+        return [
+            ["(?:(?:and\\s+)?(?:please\\s+)?(?:(?:that|it|this)\\s+)?(?:goes|belongs|put(?:\\s+(?:that|it|this))?)\\s+)?(?:in|into|under|on)\\s+(?:(?:the|my)\\s+)?{$name}(?:\\s+{$word})?(?!\\s+(?:for|to|is)\\b)", true],
+            ["(?:in\\s+)?(?:the\\s+)?{$word}\\s*:?\\s+{$name}", true],
+            ["(?:in\\s+|on\\s+|for\\s+)?(?:the\\s+|my\\s+)?{$name}\\s+{$word}", true],
+            ["#{$name}|{$name}\\s*(?:[:/](?=\\s))", true],
+            ["{$name}".self::ENDS, false],
+        ];
     }
 
     /** @return list<Phrase> */
@@ -74,26 +104,35 @@ final readonly class FilingPhrases
                 fn (Meaning $m) => ($m->isTask = $found->get('kind') === 'task'),
             );
         }
-        foreach ($this->text->all('(?:a\s+)?(?<word>must|should|could)'.self::ENDS) as $found) {
-            if ($this->isApart($found->from) || $this->text->wordBefore($found->from) !== '') {
+        foreach (self::IMPORTANCE as $importance => $words) {
+            foreach ($this->text->all("(?:(?:it[\'’]?s|that[\'’]?s|is|a)\\s+){0,2}(?:{$words})(?<ends>".self::ENDS.')?') as $found) {
+                $isApart = $this->isApart($found->from) || $found->from === 0;
+                $isPlain = preg_match('/^(?:a )?(?:must|should|could)$/', $found->get('0')) === 1 && ! str_contains($found->get('0'), 's a ');
+                $ends = preg_match('/\G\s*(?:[,;:.)]|$)/', $this->text->seen, offset: $found->to) === 1;
+                if ($isPlain && (in_array($this->text->wordBefore($found->from), self::SAYING, true) || ($found->from === 0 && ! $ends))) {
+                    continue;
+                }
                 $phrases[] = new Phrase(
                     $found->from,
                     $found->to,
                     'importance',
                     Phrase::IMPORTANCE,
-                    fn (Meaning $m) => ($m->importance = $found->get('word')),
-                    needsNeighbour: ! $this->isApart($found->from),
+                    fn (Meaning $m) => ($m->importance = $importance),
+                    needsNeighbour: $isPlain && ! ($isApart && $ends) && ! $this->isLastOf($found),
                 );
             }
         }
-        foreach ($this->text->all('(?<word>light|steady|demanding)(?:\s+(?:effort|work))?'.self::ENDS) as $found) {
-            if ($this->isApart($found->from)) {
+        foreach ($this->text->all('(?<word>light|steady|demanding)(?<named>\s+(?:effort|work|going))?') as $found) {
+            $ends = preg_match('/\G\s*(?:[,;:.)]|$)/', $this->text->seen, offset: $found->to) === 1;
+            $isApart = $this->isApart($found->from) && $ends;
+            if ($found->has('named') || $isApart || $found->get('word') !== 'light') {
                 $phrases[] = new Phrase(
                     $found->from,
                     $found->to,
                     'effort',
                     Phrase::EFFORT,
                     fn (Meaning $m) => ($m->effort = $found->get('word')),
+                    needsNeighbour: ! $found->has('named') && ! $isApart,
                 );
             }
         }
@@ -101,18 +140,43 @@ final readonly class FilingPhrases
         return $phrases;
     }
 
+    /** Whether it is the last word of a line that is no question: "clean the gutters must". */
+    private function isLastOf(Found $found): bool
+    {
+        return preg_match('/\G\s*(?:please)?[.!]?\s*$/i', $this->text->seen, offset: $found->to) === 1 &&
+            preg_match('/^\s*(?:what|how|who|why|where|when|which|if|as)\b/i', $this->text->seen) !== 1 &&
+            substr_count(trim(substr($this->text->seen, 0, $found->from)), ' ') >= 1;
+    }
+
     /** @return list<Phrase> labels that are in use, named as such or alone between commas */
     private function labels(): array
     {
         $phrases = [];
-        foreach ($this->context->labels as $label) {
-            $name = preg_quote($label, '~');
-            foreach (
-                $this->text->all("(?<named>(?:with\s+(?:the\s+)?)?label(?:led|ed)?\s+(?:as\s+)?)?{$name}".self::ENDS) as $found
-            ) {
-                if ($found->has('named') || $this->isApart($found->from)) {
-                    $phrases[] = new Phrase($found->from, $found->to, 'label', 0, fn (Meaning $m) => ($m->labels[] = $label));
+        $names = implode('|', array_map(fn (string $label): string => preg_quote($label, '~'), $this->context->labels));
+        if ($names === '') {
+            return [];
+        }
+        $named = '(?:(?:with\s+(?:the\s+)?)?(?:labels?|label(?:led|ed)|tags?|tagged)(?:\s+(?:it|as|with))?\s*:?\s+)';
+        $list = "(?<list>(?:{$names})(?:(?:\\s*,\\s*|\\s+and\\s+|\\s*&\\s*)(?:{$names}))*)";
+        foreach (["{$named}{$list}", "{$list}\\s+(?:labels?|tags?)", '#'.$list, "{$list}".self::ENDS] as $i => $pattern) {
+            foreach ($this->text->all($pattern) as $found) {
+                if ($i === 3 && ! $this->isApart($found->from)) {
+                    continue;
                 }
+                preg_match_all("~(?<![\p{L}\p{N}])(?:{$names})(?![\p{L}\p{N}])~iu", $found->get('list'), $m);
+                $phrases[] = new Phrase(
+                    $found->from,
+                    $found->to,
+                    'label',
+                    0,
+                    function (Meaning $meaning) use ($m): void {
+                        foreach ($this->context->labels as $label) {
+                            if (in_array(mb_strtolower($label), array_map(mb_strtolower(...), $m[0]), true)) {
+                                $meaning->labels[] = $label;
+                            }
+                        }
+                    },
+                );
             }
         }
 
@@ -147,6 +211,50 @@ final readonly class FilingPhrases
             }
         }
 
+        foreach ($this->text->all('@\s*(?<place>(?!\d)[^,;@]{2,60})') as $found) {
+            array_push($phrases, ...$this->placeFrom($found->from, $found->placeOf('place')));
+        }
+        // In a room, right after a time or a date.
+        foreach ($this->text->wordStarts() as $at) {
+            $lead = $this->text->at('(?:in\s+(?:the\s+|front\s+of\s+)?|at\s+|on\s+the\s+(?=[\p{L} ]+(?:street|square|green|common)))(?=[\p{L}])', $at, false);
+            for ($words = 1; $lead !== null && $words <= 4; $words++) {
+                $found = $this->text->at('(?<place>[\p{L}\'’-]+(?:\s+[\p{L}\p{N}\'’-]+){'.($words - 1).'})(?=\s*(?:[,;.)]|$))', $lead->to);
+                if ($found !== null && preg_match('/^(?:'.Words::MONTH.'|'.Words::WEEKDAY.'|the\s|week|term|time|general|case|advent)/i', $found->get('place')) !== 1) {
+                    $phrases[] = new Phrase(
+                        $at,
+                        $found->to,
+                        'place',
+                        Phrase::PLACE,
+                        fn (Meaning $m) => ($m->place = $found->written('place')),
+                        needsBefore: true,
+                        weight: 0.6,
+                    );
+                }
+            }
+        }
+
+        return $phrases;
+    }
+
+    /** @return list<Phrase> as many words as are no phrase of their own */
+    private function placeFrom(int $from, int $at): array
+    {
+        $phrases = [];
+        for ($words = 1; $words <= ($from === 0 ? 2 : 4); $words++) {
+            $found = $this->text->at('(?<place>[\p{L}\'’.-]+(?:\s+[\p{L}\'’.-]+){'.($words - 1).'})', $at);
+            if ($found === null) {
+                break;
+            }
+            $phrases[] = new Phrase(
+                $from,
+                $found->to,
+                'place',
+                Phrase::PLACE,
+                fn (Meaning $m) => ($m->place = $found->written('place')),
+                weight: 0.6,
+            );
+        }
+
         return $phrases;
     }
 
@@ -156,7 +264,7 @@ final readonly class FilingPhrases
         if (
             preg_match(
                 '~(?<![\p{L}])(?:with(?:\s+(?:the\s+)?steps)?|steps)\s*:\s*(?<list>[^:]+)$~iu',
-                $this->text->line,
+                $this->text->seen,
                 $m,
                 PREG_OFFSET_CAPTURE,
             ) !== 1
@@ -181,6 +289,6 @@ final readonly class FilingPhrases
     /** Whether a comma or the like stands before it. */
     private function isApart(int $at): bool
     {
-        return preg_match('/[,;]\s*$/', substr($this->text->line, 0, $at)) === 1;
+        return preg_match('/[,;]\s*$/', substr($this->text->seen, 0, $at)) === 1;
     }
 }

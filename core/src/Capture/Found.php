@@ -8,10 +8,11 @@ namespace PlumRota\Core\Capture;
 final readonly class Found
 {
     /**
-     * @param  array<int|string, string>  $groups  those that took part
+     * @param  array<int|string, string>  $groups  those that took part, in usual spelling
+     * @param  array<int|string, string>  $written  the same as they stand in the line
      * @param  array<int|string, int>  $places  where each of them begins
      */
-    public function __construct(public int $from, public int $to, private array $groups, private array $places)
+    public function __construct(public int $from, public int $to, private array $groups, private array $written, private array $places)
     {
     }
 
@@ -24,7 +25,7 @@ final readonly class Found
     /** A named group as it is written. */
     public function written(string $name): string
     {
-        return trim($this->groups[$name] ?? '');
+        return trim($this->written[$name] ?? '');
     }
 
     public function has(string $name): bool

@@ -38,6 +38,52 @@ final readonly class LeadUpPhrases
             }
         }
 
+        return [...$phrases, ...$this->behind(self::MOST - count($phrases))];
+    }
+
+    /**
+     * With the time behind it: "book the hall two months before", after a comma or right after what was understood.
+     *
+     * @return list<Phrase>
+     */
+    private function behind(int $most): array
+    {
+        $phrases = [];
+        $ends = $this->text->all(
+            '(?:(?<n>'.Words::NUMBER.')\s+(?<unit>working\s+days?|days?|weeks?|months?)\s+(?:before(?:hand)?|ahead|earlier)|(?<eve>(?:the\s+)?day\s+before))(?=\s*(?:[,;.)]|$|and\s|\p{L}+\s))',
+        );
+        foreach (array_slice($ends, 0, max(0, $most)) as $end) {
+            $date = $this->dates->at($this->text, $end->from);
+            if ($date !== null && $date->to > $end->to) {
+                continue; // three weeks before the fair is a date
+            }
+            preg_match_all('~(?<![\p{L}\p{N}])\p{L}~u', substr($this->text->seen, 0, $end->from), $m, PREG_OFFSET_CAPTURE);
+            $unit = match (true) {
+                str_starts_with($end->get('unit'), 'working') => 'working_days',
+                str_starts_with($end->get('unit'), 'week') => 'weeks',
+                default => 'days',
+            };
+            $count = ($end->has('n') ? Words::number($end->get('n')) : 1) * (str_starts_with($end->get('unit'), 'month') ? 30 : 1);
+            foreach (array_slice($m[0], -9) as [, $at]) {
+                $what = substr($this->text->seen, $at, $end->from - $at);
+                if (preg_match('/[,;.:]|\b(?:remind|nudge|ping|alert)/i', $what) === 1 || $count > Lead::MOST[$unit] || trim($what) === '') {
+                    continue;
+                }
+                $isApart = preg_match('/(?:[,;]|[,;]?\s+and)\s*$/i', substr($this->text->seen, 0, $at)) === 1;
+                [$from, $to] = $this->text->written($at, $end->from);
+                $title = (string) preg_replace('/^(?:need\s+to|and)\s+/i', '', trim(substr($this->text->line, $from, $to - $from)));
+                $phrases[] = new Phrase(
+                    $at,
+                    $end->to,
+                    'lead-up',
+                    0,
+                    fn (Meaning $m) => ($m->leadUps[] = ['title' => $title, 'count' => $count, 'unit' => $unit, 'estimate' => null]),
+                    needsBefore: ! $isApart,
+                    weight: $isApart ? 0.9 : 0.8,
+                );
+            }
+        }
+
         return $phrases;
     }
 
@@ -64,7 +110,7 @@ final readonly class LeadUpPhrases
     /** Whether a comma or the like stands before it. */
     private function isApart(int $at): bool
     {
-        return preg_match('/[,;]\s*(?:and\s+)?$/i', substr($this->text->line, 0, $at)) === 1;
+        return preg_match('/[,;]\s*(?:and\s+)?$/i', substr($this->text->seen, 0, $at)) === 1;
     }
 
     /** "3 days before Christmas" is a date of its own. */

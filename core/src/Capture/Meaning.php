@@ -11,10 +11,11 @@ use PlumRota\Core\Recurrence\RecurrenceRule;
 use PlumRota\Core\Recurrence\RecurrenceSet;
 use PlumRota\Core\Recurrence\Until;
 use PlumRota\Core\Recurrence\WeekdayNum;
+use PlumRota\Core\Reminding\Channel;
 use PlumRota\Core\Reminding\Reminder;
 use PlumRota\Core\Schedule\Placement;
+use PlumRota\Core\Time\Around;
 use PlumRota\Core\Time\InvalidTime;
-use PlumRota\Core\Time\IsoWeek;
 use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\LocalDateTime;
 use PlumRota\Core\Time\LocalTime;
@@ -63,11 +64,14 @@ final class Meaning
     /** @var list<Weekday> */
     public array $daysOut = [];
 
+    /** @var list<LocalDate> on which it does not come */
+    public array $except = [];
+
     public ?string $due = null;
 
     public ?LocalDate $notBefore = null;
 
-    public ?IsoWeek $around = null;
+    public ?Around $around = null;
 
     public ?string $calendar = null;
 
@@ -89,11 +93,14 @@ final class Meaning
     /** Null where nothing says it. */
     public ?bool $isTask = null;
 
-    /** @var list<Reminder> */
-    public array $reminders = [];
+    /** @var list<array{ReminderWish, list<Channel>}> */
+    public array $wishes = [];
 
     /** @var list<string> sentences about what there is not */
     public array $problems = [];
+
+    /** What it is of is done in the evening. */
+    public bool $isEvening = false;
 
     /** The half of the day was chosen, and it may have been meant otherwise. */
     public ?LocalTime $otherTime = null;
@@ -132,6 +139,60 @@ final class Meaning
         }
     }
 
+    /** Something beside it was left that may belong to it: nothing that may be half of what was meant is saved. */
+    public function saveLess(): null
+    {
+        $this->rule = null;
+        $this->afterDone = false;
+        $this->due = null;
+        $this->wishes = [];
+        $this->otherTime = null;
+
+        return null;
+    }
+
+    /**
+     * Reckoned from where it stands, else from when it is due.
+     *
+     * @return list<Reminder>
+     */
+    public function reminders(?Placement $place): array
+    {
+        $moment = fn (string $text): LocalDateTime => LocalDateTime::parse(strlen($text) === 10 ? "{$text}T00:00" : $text);
+        $reminders = [];
+        foreach ($this->wishes as [$wish, $channels]) {
+            try {
+                $trigger = $wish->trigger(
+                    $place === null ? null : $moment(substr($place->startText(), 0, 16)),
+                    $this->due === null ? null : $moment(substr($this->due, 0, 16)),
+                );
+            } catch (InvalidTime $fault) {
+                $this->problem($fault->getMessage());
+
+                continue;
+            }
+            if ($trigger === null) {
+                $this->problem('A reminder comes before what it reminds of: this one comes after it, or there is nothing it could come before.');
+            } else {
+                $reminders[] = Reminder::of($trigger, $channels);
+            }
+        }
+
+        return $reminders;
+    }
+
+    /** What is only to be reminded of stands where it is reminded of. */
+    private function momentOfWish(): ?LocalDateTime
+    {
+        foreach ($this->wishes as [$wish]) {
+            if ($wish->moment !== null) {
+                return $wish->moment;
+            }
+        }
+
+        return null;
+    }
+
     private function days(): int
     {
         if ($this->days !== null || $this->rule !== null || $this->lasts === null) {
@@ -167,6 +228,12 @@ final class Meaning
         if ($this->times === []) {
             if ($this->rule !== null && $this->rule->freq === Frequency::Hourly) {
                 return [LocalDateTime::fromSeconds(intdiv($this->context->now->seconds, 3600) * 3600 + 3600), true];
+            }
+            $wished = $this->date === null && $this->rule === null && $this->due === null && $this->notBefore === null && $this->around === null
+                ? $this->momentOfWish()
+                : null;
+            if ($wished !== null) {
+                return [$wished, true];
             }
             if ($this->date === null && $this->rule === null) {
                 return null;
@@ -210,8 +277,27 @@ final class Meaning
             return (new Clock($clock->to, $clock->hour % 12, $clock->minute, $range, true, $clock->form))->time();
         }
         $time = $clock->time($this->half());
+        // "Daily at 3.15" is in the afternoon, for who sleeps at night; "03:15" is not.
+        if (
+            in_array($clock->form, ['dotted', 'exact'], true) &&
+            $clock->half === null &&
+            $this->half() === null &&
+            $clock->hour >= 1 &&
+            $clock->hour < 6 &&
+            $clock->hour * 60 < $this->context->wakes &&
+            ! $clock->isPadded
+        ) {
+            $this->otherTime = $time;
+
+            return $this->ofSeconds($time->seconds + 43200);
+        }
         if (! $clock->isEither() || $this->half() !== null || $this->end !== null) {
             return $time;
+        }
+        if ($this->isEvening) {
+            $this->otherTime = $time;
+
+            return $this->ofSeconds($time->seconds + 43200);
         }
         $evening = $this->ofSeconds($time->seconds + 43200);
         $isToday =
@@ -259,6 +345,15 @@ final class Meaning
         }
         if ($this->months !== []) {
             $this->rule = $this->rule->inMonths($this->months);
+        }
+        if (
+            $this->rule->freq === Frequency::Yearly &&
+            $this->rule->byMonth !== [] &&
+            $this->rule->byDay === [] &&
+            $this->rule->byMonthDay === [] &&
+            $this->date === null
+        ) {
+            $this->rule = $this->rule->onMonthDays([1]); // once a year in October: on its first day
         }
         if (count($this->times) > 1) {
             $hours = array_map(fn (Clock $clock): int => $this->timeOf($clock)->hour(), $this->times);

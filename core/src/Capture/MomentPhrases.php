@@ -12,6 +12,14 @@ final readonly class MomentPhrases
 {
     private const TO = '\s*(?:-|–|—)\s*|\s+(?:to|until|till)\s+(?:the\s+)?';
 
+    /** The same between two whole dates. */
+    private const TO_DATE = '\s*(?:-|–|—)\s*|\s*,?\s+(?:to|until|till)\s+(?:the\s+)?';
+
+    /** With these a task begins: "Fri collect the keys". */
+    private const DEEDS = 'add|answer|arrange|ask|bake|book|bring|buy|call|cancel|change|check|clean|clear|collect|cook|copy|count|cut|decide|do|draft|drop|email|empty|feed|fetch|fill|find|finish|fix|get|give|go|hang|help|hoover|invite|iron|lock|look|mail|make|meet|mend|mop|move|mow|oil|open|order|organise|pack|paint|pay|phone|pick|plan|plant|post|pot|prepare|print|prune|put|read|renew|repair|replace|reply|return|ring|scan|sell|send|sew|sort|start|sweep|take|tell|test|text|thank|tidy|trim|turn|update|visit|wash|watch|water|weed|wipe|wrap|write';
+
+    private const MONTHS = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec'];
+
     /** After these a number names a thing: it is no time of day. */
     private const NUMBERED = [
         'version',
@@ -65,14 +73,14 @@ final readonly class MomentPhrases
             array_push($phrases, ...$this->datesAt($at), ...$this->timesAt($at));
         }
 
-        return [...$phrases, ...$this->fromNow(), ...$this->lengths()];
+        return [...$phrases, ...$this->fromNow(), ...$this->lengths(), ...$this->bareHours(), ...$this->daysFrom()];
     }
 
     /** @return list<Phrase> */
     private function datesAt(int $at): array
     {
         $lead = $this->text->at(
-            '(?<lead>on|at|from|starting(?:\s+(?:on|from))?|beginning(?:\s+(?:on|from))?|since)\s+',
+            '(?<lead>(?:on|for)\s+the\s+whole\s+of|on|at|from|(?:first|next)\s+(?:one\s+)?on|next\s+one|start(?:s|ing)(?:\s+(?:on|from|in))?|begin(?:s|ning)(?:\s+(?:on|from|in))?|since)\s*:?\s+',
             $at,
             false,
         );
@@ -82,15 +90,18 @@ final readonly class MomentPhrases
         if ($date !== null && $date->fault !== null) {
             $phrases[] = new Phrase($at, $date->to, 'title', Phrase::DATE, fn (Meaning $m) => $m->problem($date->fault));
         } elseif ($date !== null) {
-            $isLoose = $date->isLoose && ($lead === null || $lead->get('lead') === 'at');
+            $isLoose = $date->isLoose && ($lead === null || $lead->get('lead') === 'at') && $date->half === null &&
+                ! ($at === 0 && $this->text->at('\s+(?:'.self::DEEDS.')', $date->to) !== null);
             if (! $isLoose || ! in_array($this->text->wordBefore($at), ['the', 'a', 'an'], true)) {
                 $phrases[] = new Phrase($at, $date->to, 'date', Phrase::DATE, fn (Meaning $m) => ($m->date = $date), $isLoose);
             }
         }
         if ($lead !== null && preg_match('/^(?:from|start|begin)/', $lead->get('lead')) === 1) {
-            $month = $this->text->at('(?<m>'.Words::MONTH.')(?!\s*(?:\d|to\b|until\b|through\b|-|–))', $begin);
+            $month = $this->text->at('(?<m>'.Words::MONTH.')(?:\s+(?<y>20\d\d))?(?!\s*(?:\d|to\b|until\b|through\b|-|–))', $begin);
             if ($month !== null) {
-                $first = $this->dates->month(Words::month($month->get('m')));
+                $first = $month->has('y')
+                    ? LocalDate::of((int) $month->get('y'), Words::month($month->get('m')), 1)
+                    : $this->dates->month(Words::month($month->get('m')));
                 $phrases[] = new Phrase(
                     $at,
                     $month->to,
@@ -123,6 +134,12 @@ final readonly class MomentPhrases
                 ')(?<b>\d{1,2})(?:st|nd|rd|th)?(?:\s+of)?\s+(?<m>'.
                 Words::MONTH.
                 ')(?:\s+(?<y>\d{4}))?',
+                '(?:'.Words::WEEKDAY.',?\s+)?(?:the\s+)?(?<a>\d{1,2})(?:st|nd|rd|th)?(?:'.
+                self::TO.
+                ')(?:'.Words::WEEKDAY.',?\s+)(?:the\s+)?(?<b>\d{1,2})(?:st|nd|rd|th)?(?:\s+of)?\s+(?<m>'.
+                Words::MONTH.
+                ')(?:\s+(?<y>\d{4}))?',
+                '(?<a>\d{1,2})\.?\s*[-–]\s*(?<b>\d{1,2})\.\s?(?<m>(?:0?[1-9]|1[0-2]))\.(?<y>\d{4}|\d\d)?',
                 '(?<m>'.
                 Words::MONTH.
                 ')\s+(?<a>\d{1,2})(?:st|nd|rd|th)?(?:'.
@@ -136,9 +153,10 @@ final readonly class MomentPhrases
             if ($found === null) {
                 continue;
             }
-            $year = $found->has('y') ? " {$found->get('y')}" : '';
-            $from = $this->dates->at(new Text("{$found->get('a')} {$found->get('m')}{$year}"), 0);
-            $to = $this->dates->at(new Text("{$found->get('b')} {$found->get('m')} ".($from->date->year ?? '')), 0);
+            $year = $found->has('y') ? ' '.(strlen($found->get('y')) === 2 ? '20' : '').$found->get('y') : '';
+            $month = preg_match('/^\d/', $found->get('m')) === 1 ? self::MONTHS[(int) $found->get('m') - 1] : $found->get('m');
+            $from = $this->dates->at(new Text("{$found->get('a')} {$month}{$year}"), 0);
+            $to = $this->dates->at(new Text("{$found->get('b')} {$month} ".($from->date->year ?? '')), 0);
             if (
                 $from !== null &&
                 $to !== null &&
@@ -147,6 +165,7 @@ final readonly class MomentPhrases
                 ! $to->date->isBefore($from->date)
             ) {
                 $phrases[] = $this->stretch($at, $found->to, $from->date, $to->date);
+                $phrases[] = $this->season($at, $found->to, $from->date, $to->date);
             }
         }
         $from = $this->dates->at($this->text, $begin, false);
@@ -154,7 +173,7 @@ final readonly class MomentPhrases
             return $phrases;
         }
         $clock = $this->clockAfter($from->to);
-        $between = $this->text->at(self::TO, $clock->to ?? $from->to, false);
+        $between = $this->text->at(self::TO_DATE, $clock->to ?? $from->to, false);
         $to = $between === null ? null : $this->dates->at($this->text, $between->to);
         if ($to === null || $to->fault !== null) {
             return $phrases;
@@ -188,6 +207,9 @@ final readonly class MomentPhrases
         } elseif ($clock === null) {
             $isBare = $from->isLoose && $to->isLoose && $lead === null;
             $phrases[] = $this->stretch($at, $to->to, $start, $end, $isBare);
+            if (! $from->isLoose) {
+                $phrases[] = $this->season($at, $to->to, $start, $end);
+            }
         }
 
         return $phrases;
@@ -197,6 +219,23 @@ final readonly class MomentPhrases
     {
         return LocalDate::of($start->year + ($end->year === $start->year ? 1 : 0), $end->month, min($end->day, 28))->plusDays(
             max(0, $end->day - 28),
+        );
+    }
+
+    /** From one day to another, where something comes round in between. */
+    private function season(int $from, int $to, LocalDate $start, LocalDate $end): Phrase
+    {
+        return new Phrase(
+            $from,
+            $to,
+            'date',
+            Phrase::DATE | Phrase::END,
+            function (Meaning $m) use ($start, $end): void {
+                $m->date = new ReadDate(0, $start);
+                $m->until = $end;
+            },
+            needsRhythm: true,
+            weight: 1.02,
         );
     }
 
@@ -231,7 +270,8 @@ final readonly class MomentPhrases
         $word = $lead === null ? '' : ($lead->has('sign') ? 'at' : $lead->get('lead'));
         $begin = $lead->to ?? $at;
         $first = ClockReader::at($this->text, $begin, false);
-        if ($first === null) {
+        // The 9.05 to the coast is a train.
+        if ($first === null || ($lead === null && $this->text->wordBefore($at) === 'the')) {
             return [];
         }
         if ($first->fault !== null) {
@@ -257,7 +297,7 @@ final readonly class MomentPhrases
             'time',
             Phrase::TIME,
             fn (Meaning $m) => ($m->times = [$whole]),
-            isLoose: ($word === '' && ($whole->form === 'dotted' || $whole->form === 'words')) ||
+            isLoose: ($word === '' && ($whole->form === 'dotted' || ($whole->form === 'words' && $at > 0))) ||
                 ($word === 'around' && $whole->form === 'number'),
         );
 
@@ -306,7 +346,11 @@ final readonly class MomentPhrases
         $to = $first->to;
         while (count($times) < 12 && ($and = $this->text->at(Words::AND.'(?:at\s+)?', $to, false)) !== null) {
             $next = ClockReader::at($this->text, $and->to);
-            if ($next === null || $next->fault !== null || ($next->form === 'number' && $word !== 'at')) {
+            if (
+                $next === null ||
+                $next->fault !== null ||
+                ($next->form === 'number' && ($word !== 'at' || $this->text->at('\s?(?:min|mins|minutes?|h|hrs?|hours?|times|x|days?|weeks?|people)', $next->to) !== null))
+            ) {
                 break;
             }
             $times[] = $next;
@@ -316,6 +360,64 @@ final readonly class MomentPhrases
         return count($times) < 2 || count(array_unique(array_map(fn (Clock $one): int => $one->minute, $times))) > 1
             ? []
             : [new Phrase($at, $to, 'time', Phrase::TIME, fn (Meaning $m) => ($m->times = $times))];
+    }
+
+    /**
+     * A bare hour right behind a weekday, or before one at the end: "sat 10 market", "drinks 8 fri".
+     *
+     * @return list<Phrase>
+     */
+    private function bareHours(): array
+    {
+        $phrases = [];
+        $hour = '(?<h>1[0-2]|[1-9])';
+        $not = '(?!\s*(?:-|–|to\b|until\b|till\b|and\b|or\b|&|\+|/|,\s*\d|[.:]\d|(?:st|nd|rd|th|x|h|hrs?|hours?|m|min|mins|minutes?|am|pm|people|times|of|o[\'’]clock|%|kg|km)\b|'.Words::MONTH.'))';
+        foreach ($this->text->all('(?<day>'.Words::WEEKDAY."|tomorrow|tonight|today),?\\s+{$hour}{$not}") as $found) {
+            $ends = preg_match('/\G\s*(?:,|$)/', $this->text->seen, offset: $found->to) === 1;
+            $number = (int) $found->get('h');
+            if (! $ends && $number < 7) {
+                continue;
+            }
+            $date = $this->dates->at($this->text, $found->from);
+            if ($date === null || $date->fault !== null) {
+                continue;
+            }
+            $clock = new Clock($found->to, $number, 0, null, true, 'number');
+            $phrases[] = new Phrase($found->from, $found->to, 'date', Phrase::DATE | Phrase::TIME, function (Meaning $m) use ($date, $clock): void {
+                $m->date = $date;
+                $m->times = [$clock];
+            }, weight: 0.95);
+        }
+        foreach ($this->text->all("{$hour}\\s+(?:on\\s+)?(?<day>".Words::WEEKDAY.'|tomorrow|tonight|today)(?=\s*(?:,|$))') as $found) {
+            $date = $this->dates->at($this->text, $found->placeOf('day'));
+            if ($date === null || $date->fault !== null || in_array($this->text->wordBefore($found->from), self::NUMBERED, true) || $this->text->wordBefore($found->from) === '') {
+                continue;
+            }
+            $clock = new Clock($found->to, (int) $found->get('h'), 0, null, true, 'number');
+            $phrases[] = new Phrase($found->from, $found->to, 'date', Phrase::DATE | Phrase::TIME, function (Meaning $m) use ($date, $clock): void {
+                $m->date = $date;
+                $m->times = [$clock];
+            }, weight: 0.95);
+        }
+
+        return $phrases;
+    }
+
+    /** @return list<Phrase> three days from 8 February, from 8 February for three days */
+    private function daysFrom(): array
+    {
+        $phrases = [];
+        $length = '(?:for\s+)?(?<n>'.Words::NUMBER.')\s+(?<unit>days?|nights?|weeks?)';
+        foreach ($this->text->all("{$length}\\s+(?:from|starting(?:\\s+on)?|beginning(?:\\s+on)?)(?=\\s)") as $found) {
+            $gap = $this->text->at('\s+', $found->to, false);
+            $date = $gap === null ? null : $this->dates->at($this->text, $gap->to);
+            if ($date !== null && $date->fault === null && ! ($date->isLoose && str_starts_with($found->get('unit'), 'week'))) {
+                $days = Words::number($found->get('n')) * (str_starts_with($found->get('unit'), 'week') ? 7 : 1);
+                $phrases[] = $this->stretch($found->from, $date->to, $date->date, $date->date->plusDays(max(1, $days) - 1));
+            }
+        }
+
+        return $phrases;
     }
 
     /** @return list<Phrase> in two hours */
@@ -337,7 +439,7 @@ final readonly class MomentPhrases
     private function lengths(): array
     {
         $phrases = [];
-        foreach ($this->text->all('(?<lead>(?:for|takes|taking|lasting)\s+(?:about\s+)?)?'.LengthReader::LENGTH) as $found) {
+        foreach ($this->text->all('(?<lead>(?:for|(?:it\s+)?(?:takes?|lasts?)|will\s+take|taking|lasting|about|around|approx\.?|ca\.?)\s+(?:about\s+|around\s+)?)?'.LengthReader::LENGTH.'(?:[\'’]?s?\s+work|\s+(?:tops|max|at\s+most|long|each|each\s+time))?') as $found) {
             $minutes = LengthReader::minutes($found);
             if ($minutes < 1 || $minutes > 1440 * 7) {
                 continue;
@@ -348,7 +450,7 @@ final readonly class MomentPhrases
                 'length',
                 Phrase::LENGTH,
                 fn (Meaning $m) => ($m->minutes = $minutes),
-                isLoose: ! $found->has('lead'),
+                isLoose: ! $found->has('lead') && ! ($found->from === 0 && $this->text->at('\s+(?:'.self::DEEDS.')', $found->to) !== null),
             );
         }
         foreach (

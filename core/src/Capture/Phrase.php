@@ -43,6 +43,8 @@ final readonly class Phrase
 
     public const DAYS_OUT = 16384;
 
+    public const DATES_OUT = 32768;
+
     /**
      * @param  int  $from  first byte
      * @param  int  $to  the byte after the last
@@ -53,6 +55,8 @@ final readonly class Phrase
      *   else that was understood
      * @param  bool  $needsRhythm  it says something of a rhythm, and is an ordinary word where there is none
      * @param  bool  $needsNeighbour  it counts only right beside something else that was understood
+     * @param  bool  $needsBefore  it counts only right after something else that was understood, or after a comma
+     * @param  bool  $notWithRhythm  it counts only where there is no rhythm
      * @param  float  $weight  how sure it is, 1 for what has no other reading
      */
     public function __construct(
@@ -64,6 +68,8 @@ final readonly class Phrase
         public bool $isLoose = false,
         public bool $needsRhythm = false,
         public bool $needsNeighbour = false,
+        public bool $needsBefore = false,
+        public bool $notWithRhythm = false,
         public float $weight = 1.0,
     ) {
     }

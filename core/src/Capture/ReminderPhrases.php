@@ -5,19 +5,28 @@ declare(strict_types=1);
 namespace PlumRota\Core\Capture;
 
 use PlumRota\Core\Reminding\Channel;
-use PlumRota\Core\Reminding\Reminder;
-use PlumRota\Core\Reminding\Trigger;
+use PlumRota\Core\Time\LocalDateTime;
 
 /** When to be reminded, and by which channels. */
 final readonly class ReminderPhrases
 {
     private const MOST = 5;
 
-    private const LEAD = '(?:with\s+a\s+reminder|and\s+remind\s+me|remind\s+me|reminder)';
+    /** What asks for a reminder even where it does not say when. */
+    private const LEAD = '(?:with\s+a\s+reminder|(?:(?:can|could|would|will)\s+you\s+(?:please\s+)?)?(?:and\s+)?(?:please\s+|kindly\s+)?remind\s+me|reminder)';
 
-    private const BY = '(?:by\s+(?<mail>e?-?mail)|on\s+(?:the|my)\s+(?<phone>phone)|on\s+(?:the\s+)?screen)';
+    /** What does only where it says when. */
+    private const ALSO = '(?:with\s+reminders|(?:and\s+)?(?:remind|reminders|nudge\s+me|give\s+me\s+a\s+(?:nudge|shout|ping)|ping\s+me|alert\s+me|alert|alarm))';
 
-    public function __construct(private Text $text)
+    private const BY = '(?:by\s+(?<mail>e?-?mail)|(?:on\s+(?:the|my)|by)\s+(?<phone>phone)|on\s+(?:the\s+)?screen)';
+
+    private const AND = '\s*(?:,\s*(?:and\s+)?|and\s+|&\s*)';
+
+    private const BEFORE = '\s+(?:before(?:hand)?|ahead|earlier|in\s+advance|prior)';
+
+    private const UNIT = '(?<unit>minutes?|mins?|m|hours?|hrs?|h|days?|d|weeks?|months?)';
+
+    public function __construct(private Text $text, private Context $context, private DateReader $dates)
     {
     }
 
@@ -27,53 +36,52 @@ final readonly class ReminderPhrases
         $phrases = [];
         foreach ($this->text->wordStarts() as $at) {
             $lead = $this->text->at(self::LEAD, $at);
-            if ($lead !== null) {
-                $phrases[] = $this->from($at, $lead->to);
+            $also = $lead === null ? $this->text->at(self::ALSO, $at) : null;
+            $found = match (true) {
+                $lead !== null => $this->from($at, $lead->to, true),
+                $also !== null => $this->from($at, $also->to, false),
+                default => null,
+            };
+            if ($found !== null) {
+                $phrases[] = $found;
             }
         }
 
         return $phrases;
     }
 
-    private function from(int $from, int $at): Phrase
+    private function from(int $from, int $at, bool $isEnough): ?Phrase
     {
-        [$at, $channels] = $this->channels($at);
-        $triggers = [];
-        $pending = [];
-        while (count($triggers) + count($pending) < self::MOST) {
-            $step = $this->text->at('\s*,?\s*(?:and\s+)?', $at, false);
-            $next = $this->trigger($step->to ?? $at);
+        [$at, $channels] = $this->channels($this->text->at(':', $at, false)->to ?? $at);
+        $wishes = [];
+        while (count($wishes) < self::MOST) {
+            $step = $this->text->at($wishes === [] ? '\s*(?:,\s*)?' : self::AND, $at, false);
+            $next = $step === null ? null : ($this->before($step->to) ?? $this->moment($step->to));
             if ($next === null) {
                 break;
             }
-            [$trigger, $at, $isOpen] = $next;
-            if ($isOpen) {
-                $pending[] = $trigger; // 15 min and 1 hour before
-
-                continue;
-            }
-            array_push($triggers, ...$pending, ...[$trigger]);
-            $pending = [];
-            $end = $at;
+            array_push($wishes, ...$next[0]);
+            $at = $next[1];
         }
-        $at = $end ?? $at;
         [$at, $later] = $this->channels($at);
         $channels = [...$channels, ...$later];
-        if ($triggers === []) {
-            $triggers = [Trigger::beforeStart(0)];
-            $to = $this->text->at('\s+to(?=\s)', $at, false);
-            $at = $to !== null && trim(substr($this->text->line, 0, $from)) === '' ? $to->to : $at;
+        if ($wishes === [] && ! $isEnough) {
+            return null;
         }
+        $to = $this->text->at('\s+to(?=\s)', $at, false);
+        $at = $to !== null && trim(substr($this->text->seen, 0, $from)) === '' ? $to->to : $at;
 
         return new Phrase(
             $from,
             $at,
             'reminder',
             0,
-            fn (Meaning $m) => array_push(
-                $m->reminders,
-                ...array_map(fn (Trigger $trigger): Reminder => Reminder::of($trigger, $channels), $triggers),
-            ),
+            function (Meaning $m) use ($wishes, $channels): void {
+                foreach ($wishes === [] ? [new ReminderWish(minutes: 0)] : $wishes as $wish) {
+                    $m->wishes[] = [$wish, $channels];
+                }
+            },
+            weight: $wishes === [] ? 1.0 : 1.2,
         );
     }
 
@@ -85,40 +93,150 @@ final readonly class ReminderPhrases
             $channels[] = $found->has('mail') ? Channel::Mail : ($found->has('phone') ? Channel::Phone : Channel::Screen);
             $at = $found->to;
         }
+        // "by phone and mail"
+        $more = $channels === [] ? null : $this->text->at('\s+and\s+(?:(?<mail>e?-?mail)|(?<phone>phone))', $at);
+        if ($more !== null) {
+            $channels[] = $more->has('mail') ? Channel::Mail : Channel::Phone;
+            $at = $more->to;
+        }
 
         return [$at, $channels];
     }
 
-    /** @return array{Trigger, int, bool}|null with where it ends, and whether "before" is still to come */
-    private function trigger(int $at): ?array
+    /**
+     * So long before: "30 minutes", "one week, two days and two hours before", "14, 7 and 2 days before at 9".
+     *
+     * @return array{non-empty-list<ReminderWish>, int}|null
+     */
+    private function before(int $at): ?array
     {
-        $before = '(?<before>\s+(?:before(?:hand)?|ahead|earlier|in\s+advance))?';
-        $days = $this->text->at('(?<n>'.Words::NUMBER.')\s+(?<unit>day|week)s?'.$before, $at);
-        if ($days !== null) {
-            $minutes = Words::number($days->get('n')) * ($days->get('unit') === 'week' ? 10080 : 1440);
+        $lengths = $numbers = [];
+        $end = null;
+        while (count($lengths) + count($numbers) < self::MOST) {
+            $one = $this->text->at('(?<n>\d{1,4}|half\s+an|'.Words::NUMBER.')\s?'.self::UNIT, $at);
+            $number = $one === null ? $this->text->at('(?<n>\d{1,3})(?=\s*(?:,|and\s))', $at) : null;
+            $long = $one === null && $number === null ? $this->text->at(LengthReader::LENGTH, $at) : null;
+            if ($one !== null) {
+                foreach ([...$numbers, $one->get('n') === 'half an' ? 0.5 : Words::number($one->get('n'))] as $count) {
+                    $lengths[] = $this->minutes($count, $one->get('unit'));
+                }
+                $numbers = [];
+                $at = $end = $one->to;
+            } elseif ($number !== null) {
+                $numbers[] = Words::number($number->get('n'));
+                $at = $number->to;
+            } elseif ($long !== null) {
+                $lengths[] = LengthReader::minutes($long);
+                $at = $end = $long->to;
+            } else {
+                break;
+            }
+            $ends = $this->text->at(self::BEFORE, $at);
+            if ($ends !== null) {
+                $end = $ends->to;
+                $more = $this->text->at(self::AND.'(?=(?:\d|half|'.Words::NUMBER.')[^,;]{0,20}\bbefore)', $end, false);
+                if ($more === null) {
+                    break;
+                }
+                $at = $more->to;
 
-            return $minutes > 366 * 1440 ? null : [Trigger::beforeStart($minutes), $days->to, ! $days->has('before')];
+                continue;
+            }
+            $and = $this->text->at(self::AND, $at, false);
+            if ($and === null) {
+                break;
+            }
+            $at = $and->to;
         }
-        $length = $this->text->at(LengthReader::LENGTH.$before, $at);
-        if ($length !== null) {
-            return [Trigger::beforeStart(min(366 * 1440, LengthReader::minutes($length))), $length->to, ! $length->has('before')];
+        if ($lengths === [] || $end === null) {
+            return null;
         }
-        $eve = $this->text->at('(?:on\s+)?(?:the\s+)?(?:day|evening|night)\s+before', $at);
+        $clock = $this->clockAt($end);
+        $wishes = array_map(
+            fn (int $minutes): ReminderWish => $clock !== null && $minutes % 1440 === 0
+                ? new ReminderWish(days: intdiv($minutes, 1440), at: $clock)
+                : new ReminderWish(minutes: min(366 * 1440, $minutes)),
+            $lengths,
+        );
+        $isDays = $clock !== null && array_filter($lengths, fn (int $minutes): bool => $minutes % 1440 !== 0) === [];
+
+        return [$wishes, $isDays ? $clock->to : $end];
+    }
+
+    private function minutes(int|float $number, string $unit): int
+    {
+        return (int) round($number * match (true) {
+            str_starts_with($unit, 'month') => 31 * 1440,
+            $unit[0] === 'm' => 1,
+            $unit[0] === 'h' => 60,
+            $unit[0] === 'w' => 10080,
+            default => 1440,
+        });
+    }
+
+    /**
+     * At a moment of its own: the evening before at six, on the day at 8:30, tonight at nine, on 17 December at ten, in twenty minutes.
+     *
+     * @return array{non-empty-list<ReminderWish>, int}|null
+     */
+    private function moment(int $at): ?array
+    {
+        $starts = $this->text->at('(?:when\s+it\s+(?:starts|begins)|at\s+the\s+(?:start|time))', $at);
+        if ($starts !== null) {
+            return [[new ReminderWish(minutes: 0)], $starts->to];
+        }
+        $eve = $this->text->at('(?:on\s+)?(?:the\s+)?(?<part>day|evening|night|morning)\s+before', $at);
         if ($eve !== null) {
-            $lead = $this->text->at('\s*,?\s+at\s+', $eve->to, false);
-            $clock = $lead === null ? null : ClockReader::at($this->text, $lead->to);
+            $clock = $this->clockAt($eve->to, $eve->get('part') === 'evening' || $eve->get('part') === 'night' ? 'pm' : null);
 
-            return $clock === null || $clock->fault !== null
-                ? [Trigger::beforeStart(1440), $eve->to, false]
-                : [Trigger::atTime(1, $clock->time()), $clock->to, false];
+            return [[$clock === null ? new ReminderWish(minutes: 1440) : new ReminderWish(days: 1, at: $clock)], $clock->to ?? $eve->to];
+        }
+        $day = $this->text->at('(?:on\s+)?the\s+(?:same\s+)?day(?:\s+itself)?', $at);
+        $clock = $day === null ? null : $this->clockAt($day->to);
+        if ($clock !== null) {
+            return [[new ReminderWish(days: 0, at: $clock)], $clock->to];
+        }
+        $length = $this->text->at('in\s+'.LengthReader::LENGTH, $at);
+        if ($length !== null) {
+            return [[new ReminderWish(moment: $this->context->now->plusMinutes(LengthReader::minutes($length)))], $length->to];
+        }
+        $on = $this->text->at('on\s+', $at, false);
+        $date = $this->dates->at($this->text, $on->to ?? $at);
+        if ($date !== null && $date->fault === null) {
+            $clock = $this->clockAt($date->to, $date->half);
+
+            return $clock === null ? null : [[new ReminderWish(moment: LocalDateTime::of($date->date, $clock->time($date->half)))], $clock->to];
         }
         $lead = $this->text->at('at\s+', $at, false);
-        $clock = $lead === null ? null : ClockReader::at($this->text, $lead->to);
+        $clock = ClockReader::at($this->text, $lead->to ?? $at, false);
         if ($clock === null || $clock->fault !== null) {
             return null;
         }
-        $eve = $this->text->at('\s+(?:on\s+)?the\s+day\s+before', $clock->to);
+        $eve = $this->text->at('\s+(?:on\s+)?the\s+(?:day|evening|night)\s+before', $clock->to);
+        if ($eve !== null) {
+            return [[new ReminderWish(days: 1, at: $clock)], $eve->to];
+        }
+        $gap = $this->text->at('\s+(?:on\s+)?', $clock->to, false);
+        $date = $gap === null ? null : $this->dates->at($this->text, $gap->to);
+        if ($date !== null && $date->fault === null) {
+            return [[new ReminderWish(moment: LocalDateTime::of($date->date, $clock->time($date->half)))], $date->to];
+        }
 
-        return [Trigger::atTime($eve === null ? 0 : 1, $clock->time()), $eve->to ?? $clock->to, false];
+        return $lead === null ? null : [[new ReminderWish(days: 0, at: $clock)], $clock->to];
+    }
+
+    /** @param  'am'|'pm'|null  $half */
+    private function clockAt(int $at, ?string $half = null): ?Clock
+    {
+        $lead = $this->text->at('\s*,?\s+at\s+', $at, false);
+        $bare = $lead === null ? $this->text->at('\s*,?\s+', $at, false) : null;
+        $clock = $lead === null && $bare === null ? null : ClockReader::at($this->text, $lead->to ?? $bare->to ?? $at);
+        if ($clock === null || $clock->fault !== null || ($lead === null && $clock->form === 'number')) {
+            return null;
+        }
+
+        return $half === null || $clock->half !== null || ! $clock->isOpen
+            ? $clock
+            : new Clock($clock->to, $clock->hour, $clock->minute, $half, true, $clock->form);
     }
 }

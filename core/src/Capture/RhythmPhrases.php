@@ -8,12 +8,20 @@ use PlumRota\Core\Recurrence\Frequency;
 use PlumRota\Core\Recurrence\OffDay;
 use PlumRota\Core\Recurrence\RecurrenceRule;
 use PlumRota\Core\Recurrence\WeekdayNum;
+use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\Weekday;
 
 /** How often something comes round, in which months, on which days it does not, and until when. */
 final readonly class RhythmPhrases
 {
-    private const MONTHLY = '(?:every|each|the)\s+month';
+    private const MONTHLY = '(?:(?:every|each|the|a)\s+)?month';
+
+    private const DONE = '(?<done>(?:count(?:ed|ing)\s+)?(?:after|from)\s+(?:'.
+        '(?:it\s+is|it[\'’]s|it\s+was|being|having\s+been|when\s+it\s+(?:is|was)|when\s+it[\'’]?s)\s+(?:last\s+)?(?:done|finished|changed)|'.
+        '(?:the\s+|each\s+|every\s+|my\s+)?last\s+(?:time|done|one|\p{L}+ing|change|call|visit)|(?:each|every)\s+(?:time|call|visit|change|\p{L}+ing)|'.
+        '(?:last\s+)?(?:doing|finishing|done|completion)(?:\s+it)?|'.
+        'the\s+day\s+(?:on\s+which\s+|when\s+|that\s+)?it\s+(?:is|was)\s+(?:last\s+)?\p{L}+|'.
+        '(?:when\s+|every\s+time\s+)?I(?:[\'’]?ve)?(?:\s+have)?(?:\s+last)?\s+(?:did|finish|finished|do|done)(?:\s+it)?)(?:\s+each\s+time)?)';
 
     public function __construct(private Text $text, private DateReader $dates)
     {
@@ -44,12 +52,12 @@ final readonly class RhythmPhrases
                         $m->offDay = $found->has('working') ? $this->offDay($found->get('place')) : OffDay::Keep;
                         $m->half = $found->has('part') ? DateReader::half($found->get('part')) : $m->half;
                     },
-                    $isLoose && ! ($found->from === 0 && $found->has('plural')),
+                    $isLoose && ! ($found->from === 0 && ($found->has('plural') || count(Words::weekdays($found->get('days'))) > 1)),
                 );
             }
         }
 
-        return [...$phrases, ...$this->months(), ...$this->exceptions(), ...$this->ends(), ...$this->cannot()];
+        return [...$phrases, ...$this->months(), ...$this->exceptions(), ...$this->datesOut(), ...$this->ends(), ...$this->cannot(), ...$this->again()];
     }
 
     /** A holiday is no working day: the last one is the one before it, the first one the one after. */
@@ -82,24 +90,20 @@ final readonly class RhythmPhrases
             '(?<two>fortnightly|every\s+fortnight))';
         $yearly = "(?:{$each}\s+year|yearly|annually|once\s+a\s+year)";
         $part = '(?:\s+(?<part>'.Words::PART.'))?';
-        $done =
-            '(?<done>(?:after|from)\s+(?:'.
-            '(?:it\s+is|it[\'’]s|being|having\s+been|when\s+it\s+(?:is|was))\s+(?:last\s+)?(?:done|finished)|'.
-            '(?:the\s+)?last\s+(?:time|done)|(?:last\s+)?(?:doing|finishing|done)(?:\s+it)?|'.
-            'I(?:\s+last)?\s+(?:did|finish|finished|do)(?:\s+it)?))';
+        $done = self::DONE;
 
         return [
-            "(?:again\s+|every\s+)?(?<n>{$number})\s+(?<unit>day|week|month|year)s?\s+{$done}" => fn (
+            "(?:always\s+)?(?:again\s+|every\s+)?(?<n>{$number})\s+(?<unit>day|week|month|year)s?\s*,?\s+{$done}" => fn (
                 Found $f,
             ): RecurrenceRule => new RecurrenceRule($this->frequency($f->get('unit')), max(1, Words::number($f->get('n')))),
             // of the month
             "{$monthly}\s+on\s+the\s+(?<place>{$places})\s+{$kind}" => fn (Found $f): RecurrenceRule => $this->nthOfMonth($f),
-            "(?:{$each}\s+|(?:on\s+)?(?:the\s+)?)(?<place>{$places})\s+{$kind}\s+(?:of|in)\s+".self::MONTHLY => fn (
+            "(?:{$each}\s+|(?:on\s+)?(?:the\s+)?)(?<place>{$places})\s+{$kind}\s+(?:(?:of|in)\s+".self::MONTHLY.'|(?:every|each)\s+month|monthly)' => fn (
                 Found $f,
             ): RecurrenceRule => $this->nthOfMonth($f),
             "{$each}\s+(?<place>first|1st|last)\s+{$kind}" => fn (Found $f): RecurrenceRule => $this->nthOfMonth($f),
             "{$monthly}\s+on\s+(?:the\s+)?(?<dates>{$days})" => fn (Found $f): ?RecurrenceRule => $this->datesOfMonth($f),
-            "(?:on\s+)?(?:the\s+)?(?<dates>{$days})\s+(?:of|in)\s+".self::MONTHLY => fn (
+            "(?:on\s+)?(?:the\s+)?(?<dates>{$days})\s+(?:(?:of|in)\s+".self::MONTHLY.'|(?:every|each)\s+month|monthly)' => fn (
                 Found $f,
             ): ?RecurrenceRule => $this->datesOfMonth($f),
             "{$each}\s+(?<dates>".
@@ -113,6 +117,30 @@ final readonly class RhythmPhrases
             'on\s+the\s+(?<dates>'.Words::DAY.'(?:'.Words::AND.Words::DAY.")+)(?!\s+(?:of\s+)?{$month})" => fn (
                 Found $f,
             ): ?RecurrenceRule => $this->datesOfMonth($f),
+            "{$monthly}\\s*,\\s*(?:on\\s+)?(?:the\\s+)?(?<place>{$places})\\s+{$kind}" => fn (Found $f): RecurrenceRule => $this->nthOfMonth($f),
+            "{$each}\s+(?<dates>{$days})\s+(?:of|in)\s+(?:the|each|every|a)\s+month" => fn (Found $f): ?RecurrenceRule => $this->datesOfMonth($f),
+            // of the quarter
+            "(?:on\\s+)?(?:the\\s+)?(?<place>{$places})\\s+{$kind}\\s+(?:of|in)\\s+(?:every|each|the|a)\\s+(?<quarter>quarter)" => fn (Found $f): RecurrenceRule => $this->nthOfMonth($f)->inMonths(
+                Words::place($f->get('place')) < 0 ? [3, 6, 9, 12] : [1, 4, 7, 10],
+            ),
+            // of named months
+            "(?:on\\s+)?(?:the\\s+)?(?<place>{$place})\\s+{$kind}\\s+(?:of|in)\\s+(?<months>{$month}(?:".Words::AND."{$month})+)" => fn (
+                Found $f,
+            ): RecurrenceRule => $this->nthOfMonth($f)->inMonths(Words::months($f->get('months'))),
+            "(?:on\\s+)?(?:the\\s+)?(?<date>\\d{1,2})(?:st|nd|rd|th)?\\s+(?:of\\s+)?(?<months>{$month}(?:".Words::AND."{$month})+)(?:\\s+{$yearly})?" => fn (
+                Found $f,
+            ): ?RecurrenceRule => (int) $f->get('date') < 1 || (int) $f->get('date') > 31
+                ? null
+                : new RecurrenceRule(Frequency::Yearly, byMonthDay: [(int) $f->get('date')], byMonth: Words::months($f->get('months'))),
+            "(?:on\\s+)?(?<date>\\d{1,2})(?:st|nd|rd|th)?\\s+(?<m1>{$month})".Words::AND."(?<d2>\\d{1,2})(?:st|nd|rd|th)?\\s+(?<m2>{$month})\\s+{$yearly}" => fn (
+                Found $f,
+            ): ?RecurrenceRule => $f->get('date') !== $f->get('d2')
+                ? null
+                : new RecurrenceRule(Frequency::Yearly, byMonthDay: [(int) $f->get('d2')], byMonth: [Words::month($f->get('m1')), Words::month($f->get('m2'))]),
+            "twice\\s+(?:a|per|every)\\s+year,?\\s+(?:in\\s+)?(?<months>{$month}".Words::AND."{$month})" => fn (Found $f): RecurrenceRule => new RecurrenceRule(
+                Frequency::Yearly,
+                byMonth: Words::months($f->get('months')),
+            ),
             // of the year
             "{$yearly}\s+on\s+the\s+(?<place>{$place})\s+{$kind}\s+(?:of|in)\s+(?<month>{$month})" => fn (
                 Found $f,
@@ -130,11 +158,16 @@ final readonly class RhythmPhrases
                 Found $f,
             ): ?RecurrenceRule => $this->dateOfYear($f),
             // of the week
-            "{$weekly}\s+on\s+(?:(?<days>{$weekdays})|weekdays)" => fn (Found $f): RecurrenceRule => $this->weekly(
+            "{$weekly}\s+on\s+(?:a\s+)?(?:(?<days>{$weekdays})|weekdays)" => fn (Found $f): RecurrenceRule => $this->weekly(
                 $f->has('days') ? Words::weekdays($f->get('days')) : $this->workDays(),
                 $f->has('two') ? 2 : $this->gap($f->get('gap')),
             ),
             "(?:every\s+week\s+)?(?:(?:{$each}|from)\s+)?(?<a>{$weekday})\s*(?:-|–|\s+through\s+)\s*(?<b>{$weekday})(?!\s+next\b)" => fn (
+                Found $f,
+            ): RecurrenceRule => $this->weekly(
+                Words::weekdaysBetween(Words::weekday($f->get('a')), Words::weekday($f->get('b'))),
+            ),
+            "(?:from\s+)?(?<a>{$weekday})\s+(?:to|until|till)\s+(?<b>{$weekday})(?=,?\s+(?:at\s+|from\s+)?\d{1,2}(?:[:.]\d\d|\s?[ap]m))" => fn (
                 Found $f,
             ): RecurrenceRule => $this->weekly(
                 Words::weekdaysBetween(Words::weekday($f->get('a')), Words::weekday($f->get('b'))),
@@ -167,12 +200,13 @@ final readonly class RhythmPhrases
             '(?<loose>)(?<plural>'.Words::PLURALS.')' => fn (Found $f): RecurrenceRule => $this->weekly(
                 Words::weekdays($f->get('plural')),
             ),
+            "(?<days>{$weekday}(?:".Words::AND."{$weekday})*)\s+(?<part>mornings|afternoons|evenings|nights)" => fn (Found $f): RecurrenceRule => $this->weekly(Words::weekdays($f->get('days'))),
             "(?<loose>)(?<days>{$weekday}(?:(?:".Words::AND."|\s+){$weekday})+)" => fn (Found $f): ?RecurrenceRule => count(
                 Words::weekdays($f->get('days')),
             ) < 2
                 ? null
                 : $this->weekly(Words::weekdays($f->get('days'))),
-            '(?<loose>)weekdays' => fn (): RecurrenceRule => $this->weekly($this->workDays()),
+            '(?<loose>)(?<plural>weekdays)' => fn (): RecurrenceRule => $this->weekly($this->workDays()),
             // by a number of units
             "every\s+(?<gap>{$turn})\s+(?<unit>day|week|month|year)" => fn (
                 Found $f,
@@ -203,7 +237,7 @@ final readonly class RhythmPhrases
         $phrases = [];
         foreach (
             $this->text->all(
-                '(?:from|in)\s+(?<a>'.
+                '(?:(?:from|in|only)\s+)?(?<a>'.
                     Words::MONTH.
                     ')\s*(?:\s(?:to|until|till|through)\s|-|–)\s*(?<b>'.
                     Words::MONTH.
@@ -223,6 +257,86 @@ final readonly class RhythmPhrases
         }
 
         return $phrases;
+    }
+
+    /** @return list<Phrase> what says once more that it comes round: "Thursdays, weekly from 14 January" */
+    private function again(): array
+    {
+        return array_map(
+            fn (Found $found): Phrase => new Phrase($found->from, $found->to, 'rhythm', 0, fn (): bool => true, needsRhythm: true, weight: 0.5),
+            $this->text->all('weekly|every\s+week|daily|every\s+(?:time|one)'),
+        );
+    }
+
+    /**
+     * Dates on which it does not come: "except on 21 and 28 December", "skip 4 Dec", "but not on Easter Monday".
+     *
+     * @return list<Phrase>
+     */
+    private function datesOut(): array
+    {
+        $phrases = [];
+        $lead = '(?:but\s+)?(?:not|except(?:\s+for)?|excluding|skip(?:ping)?|without|apart\s+from)\s+(?:over\s+the\s+turn\s+of\s+the\s+year\s*\(\s*)?(?:on\s+)?';
+        foreach ($this->text->wordStarts() as $at) {
+            $found = $this->text->at($lead, $at, false);
+            $list = $found === null ? null : $this->listOfDates($found->to);
+            if ($list !== null) {
+                $phrases[] = new Phrase(
+                    $at,
+                    $list[0],
+                    'rhythm',
+                    Phrase::DATES_OUT,
+                    fn (Meaning $m) => array_push($m->except, ...$list[1]),
+                    needsRhythm: true,
+                    weight: 1.3,
+                );
+            }
+        }
+
+        return $phrases;
+    }
+
+    /** @return array{int, list<LocalDate>}|null where it ends, and the dates */
+    private function listOfDates(int $at): ?array
+    {
+        $dates = [];
+        $to = null;
+        $and = '(?:\s*,\s*(?:and\s+|or\s+)?|\s+(?:and|or)\s+|\s*&\s*)(?:on\s+)?';
+        while (count($dates) < 30) {
+            // 21 and 28 December: the month stands with the last.
+            $several = $this->text->at('(?<days>\d{1,2}(?:st|nd|rd|th)?(?:'.$and.'\d{1,2}(?:st|nd|rd|th)?)*)\s+(?:of\s+)?(?<m>'.Words::MONTH.')(?:\s+(?<y>\d{4}))?', $at)
+                ?? $this->text->at('(?<m>'.Words::MONTH.')\s+(?<days>\d{1,2}(?:st|nd|rd|th)?(?:'.$and.'\d{1,2}(?:st|nd|rd|th)?)*)(?!\d)', $at);
+            $found = [];
+            if ($several !== null) {
+                preg_match_all('/\d{1,2}/', $several->get('days'), $m);
+                foreach ($m[0] as $day) {
+                    $read = $this->dates->at(new Text("{$day} {$several->get('m')}".($several->has('y') ? " {$several->get('y')}" : '')), 0);
+                    if ($read !== null && $read->fault === null) {
+                        $found[] = $read->date;
+                    }
+                }
+                $end = $several->to;
+            } else {
+                $read = $this->dates->at($this->text, $at);
+                if ($read === null || $read->fault !== null || preg_match('/^'.Words::WEEKDAY.'$/i', trim(substr($this->text->seen, $at, $read->to - $at))) === 1) {
+                    break;
+                }
+                $found[] = $read->date;
+                $end = $read->to;
+            }
+            if ($found === []) {
+                break;
+            }
+            array_push($dates, ...$found);
+            $to = $end;
+            $next = $this->text->at($and, $to, false);
+            if ($next === null) {
+                break;
+            }
+            $at = $next->to;
+        }
+
+        return $to === null ? null : [$this->text->at('\s*\)', $to, false)->to ?? $to, $dates];
     }
 
     /** @param  list<int>  $months */
@@ -268,10 +382,13 @@ final readonly class RhythmPhrases
         $phrases = [];
         foreach (
             $this->text->all(
-                '(?:(?<n>'.Words::NUMBER.')\s+times|(?<x>\d{1,3})\s?x|(?<two>twice))(?!\s+(?:a|an|per|each|every)\b)',
+                '(?:(?<n>'.Words::NUMBER.')\s+(?:times|sittings|sessions|visits|appointments|occasions)|(?<n2>'.Words::NUMBER.')(?=\s+'.Words::PLURALS.')|(?<x>\d{1,3})\s?x|x\s?(?<x2>\d{1,3})|(?<two>twice))(?!\s+(?:a|an|per|each|every)\b)',
             ) as $found
         ) {
-            $count = $found->has('two') ? 2 : max(1, Words::number($found->get('n').$found->get('x')));
+            if ($found->has('n2') && in_array($this->text->wordBefore($found->from), ['chapter', 'page', 'number', 'no', 'room', 'part', 'step', 'lesson', 'week'], true)) {
+                continue;
+            }
+            $count = $found->has('two') ? 2 : max(1, Words::number($found->get('n').$found->get('n2').$found->get('x').$found->get('x2')));
             $phrases[] = new Phrase(
                 $found->from,
                 $found->to,
@@ -282,8 +399,8 @@ final readonly class RhythmPhrases
             );
         }
         foreach ($this->text->wordStarts() as $at) {
-            $lead = $this->text->at('(?:until|till|up\s+to|to|ending(?:\s+on)?)\s+(?:the\s+(?=\d))?', $at, false);
-            $date = $lead === null ? null : $this->dates->at($this->text, $lead->to);
+            $lead = $this->text->at('(?:until|till|up\s+to|to|ending(?:\s+on)?)\s+', $at, false);
+            $date = $lead === null ? null : $this->dates->atOrOf($this->text, $lead->to);
             if ($date !== null && $date->fault === null) {
                 $phrases[] = new Phrase(
                     $at,
@@ -370,7 +487,7 @@ final readonly class RhythmPhrases
 
     private function nthOfMonth(Found $f): RecurrenceRule
     {
-        preg_match_all('~'.Words::PLACE.'~', $f->get('place'), $m);
+        preg_match_all('~'.Words::PLACE.'~i', $f->get('place'), $m);
         $places = array_map(Words::place(...), $m[0]);
         $interval = $this->gap($f->get('gap'));
         if (preg_match('/^(?:weekday|working|business)/', $f->get('day')) === 1) {

@@ -12,15 +12,36 @@ final readonly class Text
 
     private const TO = '(?![\p{L}\p{N}_–-]|[\'’]\p{L}|[.:\/]\p{N})';
 
-    private string $seen;
+    /** As patterns see it: in usual spelling (Spelling). Places of phrases are bytes of it. */
+    public string $seen;
+
+    /** Another for each line that is read. */
+    public int $number;
+
+    /** @var list<int> where in the line each byte of what is seen begins */
+    private array $begins;
+
+    /** @var list<int> where in the line it ends */
+    private array $ends;
 
     public function __construct(public string $line)
     {
-        $this->seen = (string) preg_replace_callback(
-            '/"[^"]*"|“[^”]*”|‘[^’]*’|«[^»]*»/u',
-            fn (array $quoted): string => str_repeat("\x01", strlen($quoted[0])),
-            $line,
+        $this->number = ++Kept::$lines;
+        [$this->seen, $this->begins, $this->ends] = Spelling::seen(
+            (string) preg_replace_callback(
+                '/"[^"]*"|“[^”]*”|‘[^’]*’|«[^»]*»|(?<![\p{L}\p{N}])\'[^\']{4,}\'(?![\p{L}])/u',
+                fn (array $quoted): string => str_repeat("\x01", strlen($quoted[0])),
+                $line,
+            ),
         );
+    }
+
+    /** @return array{int, int} the bytes of the line that a stretch of what is seen stands for */
+    public function written(int $from, int $to): array
+    {
+        $begin = $this->begins[$from] ?? strlen($this->line);
+
+        return [$begin, $to > $from ? max($begin, $this->ends[$to - 1] ?? strlen($this->line)) : $begin];
     }
 
     /**
@@ -32,7 +53,7 @@ final readonly class Text
     public function all(string $pattern): array
     {
         preg_match_all(
-            '~'.self::FROM.'(?:'.$pattern.')'.self::TO.'~iu',
+            Kept::$patterns[2][$pattern] ??= '~'.self::FROM.'(?:'.$pattern.')'.self::TO.'~iu',
             $this->seen,
             $matches,
             PREG_OFFSET_CAPTURE | PREG_SET_ORDER | PREG_UNMATCHED_AS_NULL,
@@ -45,7 +66,7 @@ final readonly class Text
     public function at(string $pattern, int $at, bool $isWhole = true): ?Found
     {
         return preg_match(
-            '~\G(?:'.$pattern.')'.($isWhole ? self::TO : '').'~iu',
+            Kept::$patterns[$isWhole ? 1 : 0][$pattern] ??= '~\G(?:'.$pattern.')'.($isWhole ? self::TO : '').'~iu',
             $this->seen,
             $match,
             PREG_OFFSET_CAPTURE | PREG_UNMATCHED_AS_NULL,
@@ -72,14 +93,16 @@ final readonly class Text
     /** @param  array<int|string, array{string|null, int}>  $match */
     private function found(array $match): Found
     {
-        $groups = $places = [];
+        $groups = $written = $places = [];
         foreach ($match as $name => [$text, $at]) {
             if ($text !== null) {
+                [$from, $to] = $this->written($at, $at + strlen($text));
                 $groups[$name] = $text;
+                $written[$name] = substr($this->line, $from, $to - $from);
                 $places[$name] = $at;
             }
         }
 
-        return new Found($match[0][1], $match[0][1] + strlen((string) $match[0][0]), $groups, $places);
+        return new Found($match[0][1], $match[0][1] + strlen((string) $match[0][0]), $groups, $written, $places);
     }
 }

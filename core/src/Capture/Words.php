@@ -9,10 +9,10 @@ use PlumRota\Core\Time\Weekday;
 /** The English words for weekdays, months, numbers and places in a row, as patterns and as values. */
 final class Words
 {
-    public const WEEKDAY = '(?:mon(?:days?)?|tue(?:s|sdays?)?|wed(?:s|nesdays?)?|thu(?:r|rs|rsdays?)?|fri(?:days?)?|sat(?:urdays?)?|sun(?:days?)?)';
+    public const WEEKDAY = '(?:mon(?:days?)?|tue(?:sdays?|s)?|wed(?:nesdays?|s)?|thu(?:rsdays?|rs|r)?|fri(?:days?)?|sat(?:urdays?)?|sun(?:days?)?)';
 
     /** Between two of a row. */
-    public const AND = '(?:\s*,\s*(?:and\s+)?|\s+and\s+(?:the\s+)?|\s*&\s*|\s*/\s*)';
+    public const AND = '(?:\s*,\s*(?:and\s+)?|\s+and\s+(?:on\s+)?(?:the\s+)?|\s*&\s*|\s*/\s*|\s*\+\s*)';
 
     public const WEEKDAYS = self::WEEKDAY.'(?:(?:'.self::AND.'|\s+)'.self::WEEKDAY.')*';
 
@@ -32,7 +32,7 @@ final class Words
 
     public const HOUR_WORD = '(?:one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve)';
 
-    public const PLACE = '(?:first|second|third|fourth|fifth|last|1st|2nd|3rd|4th|5th)';
+    public const PLACE = '(?:first|second[-\s]+(?:to[-\s]+)?last|last\s+but\s+one|penultimate|second|third|fourth|fifth|last|1st|2nd|3rd|4th|5th)';
 
     public const DAY = '(?:\d{1,2}(?:st|nd|rd|th))';
 
@@ -71,6 +71,10 @@ final class Words
         'fourth' => 4,
         'fifth' => 5,
         'last' => -1,
+        'penultimate' => -2,
+        'second last' => -2,
+        'second to last' => -2,
+        'last but one' => -2,
         'other' => 2,
         'alternate' => 2,
     ];
@@ -87,7 +91,9 @@ final class Words
     /** 1 for "first" or "1st", -1 for "last", 2 for "other". */
     public static function place(string $word): int
     {
-        return self::PLACES[strtolower(trim($word))] ?? (int) $word;
+        $word = (string) preg_replace('/[-\s]+/', ' ', strtolower(trim($word)));
+
+        return self::PLACES[$word] ?? (int) $word;
     }
 
     public static function month(string $word): int

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { CaptureReading } from '@/api/types'
 import { useAccount, useAreas } from '@/state/server'
-import { dueDate, fullDate, length, namedDate, time, timeOf } from '@/shared/time'
+import { aroundWords, dueDate, fullDate, length, namedDate, time, timeOf } from '@/shared/time'
 import { NButton } from 'naive-ui'
 import { computed, ref } from 'vue'
 import { saysInstead, saysNothing, type Role } from './rewrite'
@@ -39,7 +39,7 @@ const facts = computed(() => {
         read.start === null && read.estimate ? `takes ${length(read.estimate)}` : '',
         read.due ? `due ${dueDate(read.due, read.today, clock.value)}` : '',
         read.not_before ? `not before ${namedDate(read.not_before)}` : '',
-        read.around ? `around week ${Number(read.around.slice(6))} of ${read.around.slice(0, 4)}` : '',
+        read.around ? `${aroundWords(read.around)} of ${read.around.slice(0, 4)}` : '',
         read.importance ?? '',
         read.effort ?? '',
         ...read.labels,

@@ -2445,7 +2445,7 @@ export interface components {
             /** @description Nothing is to be done about it yet */
             rests: boolean;
             not_before: string | null;
-            /** @description A week of ISO 8601, such as 2026-W14 */
+            /** @description A week of ISO 8601, such as 2026-W14, or a month, such as 2027-01 */
             around: string | null;
             waiting_for: string;
             ask_again: string | null;
@@ -3453,7 +3453,7 @@ export interface components {
             due?: string | null;
             missed?: components["schemas"]["Missed"];
             not_before?: string | null;
-            /** @description A week of ISO 8601, such as 2026-W14, or W14 for the next one of that number */
+            /** @description A week of ISO 8601, such as 2026-W14, W14 for the next one of that number, or a month, such as 2027-01 */
             around?: string | null;
             /** @description Who is to do it */
             waiting_for?: string | null;
@@ -3522,7 +3522,7 @@ export interface components {
             due: string | null;
             missed: components["schemas"]["Missed"];
             not_before: string | null;
-            /** @description A week of ISO 8601, such as 2026-W14 */
+            /** @description A week of ISO 8601, such as 2026-W14, or a month, such as 2027-01 */
             around: string | null;
             waiting_for: string;
             ask_again: string | null;

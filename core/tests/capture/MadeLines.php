@@ -1,0 +1,359 @@
+<?php
+
+declare(strict_types=1);
+
+namespace PlumRota\Core\Tests\capture;
+
+use DateTimeImmutable;
+
+/**
+ * Lines that are made: a meaning by chance, said in one of many ways for each of its parts, in many orders, with noise. It reads nothing
+ * of the reader; its tables were gathered from how people in a hurry, on a phone and of several countries write (from memory).
+ *
+ * It is Wednesday 25 November 2026, 15:00. A way with {…} in it has figures or words put in.
+ */
+final class MadeLines
+{
+    private const NOW = '2026-11-25 15:00';
+
+    /** Names of months, weekdays, numbers, units and little words of time among them are ordinary words. */
+    private const TITLES = [
+        'feed the ferns', 'clean the panes', 'ring the plumber', 'wages sheet', 'order seed trays', 'mop the kitchen', 'call Aunt Gerda',
+        'parents evening', 'read chapter 9', 'buy 6 eggs', 'fix the second lamp', 'ask May about the sofa', 'march for trees', 'book the minibus',
+        'sort the seed drawer', 'residents meeting', 'pick up the veg box', 'write to the council', 'choir robes', 'water the moth orchids',
+        'sweep the yard', 'repair pump number 3', 'tea with Ruth', 'post the parcel', 'check the boiler', 'renew the library card', 'vent check',
+        'paint the gate', 'tidy the bench', 'scan old contracts', 'lunch with Ottilie', 'bake with Mia', 'print the posters', 'pot the ivy',
+        'hand out keys', 'thank the helpers', 'label the pots', 'mend the hose', 'weigh the honey', 'copy the plan', 'photo for the leaflet',
+    ];
+
+    private const WEEKDAYS = [
+        1 => ['Monday', 'monday', 'Mon', 'mon', 'mondy'],
+        ['Tuesday', 'tuesday', 'Tue', 'tues', 'teusday'],
+        ['Wednesday', 'wednesday', 'Wed', 'weds', 'wendesday'],
+        ['Thursday', 'thursday', 'Thu', 'thurs', 'thursdy'],
+        ['Friday', 'friday', 'Fri', 'fri', 'firday'],
+        ['Saturday', 'saturday', 'Sat', 'sat', 'saterday'],
+        ['Sunday', 'sunday', 'Sun', 'sun', 'sundy'],
+    ];
+
+    private const MONTHS = [
+        1 => ['January', 'january', 'Jan', 'janury'],
+        ['February', 'february', 'Feb', 'febuary'],
+        ['March', 'march', 'Mar', 'mar'],
+        ['April', 'april', 'Apr', 'apr'],
+        ['May', 'may', 'May', 'may'],
+        ['June', 'june', 'Jun', 'june'],
+        ['July', 'july', 'Jul', 'july'],
+        ['August', 'august', 'Aug', 'aug'],
+        ['September', 'september', 'Sept', 'sep'],
+        ['October', 'october', 'Oct', 'oct'],
+        ['November', 'november', 'Nov', 'nov'],
+        ['December', 'december', 'Dec', 'decmber'],
+    ];
+
+    /** A date. {d} day, {o} its ordinal, {M} month, {W} weekday, {m} {y} in figures. */
+    private const DATES = [
+        'on {d} {M}', '{d} {M}', '{M} {d}', 'on {M} {d}', '{o} {M}', 'on the {o} of {M}', 'the {o} of {M}', '{M} {o}', 'on {M} the {o}', '{W} {d} {M}',
+        'on {W}, {d} {M}', '{W}, {o} {M}', '{W} {M} {d}', '{d} {M} {y}', 'on {d} {M} {y}', '{W}, {d} {M} {y}', '{d}.{m}.', 'on {d}.{m}.', '{d}.{m}.{y}',
+        '{W} {d}.{m}.', '{y}-{mm}-{dd}', 'on {y}-{mm}-{dd}', 'the {d} {M}', '{o} of {M}', '{W} the {o} of {M}', 'the {o} {M}', '{W} {o} of {M}', '{W} {o} {M}',
+        'on the {o} {M}', 'on {W} {d} {M}',
+    ];
+
+    /** A weekday within the next six days. */
+    private const NEAR = ['on {W}', '{W}', 'this {W}', 'this coming {W}', 'coming {W}', 'on coming {W}'];
+
+    private const NEXT_WEEK = ['{W} next week', 'next week on {W}', 'next week {W}', '{W} next wk', 'on {W} next week'];
+
+    private const TOMORROW = ['tomorrow', 'tmr', 'tmrw', 'Tomorrow', 'tomorow'];
+
+    /** {h} {i} of 24 hours, {H} of twelve, {p} am or pm. */
+    private const TIMES = [
+        'at {h}:{i}', '{h}:{i}', '@ {h}:{i}', 'at {H}:{i}{p}', '{H}:{i}{p}', '{H}:{i} {p}', 'at {H}.{i} {p}', '{H}.{i}{p}', '{h}h{i}', 'at {h}h{i}',
+        'at {H}:{i} {P}', '{H}:{i} {P}', '{H}:{i} {p} sharp', '{h}.{i} uhr', 'at {h}.{i} Uhr', '{H}:{i}{q}',
+    ];
+
+    private const FULL_HOURS = [
+        'at {H}{p}', '{H}{p}', '{H} {p}', 'at {H} {p}', '@{H}{p}', '{H} {P}', '@ {H} {p}', '{h}:00', 'at {h}:00', '{H}{p} sharp', 'at {H} {part}', '{H} o’clock {part}',
+        "at {H} o'clock {part}", '{h}h', 'at {h}h', '{h} Uhr', 'at {word} {part}',
+    ];
+
+    private const MINUTES = [
+        'for {n} minutes', '{n} min', '{n} mins', '{n} minutes', '({n} min)', 'takes {n} minutes', 'about {n} min', 'for {n} min', '{n}min', 'it takes {n} minutes',
+        'for about {n} minutes', 'lasting {n} minutes', 'ca. {n} min', '{n}m',
+    ];
+
+    private const HOURS = [
+        'for {n} hours', '{n} hours', '{n}h', '{n} h', '{n} hrs', 'about {n} hours', 'takes {n} hours', 'for {n}h', 'it takes {n} hours', '({n} h)', 'for about {n} hours',
+        '{word} hours', 'for {word} hours', "{n} hours' work",
+    ];
+
+    private const IMPORTANCE = [
+        'must' => ['must', '(must)', 'high priority', 'essential', 'urgent', 'must be done'],
+        'should' => ['should', 'medium priority'],
+        'could' => ['could', 'nice to have', 'low priority', 'if time permits', 'optional', 'no rush'],
+    ];
+
+    private const REMINDERS = [
+        'remind me {n} {u} before', 'reminder {n} {u} before', 'with a reminder {n} {u} before', 'remind me {n} {u} ahead', 'remind {n} {u} b4', 'remind me {n} {u} b4',
+        'and remind me {n} {u} before', 'nudge me {n} {u} before', 'ping me {n} {u} before', 'give me a nudge {n} {u} before', 'alert {n} {u} before',
+    ];
+
+    private const CALENDARS = ['in {c}', 'in the {c} calendar', 'calendar {c}', 'cal {c}', '{c} calendar', '{c} cal', '#{c}', 'calendar: {c}', 'put it in {c}', 'that goes in {c}'];
+
+    private const LABELS = ['label {l}', '{l} label', 'tag {l}', '#{l}', 'label: {l}', 'label it {l}', 'tagged {l}', 'labelled {l}'];
+
+    private const DUE = [
+        'by {D}', 'due {D}', 'due on {D}', 'due by {D}', 'no later than {D}', 'deadline {D}', 'by {D} at the latest', 'deadline is {D}', 'must be ready by {D}', 'to be done by {D}',
+        'is due {D}', 'not later than {D}', 'last date {D}',
+    ];
+
+    private const WEEKLY = ['every {W}', 'each {W}', 'Every {W}', '{Ws}', 'on {Ws}', 'every week on {W}', 'weekly on {W}', 'all {Ws}', 'every single {W}'];
+
+    private const FORTNIGHTLY = ['every other {W}', 'every second {W}', 'every 2 weeks on {W}', 'fortnightly on {W}', 'every two weeks on {W}', 'each second {W}', 'every alternate {W}', 'biweekly on {W}', 'every fortnight on {W}', 'alternate {Ws}'];
+
+    private const DAILY = ['every day', 'daily', 'each day', 'once a day', 'Every day', 'all the days'];
+
+    private const WORK_DAYS = ['every weekday', 'weekdays', 'on weekdays', 'mon-fri', 'Mon–Fri', 'every working day', 'Monday-Friday', 'M-F', 'each weekday', 'workdays'];
+
+    private const MONTHLY = [
+        'on the {o} of every month', 'every month on the {o}', '{o} of each month', 'monthly on the {o}', 'the {o} of every month', 'on the {o} of each month', 'each month on the {o}',
+        '{o} of every month', 'on the {o} of the month', 'every {o} of the month',
+    ];
+
+    private const NTH = [
+        '{n} {W} of the month', 'every {n} {W} of the month', 'on the {n} {W} of every month', '{n} {W} of each month', 'the {n} {W} of every month', 'each month on the {n} {W}', 'every month on the {n} {W}',
+        '{n} {W} every month', 'on the {n} {W} of the month', '{n} {W} monthly',
+    ];
+
+    private const UNTIL = ['until {D}', 'till {D}', 'til {D}', 'up to {D}', 'ending {D}', 'thru {D}', 'Until {D}'];
+
+    private const TIMES_IN_ALL = ['{n} times', '{n}x', '{n} sessions', 'x{n}', '{n} sittings'];
+
+    private const WORDS = [1 => 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten', 'eleven', 'twelve'];
+
+    /** @return array{line: string, title: string, start: string|null, minutes: int|null, rule: string|null, due: string|null, importance: string|null, reminder: int|null, calendar: string|null, label: string|null} */
+    public static function make(): array
+    {
+        $now = new DateTimeImmutable(self::NOW);
+        $meant = ['title' => self::one(self::TITLES), 'start' => null, 'minutes' => null, 'rule' => null, 'due' => null, 'importance' => null, 'reminder' => null, 'calendar' => null, 'label' => null];
+        $parts = [];
+        $kind = ['day', 'day', 'day', 'timed', 'timed', 'timed', 'timed', 'rhythm', 'rhythm', 'rhythm', 'due', 'due', 'loose'][mt_rand(0, 12)];
+        $time = null;
+        if ($kind === 'timed' || ($kind === 'rhythm' && mt_rand(0, 2) > 0)) {
+            $time = [mt_rand(7, 20), [0, 0, 0, 15, 30, 45, 20][mt_rand(0, 6)]];
+        }
+        $at = fn (string $date): string => $time === null ? $date : sprintf('%sT%02d:%02d', $date, ...$time);
+        if ($kind === 'day' || $kind === 'timed') {
+            [$date, $said] = self::day($now);
+            $meant['start'] = $at($date);
+            $parts[] = $time === null ? $said : (mt_rand(0, 3) === 0 ? self::time($time)." {$said}" : "{$said} ".self::time($time));
+        } elseif ($kind === 'rhythm') {
+            [$meant['rule'], $date, $said] = self::rhythm($now, $time);
+            $meant['start'] = $at($date);
+            $parts[] = $time === null ? $said : (mt_rand(0, 4) === 0 ? self::time($time)." {$said}" : "{$said} ".self::time($time));
+            if (mt_rand(0, 3) === 0) {
+                [$end, $words] = self::end($now);
+                $meant['rule'] .= $end;
+                $parts[] = $words;
+            }
+        } elseif ($kind === 'due') {
+            [$date, $said] = self::day($now);
+            $meant['due'] = $date;
+            $parts[] = str_replace('{D}', (string) preg_replace('/^(?:on|for) /', '', $said), self::one(self::DUE));
+        }
+        if (mt_rand(0, 2) === 0) {
+            [$meant['minutes'], $parts[]] = self::length();
+        }
+        if (mt_rand(0, 4) === 0) {
+            $meant['importance'] = self::one(array_keys(self::IMPORTANCE));
+            $parts[] = ', '.self::one(self::IMPORTANCE[$meant['importance']]);
+        }
+        if ($kind === 'timed' && mt_rand(0, 3) === 0) {
+            [$number, $unit, $minutes] = self::one([[10, 'min', 10], [30, 'minutes', 30], [1, 'hour', 60], [2, 'hours', 120], [1, 'day', 1440], [2, 'days', 2880]]);
+            $meant['reminder'] = $minutes;
+            $parts[] = ', '.strtr(self::one(self::REMINDERS), ['{n}' => (string) $number, '{u}' => $unit]);
+        }
+        if (mt_rand(0, 4) === 0) {
+            $meant['calendar'] = self::one(['Tours', 'Training', 'Family', 'Paperwork', 'Household']);
+            $parts[] = ', '.str_replace('{c}', self::noise($meant['calendar']), self::one(self::CALENDARS));
+        }
+        if (mt_rand(0, 5) === 0) {
+            $meant['label'] = self::one(['orchids', 'grant', 'outdoors', 'errands', 'phone']);
+            $parts[] = ', '.str_replace('{l}', $meant['label'], self::one(self::LABELS));
+        }
+        $title = mt_rand(0, 4) === 0 ? ucfirst($meant['title']) : $meant['title'];
+        $first = array_shift($parts);
+        $line = match (true) {
+            $first === null => $title,
+            mt_rand(0, 4) === 0 => $first.self::one([', ', ': ', ', ']).$title,
+            default => $title.self::one([' ', ' ', ', ']).ltrim($first, ', '),
+        };
+        foreach ($parts as $part) {
+            $line .= str_starts_with($part, ', ') ? (mt_rand(0, 3) === 0 ? '; '.substr($part, 2) : $part) : self::one([' ', ', ']).$part;
+        }
+        $line = mt_rand(0, 9) === 0 ? "{$line} please" : $line;
+        $line = mt_rand(0, 14) === 0 ? "please {$line}" : $line;
+
+        return ['line' => $line, ...$meant];
+    }
+
+    /**
+     * @param  array<string, mixed>  $made
+     * @return array<string, mixed> as a line of other hands says it
+     */
+    public static function asRow(array $made): array
+    {
+        $isTimed = is_string($made['start']) && strlen($made['start']) > 10;
+
+        return [
+            'line' => $made['line'],
+            'title' => $made['title'],
+            'start' => $made['start'],
+            'rule' => $made['rule'],
+            'due' => $made['due'],
+            'importance' => $made['importance'],
+            'calendar' => $made['calendar'],
+            'minutes' => $isTimed ? $made['minutes'] : null,
+            'estimate' => $isTimed ? null : $made['minutes'],
+            'reminders' => $made['reminder'] === null ? [] : ["-PT{$made['reminder']}M"],
+            'labels' => $made['label'] === null ? [] : [$made['label']],
+        ];
+    }
+
+    /** @return array{string, string} a date, and how it is said */
+    private static function day(DateTimeImmutable $now): array
+    {
+        $ahead = mt_rand(0, 2) === 0 ? mt_rand(1, 6) : mt_rand(1, 90);
+        $day = $now->modify("+{$ahead} days");
+        $ways = [self::DATES];
+        if ($ahead <= 6) {
+            $ways[] = self::NEAR;
+        }
+        if ($ahead === 1) {
+            $ways[] = self::TOMORROW;
+        }
+        $nextMonday = $now->modify('monday next week');
+        if ($day->format('Y-m-d') >= $nextMonday->format('Y-m-d') && $ahead < 12) {
+            $ways[] = self::NEXT_WEEK;
+        }
+
+        return [$day->format('Y-m-d'), self::dated(self::one(self::one($ways)), $day)];
+    }
+
+    private static function dated(string $way, DateTimeImmutable $day): string
+    {
+        return strtr($way, [
+            '{d}' => $day->format('j'),
+            '{o}' => $day->format('jS'),
+            '{M}' => self::one(self::MONTHS[(int) $day->format('n')]),
+            '{W}' => self::one(self::WEEKDAYS[(int) $day->format('N')]),
+            '{m}' => $day->format('n'),
+            '{y}' => $day->format('Y'),
+            '{mm}' => $day->format('m'),
+            '{dd}' => $day->format('d'),
+        ]);
+    }
+
+    /** @param  array{int, int}  $time */
+    private static function time(array $time): string
+    {
+        [$hour, $minute] = $time;
+        $twelve = $hour % 12 ?: 12;
+        $half = $hour < 12 ? 'am' : 'pm';
+
+        $way = self::one($minute === 0 && mt_rand(0, 3) > 0 ? self::FULL_HOURS : self::TIMES);
+        // "7h" is as good as seven hours.
+        $way = $way === '{h}h' && $hour < 9 ? 'at {h}h' : $way;
+
+        return strtr($way, [
+            '{h}' => (string) $hour,
+            '{i}' => sprintf('%02d', $minute),
+            '{H}' => (string) $twelve,
+            '{p}' => $half,
+            '{q}' => $half[0],
+            '{P}' => self::one([strtoupper($half), "{$half[0]}.m."]),
+            '{part}' => $hour < 12 ? 'in the morning' : ($hour < 18 ? 'in the afternoon' : 'in the evening'),
+            '{word}' => self::WORDS[$twelve],
+        ]);
+    }
+
+    /** @return array{int, string} */
+    private static function length(): array
+    {
+        if (mt_rand(0, 2) > 0) {
+            $minutes = [5, 10, 15, 20, 25, 30, 40, 45, 90][mt_rand(0, 8)];
+
+            return [$minutes, str_replace('{n}', (string) $minutes, self::one(self::MINUTES))];
+        }
+        $hours = mt_rand(2, 5);
+
+        return [60 * $hours, strtr(self::one(self::HOURS), ['{n}' => (string) $hours, '{word}' => self::WORDS[$hours]])];
+    }
+
+    /**
+     * @param  array{int, int}|null  $time
+     * @return array{string, string, string} the rule, the first day, and how it is said
+     */
+    private static function rhythm(DateTimeImmutable $now, ?array $time): array
+    {
+        $weekday = mt_rand(1, 7);
+        $letters = ['MO', 'TU', 'WE', 'TH', 'FR', 'SA', 'SU'][$weekday - 1];
+        $named = fn (string $way): string => strtr($way, ['{Ws}' => self::WEEKDAYS[$weekday][mt_rand(0, 1)].'s', '{W}' => self::one(self::WEEKDAYS[$weekday])]);
+        $isOver = $time !== null && sprintf('%02d:%02d', ...$time) <= $now->format('H:i');
+        $first = function (callable $is) use ($now, $isOver): string {
+            for ($day = $isOver ? $now->modify('+1 day') : $now; ! $is($day); $day = $day->modify('+1 day')) {
+            }
+
+            return $day->format('Y-m-d');
+        };
+        $isWeekday = fn (DateTimeImmutable $day): bool => (int) $day->format('N') === $weekday;
+        $of = mt_rand(1, 28);
+        $nth = mt_rand(1, 4);
+
+        return match (mt_rand(0, 6)) {
+            0, 1 => ["FREQ=WEEKLY;BYDAY={$letters}", $first($isWeekday), $named(self::one(self::WEEKLY))],
+            2 => ["FREQ=WEEKLY;INTERVAL=2;BYDAY={$letters}", $first($isWeekday), $named(self::one(self::FORTNIGHTLY))],
+            3 => ['FREQ=DAILY', $first(fn (): bool => true), self::one(self::DAILY)],
+            4 => ['FREQ=WEEKLY;BYDAY=MO,TU,WE,TH,FR', $first(fn (DateTimeImmutable $day): bool => $day->format('N') < 6), self::one(self::WORK_DAYS)],
+            5 => [
+                "FREQ=MONTHLY;BYMONTHDAY={$of}",
+                $first(fn (DateTimeImmutable $day): bool => (int) $day->format('j') === $of),
+                str_replace('{o}', (new DateTimeImmutable("2026-12-{$of}"))->format('jS'), self::one(self::MONTHLY)),
+            ],
+            default => [
+                "FREQ=MONTHLY;BYDAY={$nth}{$letters}",
+                $first(fn (DateTimeImmutable $day): bool => $isWeekday($day) && intdiv((int) $day->format('j') - 1, 7) + 1 === $nth),
+                $named(str_replace('{n}', self::one([['first', '1st'], ['second', '2nd'], ['third', '3rd'], ['fourth', '4th']][$nth - 1]), self::one(self::NTH))),
+            ],
+        };
+    }
+
+    /** @return array{string, string} what is added to a rule, and how it is said */
+    private static function end(DateTimeImmutable $now): array
+    {
+        if (mt_rand(0, 2) === 0) {
+            $number = mt_rand(3, 12);
+
+            return [";COUNT={$number}", str_replace('{n}', (string) $number, self::one(self::TIMES_IN_ALL))];
+        }
+        $day = $now->modify('+'.mt_rand(60, 150).' days');
+
+        return [';UNTIL='.$day->format('Ymd'), str_replace('{D}', self::dated(self::one(['{d} {M}', '{o} {M}', '{M} {d}', 'the {o} of {M}', '{d}.{m}.', '{d} {M} {y}']), $day), self::one(self::UNTIL))];
+    }
+
+    private static function noise(string $word): string
+    {
+        return mt_rand(0, 2) === 0 ? strtolower($word) : $word;
+    }
+
+    /**
+     * @template T
+     *
+     * @param  array<T>  $all
+     * @return T
+     */
+    private static function one(array $all): mixed
+    {
+        return array_values($all)[mt_rand(0, count($all) - 1)];
+    }
+}

@@ -256,7 +256,7 @@ final class DateReader
             "(?<wd>{$weekday})" => fn (Found $f): ?ReadDate => preg_match('/days$/', $f->get('wd')) === 1
                 ? null
                 : new ReadDate($f->to, $this->nextOf(Words::weekday($f->get('wd'))), isLoose: true),
-            "(?<h>{$holiday})" => fn (Found $f): ?ReadDate => $this->loose($f->to, $this->holiday($f->get('h'))),
+            "(?:the\s+(?=first|1st))?(?<h>{$holiday})" => fn (Found $f): ?ReadDate => $this->loose($f->to, $this->holiday($f->get('h'))),
             "(?:next\\s+year,?\\s+(?<d>\\d{1,2})(?:st|nd|rd|th)?\\s+(?<m>{$month})|(?<d2>\\d{1,2})(?:st|nd|rd|th)?\\s+(?<m2>{$month}),?\\s+next\\s+year)" => fn (Found $f): LocalDate => LocalDate::of(
                 $this->today->year + 1,
                 Words::month($f->get('m').$f->get('m2')),

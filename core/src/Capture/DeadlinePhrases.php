@@ -83,7 +83,7 @@ final readonly class DeadlinePhrases
             fn (Meaning $m) => ($m->around = Around::week(IsoWeek::containing($day))),
         );
         $today = $this->context->today();
-        foreach ($this->text->all('(?:some\s?time\s+|any\s?time\s+|any\s+day\s+|some\s+day\s+|one\s+day\s+|at\s+some\s+point\s+|during\s+|whenever\s+)(?:in\s+)?(?<which>this|next)\s+week|(?<plain>this\s+week)') as $found) {
+        foreach ($this->text->all('(?:some\s?time\s+|any\s?time\s+|any\s+day\s+|some\s+day\s+|one\s+(?:day|morning|afternoon|evening)\s+|at\s+some\s+point\s+|during\s+|whenever\s+)(?:in\s+)?(?<which>this|next)\s+week|(?<plain>this\s+week)') as $found) {
             $phrases[] = $around($found->from, $found->to, $found->get('which') === 'next' ? $today->plusDays(7) : $today);
         }
         foreach ($this->text->all('(?:(?:in|during)\s+)?(?:the\s+)?week\s+(?:of|beginning|commencing|starting)\s+(?:the\s+)?') as $found) {
@@ -215,6 +215,10 @@ final readonly class DeadlinePhrases
     private function dueAt(int $from, int $to, Clock $clock, ?ReadDate $date): Phrase
     {
         $due = LocalDateTime::of($date->date ?? $this->context->today(), $clock->time($date?->half));
+        // Midnight and 24:00 end the day that they are said of.
+        if ($clock->hour === 24 || ($clock->hour === 0 && $clock->form === 'half')) {
+            $due = $due->plusMinutes(1440);
+        }
         if ($date === null && $due->seconds <= $this->context->now->seconds) {
             $due = $due->plusMinutes(1440);
         }

@@ -50,7 +50,7 @@ final readonly class LeadUpPhrases
     {
         $phrases = [];
         $ends = $this->text->all(
-            '(?:(?<n>'.Words::NUMBER.')\s+(?<unit>working\s+days?|days?|weeks?|months?)\s+(?:before(?:hand)?|ahead|earlier)|(?<eve>(?:the\s+)?day\s+before))(?=\s*(?:[,;.)]|$|and\s|\p{L}+\s))',
+            '(?:(?<n>'.Words::NUMBER.')\s+(?<unit>working\s+days?|days?|weeks?|months?)\s+(?:before(?:hand)?|ahead|earlier)|(?<eve>(?:the\s+)?(?:day|evening|night)\s+before))(?=\s*(?:[,;.)]|$|and\s|\p{L}+\s))',
         );
         foreach (array_slice($ends, 0, max(0, $most)) as $end) {
             $date = $this->dates->at($this->text, $end->from);
@@ -66,7 +66,7 @@ final readonly class LeadUpPhrases
             $count = ($end->has('n') ? Words::number($end->get('n')) : 1) * (str_starts_with($end->get('unit'), 'month') ? 30 : 1);
             foreach (array_slice($m[0], -9) as [, $at]) {
                 $what = substr($this->text->seen, $at, $end->from - $at);
-                if (preg_match('/[,;.:]|\b(?:remind|nudge|ping|alert)/i', $what) === 1 || $count > Lead::MOST[$unit] || trim($what) === '') {
+                if (preg_match('/[,;.:]|\b(?:remind|nudge|ping|alert)|^(?:at|on|in|by|from|for|to|until|till|of|the|a|an|is|are)\s/i', $what) === 1 || $count > Lead::MOST[$unit] || trim($what) === '') {
                     continue;
                 }
                 $isApart = preg_match('/(?:[,;]|[,;]?\s+and)\s*$/i', substr($this->text->seen, 0, $at)) === 1;

@@ -26,14 +26,14 @@ final class Leftovers
         '(?:first|second|third|fourth|last|penultimate)\s+(?:working\s+)?(?:day|week|weekday|weekend)s?\s+(?:of|in)',
         '(?:\d+|once|twice|two|three|four|five|six)\s+(?:times\s+)?(?:a|per)\s+(?:day|week|month|year)',
         '(?:next|this|last|following)\s+(?:week|month|year|weekend|morning|afternoon|evening)',
-        'noon|midday|(?:at|@)\s+\d{1,2}(?!\d|\s*%)',
+        'in\s+20\d\d|noon|midday|(?:at|@)\s+\d{1,2}(?!\d|\s*%)',
         'some\s?time|any\s?time(?!\s+of)|eom|eod|(?:semi|bi)-?annual(?:ly)?|thrice|mos',
         'fortnights?|monthly\s+on|weekly\s+on',
     ];
 
     /** Right beside something that was understood. */
     private const BESIDE = [
-        'before|after|by|from|between|not|but|skip|starting|beginning|ending|around|about',
+        'before|after|by|from|between|not|but|or|instead|skip|starting|beginning|ending|around|about',
         'daily|weekly|monthly|quarterly|yearly|annually|alternate|other|early|late|mid|due|deadline|end|all|per|months?|weeks?|years?|roughly|approximately|towards?|once|twice',
         'remind(?:er|ers)?|nudge|ping|alert',
     ];

@@ -238,6 +238,10 @@ final class Meaning
             if ($this->date === null && $this->rule === null) {
                 return null;
             }
+            // What comes round and is due stands on the day on which it is due.
+            if ($this->date === null && $this->due !== null) {
+                return [$this->firstOfRhythm(LocalDate::parse(substr($this->due, 0, 10))->startOfDay()), false];
+            }
             $first = ($this->date->date ?? $today)->startOfDay();
 
             return [$this->firstOfRhythm($first), false];
@@ -335,7 +339,8 @@ final class Meaning
     private function completeRule(): void
     {
         if (count($this->times) > 1 && $this->rule === null) {
-            $this->rule = new RecurrenceRule(Frequency::Daily);
+            // Twice on one day is no rhythm of every day.
+            $this->rule = new RecurrenceRule(Frequency::Daily, count: $this->date === null ? null : count($this->times));
         }
         if ($this->rule === null) {
             return;

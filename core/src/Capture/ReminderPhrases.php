@@ -13,10 +13,10 @@ final readonly class ReminderPhrases
     private const MOST = 5;
 
     /** What asks for a reminder even where it does not say when. */
-    private const LEAD = '(?:with\s+a\s+reminder|(?:(?:can|could|would|will)\s+you\s+(?:please\s+)?)?(?:and\s+)?(?:please\s+|kindly\s+)?remind\s+me|reminder)';
+    private const LEAD = '(?:with\s+a\s+reminder|(?:(?:can|could|would|will)\s+you\s+(?:please\s+)?)?(?:and\s+)?(?:please\s+|kindly\s+)?remind\s+me)';
 
     /** What does only where it says when. */
-    private const ALSO = '(?:with\s+reminders|(?:and\s+)?(?:remind|reminders|nudge\s+me|give\s+me\s+a\s+(?:nudge|shout|ping)|ping\s+me|alert\s+me|alert|alarm))';
+    private const ALSO = '(?:with\s+reminders|(?:and\s+)?(?:remind|reminders?|nudge\s+me|give\s+me\s+a\s+(?:nudge|shout|ping)|ping\s+me|alert\s+me|alert|alarm))';
 
     private const BY = '(?:by\s+(?<mail>e?-?mail)|(?:on\s+(?:the|my)|by)\s+(?<phone>phone)|on\s+(?:the\s+)?screen)';
 
@@ -39,7 +39,8 @@ final readonly class ReminderPhrases
             $also = $lead === null ? $this->text->at(self::ALSO, $at) : null;
             $found = match (true) {
                 $lead !== null => $this->from($at, $lead->to, true),
-                $also !== null => $this->from($at, $also->to, false),
+                // Alone between commas it asks for one; before a word it is a thing, as "reminder letters".
+                $also !== null => $this->from($at, $also->to, $this->isAlone($also)),
                 default => null,
             };
             if ($found !== null) {
@@ -48,6 +49,13 @@ final readonly class ReminderPhrases
         }
 
         return $phrases;
+    }
+
+    private function isAlone(Found $found): bool
+    {
+        return $found->get('0') === 'reminder' &&
+            preg_match('/[,;]\s*(?:and\s+)?$/i', substr($this->text->seen, 0, $found->from)) === 1 &&
+            preg_match('/\G\s*(?:[,;.]|$)/', $this->text->seen, offset: $found->to) === 1;
     }
 
     private function from(int $from, int $at, bool $isEnough): ?Phrase
@@ -115,8 +123,9 @@ final readonly class ReminderPhrases
         while (count($lengths) + count($numbers) < self::MOST) {
             $one = $this->text->at('(?<n>\d{1,4}|half\s+an|'.Words::NUMBER.')\s?'.self::UNIT, $at);
             $number = $one === null ? $this->text->at('(?<n>\d{1,3})(?=\s*(?:,|and\s))', $at) : null;
-            $long = $one === null && $number === null ? $this->text->at(LengthReader::LENGTH, $at) : null;
-            if ($one !== null) {
+            $long = $number === null ? $this->text->at(LengthReader::LENGTH, $at) : null;
+            $isLong = $long !== null && ($one === null || $long->to > $one->to); // an hour and a half
+            if ($one !== null && ! $isLong) {
                 foreach ([...$numbers, $one->get('n') === 'half an' ? 0.5 : Words::number($one->get('n'))] as $count) {
                     $lengths[] = $this->minutes($count, $one->get('unit'));
                 }
@@ -125,7 +134,7 @@ final readonly class ReminderPhrases
             } elseif ($number !== null) {
                 $numbers[] = Words::number($number->get('n'));
                 $at = $number->to;
-            } elseif ($long !== null) {
+            } elseif ($long !== null && $isLong) {
                 $lengths[] = LengthReader::minutes($long);
                 $at = $end = $long->to;
             } else {

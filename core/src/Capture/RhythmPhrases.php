@@ -18,10 +18,10 @@ final readonly class RhythmPhrases
 
     private const DONE = '(?<done>(?:count(?:ed|ing)\s+)?(?:after|from)\s+(?:'.
         '(?:it\s+is|it[\'’]s|it\s+was|being|having\s+been|when\s+it\s+(?:is|was)|when\s+it[\'’]?s)\s+(?:last\s+)?(?:done|finished|changed)|'.
-        '(?:the\s+|each\s+|every\s+|my\s+)?last\s+(?:time|done|one|\p{L}+ing|change|call|visit)|(?:each|every)\s+(?:time|call|visit|change|\p{L}+ing)|'.
+        '(?:the\s+|each\s+|every\s+|my\s+)?(?:last|previous)\s+(?:time|done|one|\p{L}{3,})|(?:each|every)\s+\p{L}{3,}|'.
         '(?:last\s+)?(?:doing|finishing|done|completion)(?:\s+it)?|'.
         'the\s+day\s+(?:on\s+which\s+|when\s+|that\s+)?it\s+(?:is|was)\s+(?:last\s+)?\p{L}+|'.
-        '(?:when\s+|every\s+time\s+)?I(?:[\'’]?ve)?(?:\s+have)?(?:\s+last)?\s+(?:did|finish|finished|do|done)(?:\s+it)?)(?:\s+each\s+time)?)';
+        '(?:when\s+|every\s+time\s+)?I(?:[\'’]?ve)?(?:\s+have)?(?:\s+last\s+\p{L}+|\s+(?:did|finish|finished|do|done))(?:\s+it)?)(?:\s+each\s+time)?)';
 
     public function __construct(private Text $text, private DateReader $dates)
     {
@@ -127,7 +127,7 @@ final readonly class RhythmPhrases
             "(?:on\\s+)?(?:the\\s+)?(?<place>{$place})\\s+{$kind}\\s+(?:of|in)\\s+(?<months>{$month}(?:".Words::AND."{$month})+)" => fn (
                 Found $f,
             ): RecurrenceRule => $this->nthOfMonth($f)->inMonths(Words::months($f->get('months'))),
-            "(?:on\\s+)?(?:the\\s+)?(?<date>\\d{1,2})(?:st|nd|rd|th)?\\s+(?:of\\s+)?(?<months>{$month}(?:".Words::AND."{$month})+)(?:\\s+{$yearly})?" => fn (
+            "(?:on\\s+)?(?:the\\s+)?(?<date>\\d{1,2})(?:st|nd|rd|th)?\\s+(?:of\\s+)?(?<months>{$month}(?:\\s*,\\s*{$month})*(?:\\s*,?\\s+and\\s+|\\s*[&/+]\\s*){$month})(?:\\s+{$yearly})?" => fn (
                 Found $f,
             ): ?RecurrenceRule => (int) $f->get('date') < 1 || (int) $f->get('date') > 31
                 ? null
@@ -217,6 +217,10 @@ final readonly class RhythmPhrases
             'every\s+hour|(?<loose>)hourly' => fn (): RecurrenceRule => new RecurrenceRule(Frequency::Hourly),
             "{$each}\s+day|once\s+a\s+day" => fn (): RecurrenceRule => new RecurrenceRule(Frequency::Daily),
             "{$each}\s+(?<part>morning|afternoon|evening|night)" => fn (): RecurrenceRule => new RecurrenceRule(Frequency::Daily),
+            "{$each}\s+(?<months>{$month}(?:".Words::AND."(?:{$each}\s+)?{$month})*)(?!\s+\d)" => fn (Found $f): RecurrenceRule => new RecurrenceRule(
+                Frequency::Yearly,
+                byMonth: Words::months($f->get('months')),
+            ),
             "{$each}\s+week|once\s+a\s+week" => fn (): RecurrenceRule => new RecurrenceRule(Frequency::Weekly),
             "{$each}\s+fortnight" => fn (): RecurrenceRule => new RecurrenceRule(Frequency::Weekly, 2),
             "{$each}\s+month|once\s+a\s+month" => fn (): RecurrenceRule => new RecurrenceRule(Frequency::Monthly),
@@ -249,7 +253,7 @@ final readonly class RhythmPhrases
                 Words::monthsBetween(Words::month($found->get('a')), Words::month($found->get('b'))),
             );
         }
-        foreach ($this->text->all('(?:only\s+)?in\s+(?<m>'.Words::MONTHS.')(?!\s+\d)') as $found) {
+        foreach ($this->text->all('(?:only\s+)?in\s+(?<m>'.Words::MONTHS.')(?!\s+\d{1,4}(?![\d:.]|\s?[ap]m|h))') as $found) {
             $phrases[] = $this->inMonths($found, Words::months($found->get('m')));
         }
         foreach ($this->text->all('(?:except|but\s+not|not)\s+(?:in\s+)?(?<m>'.Words::MONTHS.')(?!\s+\d)') as $found) {
@@ -382,7 +386,7 @@ final readonly class RhythmPhrases
         $phrases = [];
         foreach (
             $this->text->all(
-                '(?:(?<n>'.Words::NUMBER.')\s+(?:times|sittings|sessions|visits|appointments|occasions)|(?<n2>'.Words::NUMBER.')(?=\s+'.Words::PLURALS.')|(?<x>\d{1,3})\s?x|x\s?(?<x2>\d{1,3})|(?<two>twice))(?!\s+(?:a|an|per|each|every)\b)',
+                '(?:(?<n>'.Words::NUMBER.')\s+(?:times|sittings|sessions|visits|appointments|occasions|evenings|mornings|afternoons|lessons|classes)|(?:for\s+)?(?:the\s+)?(?:next\s+)?(?<n2>'.Words::NUMBER.')(?=\s+'.Words::PLURALS.')|(?<x>\d{1,3})\s?x|x\s?(?<x2>\d{1,3})|(?<two>twice))(?!\s+(?:a|an|per|each|every|daily|weekly|monthly)\b)',
             ) as $found
         ) {
             if ($found->has('n2') && in_array($this->text->wordBefore($found->from), ['chapter', 'page', 'number', 'no', 'room', 'part', 'step', 'lesson', 'week'], true)) {
@@ -444,7 +448,7 @@ final readonly class RhythmPhrases
                 ),
             ),
             $this->text->all(
-                '(?<all>(?:(?:'.Words::NUMBER.')\s+times|twice)\s+(?:a|an|per|each|every)\s+(?:day|week|month|year))',
+                '(?<all>(?:(?:'.Words::NUMBER.')\s+times|twice)\s+(?:(?:a|an|per|each|every)\s+(?:day|week|month|year)|daily|weekly|monthly|yearly))',
             ),
         );
     }

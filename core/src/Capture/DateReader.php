@@ -187,6 +187,7 @@ final class DateReader
                 ? $this->weekFrom($f)
                 : null,
             "(?:(?<c>a)\\s+)?fortnight\\s+(?:(?:from|on)\\s+)?(?:(?<n>today|tomorrow)|(?<wd>{$weekday}))" => fn (Found $f): LocalDate => $this->weekFrom($f)->plusDays(7),
+            "(?<wd>{$weekday})\s+in\s+(?:a|one)\s+week" => fn (Found $f): LocalDate => $this->nextOf(Words::weekday($f->get('wd')))->plusDays(7),
             "(?<wd>{$weekday})\s+week" => fn (Found $f): LocalDate => $this->nextOf(Words::weekday($f->get('wd')))->plusDays(7),
             '(?:(?:this|(?<loose>the)|at\s+the|on\s+the|over\s+the)\s+)weekend' => fn (Found $f): ReadDate => new ReadDate(
                 $f->to,

@@ -13,7 +13,7 @@ use PlumRota\Core\Time\LocalDateTime;
 /** By when something is to be done, and from when or around when it is meant. */
 final readonly class DeadlinePhrases
 {
-    private const BY = '(?:(?:is\s+|are\s+)?due(?:\s+(?:on|by|at))?|(?:(?:(?:has\s+|have\s+|needs?\s+|must\s+)?(?:to\s+)?be\s+)?(?:finished|done|ready|complete)\s+|(?<=\s)finish\s+)?by|deadline(?:\s+(?:is|on))?|(?:no|not)\s+later\s+than|last\s+date(?:\s+is)?|latest(?:\s+by)?|at\s+the\s+latest(?:\s+(?:by|on))?)\s*:?\s+';
+    private const BY = '(?:(?:is\s+|are\s+)?due(?:\s+back)?(?:\s+(?:on|by|at))?|(?:(?:(?:has\s+|have\s+|needs?\s+|must\s+)?(?:to\s+)?be\s+)?(?:finished|done|ready|complete)\s+|(?<=\s)finish\s+)?by|deadline(?:\s+(?:is|on))?|(?:no|not)\s+later\s+than|last\s+date(?:\s+is)?|latest(?:\s+(?:by|on))?|at\s+the\s+latest(?:\s+(?:by|on))?)\s*:?\s+';
 
     /** By the end of a day's work. */
     private const WORK_DAY = '(?:(?:the\s+)?(?:end\s+of\s+(?:the\s+)?(?:business\s+)?day|close\s+of\s+business)|eod|cob)';
@@ -83,7 +83,7 @@ final readonly class DeadlinePhrases
             fn (Meaning $m) => ($m->around = Around::week(IsoWeek::containing($day))),
         );
         $today = $this->context->today();
-        foreach ($this->text->all('(?:some\s?time\s+|any\s?time\s+|any\s+day\s+|some\s+day\s+|one\s+(?:day|morning|afternoon|evening)\s+|at\s+some\s+point\s+|during\s+|whenever\s+)(?:in\s+)?(?<which>this|next)\s+week|(?<plain>this\s+week)') as $found) {
+        foreach ($this->text->all('(?:some\s?time\s+|any\s?time\s+|any\s+day\s+|some\s+day\s+|one\s+(?:day|morning|afternoon|evening)\s+|at\s+some\s+point\s+|during\s+(?:the\s+)?|whenever\s+|in\s+the\s+|within\s+the\s+)(?:in\s+)?(?<which>this|next)\s+week|(?<plain>this\s+week)') as $found) {
             $phrases[] = $around($found->from, $found->to, $found->get('which') === 'next' ? $today->plusDays(7) : $today);
         }
         foreach ($this->text->all('(?:(?:in|during)\s+)?(?:the\s+)?week\s+(?:of|beginning|commencing|starting)\s+(?:the\s+)?') as $found) {

@@ -206,6 +206,7 @@ final readonly class RhythmPhrases
             ) < 2
                 ? null
                 : $this->weekly(Words::weekdays($f->get('days'))),
+            "(?<two>fortnightly)\s+(?<days>{$weekdays})" => fn (Found $f): RecurrenceRule => $this->weekly(Words::weekdays($f->get('days')), 2),
             '(?<loose>)(?<plural>weekdays)' => fn (): RecurrenceRule => $this->weekly($this->workDays()),
             // by a number of units
             "every\s+(?<gap>{$turn})\s+(?<unit>day|week|month|year)" => fn (

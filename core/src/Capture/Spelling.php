@@ -190,7 +190,11 @@ final class Spelling
         $table["~(?<=\b)({$month})\s+end\b~iu"] = 'end of $1';
         $table["~(?<![\p{L}])end\s+(?={$month}\b)~iu"] = 'end of ';
         $table['~(?<![\p{L}\p{N}.:])(1[3-9]|2[0-3])\s*o[\'’]clock(?![\p{L}\p{N}])~iu'] = '$1:00';
-        $table['~(?<![\p{L}])(?:morning|afternoon|evening|night)\s+(?:at\s+)?(\d{1,2}(?:[.:]\d\d)?\s?[ap]\.?m\b\.?)~iu'] = '$1';
+        $table['~(?<=[\s,])(?<!room )(?<!flat )(?<!class )(?<!apt )(?<!year )(?<!line )(\d{1,2})([ap])(?=\s*(?:,|$|-|–|to\b))~iu'] = '$1$2m';
+        $table['~(?<![\p{L}\p{N}])(\d)\s?x\s+(?=daily|weekly|monthly|a\s|per\s)~iu'] = '$1 times ';
+        $table["~(?<![\p{L}])first\s+thing\s+(?:on\s+)?({$day})(?:\s+morning)?(?![\p{L}])~iu"] = '$1 morning';
+        $table["~(?<![\p{L}])({$day}),?\s+first\s+thing(?![\p{L}])~iu"] = '$1 morning';
+        $table['~(?<![\p{L}])(?<!every )(?<!each )(?:morning|afternoon|evening|night)\s+(?:at\s+)?(\d{1,2}(?:[.:]\d\d)?\s?[ap]\.?m\b\.?)~iu'] = '$1';
         $table['~(?<![\p{L}])sharp\s+(\d{1,2}(?:[.:]\d\d)?\s?[ap]m)~iu'] = '$1';
         $table['~(\d{1,2}(?:[.:]\d\d)?\s?(?:[ap]m)?)\s+sharp(?![\p{L}])~iu'] = '$1';
         $table["~(?<![\p{L}\p{N}.])(the\s+)(\d{1,2})(?=\s+{$month}\b)~iu"] = '$1$2';

@@ -176,4 +176,38 @@ test('where the words may mean another day, that is offered too', function (stri
     ['Ring the clinic 4/4', '2027-04-04', null],
     ['Ring the clinic 3/4/2027', '2027-04-03', '2027-03-04'],
     ['Ring the clinic on Friday', '2026-11-27', null],
+    ['Ring the clinic on Wednesday', '2026-12-02', '2026-11-25'], // said on a Wednesday
+    ['Ring the clinic on Wednesday at 8pm', '2026-12-02T20:00:00', '2026-11-25'],
+]);
+
+test('where the words may mean another rhythm, that is offered too, and the line that says it means it', function (
+    string $line,
+    string $rule,
+    ?string $otherLine,
+    ?string $otherRule,
+) {
+    $draft = reading($line);
+    expect([(string) $draft->rule, $draft->otherRhythm['line'] ?? null])->toBe([$rule, $otherLine]);
+    if ($otherLine !== null) {
+        $other = reading($otherLine);
+        expect([(string) $other->rule, $other->title, $other->otherRhythm])->toBe([$otherRule, $draft->title, null]);
+        expect(str_contains($otherLine, $draft->otherRhythm['words'] ?? ''))->toBeTrue();
+    }
+})->with([
+    [
+        'Sweep the flue every third Thursday at 9',
+        'FREQ=WEEKLY;INTERVAL=3;BYDAY=TH',
+        'Sweep the flue on the third Thursday of each month at 9',
+        'FREQ=MONTHLY;BYDAY=3TH',
+    ],
+    [
+        'every 2nd sat evening sweep the flue',
+        'FREQ=WEEKLY;INTERVAL=2;BYDAY=SA',
+        'on the second Saturday of each month in the evening sweep the flue',
+        'FREQ=MONTHLY;BYDAY=2SA',
+    ],
+    ['Sweep the flue every other Thursday', 'FREQ=WEEKLY;INTERVAL=2;BYDAY=TH', null, null],
+    ['Sweep the flue every third week on Thursday', 'FREQ=WEEKLY;INTERVAL=3;BYDAY=TH', null, null],
+    ['Sweep the flue every second Monday and Thursday', 'FREQ=WEEKLY;INTERVAL=2;BYDAY=MO,TH', null, null],
+    ['Sweep the flue on the third Thursday of each month', 'FREQ=MONTHLY;BYDAY=3TH', null, null],
 ]);

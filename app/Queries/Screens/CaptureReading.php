@@ -164,6 +164,7 @@ final readonly class CaptureReading
             'problems' => $draft->problems,
             'other_time' => $draft->otherTime === null ? null : substr((string) $draft->otherTime, 0, 5),
             'other_date' => $draft->otherDate === null ? null : (string) $draft->otherDate,
+            'other_rhythm' => $draft->otherRhythm,
             'segments' => array_map(
                 fn (Segment $segment): array => ['text' => $segment->text, 'role' => $segment->role],
                 $draft->segments,

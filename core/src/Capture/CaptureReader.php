@@ -107,10 +107,25 @@ final class CaptureReader
             steps: $meaning->steps,
             problems: array_values(array_unique($meaning->problems)),
             otherTime: $meaning->otherTime,
-            otherDate: $meaning->date?->other,
+            otherDate: $placement === null ? null : $meaning->date?->other,
             leadUps: $meaning->leadUps,
             except: $meaning->rule === null ? [] : $meaning->except,
+            otherRhythm: $meaning->rule === null ? null : self::otherRhythm($line, $meaning->otherRhythm),
         );
+    }
+
+    /**
+     * @param  array{int, int, string}|null  $other  the bytes that say the rhythm, and what says the other
+     * @return array{words: string, line: string}|null
+     */
+    private static function otherRhythm(Text $line, ?array $other): ?array
+    {
+        if ($other === null) {
+            return null;
+        }
+        [$from, $to] = $line->written($other[0], $other[1]);
+
+        return ['words' => $other[2], 'line' => substr_replace($line->line, "on {$other[2]}", $from, $to - $from)];
     }
 
     /** Whether it can be divided into two that have a title and a day each. */

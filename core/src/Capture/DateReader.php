@@ -256,7 +256,7 @@ final class DateReader
             "(?:(?:{$weekday})(?:,?\\s+the\\s+|,?\\s+)|the\\s+)(?<d>\\d{1,2})(?:st|nd|rd|th)" => fn (Found $f): ?LocalDate => $this->nextDateOfMonth((int) $f->get('d')),
             "(?<wd>{$weekday})" => fn (Found $f): ?ReadDate => preg_match('/days$/', $f->get('wd')) === 1
                 ? null
-                : new ReadDate($f->to, $this->nextOf(Words::weekday($f->get('wd'))), isLoose: true),
+                : $this->named($f->to, Words::weekday($f->get('wd'))),
             "(?:the\s+(?=first|1st))?(?<h>{$holiday})" => fn (Found $f): ?ReadDate => $this->loose($f->to, $this->holiday($f->get('h'))),
             "(?:next\\s+year,?\\s+(?<d>\\d{1,2})(?:st|nd|rd|th)?\\s+(?<m>{$month})|(?<d2>\\d{1,2})(?:st|nd|rd|th)?\\s+(?<m2>{$month}),?\\s+next\\s+year)" => fn (Found $f): LocalDate => LocalDate::of(
                 $this->today->year + 1,
@@ -383,6 +383,14 @@ final class DateReader
     private function inNextWeek(Weekday $weekday): LocalDate
     {
         return $this->nextWeek()->plusDays(($weekday->value - $this->context->firstWeekday->value + 7) % 7);
+    }
+
+    /** "Saturday": the one to come; said on a Saturday, today may be meant. */
+    private function named(int $to, Weekday $weekday): ReadDate
+    {
+        $isToday = $weekday === $this->today->weekday();
+
+        return new ReadDate($to, $this->nextOf($weekday), isLoose: true, other: $isToday ? $this->today : null);
     }
 
     /** "Next Friday": that of next week; some mean the one that comes. */

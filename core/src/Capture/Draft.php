@@ -32,6 +32,7 @@ final readonly class Draft
      * @param  list<string>  $problems  sentences about what was understood and does not exist or cannot be kept
      * @param  LocalTime|null  $otherTime  the other half of the day, where a bare hour left it open
      * @param  LocalDate|null  $otherDate  the other day that the words may mean
+     * @param  array{words: string, line: string}|null  $otherRhythm  the other rhythm that the words may mean, and the line that says it
      * @param  list<LocalDate>  $except  days on which its rhythm does not come
      */
     public function __construct(
@@ -58,6 +59,7 @@ final readonly class Draft
         public ?LocalDate $otherDate = null,
         public array $leadUps = [],
         public array $except = [],
+        public ?array $otherRhythm = null,
     ) {
     }
 

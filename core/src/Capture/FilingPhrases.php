@@ -219,7 +219,7 @@ final readonly class FilingPhrases
             $lead = $this->text->at('(?:in\s+(?:the\s+|front\s+of\s+)?|at\s+|on\s+the\s+(?=[\p{L} ]+(?:street|square|green|common)))(?=[\p{L}])', $at, false);
             for ($words = 1; $lead !== null && $words <= 4; $words++) {
                 $found = $this->text->at('(?<place>[\p{L}\'’-]+(?:\s+[\p{L}\p{N}\'’-]+){'.($words - 1).'})(?=\s*(?:[,;.)]|$))', $lead->to);
-                if ($found !== null && preg_match('/^(?:'.Words::MONTH.'|'.Words::WEEKDAY.'|the\s|week|term|time|general|case|advent|next|this|a\s|an\s|one|two|three|four|five|six|\d)/i', $found->get('place')) !== 1) {
+                if ($found !== null && preg_match('/^(?:'.Words::MONTH.'|'.Words::WEEKDAY.'|the\s|week|term|time|general|case|advent|morning|afternoon|evening|night|next|this|a\s|an\s|one|two|three|four|five|six|\d)/i', $found->get('place')) !== 1) {
                     $phrases[] = new Phrase(
                         $at,
                         $found->to,

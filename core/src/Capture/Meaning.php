@@ -105,6 +105,9 @@ final class Meaning
     /** The half of the day was chosen, and it may have been meant otherwise. */
     public ?LocalTime $otherTime = null;
 
+    /** @var array{int, int, string}|null another rhythm that the words may mean: the bytes that say it, and what says the other */
+    public ?array $otherRhythm = null;
+
     public function __construct(private readonly Context $context)
     {
     }
@@ -147,6 +150,7 @@ final class Meaning
         $this->due = null;
         $this->wishes = [];
         $this->otherTime = null;
+        $this->otherRhythm = null;
 
         return null;
     }

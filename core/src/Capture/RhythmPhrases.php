@@ -41,16 +41,18 @@ final readonly class RhythmPhrases
                 if ($made === null) {
                     continue;
                 }
+                $half = $found->has('part') ? $found : $this->text->at('\s+(?:in\s+the\s+|at\s+)(?<part>'.Words::PART.')', $found->to);
                 $phrases[] = new Phrase(
                     $found->from,
-                    $found->to,
+                    max($found->to, $half === null ? 0 : $half->to),
                     'rhythm',
                     Phrase::RHYTHM,
-                    function (Meaning $m) use ($made, $found): void {
+                    function (Meaning $m) use ($made, $found, $half): void {
                         $m->rule = $made;
                         $m->afterDone = $found->has('done');
                         $m->offDay = $found->has('working') ? $this->offDay($found->get('place')) : OffDay::Keep;
-                        $m->half = $found->has('part') ? DateReader::half($found->get('part')) : $m->half;
+                        $m->half = $half === null ? $m->half : DateReader::half($half->get('part'));
+                        $m->otherRhythm = self::otherOf($found);
                     },
                     $isLoose && ! ($found->from === 0 && ($found->has('plural') || count(Words::weekdays($found->get('days'))) > 1)),
                 );
@@ -58,6 +60,23 @@ final readonly class RhythmPhrases
         }
 
         return [...$phrases, ...$this->months(), ...$this->exceptions(), ...$this->datesOut(), ...$this->ends(), ...$this->cannot(), ...$this->again()];
+    }
+
+    /**
+     * "Every third Thursday" is one in three weeks, and to some the third of a month.
+     *
+     * @return array{int, int, string}|null
+     */
+    private static function otherOf(Found $found): ?array
+    {
+        $days = $found->has('days') ? Words::weekdays($found->get('days')) : [];
+        $place = $found->has('turn') && $found->get('turn') !== 'other' ? Words::place($found->get('turn')) : 0;
+        if (count($days) !== 1 || $place < 2) {
+            return null;
+        }
+        $part = $found->has('part') ? ' in the '.rtrim($found->get('part'), 's') : '';
+
+        return [$found->from, $found->to, 'the '.['second', 'third', 'fourth', 'fifth'][$place - 2]." {$days[0]->english()} of each month{$part}"];
     }
 
     /** A holiday is no working day: the last one is the one before it, the first one the one after. */
@@ -182,11 +201,11 @@ final readonly class RhythmPhrases
             ),
             'on\s+weekdays' => fn (): RecurrenceRule => $this->weekly($this->workDays()),
             "(?:{$each}\s+weekend|(?:on|at)\s+weekends)" => fn (): RecurrenceRule => $this->weekly([Weekday::SA, Weekday::SU]),
-            "(?:every\s+(?<gap>{$turn})|(?:on\s+)?(?<alternate>alternate))\s+(?<days>{$weekdays}){$part}" => fn (
+            "(?:every\s+(?<turn>{$turn})|(?:on\s+)?(?<alternate>alternate))\s+(?<days>{$weekdays}){$part}" => fn (
                 Found $f,
             ): RecurrenceRule => $this->weekly(
                 Words::weekdays($f->get('days')),
-                $f->has('alternate') ? 2 : $this->gap($f->get('gap')),
+                $f->has('alternate') ? 2 : $this->gap($f->get('turn')),
             ),
             "{$each}\s+(?<days>{$weekdays}){$part}" => fn (Found $f): RecurrenceRule => $this->weekly(
                 Words::weekdays($f->get('days')),

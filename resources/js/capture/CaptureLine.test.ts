@@ -34,6 +34,7 @@ const reading = (fields: Partial<CaptureReading>): CaptureReading => ({
     problems: [],
     other_time: null,
     other_date: null,
+    other_rhythm: null,
     segments: [{ text: 'Sow chicory', role: 'title' }],
     ...fields,
 })
@@ -325,6 +326,29 @@ describe('catching a line', () => {
         expect(line.find('[data-test=other-date]').text()).toBe('rather Fri 27 Nov')
         await line.find('[data-test=other-date]').trigger('click')
         expect((field().element as HTMLInputElement).value).toBe('Call on 27 Nov 2026')
+    })
+    it('offers the other rhythm that the words may mean', async () => {
+        answering({
+            'POST capture/reading': reading({
+                rule: 'FREQ=WEEKLY;INTERVAL=3;BYDAY=TH',
+                other_rhythm: {
+                    words: 'the third Thursday of each month',
+                    line: 'Call on the third Thursday of each month at 9',
+                },
+                segments: [
+                    { text: 'Call ', role: 'title' },
+                    { text: 'every third Thursday', role: 'rhythm' },
+                    { text: ' ', role: 'title' },
+                    { text: 'at 9', role: 'time' },
+                ],
+            }),
+        })
+        await type('Call every third Thursday at 9')
+        expect(line.find('[data-test=other-rhythm]').text()).toBe('rather the third Thursday of each month')
+        await line.find('[data-test=other-rhythm]').trigger('click')
+        expect((field().element as HTMLInputElement).value).toBe(
+            'Call on the third Thursday of each month at 9',
+        )
     })
     it('writes a word of the sentence that is changed into the line', async () => {
         answering({

@@ -131,7 +131,13 @@ defineExpose({ focus: () => box.value?.querySelector<HTMLElement>('.known')?.foc
             @without="leaveOut"
         />
         <p
-            v-if="facts.length > 0 || reading.theme_day || reading.other_time || reading.other_date"
+            v-if="
+                facts.length > 0 ||
+                reading.theme_day ||
+                reading.other_time ||
+                reading.other_date ||
+                reading.other_rhythm
+            "
             class="also"
         >
             <span v-for="fact in facts" :key="fact" class="fact">{{ fact }}</span>
@@ -152,6 +158,15 @@ defineExpose({ focus: () => box.value?.querySelector<HTMLElement>('.known')?.foc
                 @click="onDate(reading.other_date)"
             >
                 rather {{ namedDate(reading.other_date) }}
+            </NButton>
+            <NButton
+                v-if="reading.other_rhythm"
+                class="press other"
+                data-test="other-rhythm"
+                @mousedown.prevent
+                @click="emit('rewrite', reading.other_rhythm.line)"
+            >
+                rather {{ reading.other_rhythm.words }}
             </NButton>
             <NButton
                 v-if="reading.other_time"

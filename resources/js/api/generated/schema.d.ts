@@ -3343,8 +3343,13 @@ export interface components {
             problems: string[];
             /** @description HH:MM; the other half of the day, where a bare hour left it open */
             other_time: string | null;
-            /** @description The other day that the words may mean: 3/4 read the other way round, next Friday as the coming one */
+            /** @description The other day that the words may mean: 3/4 read the other way round, next Friday as the coming one, Saturday said on a Saturday as today */
             other_date: string | null;
+            /** @description The other rhythm that the words may mean, and the whole line that says it: every third Thursday as the third of each month */
+            other_rhythm: {
+                words: string;
+                line: string;
+            } | null;
             segments: {
                 text: string;
                 /** @enum {unknown} */

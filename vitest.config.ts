@@ -8,6 +8,8 @@ export default defineConfig({
     test: {
         include: ['resources/js/**/*.test.{ts,js}'],
         environment: 'happy-dom',
+        // The first test of a part that is loaded when it is needed waits for it to be compiled, which a busy machine takes seconds for.
+        testTimeout: 30_000,
         css: { include: [/tokens\.css/] },
     },
 })

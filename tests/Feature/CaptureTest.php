@@ -95,6 +95,33 @@ test('a line that is offered at a place goes there, unless it names another', fu
         ->assertJsonStructure(['errors' => ['start']]);
 });
 
+test('a label that nothing carries yet is offered, and made where that is wanted', function (string $line, ?string $name) {
+    $this->entry(['title' => 'Rake the path', 'labels' => ['outdoors']]);
+    $this->api('POST', 'capture/reading', ['line' => $line])->assertOk()->assertJsonPath('unknown_label', $name);
+    if ($name === null) {
+        return;
+    }
+    $this->api('POST', 'capture/reading', ['line' => $line, 'new_labels' => [$name]])
+        ->assertOk()
+        ->assertJson(['unknown_label' => null, 'labels' => [$name], 'title' => 'order fleece']);
+    $this->api('POST', 'capture', ['line' => $line, 'new_labels' => [$name]])
+        ->assertCreated()
+        ->assertJson(['labels' => [$name], 'title' => 'Order fleece']);
+    $this->api('POST', 'capture/reading', ['line' => $line])->assertJson(['unknown_label' => null, 'labels' => [$name]]);
+})->with([
+    ['order fleece #potting', 'potting'],
+    ['order fleece, label Potting', 'Potting'],
+    ['order fleece tomorrow, labelled potting', 'potting'],
+    ['order fleece #outdoors', null],
+    ['order fleece, label outdoors', null],
+    ['print labels potting', null],
+    ['order 20 pots, see #12', null],
+]);
+
+test('names that are to become labels are held to what a label may be', function (array $names) {
+    $this->api('POST', 'capture', ['line' => 'order fleece #potting', 'new_labels' => $names])->assertUnprocessable();
+})->with([[[str_repeat('a', 500)]], [[['a']]], [['a', 'b', 'c', 'd', 'e', 'f']]]);
+
 test('effort, labels in use, place and steps of a line are kept', function () {
     $this->entry(['title' => 'Rake the path', 'labels' => ['outdoors']]);
     $this->api('POST', 'capture', ['line' => 'bake tomorrow, demanding, outdoors, at the mill, with: knead, prove'])

@@ -9,10 +9,13 @@ use App\Actions\Templates\CaptureTemplate;
 use App\Http\Requests\Account;
 use App\Http\Requests\CaptureRequest;
 use App\Http\Resources\EntryResource;
+use App\Models\User;
 use App\Queries\Screens\CaptureReading;
 use App\Queries\Templates\TemplatesShown;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Validation\ValidationException;
+use PlumRota\Core\Capture\Draft;
+use PlumRota\Core\Time\LocalDate;
 
 final class CaptureController
 {
@@ -22,16 +25,14 @@ final class CaptureController
 
         return response()->json($reading->describe(
             $user,
-            $reading->read($user, $request->string('line')->value(), plain: $request->plain())->offeredAt($request->place()),
+            self::draft($user, $request, $reading, null),
         ));
     }
 
     public function store(CaptureRequest $request, CaptureReading $reading, CaptureEntry $capture, CaptureTemplate $stamps): JsonResponse
     {
         $user = Account::of($request);
-        $draft = $reading
-            ->read($user, $request->string('line')->value(), $request->readOn(), $request->plain())
-            ->offeredAt($request->place());
+        $draft = self::draft($user, $request, $reading, $request->readOn());
         if ($draft->title === '') {
             throw ValidationException::withMessages(['line' => 'It needs a title: a word or two for what it is.']);
         }
@@ -56,5 +57,12 @@ final class CaptureController
         return (new EntryResource($capture->capture($user, $draft, $calendar, $kind, $request->boolean('over_protected'))))
             ->response($request)
             ->setStatusCode(201);
+    }
+
+    private static function draft(User $user, CaptureRequest $request, CaptureReading $reading, ?LocalDate $on): Draft
+    {
+        return $reading
+            ->read($user, $request->string('line')->value(), $on, $request->plain(), $request->newLabels())
+            ->offeredAt($request->place());
     }
 }

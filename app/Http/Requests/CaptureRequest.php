@@ -21,6 +21,8 @@ final class CaptureRequest extends FormRequest
             'line' => ['required', 'string', 'max:'.CaptureReader::LONGEST_LINE],
             'plain' => ['sometimes', 'array', 'max:20'],
             'plain.*' => ['integer', 'min:0', 'max:'.CaptureReader::LONGEST_LINE],
+            'new_labels' => ['sometimes', 'array', 'max:5'],
+            'new_labels.*' => ['string', RulesOf::limit('entries', 'labels', '*')],
             'kind' => ['sometimes', 'nullable', 'in:task,event'],
             'today' => ['sometimes', 'nullable', new KnownDate('On which day was it read?')],
             'over_protected' => ['sometimes', 'boolean'],
@@ -62,6 +64,15 @@ final class CaptureRequest extends FormRequest
         $plain = array_values((array) $this->input('plain', []));
 
         return array_map(intval(...), $plain);
+    }
+
+    /** @return list<string> names that are to be taken for labels, though nothing carries them yet */
+    public function newLabels(): array
+    {
+        /** @var list<string> $names */
+        $names = array_values($this->array('new_labels'));
+
+        return array_values(array_filter(array_map(trim(...), $names), fn (string $name): bool => $name !== ''));
     }
 
     /** The day on which its reading was shown. */

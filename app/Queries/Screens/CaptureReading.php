@@ -39,8 +39,9 @@ final readonly class CaptureReading
      * @param  LocalDate|null  $on  the day on which it was read before: saved a moment after midnight, "tomorrow" is still what
      *   was shown
      * @param  list<int>  $plain  characters at which phrases begin that are to stay ordinary words
+     * @param  list<string>  $newLabels  names that are to be taken for labels, though nothing carries them yet
      */
-    public function read(User $user, string $line, ?LocalDate $on = null, array $plain = []): Draft
+    public function read(User $user, string $line, ?LocalDate $on = null, array $plain = [], array $newLabels = []): Draft
     {
         $now = $user->wallNow();
         if ($on !== null && $on->dayNumber() === $now->dayNumber() - 1) {
@@ -55,7 +56,7 @@ final readonly class CaptureReading
                 $now,
                 $user->timeZone(),
                 $this->names($user),
-                $this->labels->of($user),
+                [...$this->labels->of($user), ...$newLabels],
                 $this->holidays->of($user->holidays),
                 $user->first_weekday,
                 $user->holidays === 'US', // the month comes first in dates of the one country that writes them so
@@ -165,6 +166,7 @@ final readonly class CaptureReading
             'other_time' => $draft->otherTime === null ? null : substr((string) $draft->otherTime, 0, 5),
             'other_date' => $draft->otherDate === null ? null : (string) $draft->otherDate,
             'other_rhythm' => $draft->otherRhythm,
+            'unknown_label' => $draft->unknownLabel,
             'segments' => array_map(
                 fn (Segment $segment): array => ['text' => $segment->text, 'role' => $segment->role],
                 $draft->segments,

@@ -44,12 +44,13 @@ final class CaptureReader
     {
         $line = new Text(mb_scrub($text));
         $dates = new DateReader($context);
+        $filing = new FilingPhrases($line, $context);
         $phrases = [
             ...(new MomentPhrases($line, $context, $dates))->all(),
             ...(new RhythmPhrases($line, $dates))->all(),
             ...(new DeadlinePhrases($line, $context, $dates))->all(),
             ...(new ReminderPhrases($line, $context, $dates))->all(),
-            ...(new FilingPhrases($line, $context))->all(),
+            ...$filing->all(),
             ...(new LeadUpPhrases($line, $dates))->all(),
         ];
         $phrases = array_values(
@@ -111,6 +112,7 @@ final class CaptureReader
             leadUps: $meaning->leadUps,
             except: $meaning->rule === null ? [] : $meaning->except,
             otherRhythm: $meaning->rule === null ? null : self::otherRhythm($line, $meaning->otherRhythm),
+            unknownLabel: $filing->unknownLabel(),
         );
     }
 

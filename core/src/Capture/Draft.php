@@ -33,6 +33,7 @@ final readonly class Draft
      * @param  LocalTime|null  $otherTime  the other half of the day, where a bare hour left it open
      * @param  LocalDate|null  $otherDate  the other day that the words may mean
      * @param  array{words: string, line: string}|null  $otherRhythm  the other rhythm that the words may mean, and the line that says it
+     * @param  string|null  $unknownLabel  a label that it names and that nothing carries yet
      * @param  list<LocalDate>  $except  days on which its rhythm does not come
      */
     public function __construct(
@@ -60,6 +61,7 @@ final readonly class Draft
         public array $leadUps = [],
         public array $except = [],
         public ?array $otherRhythm = null,
+        public ?string $unknownLabel = null,
     ) {
     }
 

@@ -286,6 +286,23 @@ final readonly class FilingPhrases
             ];
     }
 
+    /** A label that the line names and nothing carries yet: "#potting", or after a comma "label potting"; it stays in the title. */
+    public function unknownLabel(): ?string
+    {
+        $known = array_map(mb_strtolower(...), $this->context->labels);
+        $name = '(?<name>\p{L}[\p{L}\p{N}_-]{1,39})';
+        foreach (["#{$name}", "(?<word>labels?|label(?:led|ed)|tags?|tagged)(?:\s+(?:it|as|with))?\s*:?\s+{$name}".self::ENDS] as $pattern) {
+            foreach ($this->text->all($pattern) as $found) {
+                $isSaid = ! $found->has('word') || $this->isApart($found->from);
+                if ($isSaid && ! in_array(mb_strtolower($found->written('name')), $known, true)) {
+                    return $found->written('name');
+                }
+            }
+        }
+
+        return null;
+    }
+
     /** Whether a comma or the like stands before it. */
     private function isApart(int $at): bool
     {

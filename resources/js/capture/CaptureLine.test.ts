@@ -35,6 +35,7 @@ const reading = (fields: Partial<CaptureReading>): CaptureReading => ({
     other_time: null,
     other_date: null,
     other_rhythm: null,
+    unknown_label: null,
     segments: [{ text: 'Sow chicory', role: 'title' }],
     ...fields,
 })
@@ -326,6 +327,21 @@ describe('catching a line', () => {
         expect(line.find('[data-test=other-date]').text()).toBe('rather Fri 27 Nov')
         await line.find('[data-test=other-date]').trigger('click')
         expect((field().element as HTMLInputElement).value).toBe('Call on 27 Nov 2026')
+    })
+    it('makes a label of a name that nothing carries yet', async () => {
+        answering({
+            'POST capture/reading': reading({ title: 'Order fleece #potting', unknown_label: 'potting' }),
+            'POST capture': { id: 'a', title: 'Order fleece', start: null, in_words: null },
+        })
+        await type('Order fleece #potting')
+        expect(line.find('[data-test=new-label]').text()).toBe('make the label “potting”')
+        await line.find('[data-test=new-label]').trigger('click')
+        await flushPromises()
+        const body = { line: 'Order fleece #potting', new_labels: ['potting'] }
+        expect(sent('POST capture/reading')).toEqual(body)
+        await field().trigger('keydown.enter')
+        await flushPromises()
+        expect(sent('POST capture')).toMatchObject(body)
     })
     it('offers the other rhythm that the words may mean', async () => {
         answering({

@@ -33,6 +33,8 @@ const knowsPress = useLocalStorage('knows-press', false)
 const kind = ref<'task' | 'event' | null>(null)
 /** Characters at which phrases begin that were pressed to stay ordinary words. */
 const plain = ref<number[]>([])
+/** Names that were pressed to become labels. */
+const newLabels = ref<string[]>([])
 const trouble = ref('')
 const field = ref<HTMLInputElement | null>(null)
 /** What was understood is shown while one is at the line; a line left half written covers nothing. */
@@ -40,7 +42,7 @@ const hasFocus = ref(false)
 let cameFrom: HTMLElement | null = null
 
 let asked = 0
-watch([settled, plain], async ([text]) => {
+watch([settled, plain, newLabels], async ([text]) => {
     if (text !== line.value) return // it will be asked when the typing rests
     trouble.value = ''
     const turn = ++asked
@@ -48,11 +50,12 @@ watch([settled, plain], async ([text]) => {
         reading.value = null
         kind.value = null
         plain.value = plain.value.length === 0 ? plain.value : []
+        newLabels.value = newLabels.value.length === 0 ? newLabels.value : []
         return
     }
     try {
         const answer = await answerOf(
-            api.POST('/capture/reading', { body: { line: text, ...asPlain(), ...props.place } }),
+            api.POST('/capture/reading', { body: { line: text, ...asPressed(), ...props.place } }),
         )
         if (turn === asked) reading.value = { ...answer, line: text }
     } catch (error) {
@@ -74,7 +77,14 @@ const begins = computed(() => {
         (piece) => (at += [...piece.text].length) - [...piece.text].length,
     )
 })
-const asPlain = () => (plain.value.length > 0 ? { plain: plain.value } : {})
+const asPressed = () => ({
+    ...(plain.value.length > 0 ? { plain: plain.value } : {}),
+    ...(newLabels.value.length > 0 ? { new_labels: newLabels.value } : {}),
+})
+function makeLabel(name: string): void {
+    newLabels.value = [...newLabels.value, name]
+    field.value?.focus()
+}
 function leavePlain(i: number): void {
     plain.value = [...plain.value, begins.value[i]!]
     field.value?.focus()
@@ -152,7 +162,7 @@ async function save(): Promise<void> {
         const sent = {
             line: text,
             kind: kind.value,
-            ...asPlain(),
+            ...asPressed(),
             ...props.place,
             ...(covers.value === text ? { over_protected: true } : {}),
             ...(reading.value?.line === text ? { today: reading.value.today } : {}),
@@ -164,6 +174,7 @@ async function save(): Promise<void> {
         saving.value.delete(text)
         if (line.value === text) line.value = ''
         plain.value = []
+        newLabels.value = []
         reading.value = null
         kind.value = null
         // On an empty board the first of what comes round is brought into view, wherever it lands.
@@ -280,6 +291,7 @@ function remember(event: FocusEvent): void {
                 "
                 @plain="leavePlain"
                 @understand="plain = []"
+                @label="makeLabel"
                 @back="field?.focus()"
             />
         </div>

@@ -23,6 +23,7 @@ const emit = defineEmits<{
     kind: [kind: 'task' | 'event']
     plain: [piece: number]
     understand: []
+    label: [name: string]
     back: []
 }>()
 
@@ -134,6 +135,7 @@ defineExpose({ focus: () => box.value?.querySelector<HTMLElement>('.known')?.foc
             v-if="
                 facts.length > 0 ||
                 reading.theme_day ||
+                reading.unknown_label ||
                 reading.other_time ||
                 reading.other_date ||
                 reading.other_rhythm
@@ -167,6 +169,15 @@ defineExpose({ focus: () => box.value?.querySelector<HTMLElement>('.known')?.foc
                 @click="emit('rewrite', reading.other_rhythm.line)"
             >
                 rather {{ reading.other_rhythm.words }}
+            </NButton>
+            <NButton
+                v-if="reading.unknown_label"
+                class="press other"
+                data-test="new-label"
+                @mousedown.prevent
+                @click="emit('label', reading.unknown_label)"
+            >
+                make the label “{{ reading.unknown_label }}”
             </NButton>
             <NButton
                 v-if="reading.other_time"

@@ -3350,6 +3350,8 @@ export interface components {
                 words: string;
                 line: string;
             } | null;
+            /** @description A label that it names and that nothing carries yet; sent as one of new_labels it is made */
+            unknown_label: string | null;
             segments: {
                 text: string;
                 /** @enum {unknown} */
@@ -3863,6 +3865,8 @@ export interface components {
                     line: string;
                     /** @description Characters of the line at which phrases begin that are to stay ordinary words */
                     plain?: number[];
+                    /** @description Names in it that are to be taken for labels, though nothing carries them yet */
+                    new_labels?: string[];
                     kind?: components["schemas"]["Kind"] | null;
                     /** @description Where the line was offered, with all_day and length: a date, or a date and time. It goes there when it names no place itself. */
                     start?: string | null;

@@ -99,23 +99,28 @@ describe('catching a line', () => {
                 due: '2026-11-27',
                 importance: 'must',
                 estimate: 45,
-                reminders: ['-PT10M', '-P1D'],
+                reminders: ['-PT10M', '-P1D@18:00;mail'],
             }),
         })
         await type('Sow chicory every Thursday 18:00')
         expect(sentence()).toBe(
             'Sow chicory, a task, every Thursday from Thu 26 Nov 2026 at 18:00 for 1 h, in Plants.',
         )
-        expect(facts()).toEqual(['due Fri 27 Nov', 'must', '2 reminders'])
+        expect(facts()).toEqual([
+            'due Fri 27 Nov',
+            'must',
+            'reminder 10 min before',
+            'reminder 18:00 the day before, by mail',
+        ])
         answering({
             'POST capture/reading': reading({
                 around: '2027-W14',
                 not_before: '2027-03-01',
-                reminders: ['-PT10M'],
+                reminders: ['-PT0M@due'],
             }),
         })
         await type('Sow chicory around week 14')
-        expect(facts()).toEqual(['not before Mon 1 Mar', 'around week 14 of 2027', 'one reminder'])
+        expect(facts()).toEqual(['not before Mon 1 Mar', 'around week 14 of 2027', 'reminder when it is due'])
         answering({ 'POST capture/reading': reading({ start: '2026-11-26', length: 3, kind: 'event' }) })
         await type('Stall for three days')
         expect(sentence()).toBe(

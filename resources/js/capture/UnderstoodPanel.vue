@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { CaptureReading } from '@/api/types'
 import { useAccount, useAreas } from '@/state/server'
+import { inWords } from '@/reminders/triggers'
 import { aroundWords, dueDate, fullDate, length, namedDate, time, timeOf } from '@/shared/time'
 import { NButton } from 'naive-ui'
 import { computed, ref } from 'vue'
@@ -52,11 +53,7 @@ const facts = computed(() => {
         ...read.lead_ups.map(
             (one) => `${one.in_words}: ${one.title}${one.estimate ? `, ${length(one.estimate)}` : ''}`,
         ),
-        read.reminders.length === 0
-            ? ''
-            : read.reminders.length === 1
-              ? 'one reminder'
-              : `${read.reminders.length} reminders`,
+        ...read.reminders.map((one) => `reminder ${inWords(one, clock.value)}`),
     ].filter((fact) => fact !== '')
 })
 

@@ -165,6 +165,25 @@ test('what the page writes into a line is read as what was chosen', function (st
     }
 })->with(['Water the ferns', 'Order 20 pots for the bench', 'Look at the boiler', 'Öl prüfen']);
 
+test('so long from today is one day, so long from a date as many days', function (string $when, string $start, int $days) {
+    expect([reading("Ring the clinic {$when}")->placement?->startText(), reading("Ring the clinic {$when}")->placement?->length])->toBe([$start, $days]);
+})->with([
+    ['three weeks from today', '2026-12-16', 1],
+    ['ten days from today', '2026-12-05', 1],
+    ['in 3 weeks from today', '2026-12-16', 1],
+    ['two weeks from tomorrow', '2026-12-10', 1],
+    ['10 days from tomorrow', '2026-12-06', 1],
+    ['two weeks from Friday', '2026-12-11', 1],
+    ['for three days from tomorrow', '2026-11-26', 3],
+    ['three days from 8 February', '2027-02-08', 3],
+]);
+
+test('after "remind me", 2 may be "to", and before a unit it is a number', function () {
+    expect(reading('remind me 2 take meds 10pm')->title)->toBe('take meds')
+        ->and(array_map(strval(...), reading('call Ed Friday 10, remind me 2 days before')->reminders))->toBe(['-PT2880M'])
+        ->and(array_map(strval(...), reading('call Ed Friday 10, remind me 2h before')->reminders))->toBe(['-PT120M']);
+});
+
 test('where the words may mean another day, that is offered too', function (string $line, string $start, ?string $other) {
     $draft = reading($line);
     expect([$draft->placement?->startText(), $draft->otherDate === null ? null : (string) $draft->otherDate])->toBe([$start, $other]);

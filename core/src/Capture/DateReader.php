@@ -179,10 +179,11 @@ final class DateReader
             'tomorrow' => fn (): LocalDate => $this->today->plusDays(1),
             'yesterday' => fn (Found $f): ReadDate => new ReadDate($f->to, $this->today, fault: 'That was yesterday.'),
             '(?:the\s+)?day\s+after\s+tomorrow' => fn (): LocalDate => $this->today->plusDays(2),
-            "in\s+(?:the\s+next\s+)?(?:a\s+)?(?<n>{$number})\s+".self::UNIT => fn (Found $f): LocalDate => $this->later($f),
+            "in\s+(?:the\s+next\s+)?(?:a\s+)?(?<n>{$number})\s+".self::UNIT.'(?:\s+from\s+(?:now|today))?' => fn (Found $f): LocalDate => $this->later($f),
             "(?<n>{$number})\s+".self::UNIT.'\s+(?:from\s+(?:now|today)|later|hence)' => fn (
                 Found $f,
             ): LocalDate => $this->later($f),
+            "(?<n>{$number})\\s+days\\s+from\\s+tomorrow" => fn (Found $f): LocalDate => $this->today->plusDays(1 + Words::number($f->get('n'))),
             "(?:(?<c>{$number})\\s+)?weeks?\\s+(?:(?:from|on)\\s+)?(?:(?<n>today|tomorrow)|(?<wd>{$weekday}))" => fn (Found $f): ?LocalDate => $f->has('c')
                 ? $this->weekFrom($f)
                 : null,

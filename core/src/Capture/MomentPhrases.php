@@ -403,13 +403,17 @@ final readonly class MomentPhrases
         return $phrases;
     }
 
-    /** @return list<Phrase> three days from 8 February, from 8 February for three days */
+    /**
+     * Three days from 8 February, for three days from tomorrow; "three weeks from today" is one day, so long after.
+     *
+     * @return list<Phrase>
+     */
     private function daysFrom(): array
     {
         $phrases = [];
-        $length = '(?:for\s+)?(?<n>'.Words::NUMBER.')\s+(?<unit>days?|nights?|weeks?)';
+        $length = '(?<for>for\s+)?(?<n>'.Words::NUMBER.')\s+(?<unit>days?|nights?|weeks?)';
         foreach ($this->text->all("{$length}\\s+(?:from|starting(?:\\s+on)?|beginning(?:\\s+on)?)(?=\\s)") as $found) {
-            $gap = $this->text->at('\s+', $found->to, false);
+            $gap = $this->text->at($found->has('for') ? '\s+' : '\s+(?!(?:today|tomorrow|now)\b)', $found->to, false);
             $date = $gap === null ? null : $this->dates->at($this->text, $gap->to);
             if ($date !== null && $date->fault === null && ! ($date->isLoose && str_starts_with($found->get('unit'), 'week'))) {
                 $days = Words::number($found->get('n')) * (str_starts_with($found->get('unit'), 'week') ? 7 : 1);

@@ -50,6 +50,7 @@ final class Spelling
         'tmrw?|tmw|tomoz|tomor+ow|tommorr?ow|2mor+ow?|2moro' => 'tomorrow',
         'tonite|2nite|2night' => 'tonight',
         '2day' => 'today',
+        'remind\s+me\s+2(?=\s+\p{L})(?!\s+(?:min|h(?:ou)?rs?|h\b|days?|weeks?|months?|nights?|working|business|times))' => 'remind me to',
         'day after(?=\s+\d)' => 'day after tomorrow',
         'weds|wend?e?sday|wensday|wednsday|wedn?esady|wednseday|wendsday' => 'wednesday',
         'tuesdy|teusday|tueday' => 'tuesday',

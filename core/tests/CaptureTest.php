@@ -184,6 +184,27 @@ test('after "remind me", 2 may be "to", and before a unit it is a number', funct
         ->and(array_map(strval(...), reading('call Ed Friday 10, remind me 2h before')->reminders))->toBe(['-PT120M']);
 });
 
+test('the last of a month, a quarter or a year is a day of the one to come', function (string $line, ?string $start, ?string $due) {
+    $draft = reading($line);
+    expect([$draft->title, $draft->placement?->startText(), $draft->due])->toBe(['Close the books', $start, $due]);
+})->with([
+    ['Close the books by the last working day of the year', null, '2026-12-31'],
+    ['Close the books by the last Friday of the month', null, '2026-11-27'],
+    ['Close the books by the last Sunday of the month at noon', null, '2026-11-29T12:00:00'],
+    ['Close the books by the second Tuesday of the month', null, '2026-12-08'], // that of November is over
+    ['Close the books by the last working day of the quarter', null, '2026-12-31'],
+    ['Close the books by the last working day of February 2027', null, '2027-02-26'], // 28 February is a Sunday
+    ['Close the books on the last working day of the year', '2026-12-31', null],
+    ['Close the books on the first working day of February', '2027-02-01', null],
+    ['Close the books on the last day of February', '2027-02-28', null],
+]);
+
+test('what is reckoned back to a day that is over is said, and stands nowhere', function () {
+    $draft = reading('Mow 3 weeks before Friday');
+    expect([$draft->placement, $draft->problems])->toBe([null, ['“3 weeks before Friday” has passed.']]);
+    expect(reading('Mow 2 days before Friday')->placement?->startText())->toBe('2026-11-25');
+});
+
 test('where the words may mean another day, that is offered too', function (string $line, string $start, ?string $other) {
     $draft = reading($line);
     expect([$draft->placement?->startText(), $draft->otherDate === null ? null : (string) $draft->otherDate])->toBe([$start, $other]);

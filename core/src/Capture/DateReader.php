@@ -15,6 +15,9 @@ use PlumRota\Core\Time\Weekday;
  */
 final class DateReader
 {
+    /** A month, a quarter, a year, of which something is the last day. */
+    private const STRETCH = '(?:(?:the|this)\s+(?<unit>month|quarter|year)|(?<m>'.Words::MONTH.')(?:\s+(?<y>20\d\d))?)';
+
     /** With what every form begins, but for holidays. */
     private const BEGINS = '\d|the|to|this|today|tonight|tomorrow|yesterday|day|in|a|an|one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve|fifteen|twenty|thirty|forty|fifty|ninety|couple|at|on|over|next|coming|early|late|by|end|mid|middle|week|fortnight|first|second|third|fourth|fifth|last|penultimate|'.Words::WEEKDAY.'|'.Words::MONTH;
 
@@ -136,6 +139,63 @@ final class DateReader
         return $this->at($text, $at) ?? $this->entry($text, $at);
     }
 
+    /**
+     * The last working day of the year, the last Friday of the month: the next one to come, for what is to be done by then. Where it
+     * is to be done on it, "of the month" is a rhythm.
+     */
+    public function within(Text $text, int $at): ?ReadDate
+    {
+        $kind = 'day|(?<working>(?:working|business|week)\s*day)|(?<wd>'.Words::WEEKDAY.')';
+        $found = $text->at('(?:the\s+)?(?<place>'.Words::PLACE.")\s+(?:{$kind})\s+(?:of|in)\s+".self::STRETCH, $at);
+        $date = $found === null ? null : $this->nthWithin($found);
+
+        return $found === null || $date === null ? null : new ReadDate($found->to, $date);
+    }
+
+    private function nthWithin(Found $found): ?LocalDate
+    {
+        $months = match ($found->get('unit')) {
+            'year' => 12,
+            'quarter' => 3,
+            default => 1,
+        };
+        $month = $found->has('m') ? Words::month($found->get('m')) : $this->today->month - (($this->today->month - 1) % $months);
+        $year = match (true) {
+            $found->has('y') => (int) $found->get('y'),
+            $found->has('m') => $this->month($month)->year,
+            default => $this->today->year,
+        };
+        $begin = LocalDate::of($year, $month, 1);
+        for ($turn = 0; $turn < 2; $turn++) {
+            $end = (new self($this->withToday($begin)))->monthOn($months, 1);
+            $day = $this->nthBetween($found, $begin, $end);
+            if ($day !== null && ! $day->isBefore($this->today)) {
+                return $day;
+            }
+            $begin = $end;
+        }
+
+        return null;
+    }
+
+    private function nthBetween(Found $found, LocalDate $begin, LocalDate $end): ?LocalDate
+    {
+        $days = [];
+        for ($day = $begin; $day->isBefore($end); $day = $day->plusDays(1)) {
+            $isOne = match (true) {
+                $found->has('wd') => $day->weekday() === Words::weekday($found->get('wd')),
+                $found->has('working') => $day->weekday()->value <= 5 && ! isset($this->context->holidays[(string) $day]),
+                default => true,
+            };
+            if ($isOne) {
+                $days[] = $day;
+            }
+        }
+        $place = Words::place($found->get('place'));
+
+        return $days[$place > 0 ? $place - 1 : count($days) + $place] ?? null;
+    }
+
     /** Names of holidays as a pattern; what never matches where there are none. */
     public function holidayNames(): string
     {
@@ -210,6 +270,7 @@ final class DateReader
                 1,
                 (int) ($f->get('d').$f->get('d2')),
             ),
+            '(?:the\\s+)?(?<place>first|last)\\s+(?:day|(?<working>(?:working|business)\\s+day))\\s+(?:of|in)\\s+(?!(?:the|this)\\s+(?:month|quarter))'.self::STRETCH => fn (Found $f): ?LocalDate => $this->nthWithin($f),
             '(?:the\\s+)?(?<place>'.Words::PLACE.")\\s+(?<wd>{$weekday})\\s+(?:of|in)\\s+(?<m>{$month})(?:\\s+(?<y>\\d{4}))?" => fn (Found $f): ?LocalDate => $this->nthOf(
                 Words::place($f->get('place')),
                 Words::weekday($f->get('wd')),
@@ -291,7 +352,13 @@ final class DateReader
             default => $of->date->plusDays($number),
         };
 
-        return new ReadDate($of->to, $date);
+        [$from, $to] = $text->written($at, $of->to);
+
+        return new ReadDate(
+            $of->to,
+            $date,
+            fault: $date->isBefore($this->today) ? '“'.substr($text->line, $from, $to - $from).'” has passed.' : null,
+        );
     }
 
     private function withToday(LocalDate $date): Context

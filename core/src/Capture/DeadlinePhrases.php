@@ -175,7 +175,7 @@ final readonly class DeadlinePhrases
 
             return [$this->dueOn($from, $to, (string) $day)];
         }
-        $date = $this->dates->atOrOf($this->text, $at);
+        $date = $this->dates->within($this->text, $at) ?? $this->dates->atOrOf($this->text, $at);
         if ($date !== null && $date->fault !== null) {
             return [new Phrase($from, $date->to, 'title', Phrase::DUE, fn (Meaning $m) => $m->problem($date->fault))];
         }

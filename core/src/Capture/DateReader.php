@@ -178,22 +178,24 @@ final class DateReader
         return null;
     }
 
+    /** Counted from the one end or the other, until the place is reached. */
     private function nthBetween(Found $found, LocalDate $begin, LocalDate $end): ?LocalDate
     {
-        $days = [];
-        for ($day = $begin; $day->isBefore($end); $day = $day->plusDays(1)) {
-            $isOne = match (true) {
+        $place = Words::place($found->get('place'));
+        $step = $place > 0 ? 1 : -1;
+        $left = abs($place);
+        for ($day = $place > 0 ? $begin : $end->plusDays(-1); $left > 0; $day = $day->plusDays($step)) {
+            if ($day->isBefore($begin) || ! $day->isBefore($end)) {
+                return null;
+            }
+            $left -= (int) match (true) {
                 $found->has('wd') => $day->weekday() === Words::weekday($found->get('wd')),
                 $found->has('working') => $day->weekday()->value <= 5 && ! isset($this->context->holidays[(string) $day]),
                 default => true,
             };
-            if ($isOne) {
-                $days[] = $day;
-            }
         }
-        $place = Words::place($found->get('place'));
 
-        return $days[$place > 0 ? $place - 1 : count($days) + $place] ?? null;
+        return $place === 0 ? null : $day->plusDays(-$step);
     }
 
     /** Names of holidays as a pattern; what never matches where there are none. */

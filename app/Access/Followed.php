@@ -6,15 +6,13 @@ namespace App\Access;
 
 use App\Models\Calendar;
 use Illuminate\Database\Eloquent\Builder;
+use PlumRota\Core\Time\ClockDrift;
 
 /** The calendars of all accounts that follow an address: for what reads them, which nobody asks for. */
 final class Followed
 {
     /** Seconds until the next try at most, after some that failed. */
     public const LONGEST_WAIT = 86400;
-
-    /** Seconds by which clocks are corrected every day. */
-    private const CORRECTION = 120;
 
     /**
      * @param  int  $now  Unix seconds
@@ -32,7 +30,7 @@ final class Followed
                     ->whereRaw('coalesce(refreshes.next_at, 0) <= ?', [$now])
                     // What lies further ahead than it may was written down by a clock that was wrong.
                     ->orWhereRaw('refreshes.next_at > ? + max(refreshes.every, ?)', [$now, self::LONGEST_WAIT])
-                    ->orWhere('refreshes.good_at', '>', $now + self::CORRECTION),
+                    ->orWhere('refreshes.good_at', '>', $now + ClockDrift::SECONDS),
             )
             ->orderBy('refreshes.next_at');
     }

@@ -10,6 +10,7 @@ use App\Upgrade\Upgrade;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
 use PDO;
+use PlumRota\Core\Time\ClockDrift;
 use RuntimeException;
 use SQLite3;
 
@@ -20,9 +21,6 @@ final readonly class Backups
 
     /** Bytes: for what is small, and for what comes meanwhile. */
     private const LEAST_ROOM = 1_000_000;
-
-    /** Seconds by which clocks are corrected every day. */
-    private const CORRECTION = 120;
 
     public function __construct(private Upgrade $upgrade)
     {
@@ -62,7 +60,7 @@ final readonly class Backups
     /** @return list<string> paths of those of a time to come: written while the clock was wrong, or it is wrong now */
     public function ahead(): array
     {
-        $now = CarbonImmutable::now()->addSeconds(self::CORRECTION);
+        $now = CarbonImmutable::now()->addSeconds(ClockDrift::SECONDS);
 
         return array_values(array_filter($this->all(), fn (string $path): bool => self::madeAt($path) > $now));
     }

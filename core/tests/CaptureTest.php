@@ -192,6 +192,8 @@ test('the last of a month, a quarter or a year is a day of the one to come', fun
     ['Close the books by the last Friday of the month', null, '2026-11-27'],
     ['Close the books by the last Sunday of the month at noon', null, '2026-11-29T12:00:00'],
     ['Close the books by the second Tuesday of the month', null, '2026-12-08'], // that of November is over
+    ['Close the books before the last Sunday of the month', null, '2026-11-28'],
+    ['Close the books 2 days before the last Friday of December', '2026-12-23', null],
     ['Close the books by the last working day of the quarter', null, '2026-12-31'],
     ['Close the books by the last working day of February 2027', null, '2027-02-26'], // 28 February is a Sunday
     ['Close the books on the last working day of the year', '2026-12-31', null],

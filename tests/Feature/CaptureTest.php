@@ -74,6 +74,20 @@ test('the last working day is the one before a holiday, by the line as by the sh
     expect($this->shown('2026-12-28', 10))->toBe(['01-04 Pay the wages']);
 });
 
+test('a holiday is no working day, whichever way they are counted', function () {
+    $due = fn (string $line): ?string => $this->api('POST', 'capture/reading', ['line' => $line])->assertOk()->json('due');
+    expect([$due('wages within 22 working days'), $due('wages by the first working day of January')])->toBe(['2026-12-25', '2027-01-01']);
+    $this->api('PATCH', 'account', ['holidays' => 'DE'])->assertOk(); // 25 December is a Friday, 1 January as well (date-holidays 3.37)
+    expect([$due('wages within 22 working days'), $due('wages by the first working day of January')])->toBe(['2026-12-28', '2027-01-04']);
+});
+
+test('a label of two windows is written as the first has it', function () {
+    $this->api('POST', 'capture', ['line' => 'order fleece #potting', 'new_labels' => ['potting']])->assertCreated();
+    $this->api('POST', 'capture', ['line' => 'wash pots #Potting', 'new_labels' => ['Potting']])
+        ->assertCreated()
+        ->assertJsonPath('labels', ['potting']);
+});
+
 test('a line that is offered at a place goes there, unless it names another', function () {
     $here = ['start' => '2026-11-27T14:30', 'all_day' => false, 'length' => 45];
     $this->api('POST', 'capture/reading', ['line' => 'prick out the lobelia', ...$here])->assertJson([

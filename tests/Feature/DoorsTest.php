@@ -108,7 +108,7 @@ function valueOf(Type $type): mixed
         $type instanceof Moment => some(
             ['2026-12-24', '2026-12-24T18:30:00', '2027-02-29', '2026-12-24T25:00:00', '9999-12-31', 'soon'],
         ),
-        $type instanceof WeekOrMonth => some(['2026-W53', '2027-W01', '2027-W53', '2026-50']),
+        $type instanceof WeekOrMonth => some(['2026-W53', '2027-W01', '2027-W53', '2026-50', '2027-03', '2026-12', '2027-13', '2027-3']),
         $type instanceof ReminderText => some(
             ['-PT15M', '-PT0M;phone', '-P1D', 'PT15M', '-P9Y', 'soon', '-PT15M;owl', '09:00', '-PT1H;mail'],
         ),

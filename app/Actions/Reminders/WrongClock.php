@@ -7,6 +7,7 @@ namespace App\Actions\Reminders;
 use App\Models\Delivery;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\Log;
+use PlumRota\Core\Time\ClockDrift;
 
 /**
  * What a clock that was ahead has done, once it is set right: reminders of the weeks to come were handed over before their
@@ -18,14 +19,11 @@ use Illuminate\Support\Facades\Log;
  */
 final class WrongClock
 {
-    /** Seconds by which clocks are corrected every day. */
-    private const CORRECTION = 120;
-
     /** Costs one look into an index when nothing was handed over in the future. */
     public function mend(): void
     {
         $now = CarbonImmutable::now()->getTimestamp();
-        $ahead = fn () => Delivery::query()->where('handed_at', '>', $now + self::CORRECTION);
+        $ahead = fn () => Delivery::query()->where('handed_at', '>', $now + ClockDrift::SECONDS);
         if ($ahead()->exists()) {
             $ahead()
                 ->where('early', false)
@@ -57,7 +55,7 @@ final class WrongClock
         }
         Delivery::query()
             ->where('early', true)
-            ->where('handed_at', '<=', $now + self::CORRECTION)
+            ->where('handed_at', '<=', $now + ClockDrift::SECONDS)
             ->update(['early' => false]);
     }
 }

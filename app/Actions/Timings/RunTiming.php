@@ -10,14 +10,12 @@ use App\Models\Timing;
 use App\Models\User;
 use Carbon\CarbonImmutable;
 use PlumRota\Core\Schedule\NoSuchOccurrence;
+use PlumRota\Core\Time\ClockDrift;
 use PlumRota\Core\Time\InvalidTime;
 
 /** Times work on an occurrence. One runs at a time: starting another ends it. */
 final readonly class RunTiming
 {
-    /** Seconds by which clocks are corrected every day. */
-    private const CORRECTION = 120;
-
     /** Seconds that one may run that came along from before its account was here. */
     private const LONGEST = 366 * 86400;
 
@@ -87,6 +85,6 @@ final readonly class RunTiming
     {
         $isOld = $running->started_at < $now - self::LONGEST && $running->started_at < ($user->created_at?->getTimestamp() ?? 0);
 
-        return $running->started_at <= $now + self::CORRECTION && ! $isOld;
+        return $running->started_at <= $now + ClockDrift::SECONDS && ! $isOld;
     }
 }

@@ -56,7 +56,7 @@ final readonly class CaptureReading
                 $now,
                 $user->timeZone(),
                 $this->names($user),
-                [...$this->labels->of($user), ...$newLabels],
+                self::withNew($this->labels->of($user), $newLabels),
                 $this->holidays->of($user->holidays),
                 $user->first_weekday,
                 $user->holidays === 'US', // the month comes first in dates of the one country that writes them so
@@ -66,6 +66,18 @@ final readonly class CaptureReading
             ),
             array_map(fn (int $at): int => strlen(mb_substr($line, 0, $at)), $plain),
         );
+    }
+
+    /**
+     * @param  list<string>  $labels
+     * @param  list<string>  $new
+     * @return list<string> one that is there by now stays as it is written there
+     */
+    private static function withNew(array $labels, array $new): array
+    {
+        $known = array_map(mb_strtolower(...), $labels);
+
+        return [...$labels, ...array_filter($new, fn (string $one): bool => ! in_array(mb_strtolower($one), $known, true))];
     }
 
     /**

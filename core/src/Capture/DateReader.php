@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace PlumRota\Core\Capture;
 
+use PlumRota\Core\Time\Around;
 use PlumRota\Core\Time\Feasts;
 use PlumRota\Core\Time\InvalidTime;
 use PlumRota\Core\Time\IsoWeek;
@@ -136,14 +137,14 @@ final class DateReader
     /** A date, or an entry that stands for one, for what is before it, until it, or so long before it. */
     public function atOrOf(Text $text, int $at): ?ReadDate
     {
-        return $this->at($text, $at) ?? $this->entry($text, $at);
+        return $this->within($text, $at) ?? $this->at($text, $at) ?? $this->entry($text, $at);
     }
 
     /**
      * The last working day of the year, the last Friday of the month: the next one to come, for what is to be done by then. Where it
      * is to be done on it, "of the month" is a rhythm.
      */
-    public function within(Text $text, int $at): ?ReadDate
+    private function within(Text $text, int $at): ?ReadDate
     {
         $kind = 'day|(?<working>(?:working|business|week)\s*day)|(?<wd>'.Words::WEEKDAY.')';
         $found = $text->at('(?:the\s+)?(?<place>'.Words::PLACE.")\s+(?:{$kind})\s+(?:of|in)\s+".self::STRETCH, $at);
@@ -178,6 +179,11 @@ final class DateReader
         return null;
     }
 
+    public function isWorkingDay(LocalDate $day): bool
+    {
+        return $day->weekday()->value <= 5 && ! isset($this->context->holidays[(string) $day]);
+    }
+
     /** Counted from the one end or the other, until the place is reached. */
     private function nthBetween(Found $found, LocalDate $begin, LocalDate $end): ?LocalDate
     {
@@ -190,7 +196,7 @@ final class DateReader
             }
             $left -= (int) match (true) {
                 $found->has('wd') => $day->weekday() === Words::weekday($found->get('wd')),
-                $found->has('working') => $day->weekday()->value <= 5 && ! isset($this->context->holidays[(string) $day]),
+                $found->has('working') => $this->isWorkingDay($day),
                 default => true,
             };
         }
@@ -432,9 +438,7 @@ final class DateReader
 
     private function endOf(int $month, ?int $year): LocalDate
     {
-        $first = $year === null ? $this->month($month) : LocalDate::of($year, $month, 1);
-
-        return LocalDate::of($first->year + ($month === 12 ? 1 : 0), ($month % 12) + 1, 1)->plusDays(-1);
+        return Around::month($year ?? $this->month($month)->year, $month)->last;
     }
 
     /** The weekday that comes next, at least so many days on. */

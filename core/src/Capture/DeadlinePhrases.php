@@ -112,7 +112,7 @@ final readonly class DeadlinePhrases
         $about = '(?:(?:somewhere|some\s?time|somehow)\s+)?(?:around|about|roughly|circa|towards?|near)\s+(?:the\s+)?';
         foreach ($this->text->wordStarts() as $at) {
             $lead = $this->text->at($about, $at, false);
-            $date = $lead === null ? null : ($this->dates->at($this->text, $lead->to) ?? $this->dates->atOrOf($this->text, $lead->to));
+            $date = $lead === null ? null : $this->dates->atOrOf($this->text, $lead->to);
             if ($lead !== null && $date !== null && $date->fault === null && $date->half === null && ! $date->isLoose) {
                 $phrases[] = $around($at, $date->to, $date->date);
             }
@@ -120,7 +120,7 @@ final readonly class DeadlinePhrases
         foreach ($this->text->all('(?:(?:in|during|some\s?time\s+in)\s+)?(?:the\s+)?(?<place>'.Words::PLACE.')\s+week\s+(?:of|in)\s+(?<m>'.Words::MONTH.')(?:\s+(?<y>\d{4}))?') as $found) {
             $month = $found->has('y') ? LocalDate::of((int) $found->get('y'), Words::month($found->get('m')), 1) : $this->dates->month(Words::month($found->get('m')));
             $place = Words::place($found->get('place'));
-            $last = LocalDate::of($month->year + ($month->month === 12 ? 1 : 0), ($month->month % 12) + 1, 1)->plusDays(-1);
+            $last = Around::month($month->year, $month->month)->last;
             $phrases[] = $around($found->from, $found->to, $place > 0 ? $month->plusDays(7 * $place - 4) : $last->plusDays(-3 + 7 * ($place + 1)));
         }
         foreach ($this->text->all('(?:(?:some\s?time|any\s?time|at\s+some\s+point|some\s+day|one\s+day|whenever)\s+)?(?:in\s+)?the\s+week\s+after\s+next') as $found) {
@@ -175,7 +175,7 @@ final readonly class DeadlinePhrases
 
             return [$this->dueOn($from, $to, (string) $day)];
         }
-        $date = $this->dates->within($this->text, $at) ?? $this->dates->atOrOf($this->text, $at);
+        $date = $this->dates->atOrOf($this->text, $at);
         if ($date !== null && $date->fault !== null) {
             return [new Phrase($from, $date->to, 'title', Phrase::DUE, fn (Meaning $m) => $m->problem($date->fault))];
         }
@@ -278,7 +278,7 @@ final readonly class DeadlinePhrases
         $day = $this->context->today();
         for ($left = min(250, $number); $left > 0;) {
             $day = $day->plusDays(1);
-            $left -= $day->weekday()->value <= 5 ? 1 : 0;
+            $left -= $this->dates->isWorkingDay($day) ? 1 : 0;
         }
 
         return $day;

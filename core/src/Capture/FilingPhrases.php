@@ -199,15 +199,7 @@ final readonly class FilingPhrases
                 ) {
                     break;
                 }
-                $phrases[] = new Phrase(
-                    $at,
-                    $found->to,
-                    'place',
-                    Phrase::PLACE,
-                    fn (Meaning $m) => ($m->place = $found->written('place')),
-                    isLoose: true,
-                    weight: 0.5,
-                );
+                $phrases[] = self::place($at, $found, isLoose: true, weight: 0.5);
             }
         }
 
@@ -220,15 +212,7 @@ final readonly class FilingPhrases
             for ($words = 1; $lead !== null && $words <= 4; $words++) {
                 $found = $this->text->at('(?<place>[\p{L}\'’-]+(?:\s+[\p{L}\p{N}\'’-]+){'.($words - 1).'})(?=\s*(?:[,;.)]|$))', $lead->to);
                 if ($found !== null && preg_match('/^(?:'.Words::MONTH.'|'.Words::WEEKDAY.'|the\s|week|term|time|general|case|advent|morning|afternoon|evening|night|next|this|a\s|an\s|one|two|three|four|five|six|\d)/i', $found->get('place')) !== 1) {
-                    $phrases[] = new Phrase(
-                        $at,
-                        $found->to,
-                        'place',
-                        Phrase::PLACE,
-                        fn (Meaning $m) => ($m->place = $found->written('place')),
-                        needsBefore: true,
-                        weight: 0.6,
-                    );
+                    $phrases[] = self::place($at, $found, needsBefore: true);
                 }
             }
         }
@@ -245,17 +229,29 @@ final readonly class FilingPhrases
             if ($found === null) {
                 break;
             }
-            $phrases[] = new Phrase(
-                $from,
-                $found->to,
-                'place',
-                Phrase::PLACE,
-                fn (Meaning $m) => ($m->place = $found->written('place')),
-                weight: 0.6,
-            );
+            $phrases[] = self::place($from, $found);
         }
 
         return $phrases;
+    }
+
+    private static function place(
+        int $from,
+        Found $found,
+        bool $isLoose = false,
+        bool $needsBefore = false,
+        float $weight = 0.6,
+    ): Phrase {
+        return new Phrase(
+            $from,
+            $found->to,
+            'place',
+            Phrase::PLACE,
+            fn (Meaning $m) => ($m->place = $found->written('place')),
+            isLoose: $isLoose,
+            needsBefore: $needsBefore,
+            weight: $weight,
+        );
     }
 
     /** @return list<Phrase> */

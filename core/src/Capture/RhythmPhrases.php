@@ -8,6 +8,7 @@ use PlumRota\Core\Recurrence\Frequency;
 use PlumRota\Core\Recurrence\OffDay;
 use PlumRota\Core\Recurrence\RecurrenceRule;
 use PlumRota\Core\Recurrence\WeekdayNum;
+use PlumRota\Core\Time\Around;
 use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\Weekday;
 
@@ -438,8 +439,7 @@ final readonly class RhythmPhrases
             $month = $lead === null ? null : $this->text->at('(?<m>'.Words::MONTH.')(?!\s*\d)', $lead->to);
             if ($month !== null) {
                 $first = $this->dates->month(Words::month($month->get('m')));
-                $last = $first->plusDays(32);
-                $last = $last->plusDays(-$last->day);
+                $last = Around::month($first->year, $first->month)->last;
                 $phrases[] = new Phrase(
                     $at,
                     $month->to,

@@ -26,7 +26,7 @@ final readonly class Around implements Stringable
         return new self(
             sprintf('%04d-%02d', $year, $month),
             $first,
-            LocalDate::of($year + intdiv($month, 12), ($month % 12) + 1, 1)->plusDays(-1),
+            $first->plusDays(Gregorian::daysInMonth($year, $month) - 1),
         );
     }
 

@@ -2,7 +2,7 @@
 import type { CaptureReading } from '@/api/types'
 import { useAccount, useAreas } from '@/state/server'
 import { inWords } from '@/reminders/triggers'
-import { aroundWords, dueDate, fullDate, length, namedDate, time, timeOf } from '@/shared/time'
+import { aroundFull, dueDate, fullDate, length, namedDate, time, timeOf } from '@/shared/time'
 import { NButton } from 'naive-ui'
 import { computed, ref } from 'vue'
 import { saysInstead, saysNothing, type Role } from './rewrite'
@@ -41,7 +41,7 @@ const facts = computed(() => {
         read.start === null && read.estimate ? `takes ${length(read.estimate)}` : '',
         read.due ? `due ${dueDate(read.due, read.today, clock.value)}` : '',
         read.not_before ? `not before ${namedDate(read.not_before)}` : '',
-        read.around ? `${aroundWords(read.around)} of ${read.around.slice(0, 4)}` : '',
+        read.around ? aroundFull(read.around) : '',
         read.importance ?? '',
         read.effort ?? '',
         ...read.labels,

@@ -16,7 +16,7 @@ const { change } = useChanges()
 const KINDS = {
     due: 'due',
     lead_up: 'leads up to',
-    around: 'meant for that week',
+    around: 'meant for about then',
     note: 'to come up then',
 } as const
 const first = (): string => (props.round.start < props.today ? props.today : props.round.start)

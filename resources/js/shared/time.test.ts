@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import {
+    aroundFull,
     aroundWords,
     dateIn,
     dueDate,
@@ -20,6 +21,10 @@ describe('time as it is drawn', () => {
         expect([aroundWords('2026-W04'), aroundWords('2027-01')]).toEqual([
             'around week 4',
             'some time in January',
+        ])
+        expect([aroundFull('2026-W04'), aroundFull('2027-01')]).toEqual([
+            'around week 4 of 2026',
+            'some time in January 2027',
         ])
     })
     it('numbers weekdays and weeks as ISO 8601 does', () => {

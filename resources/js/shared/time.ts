@@ -113,6 +113,9 @@ export const aroundWords = (around: string): string =>
     around.includes('W')
         ? `around week ${Number(around.slice(6))}`
         : `some time in ${monthName(`${around}-01`)}`
+/** The same with its year. */
+export const aroundFull = (around: string): string =>
+    `${aroundWords(around)}${around.includes('W') ? ' of' : ''} ${around.slice(0, 4)}`
 const namedMonth = format({ month: 'short' })
 export const shortMonth = (date: string): string => namedMonth(date).slice(0, 3)
 export const shortDate = format({ day: 'numeric', month: 'short' })

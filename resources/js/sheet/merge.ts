@@ -23,7 +23,7 @@ export const NAMES: Record<keyof Form, string> = {
     due: 'deadline',
     missed: 'what if it is missed',
     not_before: 'not before',
-    around: 'around which week',
+    around: 'around which week or month',
     waiting_for: 'waiting for',
     ask_again: 'ask again',
     after_id: 'what comes before',

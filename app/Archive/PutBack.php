@@ -83,8 +83,8 @@ final readonly class PutBack
      *
      * @param  int  $revision  of the account, at which it was laid aside
      * @param  Closure(): bool  $isWanted  asked once nobody else can write
-     * @return array{rows: array<string, int>, left: list<string>}|null rows by table, and a sentence for each that was left out; null where
-     *                                                                  somebody has changed something since, so that nothing was done
+     * @return array{rows: array<string, int>, left: list<string>}|null rows by table, and a sentence for each that was left out;
+     *   null where somebody has changed something since, so that nothing was done
      *
      * @throws UnsoundArchive
      */

@@ -86,8 +86,8 @@ final readonly class Backups
     }
 
     /**
-     * Of each of the last days the latest is kept, and of each of the last weeks; a day or a week without one does not count. Those of
-     * a time to come take nobody's place and stay, and so does the one that was written last.
+     * Of each of the last days the latest is kept, and of each of the last weeks; a day or a week without one does not count.
+     * Those of a time to come take nobody's place and stay, and so does the one that was written last.
      *
      * @return list<string> paths of those that were removed
      */

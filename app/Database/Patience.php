@@ -8,8 +8,8 @@ use Closure;
 use PDOException;
 
 /**
- * Whoever is at a command line waits while somebody else has the lock, and is told so; a request is answered that it be sent again,
- * and a worker looks again by itself.
+ * Whoever is at a command line waits while somebody else has the lock, and is told so; a request is answered that it be sent
+ * again, and a worker looks again by itself.
  */
 final class Patience
 {

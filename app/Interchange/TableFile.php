@@ -7,8 +7,8 @@ namespace App\Interchange;
 use SplFileObject;
 
 /**
- * A table as others write it (RFC 4180 and near it): commas, semicolons or tabs, with or without a mark of its letters. Its first line
- * names the columns.
+ * A table as others write it (RFC 4180 and near it): commas, semicolons or tabs, with or without a mark of its letters. Its first
+ * line names the columns.
  */
 final class TableFile
 {

@@ -11,8 +11,8 @@ use LogicException;
 use PDO;
 
 /**
- * What an account keeps, copied into a database of its own that lives in memory: what takes long is done there, where nobody waits
- * for its lock. What follows from changes (words to search, revisions, kept weeks) is not made there.
+ * What an account keeps, copied into a database of its own that lives in memory: what takes long is done there, where nobody
+ * waits for its lock. What follows from changes (words to search, revisions, kept weeks) is not made there.
  */
 final readonly class AccountCopy
 {

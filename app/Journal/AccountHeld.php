@@ -6,7 +6,10 @@ namespace App\Journal;
 
 use RuntimeException;
 
-/** A change that came while an archive takes the place of all that an account has, or a large file is taken in. It did not happen, and may be sent again. */
+/**
+ * A change that came while an archive takes the place of all that an account has, or a large file is taken in. It did not happen,
+ * and may be sent again.
+ */
 final class AccountHeld extends RuntimeException
 {
     /** Seconds after which it is worth another try. */

@@ -13,9 +13,9 @@ use Illuminate\Support\Facades\File;
 use Illuminate\Support\Facades\Storage;
 
 /**
- * What grows without end is cut back by rules a person can read: steps of the history after a year, what was delivered and
- * the stand-in mails and messages after 90 days, kept answers after a day, devices that are over and links a month after, what the tally keeps of weeks after three years (it can be
- * counted again), and files that nothing can bring back any more.
+ * What grows without end is cut back by rules a person can read: steps of the history after a year, what was delivered and the
+ * stand-in mails and messages after 90 days, kept answers after a day, devices that are over and links a month after, what the
+ * tally keeps of weeks after three years (it can be counted again), and files that nothing can bring back any more.
  */
 final readonly class Pruning
 {
@@ -67,7 +67,9 @@ final readonly class Pruning
             'devices' => $this->delete('devices', fn ($query) => $query->where('expires_at', '<', $over)),
             'links' => $this->delete(
                 'account_links',
-                fn ($query) => $query->where(fn (Builder $any): Builder => $any->where('expires_at', '<', $over)->orWhere('used_at', '<', $over)),
+                fn ($query) => $query->where(
+                    fn (Builder $any): Builder => $any->where('expires_at', '<', $over)->orWhere('used_at', '<', $over),
+                ),
             ),
             'tokens in mails' => $this->mails->forgetTokens($now->getTimestamp()),
             'forgotten counts' => $this->cached($now->getTimestamp()),

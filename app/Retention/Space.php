@@ -6,7 +6,9 @@ namespace App\Retention;
 
 use Illuminate\Support\Facades\DB;
 
-/** Room in the file of the database that nothing is in any more: given back to the disk, so little at a time that nobody waits. */
+/**
+ * Room in the file of the database that nothing is in any more: given back to the disk, so little at a time that nobody waits.
+ */
 final class Space
 {
     /** Pages a statement: about a megabyte. */

@@ -93,7 +93,13 @@ final readonly class SureMoment
             is_int($read['counter'] ?? null) &&
             (is_int($read['sure'] ?? null) || ($read['sure'] ?? null) === null) &&
             is_int($read['steady'] ?? null)
-            ? ['wall' => $read['wall'], 'boot' => $read['boot'], 'counter' => $read['counter'], 'sure' => $read['sure'] ?? null, 'steady' => $read['steady']]
+            ? [
+                'wall' => $read['wall'],
+                'boot' => $read['boot'],
+                'counter' => $read['counter'],
+                'sure' => $read['sure'] ?? null,
+                'steady' => $read['steady'],
+            ]
             : null;
     }
 }

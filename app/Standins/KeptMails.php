@@ -9,8 +9,8 @@ use Illuminate\Support\Facades\DB;
 use stdClass;
 
 /**
- * What the mails of the stand-in open to whoever has them (a new password, an invitation, presses): kept until it was shown, and no longer
- * than a day, so that no copy of the database lets anybody in.
+ * What the mails of the stand-in open to whoever has them (a new password, an invitation, presses): kept until it was shown, and
+ * no longer than a day, so that no copy of the database lets anybody in.
  */
 final class KeptMails
 {
@@ -29,8 +29,17 @@ final class KeptMails
     {
         $old = DB::table('post_box')
             ->when($userId !== null, fn (Builder $all): Builder => $all->where('user_id', $userId))
-            ->where(fn (Builder $gone): Builder => $gone->where('shown_at', '<', $now - self::SHOWN)->orWhere('created_at', '<', gmdate('Y-m-d H:i:s', $now - self::LONGEST)))
-            ->where(fn (Builder $has): Builder => $has->where('html', 'like', '%/reset/%')->orWhere('html', 'like', '%/join/%')->orWhere('html', 'like', '%signature=%'))
+            ->where(
+                fn (Builder $gone): Builder => $gone
+                    ->where('shown_at', '<', $now - self::SHOWN)
+                    ->orWhere('created_at', '<', gmdate('Y-m-d H:i:s', $now - self::LONGEST)),
+            )
+            ->where(
+                fn (Builder $has): Builder => $has
+                    ->where('html', 'like', '%/reset/%')
+                    ->orWhere('html', 'like', '%/join/%')
+                    ->orWhere('html', 'like', '%signature=%'),
+            )
             ->get(['id', 'html']);
         $gone = 0;
         foreach ($old as $mail) {

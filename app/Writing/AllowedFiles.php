@@ -43,8 +43,8 @@ final class AllowedFiles
     }
 
     /**
-     * What a file is called here: without folders, signs that mean something to a system, or such as turn the direction of what follows,
-     * with which a program reads as a picture (Unicode Technical Report 36, 3.1.2).
+     * What a file is called here: without folders, signs that mean something to a system, or such as turn the direction of what
+     * follows, with which a program reads as a picture (Unicode Technical Report 36, 3.1.2).
      */
     public static function name(string $name): string
     {

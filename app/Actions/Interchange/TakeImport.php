@@ -20,7 +20,8 @@ use PlumRota\Core\Schedule\TooDense;
 use PlumRota\Core\Time\InvalidTime;
 
 /**
- * Takes in what a file has that was read: all of it or nothing, and one step back. It is done aside, so that others go on meanwhile.
+ * Takes in what a file has that was read: all of it or nothing, and one step back. It is done aside, so that others go on
+ * meanwhile.
  *
  * @phpstan-import-type Row from Changed
  */
@@ -33,11 +34,12 @@ final readonly class TakeImport
     }
 
     /**
-     * @param  list<array{calendar_id: string}|array{area_id: string, name: string}|null>  $targets  for each calendar of the file that
-     *   into which it goes, a new one, or null for none
-     * @param  'leave'|'newer'|'all'  $known  what becomes of entries that are there already: they stay as they are, those changed in
-     *   the file since are changed, or all that differ are
-     * @param  Closure(array{added: int, changed: int, left: int}): void|null  $within  called in the transaction in which it becomes so
+     * @param  list<array{calendar_id: string}|array{area_id: string, name: string}|null>  $targets  for each calendar of the file
+     *   that into which it goes, a new one, or null for none
+     * @param  'leave'|'newer'|'all'  $known  what becomes of entries that are there already: they stay as they are, those changed
+     *   in the file since are changed, or all that differ are
+     * @param  Closure(array{added: int, changed: int, left: int}): void|null  $within  called in the transaction in which it
+     *   becomes so
      * @return array{added: int, changed: int, left: int}
      */
     public function take(User $user, ImportFolder $import, array $targets, string $known, ?Closure $within = null): array

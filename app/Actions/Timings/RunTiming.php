@@ -55,7 +55,8 @@ final readonly class RunTiming
     }
 
     /**
-     * One that was begun by a clock that was wrong is stopped where it stands, without a length: how long it was is set right by hand.
+     * One that was begun by a clock that was wrong is stopped where it stands, without a length: how long it was is set right by
+     * hand.
      *
      * @param  int|null  $at  Unix seconds; null for now
      * @return string|null a sentence where it cannot have begun when it says

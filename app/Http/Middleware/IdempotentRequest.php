@@ -26,8 +26,8 @@ final class IdempotentRequest
 
     /**
      * @param  Closure(Request): Response  $next
-     * @param  string|null  $way  "aside" for what takes long: no transaction is open around it, and it keeps its answer in its own
-     *   (see within())
+     * @param  string|null  $way  "aside" for what takes long: no transaction is open around it, and it keeps its answer in its
+     *   own (see within())
      */
     public function handle(Request $request, Closure $next, ?string $way = null): Response
     {

@@ -30,8 +30,8 @@ use PlumRota\Core\Time\LocalDateTime;
 use PlumRota\Core\Time\TimeRange;
 
 /**
- * Proposes places in the free hours of some days: for what lies in the basket, and for what stands on the lists of those days without
- * hours, each on its own day. Nothing is saved.
+ * Proposes places in the free hours of some days: for what lies in the basket, and for what stands on the lists of those days
+ * without hours, each on its own day. Nothing is saved.
  *
  * @phpstan-type Loose array{work: Work, entry_id: string, recurrence_id: string, title: string, calendar_id: string}
  */
@@ -208,8 +208,8 @@ final readonly class Fitting
     }
 
     /**
-     * What comes after another waits until that is done: where it is fitted in as well, behind it; where it stands somewhere, behind that;
-     * where it is neither, it is left out.
+     * What comes after another waits until that is done: where it is fitted in as well, behind it; where it stands somewhere,
+     * behind that; where it is neither, it is left out.
      *
      * @param  array<string, Loose>  $loose
      * @return array<string, Loose>

@@ -18,8 +18,8 @@ use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\TimeRange;
 
 /**
- * What of the weeks after some days needs something now: deadlines, lead-ups, what is meant for a week of them, and what was to come up
- * then.
+ * What of the weeks after some days needs something now: deadlines, lead-ups, what is meant for a week of them, and what was to
+ * come up then.
  */
 final readonly class ComingUp
 {

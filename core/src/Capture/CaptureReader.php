@@ -23,7 +23,9 @@ final class CaptureReader
     private const LONGEST_OF_TWO = 250;
 
     /** With which a wish is begun when it is spoken. */
-    private const ADDRESS = '/^(?:(?:oh|ok|okay|so|and|also|hey|um|please|pls|kindly)[\s,]+)*(?:(?:I|we)(?:[\'’]ve)?\s+(?:need|have|want|ought|got|would\s+like)\s+to\s+|(?:I|we)\s+must\s+|don[\'’]?t\s+(?:let\s+me\s+)?forget\s+to\s+|remember\s+to\s+|make\s+sure\s+to\s+)?/iu';
+    private const ADDRESS = '/^(?:(?:oh|ok|okay|so|and|also|hey|um|please|pls|kindly)[\s,]+)*(?:(?:I|we)'.
+        '(?:[\'’]ve)?\s+(?:need|have|want|ought|got|would\s+like)\s+to\s+|(?:I|we)\s+must\s+'.
+        '|don[\'’]?t\s+(?:let\s+me\s+)?forget\s+to\s+|remember\s+to\s+|make\s+sure\s+to\s+)?/iu';
 
     /** Of what is done in the evening: "dinner at 7". */
     private const EVENING = '/(?<!\p{L})(?:dinner|supper|drinks|pub|cinema|theatre|disco|nightcap)(?!\p{L})/iu';
@@ -77,7 +79,9 @@ final class CaptureReader
             );
             $placement = $meaning->saveLess();
             // What is not taken stays where it was written.
-            $chosen = array_values(array_filter($chosen, fn (Phrase $one): bool => ($one->slots & Leftovers::WHEN) === 0 && $one->role !== 'reminder'));
+            $chosen = array_values(
+                array_filter($chosen, fn (Phrase $one): bool => ($one->slots & Leftovers::WHEN) === 0 && $one->role !== 'reminder'),
+            );
         }
         if ($meaning->leadUps !== [] && $placement === null && $meaning->due === null) {
             $meaning->problem("“{$meaning->leadUps[0]['title']}” comes before a date, and the line names none.");
@@ -151,7 +155,8 @@ final class CaptureReader
     /** Whether a part of a line is an entry with a title and a day. */
     private static function isWhole(string $part, Context $context): bool
     {
-        if (substr_count(trim($part), ' ') < 2 || preg_match('~\d|(?<!\p{L})(?:'.Words::WEEKDAY.'|tomorrow|tonight|today|noon)(?!\p{L})~iu', $part) !== 1) {
+        if (substr_count(trim($part), ' ') < 2 || preg_match('~\d|(?<!\p{L})(?:'.Words::WEEKDAY.'|tomorrow|tonight|today'.
+            '|noon)(?!\p{L})~iu', $part) !== 1) {
             return false;
         }
         $draft = self::of($part, $context, [], several: false);
@@ -165,8 +170,10 @@ final class CaptureReader
     {
         $words = implode(', ', array_map(fn (string $word): string => "“{$word}”", array_slice($left, 0, 3)));
 
-        return $words.(count($left) === 1 ? ' was' : ' were').' not understood'.
-            ($isLess ? ', so no day, time or rhythm is taken from the rest of it.' : ', and '.(count($left) === 1 ? 'stays' : 'stay').' in the title.');
+        [$was, $stays] = count($left) === 1 ? ['was', 'stays'] : ['were', 'stay'];
+
+        return "{$words} {$was} not understood".
+            ($isLess ? ', so no day, time or rhythm is taken from the rest of it.' : ", and {$stays} in the title.");
     }
 
     /**
@@ -212,8 +219,10 @@ final class CaptureReader
         }
 
         $line = trim((string) preg_replace('/\s+/u', ' ', $line), " ,;:\n\t");
-        $plain = trim((string) preg_replace([self::ADDRESS, '/[\s,]+(?:please|pls|thanks|thank you)[.!]?$/iu'], '', $line), " ,;:\n\t");
-        $line = str_contains($plain, ' ') || ! str_contains($line, ' must ') ? ($plain === '' ? $line : $plain) : $line; // "I must go" says no less
+        $polite = '/[\s,]+(?:please|pls|thanks|thank you)[.!]?$/iu';
+        $plain = trim((string) preg_replace([self::ADDRESS, $polite], '', $line), " ,;:\n\t");
+        $isWhole = $plain !== '' && (str_contains($plain, ' ') || ! str_contains($line, ' must ')); // "I must go" says no less
+        $line = $isWhole ? $plain : $line;
 
         // What led to a phrase goes with it: "the party is (on Saturday)".
         $last = preg_match('/\s(?:is|are|for|on|at|in|by|from)$/iu', $line, $m) === 1 ? trim($m[0]) : '';

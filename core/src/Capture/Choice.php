@@ -10,6 +10,9 @@ final class Choice
     /** More readings than a line of the longest kind has; of stranger lines the later ones are left out. */
     private const MOST = 160;
 
+    /** The line ends here, or is divided. */
+    private const DIVIDED = '~\G\s*(?:(?:please|pls|thanks)?[.!]?\s*$|[,;:)\]]|[.](?:\s|$)|[–—-]\s)~iu';
+
     /** What may stand between two phrases without dividing them from what they say. */
     private const GLUE = '~\G[\s,;:.()\[\]–—-]*(?:(?:on|at|in|and|for|the)\s+)?$~iu';
 
@@ -109,7 +112,7 @@ final class Choice
         }
 
         return ! $one->needsNeighbour &&
-            preg_match('~\G\s*(?:(?:please|pls|thanks)?[.!]?\s*$|[,;:)\]]|[.](?:\s|$)|[–—-]\s)~iu', $text->seen, offset: $one->to) === 1;
+            preg_match(self::DIVIDED, $text->seen, offset: $one->to) === 1;
     }
 
     private static function isGlue(Text $text, int $from, int $to): bool

@@ -16,7 +16,8 @@ final class ClockReader
     public static function at(Text $text, int $at, bool $isWhole = true): ?Clock
     {
         $best = null;
-        if ($text->at('\d|noon|midday|midnight|half|a\s+quarter|quarter|one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve|twenty', $at, false) === null) {
+        if ($text->at('\d|noon|midday|midnight|half|a\s+quarter|quarter|one|two|three|four|five|six|seven|eight|nine|ten'.
+            '|eleven|twelve|twenty', $at, false) === null) {
             return null;
         }
         foreach (self::$forms ??= self::forms() as $pattern => $make) {
@@ -67,7 +68,9 @@ final class ClockReader
             '(?<h>\d{1,2}):(?<m>\d\d)' => fn (Found $f): Clock => self::exact($f, 'exact'),
             '(?<h>\d{1,2})\.(?<m>[0-5]\d)(?![.\d])' => fn (Found $f): Clock => self::exact($f, 'dotted'),
             // Two hours are a length, "at 2h" and "14h" are times.
-            '(?<h>[01]?\d|2[0-4])h(?<m>[0-5]\d)|(?<h2>9|1\d|2[0-4]|(?<=(?:at|to|by) |from |until |till )[0-8])h' => fn (Found $f): Clock => self::exact(
+            '(?<h>[01]?\d|2[0-4])h(?<m>[0-5]\d)|(?<h2>9|1\d|2[0-4]|(?<=(?:at|to|by) |from |until |till )[0-8])h' => fn (
+                Found $f,
+            ): Clock => self::exact(
                 $f,
                 'exact',
             ),

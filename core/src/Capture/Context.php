@@ -20,7 +20,8 @@ final readonly class Context
      * @param  bool  $monthFirst  whether 3/4 is the fourth of March
      * @param  int  $wakes  minute of the day
      * @param  int  $sleeps  minute of the day
-     * @param  array<string, LocalDate>  $entries  days of entries to come, by their titles: "before the fair" is before one of them
+     * @param  array<string, LocalDate>  $entries  days of entries to come, by their titles: "before the fair" is before one of
+     *   them
      */
     public function __construct(
         public LocalDateTime $now,

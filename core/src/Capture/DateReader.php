@@ -12,7 +12,8 @@ use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\Weekday;
 
 /**
- * Reads a date in English at a place of the line, as seen from today. Each form of it is a pattern, with what makes a date of a match.
+ * Reads a date in English at a place of the line, as seen from today. Each form of it is a pattern, with what makes a date of a
+ * match.
  */
 final class DateReader
 {
@@ -20,7 +21,9 @@ final class DateReader
     private const STRETCH = '(?:(?:the|this)\s+(?<unit>month|quarter|year)|(?<m>'.Words::MONTH.')(?:\s+(?<y>20\d\d))?)';
 
     /** With what every form begins, but for holidays. */
-    private const BEGINS = '\d|the|to|this|today|tonight|tomorrow|yesterday|day|in|a|an|one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve|fifteen|twenty|thirty|forty|fifty|ninety|couple|at|on|over|next|coming|early|late|by|end|mid|middle|week|fortnight|first|second|third|fourth|fifth|last|penultimate|'.Words::WEEKDAY.'|'.Words::MONTH;
+    private const BEGINS = '\d|the|to|this|today|tonight|tomorrow|yesterday|day|in|a|an|one|two|three|four|five|six|seven'.
+        '|eight|nine|ten|eleven|twelve|fifteen|twenty|thirty|forty|fifty|ninety|couple|at|on|over|next|coming|early|late|by'.
+        '|end|mid|middle|week|fortnight|first|second|third|fourth|fifth|last|penultimate|'.Words::WEEKDAY.'|'.Words::MONTH;
 
     private const UNIT = '(?<unit>day|week|fortnight|month|year)s?';
 
@@ -33,7 +36,10 @@ final class DateReader
 
     private ?string $holidays = null;
 
-    /** @var array<int, array<int, ReadDate|null>> what was read before, by the number of the line and the place: many ask after the same */
+    /**
+     * @var array<int, array<int, ReadDate|null>> what was read before, by the number of the line and the place: many ask after
+     * the same
+     */
     private array $known = [];
 
     public function __construct(private readonly Context $context)
@@ -67,7 +73,7 @@ final class DateReader
                 $made = $make($found);
                 $read = $made instanceof LocalDate ? new ReadDate($found->to, $made) : $made;
                 if ($read !== null && $read->half === null && $found->has('part')) {
-                    $read = new ReadDate($read->to, $read->date, $read->days, self::half($found->get('part')), $read->isLoose, $read->fault, $read->other);
+                    $read = $read->in(self::half($found->get('part')), $read->to);
                 }
             } catch (InvalidTime) {
                 $read = new ReadDate($found->to, $this->today, fault: '“'.$found->written('whole').'” does not exist.');
@@ -81,9 +87,7 @@ final class DateReader
         }
         $part = $text->at('\s+(?:in\s+the\s+|at\s+)?(?<part>'.Words::PART.')', $best->to, $isWhole);
 
-        return $part === null
-            ? $best
-            : new ReadDate($part->to, $best->date, $best->days, self::half($part->get('part')), $best->isLoose, $best->fault, $best->other);
+        return $part === null ? $best : $best->in(self::half($part->get('part')), $part->to);
     }
 
     /** @return 'am'|'pm' */
@@ -125,7 +129,8 @@ final class DateReader
         $titles = array_keys($this->context->entries);
         usort($titles, fn (string $a, string $b): int => strlen($b) <=> strlen($a));
         foreach ($titles as $title) {
-            $found = $title === '' ? null : $text->at('(?:the\s+|our\s+|my\s+)?'.str_replace('\ ', '\s+', preg_quote($title, '~')), $at);
+            $words = str_replace('\ ', '\s+', preg_quote($title, '~'));
+            $found = $title === '' ? null : $text->at('(?:the\s+|our\s+|my\s+)?'.$words, $at);
             if ($found !== null) {
                 return new ReadDate($found->to, $this->context->entries[$title]);
             }
@@ -141,8 +146,8 @@ final class DateReader
     }
 
     /**
-     * The last working day of the year, the last Friday of the month: the next one to come, for what is to be done by then. Where it
-     * is to be done on it, "of the month" is a rhythm.
+     * The last working day of the year, the last Friday of the month: the next one to come, for what is to be done by then. Where
+     * it is to be done on it, "of the month" is a rhythm.
      */
     private function within(Text $text, int $at): ?ReadDate
     {
@@ -247,16 +252,26 @@ final class DateReader
             'tomorrow' => fn (): LocalDate => $this->today->plusDays(1),
             'yesterday' => fn (Found $f): ReadDate => new ReadDate($f->to, $this->today, fault: 'That was yesterday.'),
             '(?:the\s+)?day\s+after\s+tomorrow' => fn (): LocalDate => $this->today->plusDays(2),
-            "in\s+(?:the\s+next\s+)?(?:a\s+)?(?<n>{$number})\s+".self::UNIT.'(?:\s+from\s+(?:now|today))?' => fn (Found $f): LocalDate => $this->later($f),
+            "in\s+(?:the\s+next\s+)?(?:a\s+)?(?<n>{$number})\s+".self::UNIT.'(?:\s+from\s+(?:now|today))?' => fn (
+                Found $f,
+            ): LocalDate => $this->later($f),
             "(?<n>{$number})\s+".self::UNIT.'\s+(?:from\s+(?:now|today)|later|hence)' => fn (
                 Found $f,
             ): LocalDate => $this->later($f),
-            "(?<n>{$number})\\s+days\\s+from\\s+tomorrow" => fn (Found $f): LocalDate => $this->today->plusDays(1 + Words::number($f->get('n'))),
-            "(?:(?<c>{$number})\\s+)?weeks?\\s+(?:(?:from|on)\\s+)?(?:(?<n>today|tomorrow)|(?<wd>{$weekday}))" => fn (Found $f): ?LocalDate => $f->has('c')
+            "(?<n>{$number})\\s+days\\s+from\\s+tomorrow" => fn (
+                Found $f,
+            ): LocalDate => $this->today->plusDays(1 + Words::number($f->get('n'))),
+            "(?:(?<c>{$number})\\s+)?weeks?\\s+(?:(?:from|on)\\s+)?(?:(?<n>today|tomorrow)|(?<wd>{$weekday}))" => fn (
+                Found $f,
+            ): ?LocalDate => $f->has('c')
                 ? $this->weekFrom($f)
                 : null,
-            "(?:(?<c>a)\\s+)?fortnight\\s+(?:(?:from|on)\\s+)?(?:(?<n>today|tomorrow)|(?<wd>{$weekday}))" => fn (Found $f): LocalDate => $this->weekFrom($f)->plusDays(7),
-            "(?<wd>{$weekday})\s+in\s+(?:a|one)\s+week" => fn (Found $f): LocalDate => $this->nextOf(Words::weekday($f->get('wd')))->plusDays(7),
+            "(?:(?<c>a)\\s+)?fortnight\\s+(?:(?:from|on)\\s+)?(?:(?<n>today|tomorrow)|(?<wd>{$weekday}))" => fn (
+                Found $f,
+            ): LocalDate => $this->weekFrom($f)->plusDays(7),
+            "(?<wd>{$weekday})\s+in\s+(?:a|one)\s+week" => fn (
+                Found $f,
+            ): LocalDate => $this->nextOf(Words::weekday($f->get('wd')))->plusDays(7),
             "(?<wd>{$weekday})\s+week" => fn (Found $f): LocalDate => $this->nextOf(Words::weekday($f->get('wd')))->plusDays(7),
             '(?:(?:this|(?<loose>the)|at\s+the|on\s+the|over\s+the)\s+)weekend' => fn (Found $f): ReadDate => new ReadDate(
                 $f->to,
@@ -274,33 +289,38 @@ final class DateReader
                 Words::weekday($f->get('wd')),
                 $f->has('this') ? 0 : 1,
             ),
-            '(?:next\s+month,?\s+(?:on\s+)?the\s+(?<d>\d{1,2})(?:st|nd|rd|th)|(?:the\s+)?(?<d2>\d{1,2})(?:st|nd|rd|th)\s+(?:of\s+)?next\s+month)' => fn (Found $f): LocalDate => $this->monthOn(
-                1,
-                (int) ($f->get('d').$f->get('d2')),
-            ),
-            '(?:the\\s+)?(?<place>first|last)\\s+(?:day|(?<working>(?:working|business)\\s+day))\\s+(?:of|in)\\s+(?!(?:the|this)\\s+(?:month|quarter))'.self::STRETCH => fn (Found $f): ?LocalDate => $this->nthWithin($f),
-            '(?:the\\s+)?(?<place>'.Words::PLACE.")\\s+(?<wd>{$weekday})\\s+(?:of|in)\\s+(?<m>{$month})(?:\\s+(?<y>\\d{4}))?" => fn (Found $f): ?LocalDate => $this->nthOf(
-                Words::place($f->get('place')),
-                Words::weekday($f->get('wd')),
-                Words::month($f->get('m')),
-                $f->has('y') ? (int) $f->get('y') : null,
-            ),
-            "(?:(?:in\\s+)?the\\s+)?week\\s+after\\s+next,?\\s+(?:on\\s+)?(?<wd>{$weekday})|(?<wd2>{$weekday})\\s+(?:in\\s+)?the\\s+week\\s+after\\s+next" => fn (Found $f): LocalDate => $this->inNextWeek(
-                Words::weekday($f->get('wd').$f->get('wd2')),
-            )->plusDays(7),
+            '(?:next\s+month,?\s+(?:on\s+)?the\s+(?<d>\d{1,2})(?:st|nd|rd|th)|(?:the\s+)?(?<d2>\d{1,2})'.
+                '(?:st|nd|rd|th)\s+(?:of\s+)?next\s+month)' => fn (Found $f): LocalDate => $this->monthOn(
+                    1,
+                    (int) ($f->get('d').$f->get('d2')),
+                ),
+            '(?:the\\s+)?(?<place>first|last)\\s+(?:day|(?<working>(?:working|business)\\s+day))\\s+(?:of|in)\\s+(?!'.
+                '(?:the|this)\\s+(?:month|quarter))'.self::STRETCH => fn (Found $f): ?LocalDate => $this->nthWithin($f),
+            '(?:the\\s+)?(?<place>'.Words::PLACE.")\\s+(?<wd>{$weekday})\\s+(?:of|in)\\s+(?<m>{$month})".
+                '(?:\\s+(?<y>\\d{4}))?' => fn (Found $f): ?LocalDate => $this->nthOf(
+                    Words::place($f->get('place')),
+                    Words::weekday($f->get('wd')),
+                    Words::month($f->get('m')),
+                    $f->has('y') ? (int) $f->get('y') : null,
+                ),
+            "(?:(?:in\\s+)?the\\s+)?week\\s+after\\s+next,?\\s+(?:on\\s+)?(?<wd>{$weekday})".
+                "|(?<wd2>{$weekday})\\s+(?:in\\s+)?the\\s+week\\s+after\\s+next" => fn (Found $f): LocalDate => $this->inNextWeek(
+                    Words::weekday($f->get('wd').$f->get('wd2')),
+                )->plusDays(7),
             'next\s+month' => fn (): LocalDate => $this->monthOn(1, 1),
             'next\s+year' => fn (): LocalDate => LocalDate::of($this->today->year + 1, 1, 1),
-            '(?:at\s+|by\s+)?(?:the\s+)?end\s+of\s+(?:the\s+|this\s+)?(?<what>next\s+month|month|year|next\s+week|week|next\s+quarter|quarter)' => fn (
-                Found $f,
-            ): LocalDate => match ($f->get('what')) {
-                'next month' => $this->monthOn(2, 1)->plusDays(-1),
-                'month' => $this->monthOn(1, 1)->plusDays(-1),
-                'year' => LocalDate::of($this->today->year, 12, 31),
-                'next week' => $this->nextWeek()->plusDays(6),
-                'quarter' => $this->monthOn(3 - (($this->today->month - 1) % 3), 1)->plusDays(-1),
-                'next quarter' => $this->monthOn(6 - (($this->today->month - 1) % 3), 1)->plusDays(-1),
-                default => $this->nextWeek()->plusDays(-1),
-            },
+            '(?:at\s+|by\s+)?(?:the\s+)?end\s+of\s+(?:the\s+|this\s+)?(?<what>next\s+month|month|year|next\s+week|week'.
+                '|next\s+quarter|quarter)' => fn (
+                    Found $f,
+                ): LocalDate => match ($f->get('what')) {
+                    'next month' => $this->monthOn(2, 1)->plusDays(-1),
+                    'month' => $this->monthOn(1, 1)->plusDays(-1),
+                    'year' => LocalDate::of($this->today->year, 12, 31),
+                    'next week' => $this->nextWeek()->plusDays(6),
+                    'quarter' => $this->monthOn(3 - (($this->today->month - 1) % 3), 1)->plusDays(-1),
+                    'next quarter' => $this->monthOn(6 - (($this->today->month - 1) % 3), 1)->plusDays(-1),
+                    default => $this->nextWeek()->plusDays(-1),
+                },
             "(?:at\s+)?(?:the\s+)?end\s+of\s+(?<m>{$month})(?:\s+(?<y>\d{4}))?" => fn (Found $f): LocalDate => $this->endOf(
                 Words::month($f->get('m')),
                 $f->has('y') ? (int) $f->get('y') : null,
@@ -315,24 +335,33 @@ final class DateReader
                 $f,
                 LocalDate::of((int) $f->get('y'), (int) $f->get('m'), (int) $f->get('d')),
             ),
-            "{$named}(?:the\s+)?(?<whole>(?<d>\d{1,2})/(?<m>\d{1,2})(?:/(?<y>\d{4}|\d\d))?)" => fn (Found $f): ReadDate => $this->slashed($f),
-            "{$named}(?:the\s+)?(?<whole>(?<d>\d{1,2})\.\s?(?<m>\d{1,2})\.(?<y>\d{4}|\d\d)?)" => fn (Found $f): ReadDate => $this->numbered($f),
+            "{$named}(?:the\s+)?(?<whole>(?<d>\d{1,2})/(?<m>\d{1,2})(?:/(?<y>\d{4}|\d\d))?)" => fn (
+                Found $f,
+            ): ReadDate => $this->slashed($f),
+            "{$named}(?:the\s+)?(?<whole>(?<d>\d{1,2})\.\s?(?<m>\d{1,2})\.(?<y>\d{4}|\d\d)?)" => fn (
+                Found $f,
+            ): ReadDate => $this->numbered($f),
             "{$named}(?:the\s+)?(?<whole>(?<d>\d{1,2})(?:st|nd|rd|th)?(?:\s+of)?\s+(?<m>{$month})".self::YEAR.')' => fn (
                 Found $f,
             ): ReadDate => $this->numbered($f),
             "{$named}(?<whole>(?<m>{$month})\s+(?:the\s+)?(?<d>\d{1,2})(?:st|nd|rd|th)?(?![\d:.]*\d|\s*(?:am|pm|h\b))".
             self::YEAR.
             ')' => fn (Found $f): ReadDate => $this->numbered($f),
-            "(?:(?:{$weekday})(?:,?\\s+the\\s+|,?\\s+)|the\\s+)(?<d>\\d{1,2})(?:st|nd|rd|th)" => fn (Found $f): ?LocalDate => $this->nextDateOfMonth((int) $f->get('d')),
+            "(?:(?:{$weekday})(?:,?\\s+the\\s+|,?\\s+)|the\\s+)(?<d>\\d{1,2})(?:st|nd|rd|th)" => fn (
+                Found $f,
+            ): ?LocalDate => $this->nextDateOfMonth((int) $f->get('d')),
             "(?<wd>{$weekday})" => fn (Found $f): ?ReadDate => preg_match('/days$/', $f->get('wd')) === 1
                 ? null
                 : $this->named($f->to, Words::weekday($f->get('wd'))),
-            "(?:the\s+(?=first|1st))?(?<h>{$holiday})" => fn (Found $f): ?ReadDate => $this->loose($f->to, $this->holiday($f->get('h'))),
-            "(?:next\\s+year,?\\s+(?<d>\\d{1,2})(?:st|nd|rd|th)?\\s+(?<m>{$month})|(?<d2>\\d{1,2})(?:st|nd|rd|th)?\\s+(?<m2>{$month}),?\\s+next\\s+year)" => fn (Found $f): LocalDate => LocalDate::of(
-                $this->today->year + 1,
-                Words::month($f->get('m').$f->get('m2')),
-                (int) ($f->get('d').$f->get('d2')),
-            ),
+            "(?:the\s+(?=first|1st))?(?<h>{$holiday})" => fn (
+                Found $f,
+            ): ?ReadDate => $this->loose($f->to, $this->holiday($f->get('h'))),
+            "(?:next\\s+year,?\\s+(?<d>\\d{1,2})(?:st|nd|rd|th)?\\s+(?<m>{$month})|(?<d2>\\d{1,2})".
+                "(?:st|nd|rd|th)?\\s+(?<m2>{$month}),?\\s+next\\s+year)" => fn (Found $f): LocalDate => LocalDate::of(
+                    $this->today->year + 1,
+                    Words::month($f->get('m').$f->get('m2')),
+                    (int) ($f->get('d').$f->get('d2')),
+                ),
             "(?:(?<n>{$number})\s+days?|the\s+day)\s+(?<way>before|after)\s+(?<h>{$holiday})" => function (Found $f): ?LocalDate {
                 $days = $f->has('n') ? Words::number($f->get('n')) : 1;
 
@@ -345,7 +374,8 @@ final class DateReader
     private function soLongBefore(Text $text, int $at): ?ReadDate
     {
         $lead = $text->at(
-            '(?:(?:(?<n>'.Words::NUMBER.')\s+(?<unit>day|week|month)s?|(?<eve>the\s+(?:day|evening|night)))\s+(?<way>before|after)\s+)',
+            '(?:(?:(?<n>'.Words::NUMBER.')\s+(?<unit>day|week|month)s?|(?<eve>the\s+(?:day|evening|night)))\s+(?<way>before'.
+                '|after)\s+)',
             $at,
             false,
         );

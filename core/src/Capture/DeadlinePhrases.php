@@ -13,7 +13,10 @@ use PlumRota\Core\Time\LocalDateTime;
 /** By when something is to be done, and from when or around when it is meant. */
 final readonly class DeadlinePhrases
 {
-    private const BY = '(?:(?:is\s+|are\s+)?due(?:\s+back)?(?:\s+(?:on|by|at))?|(?:(?:(?:has\s+|have\s+|needs?\s+|must\s+)?(?:to\s+)?be\s+)?(?:finished|done|ready|complete)\s+|(?<=\s)finish\s+)?by|deadline(?:\s+(?:is|on))?|(?:no|not)\s+later\s+than|last\s+date(?:\s+is)?|latest(?:\s+(?:by|on))?|at\s+the\s+latest(?:\s+(?:by|on))?)\s*:?\s+';
+    private const BY = '(?:(?:is\s+|are\s+)?due(?:\s+back)?(?:\s+(?:on|by|at))?'.
+        '|(?:(?:(?:has\s+|have\s+|needs?\s+|must\s+)?(?:to\s+)?be\s+)?(?:finished|done|ready|complete)\s+'.
+        '|(?<=\s)finish\s+)?by|deadline(?:\s+(?:is|on))?|(?:no|not)\s+later\s+than|last\s+date(?:\s+is)?|latest'.
+        '(?:\s+(?:by|on))?|at\s+the\s+latest(?:\s+(?:by|on))?)\s*:?\s+';
 
     /** By the end of a day's work. */
     private const WORK_DAY = '(?:(?:the\s+)?(?:end\s+of\s+(?:the\s+)?(?:business\s+)?day|close\s+of\s+business)|eod|cob)';
@@ -35,7 +38,8 @@ final readonly class DeadlinePhrases
             if ($before !== null) {
                 array_push($phrases, ...$this->before($at, $before->to, $before->has('until')));
             }
-            $within = $this->text->at('within\s+(?:the\s+next\s+)?(?<n>'.Words::NUMBER.')\s+(?<unit>working\s+day|day|week|month|hour)s?', $at);
+            $within = $this->text->at('within\s+(?:the\s+next\s+)?(?<n>'.Words::NUMBER.')\s+(?<unit>working\s+day|day|week'.
+                '|month|hour)s?', $at);
             if ($within !== null) {
                 $phrases[] = $this->within($within);
             }
@@ -83,21 +87,29 @@ final readonly class DeadlinePhrases
             fn (Meaning $m) => ($m->around = Around::week(IsoWeek::containing($day))),
         );
         $today = $this->context->today();
-        foreach ($this->text->all('(?:some\s?time\s+|any\s?time\s+|any\s+day\s+|some\s+day\s+|one\s+(?:day|morning|afternoon|evening)\s+|at\s+some\s+point\s+|during\s+(?:the\s+)?|whenever\s+|in\s+the\s+|within\s+the\s+)(?:in\s+)?(?<which>this|next)\s+week|(?<plain>this\s+week)') as $found) {
+        foreach ($this->text->all('(?:some\s?time\s+|any\s?time\s+|any\s+day\s+|some\s+day\s+'.
+            '|one\s+(?:day|morning|afternoon|evening)\s+|at\s+some\s+point\s+|during\s+(?:the\s+)?|whenever\s+|in\s+the\s+'.
+            '|within\s+the\s+)(?:in\s+)?(?<which>this|next)\s+week|(?<plain>this\s+week)') as $found) {
             $phrases[] = $around($found->from, $found->to, $found->get('which') === 'next' ? $today->plusDays(7) : $today);
         }
-        foreach ($this->text->all('(?:(?:in|during)\s+)?(?:the\s+)?week\s+(?:of|beginning|commencing|starting)\s+(?:the\s+)?') as $found) {
+        foreach ($this->text->all('(?:(?:in|during)\s+)?(?:the\s+)?week\s+(?:of|beginning|commencing'.
+            '|starting)\s+(?:the\s+)?') as $found) {
             $date = $this->dates->at($this->text, $this->text->at('\s*', $found->to, false)->to ?? $found->to);
             if ($date !== null && $date->fault === null) {
                 $any = $this->text->at('\s*,\s*any\s+(?:day|time)', $date->to);
                 $phrases[] = $around($found->from, $any->to ?? $date->to, $date->date);
             }
         }
-        foreach ($this->text->all('in\s+(?:about|around|roughly)\s+(?<n>'.Words::NUMBER.')\s+(?<unit>week|month|day)s?') as $found) {
+        foreach (
+            $this->text->all(
+                'in\s+(?:about|around|roughly)\s+(?<n>'.Words::NUMBER.')\s+(?<unit>week|month|day)s?',
+            ) as $found
+        ) {
             $days = Words::number($found->get('n')) * ['day' => 1, 'week' => 7, 'month' => 30][$found->get('unit')];
             $phrases[] = $around($found->from, $found->to, $today->plusDays($days));
         }
-        foreach ($this->text->all('(?:(?:(?:some\s?time|any\s?time|some\s+day|one\s+day|at\s+some\s+point|whenever)\s+)?(?:in|during)|around|about)\s+(?<m>'.Words::MONTH.')(?:\s+(?<y>20\d\d))?(?!\s*\d|\s*(?:-|–|to\b|and\b|or\b))') as $found) {
+        foreach ($this->text->all('(?:(?:(?:some\s?time|any\s?time|some\s+day|one\s+day|at\s+some\s+point|whenever)\s+)?(?:in'.
+            '|during)|around|about)\s+(?<m>'.Words::MONTH.')(?:\s+(?<y>20\d\d))?(?!\s*\d|\s*(?:-|–|to\b|and\b|or\b))') as $found) {
             $month = Words::month($found->get('m'));
             $year = $found->has('y') ? (int) $found->get('y') : $this->dates->month($month)->year;
             $phrases[] = new Phrase(
@@ -117,17 +129,27 @@ final readonly class DeadlinePhrases
                 $phrases[] = $around($at, $date->to, $date->date);
             }
         }
-        foreach ($this->text->all('(?:(?:in|during|some\s?time\s+in)\s+)?(?:the\s+)?(?<place>'.Words::PLACE.')\s+week\s+(?:of|in)\s+(?<m>'.Words::MONTH.')(?:\s+(?<y>\d{4}))?') as $found) {
-            $month = $found->has('y') ? LocalDate::of((int) $found->get('y'), Words::month($found->get('m')), 1) : $this->dates->month(Words::month($found->get('m')));
+        foreach ($this->text->all('(?:(?:in|during|some\s?time\s+in)\s+)?(?:the\s+)?(?<place>'.Words::PLACE.')\s+week\s+(?:of'.
+            '|in)\s+(?<m>'.Words::MONTH.')(?:\s+(?<y>\d{4}))?') as $found) {
+            $number = Words::month($found->get('m'));
+            $month = Around::month($found->has('y') ? (int) $found->get('y') : $this->dates->month($number)->year, $number);
             $place = Words::place($found->get('place'));
-            $last = Around::month($month->year, $month->month)->last;
-            $phrases[] = $around($found->from, $found->to, $place > 0 ? $month->plusDays(7 * $place - 4) : $last->plusDays(-3 + 7 * ($place + 1)));
+            $phrases[] = $around(
+                $found->from,
+                $found->to,
+                $place > 0 ? $month->first->plusDays(7 * $place - 4) : $month->last->plusDays(-3 + 7 * ($place + 1)),
+            );
         }
-        foreach ($this->text->all('(?:(?:some\s?time|any\s?time|at\s+some\s+point|some\s+day|one\s+day|whenever)\s+)?(?:in\s+)?the\s+week\s+after\s+next') as $found) {
+        foreach ($this->text->all('(?:(?:some\s?time|any\s?time|at\s+some\s+point|some\s+day|one\s+day'.
+            '|whenever)\s+)?(?:in\s+)?the\s+week\s+after\s+next') as $found) {
             $phrases[] = $around($found->from, $found->to, $today->plusDays(14));
         }
         $vague = '(?:(?<early>early|start\s+of|beginning\s+of)|(?<mid>mid|(?:the\s+)?middle\s+of)|(?<late>late))';
-        foreach ($this->text->all("(?<about>(?:around|about|(?:some\s?time\s+)?in)\s+)?(?:the\s+)?{$vague}[-\s]+(?<m>".Words::MONTH.')') as $found) {
+        foreach (
+            $this->text->all(
+                "(?<about>(?:around|about|(?:some\s?time\s+)?in)\s+)?(?:the\s+)?{$vague}[-\s]+(?<m>".Words::MONTH.')',
+            ) as $found
+        ) {
             if ($found->has('mid') && ! $found->has('about')) {
                 continue;
             }
@@ -156,8 +178,23 @@ final readonly class DeadlinePhrases
             $date = $lead === null ? null : $this->dates->at($this->text, $lead->to);
             $on = $date === null || $date->fault !== null ? null : $this->text->at('\s+on(?:wards?)?(?=\s|,|$)', $date->to);
             if ($date !== null && $on !== null) {
-                $phrases[] = new Phrase($at, $on->to, 'turn', Phrase::TURN, fn (Meaning $m) => ($m->notBefore = $date->date), notWithRhythm: true);
-                $phrases[] = new Phrase($at, $on->to, 'date', Phrase::DATE, fn (Meaning $m) => ($m->date = $date), needsRhythm: true, weight: 1.02);
+                $phrases[] = new Phrase(
+                    $at,
+                    $on->to,
+                    'turn',
+                    Phrase::TURN,
+                    fn (Meaning $m) => ($m->notBefore = $date->date),
+                    notWithRhythm: true,
+                );
+                $phrases[] = new Phrase(
+                    $at,
+                    $on->to,
+                    'date',
+                    Phrase::DATE,
+                    fn (Meaning $m) => ($m->date = $date),
+                    needsRhythm: true,
+                    weight: 1.02,
+                );
             }
         }
 

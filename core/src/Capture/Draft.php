@@ -28,11 +28,13 @@ final readonly class Draft
      * @param  list<Segment>  $segments  the whole line in order, piece by piece
      * @param  list<string>  $labels
      * @param  list<string>  $steps
-     * @param  list<array{title: string, count: int, unit: string, estimate: int|null}>  $leadUps  what is to be done so long before
+     * @param  list<array{title: string, count: int, unit: string, estimate: int|null}>  $leadUps  what is to be done so long
+     *   before
      * @param  list<string>  $problems  sentences about what was understood and does not exist or cannot be kept
      * @param  LocalTime|null  $otherTime  the other half of the day, where a bare hour left it open
      * @param  LocalDate|null  $otherDate  the other day that the words may mean
-     * @param  array{words: string, line: string}|null  $otherRhythm  the other rhythm that the words may mean, and the line that says it
+     * @param  array{words: string, line: string}|null  $otherRhythm  the other rhythm that the words may mean, and the line that
+     *   says it
      * @param  string|null  $unknownLabel  a label that it names and that nothing carries yet
      * @param  list<LocalDate>  $except  days on which its rhythm does not come
      */

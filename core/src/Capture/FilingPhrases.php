@@ -27,13 +27,21 @@ final readonly class FilingPhrases
 
     /** Words of importance, besides which a line may say other things. */
     private const IMPORTANCE = [
-        'must' => 'must(?:\s+be\s+done)?|essential|high\s+priority|top\s+priority|priority\s+high|urgent|very\s+important|(?:and\s+)?I\s+really\s+must\s+not\s+(?:miss|forget)\s+(?:this|it)',
+        'must' => 'must(?:\s+be\s+done)?|essential|high\s+priority|top\s+priority|priority\s+high|urgent|very\s+important'.
+            '|(?:and\s+)?I\s+really\s+must\s+not\s+(?:miss|forget)\s+(?:this|it)',
         'should' => 'should|medium\s+priority|normal\s+priority',
-        'could' => 'could|nice\s+to\s+have|low\s+priority|optional|(?:but\s+)?not\s+essential|if\s+(?:time\s+permits|there[\'’]?s\s+time|I\s+have\s+time|possible|I\s+get\s+(?:a)?round\s+to\s+it)|no\s+big\s+deal(?:\s+if\s+(?:it|I)\s+does?n[\'’]?t(?:\s+happen)?)?|it\s+would\s+be\s+nice(?:\s+but\s+not\s+essential)?\s+to|no\s+rush',
+        'could' => 'could|nice\s+to\s+have|low\s+priority|optional|(?:but\s+)?not\s+essential'.
+            '|if\s+(?:time\s+permits|there[\'’]?s\s+time|I\s+have\s+time|possible|I\s+get\s+(?:a)?round\s+to\s+it)'.
+            '|no\s+big\s+deal(?:\s+if\s+(?:it|I)\s+does?n[\'’]?t(?:\s+happen)?)?|it\s+would\s+be\s+nice'.
+            '(?:\s+but\s+not\s+essential)?\s+to|no\s+rush',
     ];
 
     /** After these "must" is a verb. */
     private const SAYING = ['i', 'we', 'you', 'he', 'she', 'they', 'it', 'who', 'that', 'which', 'really', 'one', 'this', 'there', 'what'];
+
+    /** What begins so says when, or how, and not where. */
+    private const NO_PLACE = '/^(?:'.Words::MONTH.'|'.Words::WEEKDAY.'|the\s|week|term|time|general|case|advent'.
+        '|morning|afternoon|evening|night|next|this|a\s|an\s|one|two|three|four|five|six|\d)/i';
 
     /** Ends of a sentence part: a comma, or the end of the line. */
     private const ENDS = '(?=\s*(?:[,;.)]|$))';
@@ -83,7 +91,8 @@ final readonly class FilingPhrases
         $word = '(?:calendar|cal)';
 
         return [
-            ["(?:(?:and\\s+)?(?:please\\s+)?(?:(?:that|it|this)\\s+)?(?:goes|belongs|put(?:\\s+(?:that|it|this))?)\\s+)?(?:in|into|under|on)\\s+(?:(?:the|my)\\s+)?{$name}(?:\\s+{$word})?(?!\\s+(?:for|to|is)\\b)", true],
+            ['(?:(?:and\\s+)?(?:please\\s+)?(?:(?:that|it|this)\\s+)?(?:goes|belongs|put(?:\\s+(?:that|it|this))?)\\s+)?(?:in'.
+                "|into|under|on)\\s+(?:(?:the|my)\\s+)?{$name}(?:\\s+{$word})?(?!\\s+(?:for|to|is)\\b)", true],
             ["(?:in\\s+)?(?:the\\s+)?{$word}\\s*:?\\s+{$name}", true],
             ["(?:in\\s+|on\\s+|for\\s+)?(?:the\\s+|my\\s+)?{$name}\\s+{$word}", true],
             ["#{$name}|{$name}\\s*(?:[:/](?=\\s))", true],
@@ -105,9 +114,14 @@ final readonly class FilingPhrases
             );
         }
         foreach (self::IMPORTANCE as $importance => $words) {
-            foreach ($this->text->all("(?:(?:it[\'’]?s|that[\'’]?s|is|a)\\s+){0,2}(?:{$words})(?<ends>".self::ENDS.')?') as $found) {
+            foreach (
+                $this->text->all(
+                    "(?:(?:it[\'’]?s|that[\'’]?s|is|a)\\s+){0,2}(?:{$words})(?<ends>".self::ENDS.')?',
+                ) as $found
+            ) {
                 $isApart = $this->isApart($found->from) || $found->from === 0;
-                $isPlain = preg_match('/^(?:a )?(?:must|should|could)$/', $found->get('0')) === 1 && ! str_contains($found->get('0'), 's a ');
+                $words = $found->get('0');
+                $isPlain = preg_match('/^(?:a )?(?:must|should|could)$/', $words) === 1 && ! str_contains($words, 's a ');
                 $ends = preg_match('/\G\s*(?:[,;:.)]|$)/', $this->text->seen, offset: $found->to) === 1;
                 if ($isPlain && (in_array($this->text->wordBefore($found->from), self::SAYING, true) || ($found->from === 0 && ! $ends))) {
                     continue;
@@ -208,10 +222,12 @@ final readonly class FilingPhrases
         }
         // In a room, right after a time or a date.
         foreach ($this->text->wordStarts() as $at) {
-            $lead = $this->text->at('(?:in\s+(?:the\s+|front\s+of\s+)?|at\s+|on\s+the\s+(?=[\p{L} ]+(?:street|square|green|common)))(?=[\p{L}])', $at, false);
+            $lead = $this->text->at('(?:in\s+(?:the\s+|front\s+of\s+)?|at\s+'.
+                '|on\s+the\s+(?=[\p{L} ]+(?:street|square|green|common)))(?=[\p{L}])', $at, false);
             for ($words = 1; $lead !== null && $words <= 4; $words++) {
-                $found = $this->text->at('(?<place>[\p{L}\'’-]+(?:\s+[\p{L}\p{N}\'’-]+){'.($words - 1).'})(?=\s*(?:[,;.)]|$))', $lead->to);
-                if ($found !== null && preg_match('/^(?:'.Words::MONTH.'|'.Words::WEEKDAY.'|the\s|week|term|time|general|case|advent|morning|afternoon|evening|night|next|this|a\s|an\s|one|two|three|four|five|six|\d)/i', $found->get('place')) !== 1) {
+                $place = '(?<place>[\p{L}\'’-]+(?:\s+[\p{L}\p{N}\'’-]+){'.($words - 1).'})';
+                $found = $this->text->at($place.self::ENDS, $lead->to);
+                if ($found !== null && preg_match(self::NO_PLACE, $found->get('place')) !== 1) {
                     $phrases[] = self::place($at, $found, needsBefore: true);
                 }
             }
@@ -282,12 +298,15 @@ final readonly class FilingPhrases
             ];
     }
 
-    /** A label that the line names and nothing carries yet: "#potting", or after a comma "label potting"; it stays in the title. */
+    /**
+     * A label that the line names and nothing carries yet: "#potting", or after a comma "label potting"; it stays in the title.
+     */
     public function unknownLabel(): ?string
     {
         $known = array_map(mb_strtolower(...), $this->context->labels);
         $name = '(?<name>\p{L}[\p{L}\p{N}_-]{1,39})';
-        foreach (["#{$name}", "(?<word>labels?|label(?:led|ed)|tags?|tagged)(?:\s+(?:it|as|with))?\s*:?\s+{$name}".self::ENDS] as $pattern) {
+        $named = '(?<word>labels?|label(?:led|ed)|tags?|tagged)(?:\s+(?:it|as|with))?\s*:?\s+';
+        foreach (["#{$name}", $named.$name.self::ENDS] as $pattern) {
             foreach ($this->text->all($pattern) as $found) {
                 $isSaid = ! $found->has('word') || $this->isApart($found->from);
                 if ($isSaid && ! in_array(mb_strtolower($found->written('name')), $known, true)) {

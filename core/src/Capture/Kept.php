@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace PlumRota\Core\Capture;
 
-/** What is kept from one line to the next: how many there were, by which what is remembered of each is known, and patterns put together. */
+/**
+ * What is kept from one line to the next: how many there were, by which what is remembered of each is known, and patterns put
+ * together.
+ */
 final class Kept
 {
     public static int $lines = 0;

@@ -7,7 +7,9 @@ namespace PlumRota\Core\Capture;
 /** A question after the last time of something: “when did I last …”. */
 final class LastTime
 {
-    private const ASKS = '/^\s*(?:when\s+(?:did|have|was|were|is)\s+(?:i|we|it|the)?\s*(?:last\s+)?|(?:when|what)\s+was\s+the\s+last\s+time\s+(?:i|we|that\s+i)?\s*|(?:the\s+)?last\s+time\s+(?:i|we)?\s*)(.+?)(?:\s+last)?\s*\??\s*$/iu';
+    private const ASKS = '/^\s*(?:when\s+(?:did|have|was|were|is)\s+(?:i|we|it|the)?\s*(?:last\s+)?'.
+        '|(?:when|what)\s+was\s+the\s+last\s+time\s+(?:i|we|that\s+i)?\s*|(?:the\s+)?last\s+time\s+(?:i|we)?\s*)(.+?)'.
+        '(?:\s+last)?\s*\??\s*$/iu';
 
     /** Words that ask rather than name. */
     private const FILLERS = [

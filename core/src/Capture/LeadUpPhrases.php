@@ -6,10 +6,15 @@ namespace PlumRota\Core\Capture;
 
 use PlumRota\Core\Recurrence\Lead;
 
-/** What is to be done so long before the date that a line names: ", 30 days before gather papers, 2 working days before print". */
+/**
+ * What is to be done so long before the date that a line names: ", 30 days before gather papers, 2 working days before print".
+ */
 final readonly class LeadUpPhrases
 {
     private const MOST = 12;
+
+    /** What has this in it, or begins so, is nothing to be done. */
+    private const NO_DEED = '/[,;.:]|\b(?:remind|nudge|ping|alert)|^(?:at|on|in|by|from|for|to|until|till|of|the|a|an|is|are)\s/i';
 
     public function __construct(private Text $text, private DateReader $dates)
     {
@@ -27,11 +32,7 @@ final readonly class LeadUpPhrases
             if (! $this->isApart($found->from) || $this->isDate($found->placeOf('what')) || count($phrases) === self::MOST) {
                 continue;
             }
-            $unit = match (true) {
-                str_starts_with($found->get('unit'), 'working') => 'working_days',
-                str_starts_with($found->get('unit'), 'week') => 'weeks',
-                default => 'days',
-            };
+            $unit = self::unit($found);
             $count = Words::number($found->get('n'));
             if ($count <= Lead::MOST[$unit]) {
                 $phrases[] = $this->phrase($found, $count, $unit);
@@ -50,7 +51,8 @@ final readonly class LeadUpPhrases
     {
         $phrases = [];
         $ends = $this->text->all(
-            '(?:(?<n>'.Words::NUMBER.')\s+(?<unit>working\s+days?|days?|weeks?|months?)\s+(?:before(?:hand)?|ahead|earlier)|(?<eve>(?:the\s+)?(?:day|evening|night)\s+before))(?=\s*(?:[,;.)]|$|and\s|\p{L}+\s))',
+            '(?:(?<n>'.Words::NUMBER.')\s+(?<unit>working\s+days?|days?|weeks?|months?)\s+(?:before(?:hand)?|ahead|earlier)'.
+                '|(?<eve>(?:the\s+)?(?:day|evening|night)\s+before))(?=\s*(?:[,;.)]|$|and\s|\p{L}+\s))',
         );
         foreach (array_slice($ends, 0, max(0, $most)) as $end) {
             $date = $this->dates->at($this->text, $end->from);
@@ -58,15 +60,11 @@ final readonly class LeadUpPhrases
                 continue; // three weeks before the fair is a date
             }
             preg_match_all('~(?<![\p{L}\p{N}])\p{L}~u', substr($this->text->seen, 0, $end->from), $m, PREG_OFFSET_CAPTURE);
-            $unit = match (true) {
-                str_starts_with($end->get('unit'), 'working') => 'working_days',
-                str_starts_with($end->get('unit'), 'week') => 'weeks',
-                default => 'days',
-            };
+            $unit = self::unit($end);
             $count = ($end->has('n') ? Words::number($end->get('n')) : 1) * (str_starts_with($end->get('unit'), 'month') ? 30 : 1);
             foreach (array_slice($m[0], -9) as [, $at]) {
                 $what = substr($this->text->seen, $at, $end->from - $at);
-                if (preg_match('/[,;.:]|\b(?:remind|nudge|ping|alert)|^(?:at|on|in|by|from|for|to|until|till|of|the|a|an|is|are)\s/i', $what) === 1 || $count > Lead::MOST[$unit] || trim($what) === '') {
+                if ($count > Lead::MOST[$unit] || trim($what) === '' || preg_match(self::NO_DEED, $what) === 1) {
                     continue;
                 }
                 $isApart = preg_match('/(?:[,;]|[,;]?\s+and)\s*$/i', substr($this->text->seen, 0, $at)) === 1;
@@ -85,6 +83,16 @@ final readonly class LeadUpPhrases
         }
 
         return $phrases;
+    }
+
+    /** @return 'working_days'|'weeks'|'days' of a month there are thirty */
+    private static function unit(Found $found): string
+    {
+        return match (true) {
+            str_starts_with($found->get('unit'), 'working') => 'working_days',
+            str_starts_with($found->get('unit'), 'week') => 'weeks',
+            default => 'days',
+        };
     }
 
     private function phrase(Found $found, int $count, string $unit): Phrase

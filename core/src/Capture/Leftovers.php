@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace PlumRota\Core\Capture;
 
 /**
- * What is left of a line and sounds like a time, a date, a rhythm or a reminder: it is said, and nothing is saved that may be half of what
- * was meant.
+ * What is left of a line and sounds like a time, a date, a rhythm or a reminder: it is said, and nothing is saved that may be
+ * half of what was meant.
  */
 final class Leftovers
 {
@@ -15,9 +15,12 @@ final class Leftovers
         'every|each(?!\s+other)',
         'until|till',
         'except(?:ing)?|excluding',
-        '(?<!\bthe )(?<!\babout )(?<!\bblack )(?<!\bgood )(?:(?:mon|tues|wednes|thurs|fri|satur|sun)days?(?![\'’]s)|tues?|thurs?)',
+        '(?<!\bthe )(?<!\babout )(?<!\bblack )(?<!\bgood )(?:(?:mon|tues|wednes|thurs|fri|satur|sun)days?(?![\'’]s)|tues?'.
+            '|thurs?)',
         'january|february|april|june|july|august|september|october|november|december|jan|feb|apr|aug|sept|oct|nov|dec',
-        '(?:mon|wed|fri|sat|sun)(?=\s*(?:to|until|till|and|or|&|\+|/|[-–])\s*(?:mon|tue|wed|thu|fri|sat|sun))|(?<=\bto )(?:mon|wed|fri|sat|sun)|(?:mon|wed|fri|sat|sun)(?=\s+(?:at\s+)?(?:\d|\x02))|(?<=\band )(?:mon|wed|fri|sat|sun)(?=[\s,]|$)',
+        '(?:mon|wed|fri|sat|sun)(?=\s*(?:to|until|till|and|or|&|\+|/|[-–])\s*(?:mon|tue|wed|thu|fri|sat|sun))|(?<=\bto )'.
+            '(?:mon|wed|fri|sat|sun)|(?:mon|wed|fri|sat|sun)(?=\s+(?:at\s+)?(?:\d|\x02))|(?<=\band )(?:mon|wed|fri|sat|sun)'.
+            '(?=[\s,]|$)',
         'tomorrow|tonight|today|yesterday|fortnight(?:ly)?',
         '(?:\d+|'.Words::HOUR_WORD.'|half\s+an)\s+(?:days?|weeks?|months?|hours?|hrs?|years?|fortnights?)(?![-\s]+old|[\'’])',
         '(?<!version )(?<!chapter )\d{1,2}[:.][0-5]\d(?:\s?[ap]m)?|\d{1,2}\s?[ap]m',
@@ -34,15 +37,27 @@ final class Leftovers
     /** Right beside something that was understood. */
     private const BESIDE = [
         'before|after|by|from|between|not|but|or|instead|skip|starting|beginning|ending|around|about',
-        'daily|weekly|monthly|quarterly|yearly|annually|alternate|other|early|late|mid|due|deadline|end|all|per|months?|weeks?|years?|roughly|approximately|towards?|once|twice',
+        'daily|weekly|monthly|quarterly|yearly|annually|alternate|other|early|late|mid|due|deadline|end|all|per|months?'.
+            '|weeks?|years?|roughly|approximately|towards?|once|twice',
         'remind(?:er|ers)?|nudge|ping|alert',
     ];
 
-    /** Right behind something that was understood: before it they may be what it is about, as "parents' evening", "platform 9". */
-    private const BEHIND = ['morning|afternoon|evening|night|lunch(?:time)?(?=\s*(?:,|$))|weekdays?|weekends?', 'am|pm|h|hrs?|min|mins|minutes', '\d{1,4}(?!\s+\p{L})'];
+    /**
+     * Right behind something that was understood: before it they may be what it is about, as "parents' evening", "platform 9".
+     */
+    private const BEHIND = ['morning|afternoon|evening|night|lunch(?:time)?(?=\s*(?:,|$))|weekdays?|weekends?', 'am|pm|h|hrs?'.
+        '|min|mins|minutes', '\d{1,4}(?!\s+\p{L})'];
 
     /** Kinds of phrases that say when. */
-    public const WHEN = Phrase::RHYTHM | Phrase::DATE | Phrase::TIME | Phrase::END | Phrase::DUE | Phrase::TURN | Phrase::MONTHS | Phrase::DAYS_OUT | Phrase::DATES_OUT;
+    public const WHEN = Phrase::RHYTHM |
+        Phrase::DATE |
+        Phrase::TIME |
+        Phrase::END |
+        Phrase::DUE |
+        Phrase::TURN |
+        Phrase::MONTHS |
+        Phrase::DAYS_OUT |
+        Phrase::DATES_OUT;
 
     /**
      * @param  list<Phrase>  $chosen
@@ -64,17 +79,20 @@ final class Leftovers
         }
         $glue = '[\s,;:.()–-]{0,3}(?:(?:the|on|at|in|and|or|of)\s+)?';
         foreach (self::BESIDE as $words) {
-            preg_match_all("~(?<=\x02)[\s,;:.()–-]{0,3}(?<w>{$words})(?![\p{L}\p{N}]|['’-]\p{L})|(?<![\p{L}\p{N}'’-])(?<v>{$words}){$glue}(?=\x02)~iu", $seen, $m, PREG_OFFSET_CAPTURE | PREG_SET_ORDER);
+            preg_match_all("~(?<=\x02)[\s,;:.()–-]{0,3}(?<w>{$words})(?![\p{L}\p{N}]|['’-]\p{L})|(?<![\p{L}\p{N}'’-])".
+                "(?<v>{$words}){$glue}(?=\x02)~iu", $seen, $m, PREG_OFFSET_CAPTURE | PREG_SET_ORDER);
             foreach ($m as $one) {
                 $found[] = ($one['w'][0] ?? '') !== '' ? $one['w'] : $one['v'] ?? $one[0];
             }
         }
         foreach (self::BEHIND as $words) {
-            preg_match_all("~(?<=\x02)[\s,;:.()–-]{0,3}(?<w>{$words})(?![\p{L}\p{N}]|['’-]\p{L})~iu", $seen, $m, PREG_OFFSET_CAPTURE | PREG_SET_ORDER);
+            $pattern = "~(?<=\x02)[\s,;:.()–-]{0,3}(?<w>{$words})(?![\p{L}\p{N}]|['’-]\p{L})~iu";
+            preg_match_all($pattern, $seen, $m, PREG_OFFSET_CAPTURE | PREG_SET_ORDER);
             array_push($found, ...array_column($m, 'w'));
         }
         // Names of months and days that are words as well count without a comma between.
-        preg_match_all("~(?<=\x02)\s{1,2}(?<w>(?:in\s+|of\s+)?(?:may|march|mar|sun|sat|mon|jun|jul|sep|spring|summer|autumn|winter|term|easter|advent|christmas))(?![\p{L}\p{N}]|['’-]\p{L})~iu", $seen, $m, PREG_OFFSET_CAPTURE | PREG_SET_ORDER);
+        preg_match_all("~(?<=\x02)\s{1,2}(?<w>(?:in\s+|of\s+)?(?:may|march|mar|sun|sat|mon|jun|jul|sep|spring|summer|autumn".
+            "|winter|term|easter|advent|christmas))(?![\p{L}\p{N}]|['’-]\p{L})~iu", $seen, $m, PREG_OFFSET_CAPTURE | PREG_SET_ORDER);
         array_push($found, ...array_column($m, 'w'));
         usort($found, fn (array $one, array $other): int => $one[1] <=> $other[1]);
         $said = [];

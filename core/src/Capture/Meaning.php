@@ -105,7 +105,9 @@ final class Meaning
     /** The half of the day was chosen, and it may have been meant otherwise. */
     public ?LocalTime $otherTime = null;
 
-    /** @var array{int, int, string}|null another rhythm that the words may mean: the bytes that say it, and what says the other */
+    /**
+     * @var array{int, int, string}|null another rhythm that the words may mean: the bytes that say it, and what says the other
+     */
     public ?array $otherRhythm = null;
 
     public function __construct(private readonly Context $context)
@@ -233,9 +235,13 @@ final class Meaning
             if ($this->rule !== null && $this->rule->freq === Frequency::Hourly) {
                 return [LocalDateTime::fromSeconds(intdiv($this->context->now->seconds, 3600) * 3600 + 3600), true];
             }
-            $wished = $this->date === null && $this->rule === null && $this->due === null && $this->notBefore === null && $this->around === null
-                ? $this->momentOfWish()
-                : null;
+            $isOpen =
+                $this->date === null &&
+                $this->rule === null &&
+                $this->due === null &&
+                $this->notBefore === null &&
+                $this->around === null;
+            $wished = $isOpen ? $this->momentOfWish() : null;
             if ($wished !== null) {
                 return [$wished, true];
             }

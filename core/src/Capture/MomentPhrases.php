@@ -16,7 +16,11 @@ final readonly class MomentPhrases
     private const TO_DATE = '\s*(?:-|–|—)\s*|\s*,?\s+(?:to|until|till)\s+(?:the\s+)?';
 
     /** With these a task begins: "Fri collect the keys". */
-    private const DEEDS = 'add|answer|arrange|ask|bake|book|bring|buy|call|cancel|change|check|clean|clear|collect|cook|copy|count|cut|decide|do|draft|drop|email|empty|feed|fetch|fill|find|finish|fix|get|give|go|hang|help|hoover|invite|iron|lock|look|mail|make|meet|mend|mop|move|mow|oil|open|order|organise|pack|paint|pay|phone|pick|plan|plant|post|pot|prepare|print|prune|put|read|renew|repair|replace|reply|return|ring|scan|sell|send|sew|sort|start|sweep|take|tell|test|text|thank|tidy|trim|turn|update|visit|wash|watch|water|weed|wipe|wrap|write';
+    private const DEEDS = 'add|answer|arrange|ask|bake|book|bring|buy|call|cancel|change|check|clean|clear|collect|cook|copy'.
+        '|count|cut|decide|do|draft|drop|email|empty|feed|fetch|fill|find|finish|fix|get|give|go|hang|help|hoover|invite|iron'.
+        '|lock|look|mail|make|meet|mend|mop|move|mow|oil|open|order|organise|pack|paint|pay|phone|pick|plan|plant|post|pot'.
+        '|prepare|print|prune|put|read|renew|repair|replace|reply|return|ring|scan|sell|send|sew|sort|start|sweep|take|tell'.
+        '|test|text|thank|tidy|trim|turn|update|visit|wash|watch|water|weed|wipe|wrap|write';
 
     private const MONTHS = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec'];
 
@@ -80,7 +84,8 @@ final readonly class MomentPhrases
     private function datesAt(int $at): array
     {
         $lead = $this->text->at(
-            '(?<lead>(?:on|for)\s+the\s+whole\s+of|on|at|from|(?:first|next)\s+(?:one\s+)?on|next\s+one|start(?:s|ing)(?:\s+(?:on|from|in))?|begin(?:s|ning)(?:\s+(?:on|from|in))?|since)\s*:?\s+',
+            '(?<lead>(?:on|for)\s+the\s+whole\s+of|on|at|from|(?:first|next)\s+(?:one\s+)?on|next\s+one|start(?:s|ing)'.
+                '(?:\s+(?:on|from|in))?|begin(?:s|ning)(?:\s+(?:on|from|in))?|since)\s*:?\s+',
             $at,
             false,
         );
@@ -349,7 +354,8 @@ final readonly class MomentPhrases
             if (
                 $next === null ||
                 $next->fault !== null ||
-                ($next->form === 'number' && ($word !== 'at' || $this->text->at('\s?(?:min|mins|minutes?|h|hrs?|hours?|times|x|days?|weeks?|people)', $next->to) !== null))
+                ($next->form === 'number' && ($word !== 'at' || $this->text->at('\s?(?:min|mins|minutes?|h|hrs?|hours?|times'.
+                    '|x|days?|weeks?|people)', $next->to) !== null))
             ) {
                 break;
             }
@@ -371,7 +377,8 @@ final readonly class MomentPhrases
     {
         $phrases = [];
         $hour = '(?<h>1[0-2]|[1-9])';
-        $not = '(?!\s*(?:-|–|to\b|until\b|till\b|and\b|or\b|&|\+|/|,\s*\d|[.:]\d|(?:st|nd|rd|th|x|h|hrs?|hours?|m|min|mins|minutes?|am|pm|people|times|of|o[\'’]clock|%|kg|km)\b|'.Words::MONTH.'))';
+        $not = '(?!\s*(?:-|–|to\b|until\b|till\b|and\b|or\b|&|\+|/|,\s*\d|[.:]\d'.
+            '|(?:st|nd|rd|th|x|h|hrs?|hours?|m|min|mins|minutes?|am|pm|people|times|of|o[\'’]clock|%|kg|km)\b|'.Words::MONTH.'))';
         foreach ($this->text->all('(?<day>'.Words::WEEKDAY."|tomorrow|tonight|today),?\\s+{$hour}{$not}") as $found) {
             $ends = preg_match('/\G\s*(?:,|$)/', $this->text->seen, offset: $found->to) === 1;
             $number = (int) $found->get('h');
@@ -382,25 +389,39 @@ final readonly class MomentPhrases
             if ($date === null || $date->fault !== null) {
                 continue;
             }
-            $clock = new Clock($found->to, $number, 0, null, true, 'number');
-            $phrases[] = new Phrase($found->from, $found->to, 'date', Phrase::DATE | Phrase::TIME, function (Meaning $m) use ($date, $clock): void {
-                $m->date = $date;
-                $m->times = [$clock];
-            }, weight: 0.95);
+            $phrases[] = self::dayAndHour($found, $date, $number);
         }
-        foreach ($this->text->all("{$hour}\\s+(?:on\\s+)?(?<day>".Words::WEEKDAY.'|tomorrow|tonight|today)(?=\s*(?:,|$))') as $found) {
+        foreach (
+            $this->text->all(
+                "{$hour}\\s+(?:on\\s+)?(?<day>".Words::WEEKDAY.'|tomorrow|tonight|today)(?=\s*(?:,|$))',
+            ) as $found
+        ) {
             $date = $this->dates->at($this->text, $found->placeOf('day'));
-            if ($date === null || $date->fault !== null || in_array($this->text->wordBefore($found->from), self::NUMBERED, true) || $this->text->wordBefore($found->from) === '') {
+            $before = $this->text->wordBefore($found->from);
+            if ($date === null || $date->fault !== null || $before === '' || in_array($before, self::NUMBERED, true)) {
                 continue;
             }
-            $clock = new Clock($found->to, (int) $found->get('h'), 0, null, true, 'number');
-            $phrases[] = new Phrase($found->from, $found->to, 'date', Phrase::DATE | Phrase::TIME, function (Meaning $m) use ($date, $clock): void {
-                $m->date = $date;
-                $m->times = [$clock];
-            }, weight: 0.95);
+            $phrases[] = self::dayAndHour($found, $date, (int) $found->get('h'));
         }
 
         return $phrases;
+    }
+
+    private static function dayAndHour(Found $found, ReadDate $date, int $hour): Phrase
+    {
+        $clock = new Clock($found->to, $hour, 0, null, true, 'number');
+
+        return new Phrase(
+            $found->from,
+            $found->to,
+            'date',
+            Phrase::DATE | Phrase::TIME,
+            function (Meaning $m) use ($date, $clock): void {
+                $m->date = $date;
+                $m->times = [$clock];
+            },
+            weight: 0.95,
+        );
     }
 
     /**
@@ -443,7 +464,9 @@ final readonly class MomentPhrases
     private function lengths(): array
     {
         $phrases = [];
-        foreach ($this->text->all('(?<lead>(?:for|(?:it\s+)?(?:takes?|lasts?)|will\s+take|taking|lasting|about|around|approx\.?|ca\.?)\s+(?:about\s+|around\s+)?)?'.LengthReader::LENGTH.'(?:[\'’]?s?\s+work|\s+(?:tops|max|at\s+most|long|each|each\s+time))?') as $found) {
+        foreach ($this->text->all('(?<lead>(?:for|(?:it\s+)?(?:takes?|lasts?)|will\s+take|taking|lasting|about|around'.
+            '|approx\.?|ca\.?)\s+(?:about\s+|around\s+)?)?'.LengthReader::LENGTH.'(?:[\'’]?s?\s+work'.
+            '|\s+(?:tops|max|at\s+most|long|each|each\s+time))?') as $found) {
             $minutes = LengthReader::minutes($found);
             if ($minutes < 1 || $minutes > 1440 * 7) {
                 continue;

@@ -51,8 +51,8 @@ final readonly class Phrase
      * @param  Role  $role
      * @param  int  $slots  what it says, of the constants; of two that say the same one is taken
      * @param  Closure(Meaning): mixed  $say  what it means
-     * @param  bool  $isLoose  it may be an ordinary word: it counts only where the line ends, is divided, or goes on with something
-     *   else that was understood
+     * @param  bool  $isLoose  it may be an ordinary word: it counts only where the line ends, is divided, or goes on with
+     *   something else that was understood
      * @param  bool  $needsRhythm  it says something of a rhythm, and is an ordinary word where there is none
      * @param  bool  $needsNeighbour  it counts only right beside something else that was understood
      * @param  bool  $needsBefore  it counts only right after something else that was understood, or after a comma

@@ -27,4 +27,14 @@ final readonly class ReadDate
         public ?LocalDate $other = null,
     ) {
     }
+
+    /**
+     * The same with a part of the day that was named behind it.
+     *
+     * @param  'am'|'pm'  $half
+     */
+    public function in(string $half, int $to): self
+    {
+        return new self($to, $this->date, $this->days, $half, $this->isLoose, $this->fault, $this->other);
+    }
 }

@@ -13,10 +13,12 @@ final readonly class ReminderPhrases
     private const MOST = 5;
 
     /** What asks for a reminder even where it does not say when. */
-    private const LEAD = '(?:with\s+a\s+reminder|(?:(?:can|could|would|will)\s+you\s+(?:please\s+)?)?(?:and\s+)?(?:please\s+|kindly\s+)?remind\s+me)';
+    private const LEAD = '(?:with\s+a\s+reminder|(?:(?:can|could|would|will)\s+you\s+(?:please\s+)?)?(?:and\s+)?(?:please\s+'.
+        '|kindly\s+)?remind\s+me)';
 
     /** What does only where it says when. */
-    private const ALSO = '(?:with\s+reminders|(?:and\s+)?(?:remind|reminders?|nudge\s+me|give\s+me\s+a\s+(?:nudge|shout|ping)|ping\s+me|alert\s+me|alert|alarm))';
+    private const ALSO = '(?:with\s+reminders|(?:and\s+)?(?:remind|reminders?|nudge\s+me|give\s+me\s+a\s+(?:nudge|shout|ping)'.
+        '|ping\s+me|alert\s+me|alert|alarm))';
 
     private const BY = '(?:by\s+(?<mail>e?-?mail)|(?:on\s+(?:the|my)|by)\s+(?<phone>phone)|on\s+(?:the\s+)?screen)';
 
@@ -184,7 +186,8 @@ final readonly class ReminderPhrases
     }
 
     /**
-     * At a moment of its own: the evening before at six, on the day at 8:30, tonight at nine, on 17 December at ten, in twenty minutes.
+     * At a moment of its own: the evening before at six, on the day at 8:30, tonight at nine, on 17 December at ten, in twenty
+     * minutes.
      *
      * @return array{non-empty-list<ReminderWish>, int}|null
      */
@@ -214,7 +217,9 @@ final readonly class ReminderPhrases
         if ($date !== null && $date->fault === null) {
             $clock = $this->clockAt($date->to, $date->half);
 
-            return $clock === null ? null : [[new ReminderWish(moment: LocalDateTime::of($date->date, $clock->time($date->half)))], $clock->to];
+            return $clock === null
+                ? null
+                : [[new ReminderWish(moment: LocalDateTime::of($date->date, $clock->time($date->half)))], $clock->to];
         }
         $lead = $this->text->at('at\s+', $at, false);
         $clock = ClockReader::at($this->text, $lead->to ?? $at, false);

@@ -15,14 +15,19 @@ use PlumRota\Core\Time\Weekday;
 /** How often something comes round, in which months, on which days it does not, and until when. */
 final readonly class RhythmPhrases
 {
+    /** After these a number is no count. */
+    private const NUMBERED = ['chapter', 'page', 'number', 'no', 'room', 'part', 'step', 'lesson', 'week'];
+
     private const MONTHLY = '(?:(?:every|each|the|a)\s+)?month';
 
     private const DONE = '(?<done>(?:count(?:ed|ing)\s+)?(?:after|from)\s+(?:'.
-        '(?:it\s+is|it[\'’]s|it\s+was|being|having\s+been|when\s+it\s+(?:is|was)|when\s+it[\'’]?s)\s+(?:last\s+)?(?:done|finished|changed)|'.
+        '(?:it\s+is|it[\'’]s|it\s+was|being|having\s+been|when\s+it\s+(?:is|was)|when\s+it[\'’]?s)\s+(?:last\s+)?(?:done'.
+            '|finished|changed)|'.
         '(?:the\s+|each\s+|every\s+|my\s+)?(?:last|previous)\s+(?:time|done|one|\p{L}{3,})|(?:each|every)\s+\p{L}{3,}|'.
         '(?:last\s+)?(?:doing|finishing|done|completion)(?:\s+it)?|'.
         'the\s+day\s+(?:on\s+which\s+|when\s+|that\s+)?it\s+(?:is|was)\s+(?:last\s+)?\p{L}+|'.
-        '(?:when\s+|every\s+time\s+)?I(?:[\'’]?ve)?(?:\s+have)?(?:\s+last\s+\p{L}+|\s+(?:did|finish|finished|do|done))(?:\s+it)?)(?:\s+each\s+time)?)';
+        '(?:when\s+|every\s+time\s+)?I(?:[\'’]?ve)?(?:\s+have)?(?:\s+last\s+\p{L}+|\s+(?:did|finish|finished|do|done))'.
+            '(?:\s+it)?)(?:\s+each\s+time)?)';
 
     public function __construct(private Text $text, private DateReader $dates)
     {
@@ -60,7 +65,15 @@ final readonly class RhythmPhrases
             }
         }
 
-        return [...$phrases, ...$this->months(), ...$this->exceptions(), ...$this->datesOut(), ...$this->ends(), ...$this->cannot(), ...$this->again()];
+        return [
+            ...$phrases,
+            ...$this->months(),
+            ...$this->exceptions(),
+            ...$this->datesOut(),
+            ...$this->ends(),
+            ...$this->cannot(),
+            ...$this->again(),
+        ];
     }
 
     /**
@@ -77,7 +90,9 @@ final readonly class RhythmPhrases
         }
         $part = $found->has('part') ? ' in the '.rtrim($found->get('part'), 's') : '';
 
-        return [$found->from, $found->to, 'the '.['second', 'third', 'fourth', 'fifth'][$place - 2]." {$days[0]->english()} of each month{$part}"];
+        $nth = ['second', 'third', 'fourth', 'fifth'][$place - 2];
+
+        return [$found->from, $found->to, "the {$nth} {$days[0]->english()} of each month{$part}"];
     }
 
     /** A holiday is no working day: the last one is the one before it, the first one the one after. */
@@ -118,9 +133,10 @@ final readonly class RhythmPhrases
             ): RecurrenceRule => new RecurrenceRule($this->frequency($f->get('unit')), max(1, Words::number($f->get('n')))),
             // of the month
             "{$monthly}\s+on\s+the\s+(?<place>{$places})\s+{$kind}" => fn (Found $f): RecurrenceRule => $this->nthOfMonth($f),
-            "(?:{$each}\s+|(?:on\s+)?(?:the\s+)?)(?<place>{$places})\s+{$kind}\s+(?:(?:of|in)\s+".self::MONTHLY.'|(?:every|each)\s+month|monthly)' => fn (
-                Found $f,
-            ): RecurrenceRule => $this->nthOfMonth($f),
+            "(?:{$each}\s+|(?:on\s+)?(?:the\s+)?)(?<place>{$places})\s+{$kind}\s+(?:(?:of|in)\s+".self::MONTHLY.'|(?:every'.
+                '|each)\s+month|monthly)' => fn (
+                    Found $f,
+                ): RecurrenceRule => $this->nthOfMonth($f),
             "{$each}\s+(?<place>first|1st|last)\s+{$kind}" => fn (Found $f): RecurrenceRule => $this->nthOfMonth($f),
             "{$monthly}\s+on\s+(?:the\s+)?(?<dates>{$days})" => fn (Found $f): ?RecurrenceRule => $this->datesOfMonth($f),
             "(?:on\s+)?(?:the\s+)?(?<dates>{$days})\s+(?:(?:of|in)\s+".self::MONTHLY.'|(?:every|each)\s+month|monthly)' => fn (
@@ -137,27 +153,41 @@ final readonly class RhythmPhrases
             'on\s+the\s+(?<dates>'.Words::DAY.'(?:'.Words::AND.Words::DAY.")+)(?!\s+(?:of\s+)?{$month})" => fn (
                 Found $f,
             ): ?RecurrenceRule => $this->datesOfMonth($f),
-            "{$monthly}\\s*,\\s*(?:on\\s+)?(?:the\\s+)?(?<place>{$places})\\s+{$kind}" => fn (Found $f): RecurrenceRule => $this->nthOfMonth($f),
-            "{$each}\s+(?<dates>{$days})\s+(?:of|in)\s+(?:the|each|every|a)\s+month" => fn (Found $f): ?RecurrenceRule => $this->datesOfMonth($f),
+            "{$monthly}\\s*,\\s*(?:on\\s+)?(?:the\\s+)?(?<place>{$places})\\s+{$kind}" => fn (
+                Found $f,
+            ): RecurrenceRule => $this->nthOfMonth($f),
+            "{$each}\s+(?<dates>{$days})\s+(?:of|in)\s+(?:the|each|every|a)\s+month" => fn (
+                Found $f,
+            ): ?RecurrenceRule => $this->datesOfMonth($f),
             // of the quarter
-            "(?:on\\s+)?(?:the\\s+)?(?<place>{$places})\\s+{$kind}\\s+(?:of|in)\\s+(?:every|each|the|a)\\s+(?<quarter>quarter)" => fn (Found $f): RecurrenceRule => $this->nthOfMonth($f)->inMonths(
-                Words::place($f->get('place')) < 0 ? [3, 6, 9, 12] : [1, 4, 7, 10],
-            ),
+            "(?:on\\s+)?(?:the\\s+)?(?<place>{$places})\\s+{$kind}\\s+(?:of|in)\\s+(?:every|each|the".
+                '|a)\\s+(?<quarter>quarter)' => fn (Found $f): RecurrenceRule => $this->nthOfMonth($f)->inMonths(
+                    Words::place($f->get('place')) < 0 ? [3, 6, 9, 12] : [1, 4, 7, 10],
+                ),
             // of named months
             "(?:on\\s+)?(?:the\\s+)?(?<place>{$place})\\s+{$kind}\\s+(?:of|in)\\s+(?<months>{$month}(?:".Words::AND."{$month})+)" => fn (
                 Found $f,
             ): RecurrenceRule => $this->nthOfMonth($f)->inMonths(Words::months($f->get('months'))),
-            "(?:on\\s+)?(?:the\\s+)?(?<date>\\d{1,2})(?:st|nd|rd|th)?\\s+(?:of\\s+)?(?<months>{$month}(?:\\s*,\\s*{$month})*(?:\\s*,?\\s+and\\s+|\\s*[&/+]\\s*){$month})(?:\\s+{$yearly})?" => fn (
-                Found $f,
-            ): ?RecurrenceRule => (int) $f->get('date') < 1 || (int) $f->get('date') > 31
+            '(?:on\\s+)?(?:the\\s+)?(?<date>\\d{1,2})'.
+                "(?:st|nd|rd|th)?\\s+(?:of\\s+)?(?<months>{$month}".
+                "(?:\\s*,\\s*{$month})*(?:\\s*,?\\s+and\\s+|\\s*[&/+]\\s*){$month})(?:\\s+{$yearly})?" => fn (
+                    Found $f,
+                ): ?RecurrenceRule => (int) $f->get('date') < 1 || (int) $f->get('date') > 31
                 ? null
                 : new RecurrenceRule(Frequency::Yearly, byMonthDay: [(int) $f->get('date')], byMonth: Words::months($f->get('months'))),
-            "(?:on\\s+)?(?<date>\\d{1,2})(?:st|nd|rd|th)?\\s+(?<m1>{$month})".Words::AND."(?<d2>\\d{1,2})(?:st|nd|rd|th)?\\s+(?<m2>{$month})\\s+{$yearly}" => fn (
-                Found $f,
-            ): ?RecurrenceRule => $f->get('date') !== $f->get('d2')
+            "(?:on\\s+)?(?<date>\\d{1,2})(?:st|nd|rd|th)?\\s+(?<m1>{$month})".Words::AND.'(?<d2>\\d{1,2})'.
+                "(?:st|nd|rd|th)?\\s+(?<m2>{$month})\\s+{$yearly}" => fn (
+                    Found $f,
+                ): ?RecurrenceRule => $f->get('date') !== $f->get('d2')
                 ? null
-                : new RecurrenceRule(Frequency::Yearly, byMonthDay: [(int) $f->get('d2')], byMonth: [Words::month($f->get('m1')), Words::month($f->get('m2'))]),
-            "twice\\s+(?:a|per|every)\\s+year,?\\s+(?:in\\s+)?(?<months>{$month}".Words::AND."{$month})" => fn (Found $f): RecurrenceRule => new RecurrenceRule(
+                : new RecurrenceRule(
+                    Frequency::Yearly,
+                    byMonthDay: [(int) $f->get('d2')],
+                    byMonth: [Words::month($f->get('m1')), Words::month($f->get('m2'))],
+                ),
+            "twice\\s+(?:a|per|every)\\s+year,?\\s+(?:in\\s+)?(?<months>{$month}".Words::AND."{$month})" => fn (
+                Found $f,
+            ): RecurrenceRule => new RecurrenceRule(
                 Frequency::Yearly,
                 byMonth: Words::months($f->get('months')),
             ),
@@ -182,16 +212,18 @@ final readonly class RhythmPhrases
                 $f->has('days') ? Words::weekdays($f->get('days')) : $this->workDays(),
                 $f->has('two') ? 2 : $this->gap($f->get('gap')),
             ),
-            "(?:every\s+week\s+)?(?:(?:{$each}|from)\s+)?(?<a>{$weekday})\s*(?:-|–|\s+through\s+)\s*(?<b>{$weekday})(?!\s+next\b)" => fn (
-                Found $f,
-            ): RecurrenceRule => $this->weekly(
-                Words::weekdaysBetween(Words::weekday($f->get('a')), Words::weekday($f->get('b'))),
-            ),
-            "(?:from\s+)?(?<a>{$weekday})\s+(?:to|until|till)\s+(?<b>{$weekday})(?=,?\s+(?:at\s+|from\s+)?\d{1,2}(?:[:.]\d\d|\s?[ap]m))" => fn (
-                Found $f,
-            ): RecurrenceRule => $this->weekly(
-                Words::weekdaysBetween(Words::weekday($f->get('a')), Words::weekday($f->get('b'))),
-            ),
+            "(?:every\s+week\s+)?(?:(?:{$each}|from)\s+)?(?<a>{$weekday})\s*(?:-|–|\s+through\s+)\s*(?<b>{$weekday})".
+                "(?!\s+next\b)" => fn (
+                    Found $f,
+                ): RecurrenceRule => $this->weekly(
+                    Words::weekdaysBetween(Words::weekday($f->get('a')), Words::weekday($f->get('b'))),
+                ),
+            "(?:from\s+)?(?<a>{$weekday})\s+(?:to|until|till)\s+(?<b>{$weekday})".
+                "(?=,?\s+(?:at\s+|from\s+)?\d{1,2}(?:[:.]\d\d|\s?[ap]m))" => fn (
+                    Found $f,
+                ): RecurrenceRule => $this->weekly(
+                    Words::weekdaysBetween(Words::weekday($f->get('a')), Words::weekday($f->get('b'))),
+                ),
             "(?:{$each}|{$each}\s+week\s+from)\s+(?<a>{$weekday})\s+to\s+(?<b>{$weekday})" => fn (
                 Found $f,
             ): RecurrenceRule => $this->weekly(
@@ -220,13 +252,17 @@ final readonly class RhythmPhrases
             '(?<loose>)(?<plural>'.Words::PLURALS.')' => fn (Found $f): RecurrenceRule => $this->weekly(
                 Words::weekdays($f->get('plural')),
             ),
-            "(?<days>{$weekday}(?:".Words::AND."{$weekday})*)\s+(?<part>mornings|afternoons|evenings|nights)" => fn (Found $f): RecurrenceRule => $this->weekly(Words::weekdays($f->get('days'))),
+            "(?<days>{$weekday}(?:".Words::AND."{$weekday})*)\s+(?<part>mornings|afternoons|evenings|nights)" => fn (
+                Found $f,
+            ): RecurrenceRule => $this->weekly(Words::weekdays($f->get('days'))),
             "(?<loose>)(?<days>{$weekday}(?:(?:".Words::AND."|\s+){$weekday})+)" => fn (Found $f): ?RecurrenceRule => count(
                 Words::weekdays($f->get('days')),
             ) < 2
                 ? null
                 : $this->weekly(Words::weekdays($f->get('days'))),
-            "(?<two>fortnightly)\s+(?<days>{$weekdays})" => fn (Found $f): RecurrenceRule => $this->weekly(Words::weekdays($f->get('days')), 2),
+            "(?<two>fortnightly)\s+(?<days>{$weekdays})" => fn (
+                Found $f,
+            ): RecurrenceRule => $this->weekly(Words::weekdays($f->get('days')), 2),
             '(?<loose>)(?<plural>weekdays)' => fn (): RecurrenceRule => $this->weekly($this->workDays()),
             // by a number of units
             "every\s+(?<gap>{$turn})\s+(?<unit>day|week|month|year)" => fn (
@@ -238,7 +274,9 @@ final readonly class RhythmPhrases
             'every\s+hour|(?<loose>)hourly' => fn (): RecurrenceRule => new RecurrenceRule(Frequency::Hourly),
             "{$each}\s+day|once\s+a\s+day" => fn (): RecurrenceRule => new RecurrenceRule(Frequency::Daily),
             "{$each}\s+(?<part>morning|afternoon|evening|night)" => fn (): RecurrenceRule => new RecurrenceRule(Frequency::Daily),
-            "{$each}\s+(?<months>{$month}(?:".Words::AND."(?:{$each}\s+)?{$month})*)(?!\s+\d)" => fn (Found $f): RecurrenceRule => new RecurrenceRule(
+            "{$each}\s+(?<months>{$month}(?:".Words::AND."(?:{$each}\s+)?{$month})*)(?!\s+\d)" => fn (
+                Found $f,
+            ): RecurrenceRule => new RecurrenceRule(
                 Frequency::Yearly,
                 byMonth: Words::months($f->get('months')),
             ),
@@ -288,7 +326,15 @@ final readonly class RhythmPhrases
     private function again(): array
     {
         return array_map(
-            fn (Found $found): Phrase => new Phrase($found->from, $found->to, 'rhythm', 0, fn (): bool => true, needsRhythm: true, weight: 0.5),
+            fn (Found $found): Phrase => new Phrase(
+                $found->from,
+                $found->to,
+                'rhythm',
+                0,
+                fn (): bool => true,
+                needsRhythm: true,
+                weight: 0.5,
+            ),
             $this->text->all('weekly|every\s+week|daily|every\s+(?:time|one)'),
         );
     }
@@ -301,7 +347,8 @@ final readonly class RhythmPhrases
     private function datesOut(): array
     {
         $phrases = [];
-        $lead = '(?:but\s+)?(?:not|except(?:\s+for)?|excluding|skip(?:ping)?|without|apart\s+from)\s+(?:over\s+the\s+turn\s+of\s+the\s+year\s*\(\s*)?(?:on\s+)?';
+        $lead = '(?:but\s+)?(?:not|except(?:\s+for)?|excluding|skip(?:ping)?|without'.
+            '|apart\s+from)\s+(?:over\s+the\s+turn\s+of\s+the\s+year\s*\(\s*)?(?:on\s+)?';
         foreach ($this->text->wordStarts() as $at) {
             $found = $this->text->at($lead, $at, false);
             $list = $found === null ? null : $this->listOfDates($found->to);
@@ -329,13 +376,16 @@ final readonly class RhythmPhrases
         $and = '(?:\s*,\s*(?:and\s+|or\s+)?|\s+(?:and|or)\s+|\s*&\s*)(?:on\s+)?';
         while (count($dates) < 30) {
             // 21 and 28 December: the month stands with the last.
-            $several = $this->text->at('(?<days>\d{1,2}(?:st|nd|rd|th)?(?:'.$and.'\d{1,2}(?:st|nd|rd|th)?)*)\s+(?:of\s+)?(?<m>'.Words::MONTH.')(?:\s+(?<y>\d{4}))?', $at)
-                ?? $this->text->at('(?<m>'.Words::MONTH.')\s+(?<days>\d{1,2}(?:st|nd|rd|th)?(?:'.$and.'\d{1,2}(?:st|nd|rd|th)?)*)(?!\d)', $at);
+            $several = $this->text->at('(?<days>\d{1,2}(?:st|nd|rd|th)?(?:'.$and.'\d{1,2}(?:st|nd|rd'.
+                '|th)?)*)\s+(?:of\s+)?(?<m>'.Words::MONTH.')(?:\s+(?<y>\d{4}))?', $at)
+                ?? $this->text->at('(?<m>'.Words::MONTH.')\s+(?<days>\d{1,2}(?:st|nd|rd|th)?(?:'.$and.'\d{1,2}(?:st|nd|rd'.
+                    '|th)?)*)(?!\d)', $at);
             $found = [];
             if ($several !== null) {
                 preg_match_all('/\d{1,2}/', $several->get('days'), $m);
                 foreach ($m[0] as $day) {
-                    $read = $this->dates->at(new Text("{$day} {$several->get('m')}".($several->has('y') ? " {$several->get('y')}" : '')), 0);
+                    $year = $several->has('y') ? " {$several->get('y')}" : '';
+                    $read = $this->dates->at(new Text("{$day} {$several->get('m')}{$year}"), 0);
                     if ($read !== null && $read->fault === null) {
                         $found[] = $read->date;
                     }
@@ -343,7 +393,7 @@ final readonly class RhythmPhrases
                 $end = $several->to;
             } else {
                 $read = $this->dates->at($this->text, $at);
-                if ($read === null || $read->fault !== null || preg_match('/^'.Words::WEEKDAY.'$/i', trim(substr($this->text->seen, $at, $read->to - $at))) === 1) {
+                if ($read === null || $read->fault !== null || $this->isWeekday($at, $read->to)) {
                     break;
                 }
                 $found[] = $read->date;
@@ -362,6 +412,11 @@ final readonly class RhythmPhrases
         }
 
         return $to === null ? null : [$this->text->at('\s*\)', $to, false)->to ?? $to, $dates];
+    }
+
+    private function isWeekday(int $from, int $to): bool
+    {
+        return preg_match('/^'.Words::WEEKDAY.'$/i', trim(substr($this->text->seen, $from, $to - $from))) === 1;
     }
 
     /** @param  list<int>  $months */
@@ -407,10 +462,12 @@ final readonly class RhythmPhrases
         $phrases = [];
         foreach (
             $this->text->all(
-                '(?:(?<n>'.Words::NUMBER.')\s+(?:times|sittings|sessions|visits|appointments|occasions|evenings|mornings|afternoons|lessons|classes)|(?:for\s+)?(?:the\s+)?(?:next\s+)?(?<n2>'.Words::NUMBER.')(?=\s+'.Words::PLURALS.')|(?<x>\d{1,3})\s?x|x\s?(?<x2>\d{1,3})|(?<two>twice))(?!\s+(?:a|an|per|each|every|daily|weekly|monthly)\b)',
+                '(?:(?<n>'.Words::NUMBER.')\s+(?:times|sittings|sessions|visits|appointments|occasions|evenings|mornings'.
+                    '|afternoons|lessons|classes)|(?:for\s+)?(?:the\s+)?(?:next\s+)?(?<n2>'.Words::NUMBER.')(?=\s+'.Words::PLURALS.
+                    ')|(?<x>\d{1,3})\s?x|x\s?(?<x2>\d{1,3})|(?<two>twice))(?!\s+(?:a|an|per|each|every|daily|weekly|monthly)\b)',
             ) as $found
         ) {
-            if ($found->has('n2') && in_array($this->text->wordBefore($found->from), ['chapter', 'page', 'number', 'no', 'room', 'part', 'step', 'lesson', 'week'], true)) {
+            if ($found->has('n2') && in_array($this->text->wordBefore($found->from), self::NUMBERED, true)) {
                 continue;
             }
             $count = $found->has('two') ? 2 : max(1, Words::number($found->get('n').$found->get('n2').$found->get('x').$found->get('x2')));
@@ -468,7 +525,8 @@ final readonly class RhythmPhrases
                 ),
             ),
             $this->text->all(
-                '(?<all>(?:(?:'.Words::NUMBER.')\s+times|twice)\s+(?:(?:a|an|per|each|every)\s+(?:day|week|month|year)|daily|weekly|monthly|yearly))',
+                '(?<all>(?:(?:'.Words::NUMBER.')\s+times|twice)\s+(?:(?:a|an|per|each|every)\s+(?:day|week|month|year)|daily'.
+                    '|weekly|monthly|yearly))',
             ),
         );
     }

@@ -7,8 +7,8 @@ namespace PlumRota\Core\Capture;
 use Closure;
 
 /**
- * Words as people write them in a hurry, dictate them, or get them wrong, and the words that patterns know: "tmr" is "tomorrow", "the
- * twenty first" is "the 21st", "9-13h" is "9h-13h". What stays in the title stays as it was written.
+ * Words as people write them in a hurry, dictate them, or get them wrong, and the words that patterns know: "tmr" is "tomorrow",
+ * "the twenty first" is "the 21st", "9-13h" is "9h-13h". What stays in the title stays as it was written.
  *
  * The table is from memory of common usage; each line of it is tried by lines of other hands (core/tests/capture/lines).
  */
@@ -16,7 +16,8 @@ final class Spelling
 {
     private const DAY = '(?:mon|tues?|wed(?:nes)?|thu(?:rs?)?|fri|sat(?:ur)?|sun)(?:days?)?|tomorrow|today';
 
-    private const MONTH = '(?:jan(?:uary)?|feb(?:ruary)?|mar(?:ch)?|apr(?:il)?|may|june?|july?|aug(?:ust)?|sept?(?:ember)?|oct(?:ober)?|nov(?:ember)?|dec(?:ember)?)';
+    private const MONTH = '(?:jan(?:uary)?|feb(?:ruary)?|mar(?:ch)?|apr(?:il)?|may|june?|july?|aug(?:ust)?|sept?(?:ember)?'.
+        '|oct(?:ober)?|nov(?:ember)?|dec(?:ember)?)';
 
     private const ORDINALS = [
         'first' => 1,
@@ -42,7 +43,8 @@ final class Spelling
         'thirtieth' => 30,
     ];
 
-    private const ORDINAL = '(?:(?:twenty|thirty)[ -])?(?:first|second|third|fourth|fifth|sixth|seventh|eighth|ninth|tenth|eleventh|twelfth|thirteenth|fourteenth|fifteenth|sixteenth|seventeenth|eighteenth|nineteenth|twentieth|thirtieth)';
+    private const ORDINAL = '(?:(?:twenty|thirty)[ -])?(?:first|second|third|fourth|fifth|sixth|seventh|eighth|ninth|tenth'.
+        '|eleventh|twelfth|thirteenth|fourteenth|fifteenth|sixteenth|seventeenth|eighteenth|nineteenth|twentieth|thirtieth)';
 
     /** Whole words → whole words, one after another. */
     private const WORDS = [
@@ -128,7 +130,10 @@ final class Spelling
         'in\s+the\s+arvo|arvo' => 'afternoon',
     ];
 
-    /** @return array{string, list<int>, list<int>} the line as patterns see it, and of each of its bytes where in the line it begins and ends */
+    /**
+     * @return array{string, list<int>, list<int>} the line as patterns see it, and of each of its bytes where in the line it
+     * begins and ends
+     */
     public static function seen(string $line): array
     {
         $from = range(0, max(0, strlen($line) - 1));
@@ -167,7 +172,8 @@ final class Spelling
         $ordinal = self::ORDINAL;
         $numbered = self::inFigures(...);
         // The twenty first (of December): not "the second hand market", "the first Monday".
-        $table["~(?<=\bthe )(?:{$ordinal})(?=(?:\s+of)?\s+(?:{$month}|every|each|the\s+month)\b|\s*(?:,|\.|\$)|\s+(?:and|to|until|till|at|in|from|starting|for)\s)~iu"] = $numbered;
+        $table["~(?<=\bthe )(?:{$ordinal})(?=(?:\s+of)?\s+(?:{$month}|every|each|the\s+month)\b|\s*(?:,|\.|\$)".
+            "|\s+(?:and|to|until|till|at|in|from|starting|for)\s)~iu"] = $numbered;
         $table["~\b(?:twenty|thirty)[ -](?:first|second|third|fourth|fifth|sixth|seventh|eighth|ninth)\b~iu"] = $numbered;
         $table["~\b(?:{$ordinal})(?=\s+(?:of\s+)?{$month}\b)~iu"] = $numbered;
         // Parts of a day beside a day.
@@ -182,20 +188,24 @@ final class Spelling
         $table['~(?<![\p{L}\p{N}.:])(\d{1,2})\s*uhr(?![\p{L}\p{N}])~iu'] = '$1:00';
         $table['~(?<![\p{L}\p{N}.:])(\d{1,2})\s*[-–]\s*(\d{1,2})h(?![\p{L}\p{N}])~iu'] = '$1:00-$2:00';
         $table['~(?<![\p{L}\p{N}.:])(?:(?:at|around|about)\s+)?(\d{1,2}(?:[.:]\d\d)?)(\s?[ap]m)?[- ]?ish(?![\p{L}\p{N}])~iu'] = 'at $1$2';
-        $table['~(?<![\p{L}\p{N}])half\s+(\d{1,2}|one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve)(?!\s*(?:hours?|hrs?|h|days?|past|dozen|price|-|[.:]\d))(?![\p{L}\p{N}])~iu'] = 'half past $1';
+        $table['~(?<![\p{L}\p{N}])half\s+(\d{1,2}|one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve)'.
+            '(?!\s*(?:hours?|hrs?|h|days?|past|dozen|price|-|[.:]\d))(?![\p{L}\p{N}])~iu'] = 'half past $1';
         $table['~@\s*(?=\d{1,2}(?:[.:]\d\d)?(?:\s?[ap]m)?(?![\p{L}\p{N}]))~iu'] = 'at ';
-        $table["~(?<=\b)({$day}|{$month}|\d{4})(,?\s+)((?:0[6-9]|1\d|2[0-3]))([0-5]\d)(?:\s*h)?(?![\p{L}\p{N}.:-])~iu"] = self::withClock(...);
+        $clock = '((?:0[6-9]|1\d|2[0-3]))([0-5]\d)(?:\s*h)?';
+        $table["~(?<=\b)({$day}|{$month}|\d{4})(,?\s+){$clock}(?![\p{L}\p{N}.:-])~iu"] = self::withClock(...);
         $table['~(?<![\p{L}\p{N}.:])([01]\d|2[0-3])([0-5]\d)\s*(?:hrs|h)(?![\p{L}\p{N}])~iu'] = '$1:$2';
         $table['~(?<![\p{L}])each\s+(?=(?:second|2nd|third|3rd|fourth|4th|other)\s+\p{L})~iu'] = 'every ';
         // Dates.
         $table["~(?<=\b)({$month})\s+end\b~iu"] = 'end of $1';
         $table["~(?<![\p{L}])end\s+(?={$month}\b)~iu"] = 'end of ';
         $table['~(?<![\p{L}\p{N}.:])(1[3-9]|2[0-3])\s*o[\'’]clock(?![\p{L}\p{N}])~iu'] = '$1:00';
-        $table['~(?<=[\s,])(?<!room )(?<!flat )(?<!class )(?<!apt )(?<!year )(?<!line )(\d{1,2})([ap])(?=\s*(?:,|$|-|–|to\b))~iu'] = '$1$2m';
+        $table['~(?<=[\s,])(?<!room )(?<!flat )(?<!class )(?<!apt )(?<!year )(?<!line )(\d{1,2})([ap])'.
+            '(?=\s*(?:,|$|-|–|to\b))~iu'] = '$1$2m';
         $table['~(?<![\p{L}\p{N}])(\d)\s?x\s+(?=daily|weekly|monthly|a\s|per\s)~iu'] = '$1 times ';
         $table["~(?<![\p{L}])first\s+thing\s+(?:on\s+)?({$day})(?:\s+morning)?(?![\p{L}])~iu"] = '$1 morning';
         $table["~(?<![\p{L}])({$day}),?\s+first\s+thing(?![\p{L}])~iu"] = '$1 morning';
-        $table['~(?<![\p{L}])(?<!every )(?<!each )(?:morning|afternoon|evening|night)\s+(?:at\s+)?(\d{1,2}(?:[.:]\d\d)?\s?[ap]\.?m\b\.?)~iu'] = '$1';
+        $table['~(?<![\p{L}])(?<!every )(?<!each )'.
+            '(?:morning|afternoon|evening|night)\s+(?:at\s+)?(\d{1,2}(?:[.:]\d\d)?\s?[ap]\.?m\b\.?)~iu'] = '$1';
         $table['~(?<![\p{L}])sharp\s+(\d{1,2}(?:[.:]\d\d)?\s?[ap]m)~iu'] = '$1';
         $table['~(\d{1,2}(?:[.:]\d\d)?\s?(?:[ap]m)?)\s+sharp(?![\p{L}])~iu'] = '$1';
         $table["~(?<![\p{L}\p{N}.])(the\s+)(\d{1,2})(?=\s+{$month}\b)~iu"] = '$1$2';

@@ -9,7 +9,8 @@ use PlumRota\Core\Time\Weekday;
 /** The English words for weekdays, months, numbers and places in a row, as patterns and as values. */
 final class Words
 {
-    public const WEEKDAY = '(?:mon(?:days?)?|tue(?:sdays?|s)?|wed(?:nesdays?|s)?|thu(?:rsdays?|rs|r)?|fri(?:days?)?|sat(?:urdays?)?|sun(?:days?)?)';
+    public const WEEKDAY = '(?:mon(?:days?)?|tue(?:sdays?|s)?|wed(?:nesdays?|s)?|thu(?:rsdays?|rs|r)?|fri(?:days?)?|sat'.
+        '(?:urdays?)?|sun(?:days?)?)';
 
     /** Between two of a row. */
     public const AND = '(?:\s*,\s*(?:and\s+)?|\s+and\s+(?:on\s+)?(?:the\s+)?|\s*&\s*|\s*/\s*|\s*\+\s*)';
@@ -32,7 +33,8 @@ final class Words
 
     public const HOUR_WORD = '(?:one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve)';
 
-    public const PLACE = '(?:first|second[-\s]+(?:to[-\s]+)?last|last\s+but\s+one|penultimate|second|third|fourth|fifth|last|1st|2nd|3rd|4th|5th)';
+    public const PLACE = '(?:first|second[-\s]+(?:to[-\s]+)?last|last\s+but\s+one|penultimate|second|third|fourth|fifth|last'.
+        '|1st|2nd|3rd|4th|5th)';
 
     public const DAY = '(?:\d{1,2}(?:st|nd|rd|th))';
 

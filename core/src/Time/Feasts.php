@@ -5,10 +5,11 @@ declare(strict_types=1);
 namespace PlumRota\Core\Time;
 
 /**
- * Feasts that are known by name in every country, whoever has the day off: those that move with Easter, Advent, and some of fixed dates.
+ * Feasts that are known by name in every country, whoever has the day off: those that move with Easter, Advent, and some of fixed
+ * dates.
  *
- * Easter is reckoned as in J.-M. Oudin 1940, quoted in the Explanatory Supplement to the Astronomical Almanac (1992), p. 582: Gregorian,
- * Western churches.
+ * Easter is reckoned as in J.-M. Oudin 1940, quoted in the Explanatory Supplement to the Astronomical Almanac (1992), p. 582:
+ * Gregorian, Western churches.
  */
 final class Feasts
 {

@@ -2,9 +2,13 @@
 
 declare(strict_types=1);
 
+use PlumRota\Core\Capture\CaptureReader;
+use PlumRota\Core\Capture\Context;
 use PlumRota\Core\Capture\Draft;
 use PlumRota\Core\Capture\Segment;
 use PlumRota\Core\Tests\capture\Corpus;
+use PlumRota\Core\Time\LocalDateTime;
+use PlumRota\Core\Time\Zone;
 
 /** It is Wednesday 25 November 2026, 10:20, throughout. What a line should mean is common English usage, from memory. */
 function reading(string $line): Draft
@@ -183,6 +187,16 @@ test('after "remind me", 2 may be "to", and before a unit it is a number', funct
         ->and(array_map(strval(...), reading('call Ed Friday 10, remind me 2 days before')->reminders))->toBe(['-PT2880M'])
         ->and(array_map(strval(...), reading('call Ed Friday 10, remind me 2h before')->reminders))->toBe(['-PT120M']);
 });
+
+test('what is to be done with labels is no label', function (string $line, string $title, array $labels) {
+    $draft = CaptureReader::read($line, new Context(LocalDateTime::parse('2026-11-25T08:00:00'), Zone::of('Europe/Berlin'), [], ['phone', 'potting']));
+    expect([$draft->title, $draft->labels])->toBe([$title, $labels]);
+})->with([
+    ['order potting labels, label phone', 'order potting labels', ['phone']],
+    ['print phone labels tomorrow', 'print phone labels', []],
+    ['order stakes, potting and phone labels', 'order stakes', ['phone', 'potting']],
+    ['order stakes tomorrow phone label', 'order stakes', ['phone']],
+]);
 
 test('the last of a month, a quarter or a year is a day of the one to come', function (string $line, ?string $start, ?string $due) {
     $draft = reading($line);

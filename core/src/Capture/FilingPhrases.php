@@ -172,9 +172,11 @@ final readonly class FilingPhrases
         }
         $named = '(?:(?:with\s+(?:the\s+)?)?(?:labels?|label(?:led|ed)|tags?|tagged)(?:\s+(?:it|as|with))?\s*:?\s+)';
         $list = "(?<list>(?:{$names})(?:(?:\\s*,\\s*|\\s+and\\s+|\\s*&\\s*)(?:{$names}))*)";
-        foreach (["{$named}{$list}", "{$list}\\s+(?:labels?|tags?)", '#'.$list, "{$list}".self::ENDS] as $i => $pattern) {
+        $behind = "{$list}\\s+(?:label|tag)(?<many>s)?(?=\\s*(?:[,;.)]|$|please|pls|thanks))";
+        foreach (["{$named}{$list}", $behind, '#'.$list, $list.self::ENDS] as $i => $pattern) {
             foreach ($this->text->all($pattern) as $found) {
-                if ($i === 3 && ! $this->isApart($found->from)) {
+                // "Order potting labels" is something to be done.
+                if (($i === 3 || $found->has('many')) && ! $this->isApart($found->from)) {
                     continue;
                 }
                 preg_match_all("~(?<![\p{L}\p{N}])(?:{$names})(?![\p{L}\p{N}])~iu", $found->get('list'), $m);

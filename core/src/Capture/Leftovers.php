@@ -16,7 +16,8 @@ final class Leftovers
         'until|till',
         'except(?:ing)?|excluding',
         '(?<!\bthe )(?<!\babout )(?<!\bblack )(?<!\bgood )(?:(?:mon|tues|wednes|thurs|fri|satur|sun)days?(?![\'’]s)|tues?'.
-            '|thurs?)',
+            '|thurs?|thu|tue|fri)(?![\'’]s)',
+        '(?<=\bthis )(?:mon|wed|sat|sun)|(?<=\bnext )(?:mon|wed|sat|sun)|(?<=\bcoming )(?:mon|wed|sat|sun)',
         'january|february|april|june|july|august|september|october|november|december|jan|feb|apr|aug|sept|oct|nov|dec',
         '(?:mon|wed|fri|sat|sun)(?=\s*(?:to|until|till|and|or|&|\+|/|[-–])\s*(?:mon|tue|wed|thu|fri|sat|sun))|(?<=\bto )'.
             '(?:mon|wed|fri|sat|sun)|(?:mon|wed|fri|sat|sun)(?=\s+(?:at\s+)?(?:\d|\x02))|(?<=\band )(?:mon|wed|fri|sat|sun)'.
@@ -25,7 +26,8 @@ final class Leftovers
         '(?:\d+|'.Words::HOUR_WORD.'|half\s+an)\s+(?:days?|weeks?|months?|hours?|hrs?|years?|fortnights?)(?![-\s]+old|[\'’])',
         '(?<!version )(?<!chapter )\d{1,2}[:.][0-5]\d(?:\s?[ap]m)?|\d{1,2}\s?[ap]m',
         '\d{1,2}(?:st|nd|rd|th)(?!\s+(?:birthday|floor|class|edition|century|grade|coat|draft|try|half|hand))',
-        '\d{1,2}/\d{1,2}(?:/\d{2,4})?|\d{1,2}\.\d{1,2}\.(?:\d{2,4})?',
+        '\d{1,2}/\d{1,2}(?:/\d{2,4})?|\d{1,2}\.\d{1,2}\.(?:\d{2,4})?|20\d\d-\d\d-\d\d',
+        '\d{1,2}h\d\d|(?<!\bthe )\d{1,2}\s+o[’\']?clock',
         '(?:first|second|third|fourth|last|penultimate)\s+(?:working\s+)?(?:day|week|weekday|weekend)s?\s+(?:of|in)',
         '(?:\d+|once|twice|two|three|four|five|six)\s+(?:times\s+)?(?:a|per)\s+(?:day|week|month|year)',
         '(?:next|this|last|following)\s+(?:week|month|year|weekend|morning|afternoon|evening)',

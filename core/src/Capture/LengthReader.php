@@ -12,9 +12,9 @@ final readonly class LengthReader
         '(?<andhalf>(?:an?|one)\s+hour\s+and\s+a\s+half|(?<whole>'.
         Words::NUMBER.
         ')\s+and\s+a\s+half\s+hours)|'.
-        '(?<h>\d+(?:[.,]\d+)?|'.
+        '(?!(?:1[2-9]|2[0-3])\s?h\s+\d)(?<h>\d+(?:[.,]\d+)?|'.
         Words::NUMBER.
-        ')\s?(?:hours?|hrs?|h)(?:\s?(?:and\s+)?(?<hm>\d{1,2})(?:\s?(?:minutes?|mins?|m))?)?|'.
+        ')\s?(?:hours?|hrs?|h)(?:\s?(?:and\s+)?(?<hm>[0-5]?\d)(?!\d)(?:\s?(?:minutes?|mins?|m))?)?|'.
         '(?<m>\d{1,4}|'.
         Words::NUMBER.
         ')(?:\s?(?:minutes?|mins?)|m))';

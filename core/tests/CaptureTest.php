@@ -243,11 +243,11 @@ test('where the words may mean another rhythm, that is offered too, and the line
     ?string $otherRule,
 ) {
     $draft = reading($line);
-    expect([(string) $draft->rule, $draft->otherRhythm['line'] ?? null])->toBe([$rule, $otherLine]);
+    expect([(string) $draft->rule, $draft->others[0]['line'] ?? null])->toBe([$rule, $otherLine]);
     if ($otherLine !== null) {
         $other = reading($otherLine);
-        expect([(string) $other->rule, $other->title, $other->otherRhythm])->toBe([$otherRule, $draft->title, null]);
-        expect(str_contains($otherLine, $draft->otherRhythm['words'] ?? ''))->toBeTrue();
+        expect([(string) $other->rule, $other->title, $other->others])->toBe([$otherRule, $draft->title, []]);
+        expect(str_contains($otherLine, substr($draft->others[0]['words'] ?? '', strlen('rather '))))->toBeTrue();
     }
 })->with([
     [

@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use App\Models\Calendar;
 use App\Models\Entry;
 
 test('the line is read while it is typed, and saved as it was read', function () {
@@ -191,4 +192,51 @@ test('what is left and sounds like a time is said, and nothing is placed on half
         ->toMatchArray(['start' => null, 'title' => 'Sort the archive tomorrow until the boxes are full'])
         ->and($read['problems'][0])
         ->toBe('“until” was not understood, so no day, time or rhythm is taken from the rest of it.');
+});
+
+test('a line that means two entries saves both in one step, unless it is to be one', function () {
+    $line = 'sweep the yard Friday at 9 and wash pots Saturday, label outdoors';
+    $parts = $this->api('POST', 'capture/reading', ['line' => $line])->assertOk()->json('parts');
+    expect(array_column($parts, 'title'))->toBe(['sweep the yard', 'wash pots label outdoors'])
+        ->and(array_column($parts, 'start'))->toBe(['2026-11-27T09:00:00', '2026-11-28']);
+    $this->api('POST', 'capture', ['line' => $line])->assertCreated()->assertJson(['title' => 'Sweep the yard']);
+    expect(Entry::query()->pluck('title')->all())->toBe(['Sweep the yard', 'Wash pots label outdoors']);
+    $this->api('POST', 'undo')->assertOk();
+    expect(Entry::query()->count())->toBe(0);
+
+    $this->api('POST', 'capture/reading', ['line' => $line, 'one_entry' => true])->assertJson(['parts' => [], 'start' => null]);
+    $this->api('POST', 'capture', ['line' => $line, 'one_entry' => true])->assertCreated()->assertJson(['start' => null]);
+    expect(Entry::query()->count())->toBe(1);
+});
+
+test('of two entries none is saved where one is refused', function () {
+    $quiet = ['title' => 'Quiet', 'kind' => 'event', 'all_day' => false, 'protected' => true];
+    $this->entry([...$quiet, 'start' => '2026-11-28T09:00:00', 'end' => '2026-11-28T12:00:00']);
+    $line = ['line' => 'sweep the yard Friday at 9 and wash pots Saturday at 10'];
+    $this->api('POST', 'capture', $line)->assertUnprocessable()->assertJsonStructure(['errors' => ['protected']]);
+    expect(Entry::query()->pluck('title')->all())->toBe(['Quiet']);
+    $this->api('POST', 'capture', [...$line, 'over_protected' => true])->assertCreated();
+    expect(Entry::query()->count())->toBe(3);
+});
+
+test('a calendar that there is not yet is offered, and made with the entry in one step', function () {
+    $line = 'sweep the yard, calendar Orchard, tomorrow';
+    $this->api('POST', 'capture/reading', ['line' => $line])->assertOk()->assertJson(['unknown_calendar' => 'Orchard', 'new_calendar' => false]);
+    $sent = ['line' => $line, 'new_calendar' => 'Orchard'];
+    $area = $this->api('POST', 'capture/reading', $sent)
+        ->assertJson(['unknown_calendar' => null, 'calendar' => 'Orchard', 'new_calendar' => true, 'title' => 'sweep the yard'])
+        ->json('area_id');
+    $calendars = Calendar::query()->count();
+    $made = $this->api('POST', 'capture', $sent)->assertCreated()->json('calendar_id');
+    expect(Calendar::query()->findOrFail($made)->only('name', 'area_id'))->toBe(['name' => 'Orchard', 'area_id' => $area]);
+    $this->api('POST', 'capture', $sent)->assertCreated()->assertJson(['calendar_id' => $made]); // said once more it is there
+    $this->api('POST', 'undo')->assertOk();
+    $this->api('POST', 'undo')->assertOk();
+    expect([Calendar::query()->count(), Entry::query()->count()])->toBe([$calendars, 0]);
+    $this->api('POST', 'capture', ['line' => $line, 'new_calendar' => str_repeat('a', 300)])->assertUnprocessable();
+});
+
+test('an aim that the line says is kept', function () {
+    $line = $this->api('POST', 'capture/reading', ['line' => 'stretch 3 times a week'])->assertOk()->json('others.0.line');
+    $this->api('POST', 'capture', ['line' => $line])->assertCreated()->assertJson(['title' => 'Stretch', 'aim' => 3, 'rule' => 'FREQ=DAILY']);
 });

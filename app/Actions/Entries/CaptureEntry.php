@@ -37,6 +37,7 @@ final readonly class CaptureEntry
                     'importance' => $draft->importance,
                     'estimate' => $draft->estimate,
                     'effort' => $draft->effort,
+                    'aim' => $draft->aim,
                     'labels' => $draft->labels,
                     'place' => $draft->place,
                     'checklist' => array_map(fn (string $step): array => ['text' => $step, 'done' => false], $draft->steps),
@@ -61,7 +62,7 @@ final readonly class CaptureEntry
         );
     }
 
-    private static function capital(string $title): string
+    public static function capital(string $title): string
     {
         return mb_strtoupper(mb_substr($title, 0, 1)).mb_substr($title, 1);
     }

@@ -4,14 +4,12 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
-use App\Actions\Entries\CaptureEntry;
-use App\Actions\Templates\CaptureTemplate;
+use App\Actions\Entries\CaptureLine;
 use App\Http\Requests\Account;
 use App\Http\Requests\CaptureRequest;
 use App\Http\Resources\EntryResource;
 use App\Models\User;
 use App\Queries\Screens\CaptureReading;
-use App\Queries\Templates\TemplatesShown;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Validation\ValidationException;
 use PlumRota\Core\Capture\Draft;
@@ -22,17 +20,35 @@ final class CaptureController
     public function read(CaptureRequest $request, CaptureReading $reading): JsonResponse
     {
         $user = Account::of($request);
+        $drafts = self::drafts($user, $request, $reading, null);
 
-        return response()->json($reading->describe(
-            $user,
-            self::draft($user, $request, $reading, null),
-        ));
+        return response()->json([
+            ...$reading->describe($user, $drafts[0]),
+            'parts' => array_map(fn (Draft $part): array => $reading->describe($user, $part), array_slice($drafts, 1)),
+        ]);
     }
 
-    public function store(CaptureRequest $request, CaptureReading $reading, CaptureEntry $capture, CaptureTemplate $stamps): JsonResponse
+    public function store(CaptureRequest $request, CaptureReading $reading, CaptureLine $capture): JsonResponse
     {
         $user = Account::of($request);
-        $draft = self::draft($user, $request, $reading, $request->readOn());
+        $drafts = self::drafts($user, $request, $reading, $request->readOn());
+        $drafts = array_slice($drafts, 1) ?: $drafts;
+        foreach ($drafts as $draft) {
+            self::requireTitle($draft);
+        }
+        $kind = match ($request->input('kind')) {
+            'task' => 'task',
+            'event' => 'event',
+            default => null,
+        };
+
+        return (new EntryResource($capture->capture($user, $drafts, $kind, $request->boolean('over_protected'))))
+            ->response($request)
+            ->setStatusCode(201);
+    }
+
+    private static function requireTitle(Draft $draft): void
+    {
         if ($draft->title === '') {
             throw ValidationException::withMessages(['line' => 'It needs a title: a word or two for what it is.']);
         }
@@ -41,28 +57,18 @@ final class CaptureController
                 'line' => 'A title has room for 250 characters. Put the rest into the notes.',
             ]);
         }
-        $template = TemplatesShown::named($user, $draft->title);
-        if ($template !== null) {
-            return (new EntryResource($stamps->capture($user, $template, $draft)))->response($request)->setStatusCode(201);
-        }
-        $calendar =
-            $reading->calendar($user, $draft) ??
-            throw ValidationException::withMessages(['line' => 'There is no calendar yet to put it in. Make one first.']);
-        $kind = match ($request->input('kind')) {
-            'task' => 'task',
-            'event' => 'event',
-            default => null,
-        };
-
-        return (new EntryResource($capture->capture($user, $draft, $calendar, $kind, $request->boolean('over_protected'))))
-            ->response($request)
-            ->setStatusCode(201);
     }
 
-    private static function draft(User $user, CaptureRequest $request, CaptureReading $reading, ?LocalDate $on): Draft
+    /** @return non-empty-list<Draft> the line as one entry, and behind it what it is in parts where it means several */
+    private static function drafts(User $user, CaptureRequest $request, CaptureReading $reading, ?LocalDate $on): array
     {
-        return $reading
-            ->read($user, $request->string('line')->value(), $on, $request->plain(), $request->newLabels())
-            ->offeredAt($request->place());
+        $context = $reading->context($user, $request->string('line')->value(), $on, $request->newLabels(), $request->newCalendar());
+        $draft = $reading->read($context, $request->string('line')->value(), $request->plain());
+        $parts = $request->boolean('one_entry') ? [] : $draft->parts;
+
+        return array_map(
+            fn (Draft $one): Draft => $one->offeredAt($request->place()),
+            [$draft, ...array_map(fn (string $part): Draft => $reading->read($context, $part), $parts)],
+        );
     }
 }

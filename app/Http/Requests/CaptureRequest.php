@@ -23,6 +23,8 @@ final class CaptureRequest extends FormRequest
             'plain.*' => ['integer', 'min:0', 'max:'.CaptureReader::LONGEST_LINE],
             'new_labels' => ['sometimes', 'array', 'max:5'],
             'new_labels.*' => ['string', RulesOf::limit('entries', 'labels', '*')],
+            'new_calendar' => ['sometimes', 'nullable', 'string', RulesOf::limit('calendars', 'name')],
+            'one_entry' => ['sometimes', 'boolean'],
             'kind' => ['sometimes', 'nullable', 'in:task,event'],
             'today' => ['sometimes', 'nullable', new KnownDate('On which day was it read?')],
             'over_protected' => ['sometimes', 'boolean'],
@@ -73,6 +75,14 @@ final class CaptureRequest extends FormRequest
         $names = array_values($this->array('new_labels'));
 
         return array_values(array_filter(array_map(trim(...), $names), fn (string $name): bool => $name !== ''));
+    }
+
+    /** The name of a calendar that is to be made for it. */
+    public function newCalendar(): ?string
+    {
+        $name = trim($this->string('new_calendar')->value());
+
+        return $name === '' ? null : $name;
     }
 
     /** The day on which its reading was shown. */

@@ -31,41 +31,58 @@ final readonly class CaptureReading
 
     private const MOST_NAMED = 20;
 
+    /** Before the name of a calendar that is to be made. */
+    private const NEW = 'new:';
+
     public function __construct(private Filing $filing, private Holidays $holidays, private Labels $labels)
     {
     }
 
+    /** @param  list<int>  $plain  characters at which phrases begin that are to stay ordinary words */
+    public function read(Context $context, string $line, array $plain = []): Draft
+    {
+        return CaptureReader::read($line, $context, array_map(fn (int $at): int => strlen(mb_substr($line, 0, $at)), $plain));
+    }
+
     /**
+     * What is known when a line is read.
+     *
      * @param  LocalDate|null  $on  the day on which it was read before: saved a moment after midnight, "tomorrow" is still what
      *   was shown
-     * @param  list<int>  $plain  characters at which phrases begin that are to stay ordinary words
      * @param  list<string>  $newLabels  names that are to be taken for labels, though nothing carries them yet
+     * @param  string|null  $newCalendar  the name of a calendar that is to be made for it
      */
-    public function read(User $user, string $line, ?LocalDate $on = null, array $plain = [], array $newLabels = []): Draft
-    {
+    public function context(
+        User $user,
+        string $line,
+        ?LocalDate $on = null,
+        array $newLabels = [],
+        ?string $newCalendar = null,
+    ): Context {
         $now = $user->wallNow();
         if ($on !== null && $on->dayNumber() === $now->dayNumber() - 1) {
             $now = $on->at(23, 59, 59);
         }
-
         $hours = $user->week[$now->date()->weekday()->value - 1];
 
-        return CaptureReader::read(
-            $line,
-            new Context(
-                $now,
-                $user->timeZone(),
-                $this->names($user),
-                self::withNew($this->labels->of($user), $newLabels),
-                $this->holidays->of($user->holidays),
-                $user->first_weekday,
-                $user->holidays === 'US', // the month comes first in dates of the one country that writes them so
-                $hours['wakes'],
-                $hours['sleeps'],
-                self::entriesNamed($user, $line),
-            ),
-            array_map(fn (int $at): int => strlen(mb_substr($line, 0, $at)), $plain),
+        return new Context(
+            $now,
+            $user->timeZone(),
+            [...$this->names($user), ...($newCalendar === null ? [] : [self::NEW.$newCalendar => $newCalendar])],
+            self::withNew($this->labels->of($user), $newLabels),
+            $this->holidays->of($user->holidays),
+            $user->first_weekday,
+            $user->holidays === 'US', // the month comes first in dates of the one country that writes them so
+            $hours['wakes'],
+            $hours['sleeps'],
+            self::entriesNamed($user, $line),
         );
+    }
+
+    /** The name of the calendar that is to be made for a draft; null where there is one. */
+    public function newCalendar(Draft $draft): ?string
+    {
+        return str_starts_with($draft->calendar ?? '', self::NEW) ? substr((string) $draft->calendar, strlen(self::NEW)) : null;
     }
 
     /**
@@ -137,15 +154,17 @@ final readonly class CaptureReading
     public function describe(User $user, Draft $draft): array
     {
         $calendar = $this->calendar($user, $draft);
+        $new = $this->newCalendar($draft);
         $series = $draft->series();
 
         return [
             'today' => (string) $user->wallNow()->date(),
             'title' => $draft->title,
             'kind' => $draft->isTask ? 'task' : 'event',
-            'calendar_id' => $calendar?->id,
+            'calendar_id' => $new === null ? $calendar?->id : null,
             'area_id' => $calendar?->area_id,
-            'calendar' => $calendar?->name,
+            'calendar' => $new ?? $calendar?->name,
+            'new_calendar' => $new !== null,
             'all_day' => $draft->placement === null || $draft->placement->allDay,
             'start' => $draft->placement?->startText(),
             'length' => $draft->placement?->length,
@@ -177,8 +196,10 @@ final readonly class CaptureReading
             'problems' => $draft->problems,
             'other_time' => $draft->otherTime === null ? null : substr((string) $draft->otherTime, 0, 5),
             'other_date' => $draft->otherDate === null ? null : (string) $draft->otherDate,
-            'other_rhythm' => $draft->otherRhythm,
+            'others' => $draft->others,
+            'aim' => $draft->aim,
             'unknown_label' => $draft->unknownLabel,
+            'unknown_calendar' => $draft->unknownCalendar,
             'segments' => array_map(
                 fn (Segment $segment): array => ['text' => $segment->text, 'role' => $segment->role],
                 $draft->segments,

@@ -19,8 +19,8 @@ final class CaptureReader
 {
     public const LONGEST_LINE = 500;
 
-    /** Bytes of a line up to which it is asked whether it means two entries. */
-    private const LONGEST_OF_TWO = 250;
+    /** Bytes of a line up to which it is asked whether it means several entries. */
+    private const LONGEST_OF_SEVERAL = 250;
 
     /** With which a wish is begun when it is spoken. */
     private const ADDRESS = '/^(?:(?:oh|ok|okay|so|and|also|hey|um|please|pls|kindly)[\s,]+)*(?:(?:I|we)'.
@@ -54,6 +54,7 @@ final class CaptureReader
             ...(new ReminderPhrases($line, $context, $dates))->all(),
             ...$filing->all(),
             ...(new LeadUpPhrases($line, $dates))->all(),
+            ...(new EitherPhrases($line, $dates))->all(),
         ];
         $phrases = array_values(
             array_filter($phrases, fn (Phrase $one): bool => ! in_array($line->written($one->from, $one->to)[0], $plain, true)),
@@ -67,17 +68,22 @@ final class CaptureReader
             $meaning->isEvening = true;
         }
         $left = Leftovers::of($line, $chosen);
-        if ($left === [] && $several && strlen($text) <= self::LONGEST_OF_TWO && self::isSeveral($line, $context)) {
-            $left = ['and'];
-        }
+        $one = fn (string $part): Draft => self::of($part, $context, [], several: false);
+        $parts = $several && strlen($text) <= self::LONGEST_OF_SEVERAL ? Parts::of($line->line, $one, $left !== []) : [];
+        $left = $parts === [] ? $left : ['and'];
         $placement = $meaning->placement();
-        if ($left !== []) {
+        if ($meaning->isUndecided) {
+            [$left, $parts] = [[], []];
+            $placement = $meaning->saveLess();
+        } elseif ($left !== []) {
             $meaning->problem(
-                $left === ['and']
-                    ? 'This sounds like two entries. Write them one after the other: of both no day or time is taken.'
+                $parts !== []
+                    ? 'This sounds like several entries: as one, no day or time of them is taken.'
                     : self::sayLeft($left, $placement !== null || $meaning->due !== null),
             );
             $placement = $meaning->saveLess();
+        }
+        if ($left !== [] || $meaning->isUndecided) {
             // What is not taken stays where it was written.
             $chosen = array_values(
                 array_filter($chosen, fn (Phrase $one): bool => ($one->slots & Leftovers::WHEN) === 0 && $one->role !== 'reminder'),
@@ -115,54 +121,28 @@ final class CaptureReader
             otherDate: $placement === null ? null : $meaning->date?->other,
             leadUps: $meaning->leadUps,
             except: $meaning->rule === null ? [] : $meaning->except,
-            otherRhythm: $meaning->rule === null ? null : self::otherRhythm($line, $meaning->otherRhythm),
+            others: $parts === [] ? self::others($line, $meaning->others) : [],
+            aim: $meaning->rule === null ? null : $meaning->aim,
             unknownLabel: $filing->unknownLabel(),
+            unknownCalendar: $meaning->calendar === null ? $filing->unknownCalendar() : null,
+            parts: $parts,
         );
     }
 
     /**
-     * @param  array{int, int, string}|null  $other  the bytes that say the rhythm, and what says the other
-     * @return array{words: string, line: string}|null
+     * @param  list<array{int, int, string, string}>  $others  as Meaning has them
+     * @return list<array{words: string, line: string}>
      */
-    private static function otherRhythm(Text $line, ?array $other): ?array
+    private static function others(Text $line, array $others): array
     {
-        if ($other === null) {
-            return null;
-        }
-        [$from, $to] = $line->written($other[0], $other[1]);
+        return array_map(
+            function (array $other) use ($line): array {
+                [$from, $to] = $line->written($other[0], $other[1]);
 
-        return ['words' => $other[2], 'line' => substr_replace($line->line, "on {$other[2]}", $from, $to - $from)];
-    }
-
-    /** Whether it can be divided into two that have a title and a day each. */
-    private static function isSeveral(Text $line, Context $context): bool
-    {
-        preg_match_all('/\s*[;.]\s+|,?\s+(?:and\s+)?(?:also|then)\s+|,?\s+and\s+/iu', $line->line, $m, PREG_OFFSET_CAPTURE);
-        foreach (array_slice($m[0], 0, 6) as [$joint, $at]) {
-            $parts = [substr($line->line, 0, $at), substr($line->line, $at + strlen($joint))];
-            foreach ($parts as $part) {
-                if (! self::isWhole($part, $context)) {
-                    continue 2;
-                }
-            }
-
-            return true;
-        }
-
-        return false;
-    }
-
-    /** Whether a part of a line is an entry with a title and a day. */
-    private static function isWhole(string $part, Context $context): bool
-    {
-        if (substr_count(trim($part), ' ') < 2 || preg_match('~\d|(?<!\p{L})(?:'.Words::WEEKDAY.'|tomorrow|tonight|today'.
-            '|noon)(?!\p{L})~iu', $part) !== 1) {
-            return false;
-        }
-        $draft = self::of($part, $context, [], several: false);
-
-        return preg_match('/^\P{N}+ \P{N}+$/Du', $draft->title) === 1 && ($draft->placement !== null || $draft->due !== null) &&
-            $draft->reminders === [] && $draft->problems === [] && $draft->leadUps === [];
+                return ['words' => $other[3], 'line' => substr_replace($line->line, $other[2], $from, $to - $from)];
+            },
+            $others,
+        );
     }
 
     /** @param  non-empty-list<string>  $left */

@@ -33,9 +33,11 @@ final readonly class Draft
      * @param  list<string>  $problems  sentences about what was understood and does not exist or cannot be kept
      * @param  LocalTime|null  $otherTime  the other half of the day, where a bare hour left it open
      * @param  LocalDate|null  $otherDate  the other day that the words may mean
-     * @param  array{words: string, line: string}|null  $otherRhythm  the other rhythm that the words may mean, and the line that
-     *   says it
+     * @param  list<array{words: string, line: string}>  $others  what else the words may mean, and the whole line that says it
      * @param  string|null  $unknownLabel  a label that it names and that nothing carries yet
+     * @param  string|null  $unknownCalendar  a calendar that it names and that there is not yet
+     * @param  list<string>  $parts  where it sounds like several entries, a line for each
+     * @param  int|null  $aim  how often a week it is meant to be done
      * @param  list<LocalDate>  $except  days on which its rhythm does not come
      */
     public function __construct(
@@ -62,8 +64,11 @@ final readonly class Draft
         public ?LocalDate $otherDate = null,
         public array $leadUps = [],
         public array $except = [],
-        public ?array $otherRhythm = null,
+        public array $others = [],
         public ?string $unknownLabel = null,
+        public ?string $unknownCalendar = null,
+        public array $parts = [],
+        public ?int $aim = null,
     ) {
     }
 

@@ -320,6 +320,32 @@ final readonly class FilingPhrases
         return null;
     }
 
+    /**
+     * A calendar that the line names as one and that there is not yet: "in the Garden calendar", "calendar: Garden"; it stays in
+     * the title.
+     */
+    public function unknownCalendar(): ?string
+    {
+        $known = array_map(mb_strtolower(...), $this->context->calendars);
+        $name = '\p{L}[\p{L}\p{N}\'’-]{1,29}';
+        $word = '(?:calendar|cal)';
+        $patterns = [
+            "(?:in|into|under|to)\s+(?:the|my|a)\s+(?:new\s+)?(?<name>{$name}(?:\s+{$name})?)\s+{$word}",
+            "(?<in>(?:in|into|to)\s+)?(?:the\s+)?(?:new\s+)?{$word}\s*(?<colon>:)?\s+(?<name>{$name})".self::ENDS,
+            "(?<colon>{$word}\s*:)\s*(?<name>{$name})",
+        ];
+        foreach ($patterns as $i => $pattern) {
+            foreach ($this->text->all($pattern) as $found) {
+                $isSaid = $i === 0 || $found->has('in') || $found->has('colon') || $this->isApart($found->from);
+                if ($isSaid && ! in_array(mb_strtolower($found->written('name')), [...$known, 'new'], true)) {
+                    return $found->written('name');
+                }
+            }
+        }
+
+        return null;
+    }
+
     /** Whether a comma or the like stands before it. */
     private function isApart(int $at): bool
     {

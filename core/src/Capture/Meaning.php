@@ -105,10 +105,17 @@ final class Meaning
     /** The half of the day was chosen, and it may have been meant otherwise. */
     public ?LocalTime $otherTime = null;
 
+    /** Two days were named, and one is meant. */
+    public bool $isUndecided = false;
+
+    /** How often a week it is meant to be done, where not each time it comes. */
+    public ?int $aim = null;
+
     /**
-     * @var array{int, int, string}|null another rhythm that the words may mean: the bytes that say it, and what says the other
+     * @var list<array{int, int, string, string}> what else the words may mean: the bytes that say it, what says the other, and
+     *   how that is called
      */
-    public ?array $otherRhythm = null;
+    public array $others = [];
 
     public function __construct(private readonly Context $context)
     {
@@ -152,7 +159,7 @@ final class Meaning
         $this->due = null;
         $this->wishes = [];
         $this->otherTime = null;
-        $this->otherRhythm = null;
+        $this->others = $this->isUndecided ? $this->others : [];
 
         return null;
     }

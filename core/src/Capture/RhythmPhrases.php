@@ -18,6 +18,9 @@ final readonly class RhythmPhrases
     /** After these a number is no count. */
     private const NUMBERED = ['chapter', 'page', 'number', 'no', 'room', 'part', 'step', 'lesson', 'week'];
 
+    /** Times a week that are aimed at. */
+    private const MOST_AIMED = 50;
+
     private const MONTHLY = '(?:(?:every|each|the|a)\s+)?month';
 
     private const DONE = '(?<done>(?:count(?:ed|ing)\s+)?(?:after|from)\s+(?:'.
@@ -58,7 +61,7 @@ final readonly class RhythmPhrases
                         $m->afterDone = $found->has('done');
                         $m->offDay = $found->has('working') ? $this->offDay($found->get('place')) : OffDay::Keep;
                         $m->half = $half === null ? $m->half : DateReader::half($half->get('part'));
-                        $m->otherRhythm = self::otherOf($found);
+                        array_push($m->others, ...self::othersOf($found));
                     },
                     $isLoose && ! ($found->from === 0 && ($found->has('plural') || count(Words::weekdays($found->get('days'))) > 1)),
                 );
@@ -71,7 +74,8 @@ final readonly class RhythmPhrases
             ...$this->exceptions(),
             ...$this->datesOut(),
             ...$this->ends(),
-            ...$this->cannot(),
+            ...$this->howOften(),
+            ...$this->aims(),
             ...$this->again(),
         ];
     }
@@ -79,20 +83,20 @@ final readonly class RhythmPhrases
     /**
      * "Every third Thursday" is one in three weeks, and to some the third of a month.
      *
-     * @return array{int, int, string}|null
+     * @return list<array{int, int, string, string}> as Meaning has them
      */
-    private static function otherOf(Found $found): ?array
+    private static function othersOf(Found $found): array
     {
         $days = $found->has('days') ? Words::weekdays($found->get('days')) : [];
         $place = $found->has('turn') && $found->get('turn') !== 'other' ? Words::place($found->get('turn')) : 0;
         if (count($days) !== 1 || $place < 2) {
-            return null;
+            return [];
         }
         $part = $found->has('part') ? ' in the '.rtrim($found->get('part'), 's') : '';
-
         $nth = ['second', 'third', 'fourth', 'fifth'][$place - 2];
+        $words = "the {$nth} {$days[0]->english()} of each month{$part}";
 
-        return [$found->from, $found->to, "the {$nth} {$days[0]->english()} of each month{$part}"];
+        return [[$found->from, $found->to, "on {$words}", "rather {$words}"]];
     }
 
     /** A holiday is no working day: the last one is the one before it, the first one the one after. */
@@ -285,7 +289,7 @@ final readonly class RhythmPhrases
             "{$each}\s+month|once\s+a\s+month" => fn (): RecurrenceRule => new RecurrenceRule(Frequency::Monthly),
             "{$each}\s+quarter" => fn (): RecurrenceRule => new RecurrenceRule(Frequency::Monthly, 3),
             "{$each}\s+year|once\s+a\s+year" => fn (): RecurrenceRule => new RecurrenceRule(Frequency::Yearly),
-            '(?<loose>)daily' => fn (): RecurrenceRule => new RecurrenceRule(Frequency::Daily),
+            '(?<loose>)daily(?:\s+(?:twice|thrice)(?=[\s,;:–—-]*(?:at\s+)?\d))?' => fn (): RecurrenceRule => new RecurrenceRule(Frequency::Daily),
             '(?<loose>)weekly' => fn (): RecurrenceRule => new RecurrenceRule(Frequency::Weekly),
             '(?<loose>)fortnightly' => fn (): RecurrenceRule => new RecurrenceRule(Frequency::Weekly, 2),
             '(?<loose>)monthly' => fn (): RecurrenceRule => new RecurrenceRule(Frequency::Monthly),
@@ -464,7 +468,7 @@ final readonly class RhythmPhrases
             $this->text->all(
                 '(?:(?<n>'.Words::NUMBER.')\s+(?:times|sittings|sessions|visits|appointments|occasions|evenings|mornings'.
                     '|afternoons|lessons|classes)|(?:for\s+)?(?:the\s+)?(?:next\s+)?(?<n2>'.Words::NUMBER.')(?=\s+'.Words::PLURALS.
-                    ')|(?<x>\d{1,3})\s?x|x\s?(?<x2>\d{1,3})|(?<two>twice))(?!\s+(?:a|an|per|each|every|daily|weekly|monthly)\b)',
+                    ')|(?<x>\d{1,3})\s?x|x\s?(?<x2>\d{1,3})|(?<!daily )(?<!weekly )(?<two>twice))(?!\s+(?:a|an|per|each|every|daily|weekly|monthly)\b)',
             ) as $found
         ) {
             if ($found->has('n2') && in_array($this->text->wordBefore($found->from), self::NUMBERED, true)) {
@@ -511,8 +515,8 @@ final readonly class RhythmPhrases
         return $phrases;
     }
 
-    /** @return list<Phrase> what is understood and cannot be kept */
-    private function cannot(): array
+    /** @return list<Phrase> how often, without a word of when: it is said, and offered as an aim */
+    private function howOften(): array
     {
         return array_map(
             fn (Found $found): Phrase => new Phrase(
@@ -520,13 +524,37 @@ final readonly class RhythmPhrases
                 $found->to,
                 'title',
                 Phrase::RHYTHM | Phrase::END,
-                fn (Meaning $m) => $m->problem(
-                    "“{$found->written('all')}” says how often, not when: write the days or the times.",
-                ),
+                function (Meaning $m) use ($found): void {
+                    $m->problem("“{$found->written('all')}” says how often, not when: write the days or the times.");
+                    $times = $found->has('two') ? 2 : Words::number($found->get('n'));
+                    if (($found->has('week') || $found->get('ly') === 'weekly') && $times > 0 && $times <= self::MOST_AIMED) {
+                        $m->others[] = [$found->from, $found->to, "with an aim of {$times} times a week", "an aim: {$times} times a week"];
+                    }
+                },
             ),
             $this->text->all(
-                '(?<all>(?:(?:'.Words::NUMBER.')\s+times|twice)\s+(?:(?:a|an|per|each|every)\s+(?:day|week|month|year)|daily'.
-                    '|weekly|monthly|yearly))',
+                '(?<all>(?:(?<n>'.Words::NUMBER.')\s+times|(?<two>twice)|(?<thrice>thrice))\s+(?:(?:a|an|per|each|every)\s+'.
+                    '(?:day|(?<week>week)|month|year)|(?<ly>daily|weekly|monthly|yearly)))',
+            ),
+        );
+    }
+
+    /** @return list<Phrase> an aim of so many times a week, on days that one chooses as one goes */
+    private function aims(): array
+    {
+        return array_map(
+            fn (Found $found): Phrase => new Phrase(
+                $found->from,
+                $found->to,
+                'rhythm',
+                Phrase::RHYTHM,
+                function (Meaning $m) use ($found): void {
+                    $m->aim = min(self::MOST_AIMED, max(1, Words::number($found->get('n'))));
+                    $m->rule = new RecurrenceRule(Frequency::Daily);
+                },
+            ),
+            $this->text->all(
+                '(?:with\s+)?an\s+aim(?:\s+of|:)?\s+(?<n>'.Words::NUMBER.')\s*(?:times|x)\s+(?:a|per|each|every)\s+week',
             ),
         );
     }

@@ -75,8 +75,20 @@ final class Lines
             if (count(array_unique(array_column($row['entries'], 'rule'))) === 1 && $draft->rule !== null && $draft->rule->byHour === array_map(intval(...), $times)) {
                 return ['right', []];
             }
+            if (count($draft->parts) === count($row['entries'])) {
+                $judged = array_map(
+                    fn (string $line, array $meant): array => self::judged([...$meant, 'line' => $line]),
+                    $draft->parts,
+                    $row['entries'],
+                );
+                $worst = array_intersect(['wrong', 'partly', 'right'], array_column($judged, 0));
+
+                return [reset($worst) ?: 'right', array_merge(...array_column($judged, 1))];
+            }
             $row = [...$row['entries'][0], ...array_intersect_key($row, ['line' => 0])];
             $missed[] = 'entries';
+        } elseif ($draft->parts !== []) {
+            $note(true, 'entries '.implode(' / ', $draft->parts));
         }
         $place = $draft->placement;
         $start = match (true) {

@@ -129,13 +129,17 @@ final class MadeLines
 
     private const TIMES_IN_ALL = ['{n} times', '{n}x', '{n} sessions', 'x{n}', '{n} sittings'];
 
+    private const NOTHING = [
+        'start' => null, 'minutes' => null, 'rule' => null, 'due' => null, 'importance' => null, 'reminder' => null, 'calendar' => null, 'label' => null,
+    ];
+
     private const WORDS = [1 => 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten', 'eleven', 'twelve'];
 
     /** @return array{line: string, title: string, start: string|null, minutes: int|null, rule: string|null, due: string|null, importance: string|null, reminder: int|null, calendar: string|null, label: string|null} */
     public static function make(): array
     {
         $now = new DateTimeImmutable(self::NOW);
-        $meant = ['title' => self::one(self::TITLES), 'start' => null, 'minutes' => null, 'rule' => null, 'due' => null, 'importance' => null, 'reminder' => null, 'calendar' => null, 'label' => null];
+        $meant = ['title' => self::one(self::TITLES), ...self::NOTHING];
         $parts = [];
         $kind = ['day', 'day', 'day', 'timed', 'timed', 'timed', 'timed', 'rhythm', 'rhythm', 'rhythm', 'due', 'due', 'loose'][mt_rand(0, 12)];
         $time = null;
@@ -218,6 +222,47 @@ final class MadeLines
             'reminders' => $made['reminder'] === null ? [] : ["-PT{$made['reminder']}M"],
             'labels' => $made['label'] === null ? [] : [$made['label']],
         ];
+    }
+
+    /**
+     * A line that means two entries: two lines that are made, joined, or one title with a day and an hour each.
+     *
+     * @return array{line: string, entries: list<array<string, mixed>>}
+     */
+    public static function two(): array
+    {
+        if (mt_rand(0, 1) === 0) {
+            $one = fn (): array => self::asRow(self::makeWhere(fn (array $made): bool => ($made['start'] ?? $made['due']) !== null &&
+                preg_match('/\bplease\b|;|\pL\. /', $made['line']) !== 1));
+            [$first, $second] = [$one(), $one()];
+            $joint = self::one(['; ', ' and ', ', and ', ' also ', ', then ', ' and then ', ' and also ']);
+
+            return ['line' => "{$first['line']}{$joint}".lcfirst($second['line']), 'entries' => [$first, $second]];
+        }
+        $now = new DateTimeImmutable(self::NOW);
+        $title = self::one(self::TITLES);
+        $pieces = $entries = [];
+        for ($i = 0; $i < 2; $i++) {
+            $time = [mt_rand(7, 20), [0, 0, 0, 15, 30, 45, 20][mt_rand(0, 6)]];
+            [$date, $said] = self::day($now);
+            $pieces[] = "{$said} ".self::time($time);
+            $entries[] = self::asRow(['line' => '', 'title' => $title, 'start' => sprintf('%sT%02d:%02d', $date, ...$time)] + self::NOTHING);
+        }
+
+        return ['line' => "{$title} ".implode(self::one([' and ', ', ', ' & ', ', and ', ' and also ']), $pieces), 'entries' => $entries];
+    }
+
+    /**
+     * @param  callable(array<string, mixed>): bool  $is
+     * @return array<string, mixed>
+     */
+    private static function makeWhere(callable $is): array
+    {
+        do {
+            $made = self::make();
+        } while (! $is($made));
+
+        return $made;
     }
 
     /** @return array{string, string} a date, and how it is said */

@@ -103,12 +103,15 @@ const targeted = computed(() => (drag.target?.kind === 'list' ? drag.target.date
         >
             <ListTask v-for="task in day.tasks" :key="task.one.key" :one="task.one" :place="task.place" />
             <p
-                v-if="view.read?.allDay && view.read.start.slice(0, 10) === day.date"
+                v-for="(one, at) in view.read.filter(
+                    (place) => place.allDay && place.start.slice(0, 10) === day.date,
+                )"
+                :key="at"
                 class="read"
                 data-test="read-place"
-                :data-hue="view.read.colour"
+                :data-hue="one.colour"
             >
-                {{ view.read.title }}
+                {{ one.title }}
             </p>
             <button v-if="day.more > 0" class="plain more" @click="opened = true">{{ day.more }} more</button>
             <button v-else-if="opened && day.overflows" class="plain more" @click="opened = false">

@@ -99,19 +99,21 @@ function gaps(day: BoardDay) {
 const { drawn, begin } = useDrawing(layout)
 
 /** What is being written in the line, pale and dashed where it would stand. */
-const read = computed(() => {
-    const one = view.read
-    if (!one || one.allDay) return null
-    const from = minuteOf(one.start)
-    const top = yOf(layout.value, from)
-    const height = Math.max(LEAST_HEIGHT, yOf(layout.value, Math.min(1440, from + one.length)) - top)
-    return {
-        date: one.start.slice(0, 10),
-        title: one.title,
-        colour: one.colour,
-        style: { top: `${top}px`, height: `${height}px` },
-    }
-})
+const read = computed(() =>
+    view.read
+        .filter((one) => !one.allDay)
+        .map((one) => {
+            const from = minuteOf(one.start)
+            const top = yOf(layout.value, from)
+            const height = Math.max(LEAST_HEIGHT, yOf(layout.value, Math.min(1440, from + one.length)) - top)
+            return {
+                date: one.start.slice(0, 10),
+                title: one.title,
+                colour: one.colour,
+                style: { top: `${top}px`, height: `${height}px` },
+            }
+        }),
+)
 
 /** Points that a line of a proposal needs; it must not cover the head of what follows. */
 const LEAST_GHOST = 13
@@ -199,13 +201,14 @@ const ghosts = computed(() =>
                     {{ length(drawn.to - drawn.from) }}
                 </div>
                 <div
-                    v-if="read?.date === day.date"
+                    v-for="(one, at) in read.filter((place) => place.date === day.date)"
+                    :key="at"
                     class="drawn read"
                     data-test="read-place"
-                    :data-hue="read.colour"
-                    :style="read.style"
+                    :data-hue="one.colour"
+                    :style="one.style"
                 >
-                    {{ read.title }}
+                    {{ one.title }}
                 </div>
                 <template v-for="ghost in ghosts" :key="ghost.key">
                     <div

@@ -34,8 +34,11 @@ const reading = (fields: Partial<CaptureReading>): CaptureReading => ({
     problems: [],
     other_time: null,
     other_date: null,
-    other_rhythm: null,
+    others: [],
+    aim: null,
+    new_calendar: false,
     unknown_label: null,
+    unknown_calendar: null,
     segments: [{ text: 'Sow chicory', role: 'title' }],
     ...fields,
 })
@@ -86,7 +89,9 @@ describe('catching a line', () => {
         expect(changes()).toEqual(['POST capture/reading'])
         expect(sent('POST capture/reading')).toEqual({ line: 'Sow chicory' })
         expect(line.find('.facts b').text()).toBe('Sow chicory')
-        expect(sentence()).toBe('Sow chicory, a task, into the basket, in Plants.')
+        expect(sentence()).toBe(
+            'Sow chicory, a task, into the basket, thought to take no time yet, in Plants.',
+        )
     })
     it('says each thing it understood', async () => {
         answering({
@@ -348,14 +353,103 @@ describe('catching a line', () => {
         await flushPromises()
         expect(sent('POST capture')).toMatchObject(body)
     })
-    it('offers the other rhythm that the words may mean', async () => {
+    it('makes a calendar of a name that there is not yet', async () => {
+        const title = 'Water ferns'
+        answering({
+            'POST capture/reading': reading({ title: `${title}, cal Garden`, unknown_calendar: 'Garden' }),
+            'POST capture': { id: 'a', title, start: null, in_words: null },
+        })
+        await type(`${title}, cal Garden`)
+        expect(line.find('[data-test=new-calendar]').text()).toBe('make the calendar “Garden”')
+        answering({
+            'POST capture/reading': reading({
+                title,
+                calendar: 'Garden',
+                calendar_id: null,
+                new_calendar: true,
+            }),
+        })
+        await line.find('[data-test=new-calendar]').trigger('click')
+        await flushPromises()
+        const body = { line: `${title}, cal Garden`, new_calendar: 'Garden' }
+        expect(sent('POST capture/reading')).toEqual(body)
+        expect(sentence()).toContain('in the new calendar Garden')
+        await field().trigger('keydown.enter')
+        await flushPromises()
+        expect(sent('POST capture')).toMatchObject(body)
+    })
+    describe('that means two entries', () => {
+        const run = { title: 'Run', start: '2026-11-26T07:00:00', all_day: false, length: 30 }
+        const text = 'Run Thu at 7 and Sat at 10'
+        beforeEach(async () => {
+            answering({
+                'POST capture/reading': reading({
+                    title: text,
+                    problems: ['This sounds like several entries.'],
+                    segments: [{ text, role: 'title' }],
+                    parts: [
+                        reading({
+                            ...run,
+                            segments: [
+                                { text: 'Run ', role: 'title' },
+                                { text: 'Thu', role: 'date' },
+                                { text: ' ', role: 'title' },
+                                { text: 'at 7', role: 'time' },
+                            ],
+                        }),
+                        reading({
+                            ...run,
+                            start: '2026-11-28T10:00:00',
+                            segments: [
+                                { text: 'Run ', role: 'title' },
+                                { text: 'Sat at 10', role: 'date' },
+                            ],
+                        }),
+                    ],
+                }),
+                'POST capture': { id: 'a', title: 'Run', start: run.start, in_words: null },
+            })
+            await type(text)
+        })
+        it('shows both, and saves both', async () => {
+            expect(line.findAll('[data-test=parts] li')).toHaveLength(2)
+            expect(line.find('[data-test=parts] li + li').text()).toContain('Sat 28 Nov')
+            expect(line.find('.mistake').exists()).toBe(false)
+            await field().trigger('keydown.enter')
+            await flushPromises()
+            expect(sent('POST capture')).toMatchObject({ line: text })
+            expect(note.text).toContain('Caught 2 entries: “Run”, “Run”')
+        })
+        it('says them one after the other where a word of one is changed', async () => {
+            const words = line.findAll('[data-test=parts] li')[1]!
+            await words.find('[aria-label^=length]').trigger('click')
+            await flushPromises()
+            document.querySelector<HTMLElement>('[data-test=lasts-60]')!.click()
+            await flushPromises()
+            expect((field().element as HTMLInputElement).value).toBe('Run Thu at 7; Run Sat at 10 for 60 min')
+        })
+        it('is one where that is pressed', async () => {
+            answering({ 'POST capture/reading': reading({ title: text, problems: ['Several.'] }) })
+            await line.find('[data-test=as-one]').trigger('click')
+            await flushPromises()
+            expect(sent('POST capture/reading')).toEqual({ line: text, one_entry: true })
+            expect(line.find('[data-test=parts]').exists()).toBe(false)
+            expect(line.find('.mistake').text()).toBe('Several.')
+            await line.find('[data-test=as-several]').trigger('click')
+            await flushPromises()
+            expect(sent('POST capture/reading')).toEqual({ line: text })
+        })
+    })
+    it('offers what else the words may mean', async () => {
         answering({
             'POST capture/reading': reading({
                 rule: 'FREQ=WEEKLY;INTERVAL=3;BYDAY=TH',
-                other_rhythm: {
-                    words: 'the third Thursday of each month',
-                    line: 'Call on the third Thursday of each month at 9',
-                },
+                others: [
+                    {
+                        words: 'rather the third Thursday of each month',
+                        line: 'Call on the third Thursday of each month at 9',
+                    },
+                ],
                 segments: [
                     { text: 'Call ', role: 'title' },
                     { text: 'every third Thursday', role: 'rhythm' },
@@ -365,8 +459,8 @@ describe('catching a line', () => {
             }),
         })
         await type('Call every third Thursday at 9')
-        expect(line.find('[data-test=other-rhythm]').text()).toBe('rather the third Thursday of each month')
-        await line.find('[data-test=other-rhythm]').trigger('click')
+        expect(line.find('[data-test=other-reading]').text()).toBe('rather the third Thursday of each month')
+        await line.find('[data-test=other-reading]').trigger('click')
         expect((field().element as HTMLInputElement).value).toBe(
             'Call on the third Thursday of each month at 9',
         )
@@ -423,14 +517,14 @@ describe('catching a line', () => {
         })
         await field().trigger('focus')
         await type('Sow chicory tomorrow at 18:00')
-        expect(useView().read).toMatchObject({
+        expect(useView().read[0]).toMatchObject({
             title: 'Sow chicory',
             start: '2026-11-26T18:00:00',
             length: 60,
         })
         await field().trigger('keydown', { key: 'Enter' })
         await flushPromises()
-        expect(useView().read).toBeNull()
+        expect(useView().read).toEqual([])
         expect(note.presses.map((press) => press.words)).toEqual(['Show', 'Open'])
         note.presses[1]?.go()
         expect(useView().sheet).toMatchObject({ entryId: 'e' })

@@ -35,6 +35,10 @@ const kind = ref<'task' | 'event' | null>(null)
 const plain = ref<number[]>([])
 /** Names that were pressed to become labels. */
 const newLabels = ref<string[]>([])
+/** The name that was pressed to become a calendar. */
+const newCalendar = ref<string | null>(null)
+/** Though it sounds like several entries, it is one. */
+const isOne = ref(false)
 const trouble = ref('')
 const field = ref<HTMLInputElement | null>(null)
 /** What was understood is shown while one is at the line; a line left half written covers nothing. */
@@ -42,15 +46,13 @@ const hasFocus = ref(false)
 let cameFrom: HTMLElement | null = null
 
 let asked = 0
-watch([settled, plain, newLabels], async ([text]) => {
+watch([settled, plain, newLabels, newCalendar, isOne], async ([text]) => {
     if (text !== line.value) return // it will be asked when the typing rests
     trouble.value = ''
     const turn = ++asked
     if (text.trim() === '') {
         reading.value = null
-        kind.value = null
-        plain.value = plain.value.length === 0 ? plain.value : []
-        newLabels.value = newLabels.value.length === 0 ? newLabels.value : []
+        forgetPresses()
         return
     }
     try {
@@ -80,9 +82,26 @@ const begins = computed(() => {
 const asPressed = () => ({
     ...(plain.value.length > 0 ? { plain: plain.value } : {}),
     ...(newLabels.value.length > 0 ? { new_labels: newLabels.value } : {}),
+    ...(newCalendar.value ? { new_calendar: newCalendar.value } : {}),
+    ...(isOne.value ? { one_entry: true } : {}),
 })
+function forgetPresses(): void {
+    kind.value = null
+    plain.value = plain.value.length === 0 ? plain.value : []
+    newLabels.value = newLabels.value.length === 0 ? newLabels.value : []
+    newCalendar.value = null
+    isOne.value = false
+}
 function makeLabel(name: string): void {
     newLabels.value = [...newLabels.value, name]
+    field.value?.focus()
+}
+function makeCalendar(name: string): void {
+    newCalendar.value = name
+    field.value?.focus()
+}
+function takeAsOne(one: boolean): void {
+    isOne.value = one
     field.value?.focus()
 }
 function leavePlain(i: number): void {
@@ -105,20 +124,25 @@ function onFocusOut(event: FocusEvent): void {
 /** Where it would stand, drawn on the board while it is being written. */
 watchEffect(() => {
     const read = reading.value
-    view.read =
-        read?.start && (hasFocus.value || props.over)
-            ? {
-                  title: read.title,
-                  start: read.start,
-                  allDay: read.all_day,
-                  length: read.length ?? 0,
-                  colour: read.calendar_id ? colour(read.calendar_id) : 'slate',
-              }
-            : null
+    const all =
+        read === null || !(hasFocus.value || props.over) ? [] : read.parts?.length ? read.parts : [read]
+    view.read = all.flatMap((one) =>
+        one.start
+            ? [
+                  {
+                      title: one.title,
+                      start: one.start,
+                      allDay: one.all_day,
+                      length: one.length ?? 0,
+                      colour: one.calendar_id ? colour(one.calendar_id) : 'slate',
+                  },
+              ]
+            : [],
+    )
 })
 let isGone = false
 onScopeDispose(() => {
-    view.read = null
+    view.read = []
     isGone = true
 })
 if (!props.over)
@@ -153,8 +177,12 @@ onMounted(async () => {
     attempt.value = found.value.attempt
 })
 
+/** As it is saved. */
+const capital = (title: string): string => title.charAt(0).toUpperCase() + title.slice(1)
+
 async function save(): Promise<void> {
     const text = line.value
+    const read = reading.value?.line === text ? reading.value : null
     if (text.trim() === '' || saving.value.has(text)) return
     saving.value.add(text)
     try {
@@ -165,7 +193,7 @@ async function save(): Promise<void> {
             ...asPressed(),
             ...props.place,
             ...(covers.value === text ? { over_protected: true } : {}),
-            ...(reading.value?.line === text ? { today: reading.value.today } : {}),
+            ...(read ? { today: read.today } : {}),
         }
         attempt.value = attemptFor(sent, attempt.value)
         const headers = keyed(attempt.value.key)
@@ -173,10 +201,9 @@ async function save(): Promise<void> {
         attempt.value = null
         saving.value.delete(text)
         if (line.value === text) line.value = ''
-        plain.value = []
-        newLabels.value = []
+        const titles = (read?.parts ?? []).map((part) => capital(part.title))
         reading.value = null
-        kind.value = null
+        forgetPresses()
         // On an empty board the first of what comes round is brought into view, wherever it lands.
         if (entry.start !== null && view.occurrences.length === 0) go({ date: entry.start.slice(0, 10) })
         const where =
@@ -195,7 +222,11 @@ async function save(): Promise<void> {
         }
         const start = entry.start
         const show = { words: 'Show', test: 'note-show', go: () => start && go({ date: start.slice(0, 10) }) }
-        say(`Caught “${entry.title}”, ${where}.${hint}`, {
+        const what =
+            titles.length > 1
+                ? `${titles.length} entries: “${titles.join('”, “')}”`
+                : `“${entry.title}”, ${where}`
+        say(`Caught ${what}.${hint}`, {
             undoable: true,
             presses: start === null ? [open] : [show, open],
         })
@@ -282,6 +313,7 @@ function remember(event: FocusEvent): void {
                 :kind="chosenKind"
                 :saving="saving.size > 0"
                 :has-plain="plain.length > 0"
+                :is-one="isOne"
                 @rewrite="rewrite"
                 @kind="
                     (one) => {
@@ -291,7 +323,9 @@ function remember(event: FocusEvent): void {
                 "
                 @plain="leavePlain"
                 @understand="plain = []"
+                @one="takeAsOne"
                 @label="makeLabel"
+                @new-calendar="makeCalendar"
                 @back="field?.focus()"
             />
         </div>

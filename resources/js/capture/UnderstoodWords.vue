@@ -201,9 +201,32 @@ function choose(id: string | null): void {
                     </template>
                 </SentenceWord>
             </template> </template
+        ><template v-if="kind === 'task' && (reading.start === null || reading.all_day)"
+            >, thought to take
+            <SentenceWord
+                :words="reading.estimate ? length(reading.estimate) : 'no time yet'"
+                label="estimate"
+                class="estimate"
+            >
+                <template #default="{ close }">
+                    <NButton
+                        v-for="minutes in LENGTHS"
+                        :key="minutes"
+                        class="press"
+                        :data-test="`takes-${minutes}`"
+                        @click="
+                            () => {
+                                close()
+                                emit('length', `for ${minutes} min`)
+                            }
+                        "
+                        >{{ length(minutes) }}</NButton
+                    >
+                </template>
+            </SentenceWord> </template
         >,
         <span class="calendar"
-            >in
+            >in {{ reading.new_calendar ? 'the new calendar' : '' }}
             <SentenceWord :words="reading.calendar ?? 'no calendar'" label="calendar">
                 <template #default="{ close }">
                     <CalendarField

@@ -35,7 +35,8 @@ export function saysNothing(pieces: Piece[], roles: Role[]): string {
     return lineOf(pieces.filter((piece) => !roles.includes(piece.role)))
 }
 
-const lineOf = (pieces: Piece[]): string =>
+/** What the pieces of a line say, as it is written. */
+export const lineOf = (pieces: Piece[]): string =>
     pieces
         .map((piece) => piece.text)
         .join('')

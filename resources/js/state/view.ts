@@ -22,7 +22,7 @@ export const useView = defineStore('view', () => {
     const openedFolds = ref<Set<string>>(new Set())
     const sheet = ref<SheetTarget | null>(null)
     /** What is being written in the line, where it would stand. */
-    const read = ref<ReadPlace | null>(null)
+    const read = ref<ReadPlace[]>([])
     /** Loose work is being fitted: into which stretch first, and whether what lies in the basket is meant as well. */
     const fitting = ref<{ stretch: string; basket: boolean; again?: boolean } | null>(null)
     /** Places that are proposed, dashed on the board until they are decided. */

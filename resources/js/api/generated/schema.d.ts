@@ -3345,13 +3345,21 @@ export interface components {
             other_time: string | null;
             /** @description The other day that the words may mean: 3/4 read the other way round, next Friday as the coming one, Saturday said on a Saturday as today */
             other_date: string | null;
-            /** @description The other rhythm that the words may mean, and the whole line that says it: every third Thursday as the third of each month */
-            other_rhythm: {
+            /** @description What else the words may mean, each with the whole line that says it: every third Thursday as the third of each month, of two days that are named the one or the other, 3 times a week as an aim */
+            others: {
                 words: string;
                 line: string;
-            } | null;
+            }[];
+            /** @description How often a week it is meant to be done */
+            aim: number | null;
+            /** @description The calendar is made with it, in this area */
+            new_calendar: boolean;
             /** @description A label that it names and that nothing carries yet; sent as one of new_labels it is made */
             unknown_label: string | null;
+            /** @description A calendar that it names and that there is not yet; sent as new_calendar it is made */
+            unknown_calendar: string | null;
+            /** @description Where it sounds like several entries, each of them, with its piece of the line in its segments; they are saved, unless one_entry says otherwise */
+            parts?: components["schemas"]["CaptureReading"][];
             segments: {
                 text: string;
                 /** @enum {unknown} */
@@ -3867,6 +3875,10 @@ export interface components {
                     plain?: number[];
                     /** @description Names in it that are to be taken for labels, though nothing carries them yet */
                     new_labels?: string[];
+                    /** @description A name in it for which a calendar is to be made */
+                    new_calendar?: string | null;
+                    /** @description Though it sounds like several, it is one */
+                    one_entry?: boolean;
                     kind?: components["schemas"]["Kind"] | null;
                     /** @description Where the line was offered, with all_day and length: a date, or a date and time. It goes there when it names no place itself. */
                     start?: string | null;

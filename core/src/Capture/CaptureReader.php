@@ -69,7 +69,9 @@ final class CaptureReader
         }
         $left = Leftovers::of($line, $chosen);
         $one = fn (string $part): Draft => self::of($part, $context, [], several: false);
-        $parts = $several && strlen($text) <= self::LONGEST_OF_SEVERAL ? Parts::of($line->line, $one, $left !== []) : [];
+        $parts = $several && strlen($text) <= self::LONGEST_OF_SEVERAL
+            ? Parts::of($line->line, self::segments($line->line, self::places($line, $chosen)), $one, $left !== [])
+            : [];
         $left = $parts === [] ? $left : ['and'];
         $placement = $meaning->placement();
         if ($meaning->isUndecided) {
@@ -192,7 +194,7 @@ final class CaptureReader
             }
         }
         $joint = '[\s,;:–—-]*';
-        $line = (string) preg_replace('~\(\s*(?:[\s,;:\x01–—-]*)\x01(?:[\s,;:\x01–—-]*)\)~u', "\x01", $line);
+        $line = (string) preg_replace('~[(\[]\s*(?:[\s,;:\x01–—-]*)\x01(?:[\s,;:\x01–—-]*)[)\]]~u', "\x01", $line);
         $line = (string) preg_replace("~{$joint}(?:\x01+{$joint}(?:(?:and|on|at|,)\\s+(?=\x01))?)+~iu", ' ', $line);
         if (($places[0][2] ?? '') === 'reminder') {
             $line = (string) preg_replace('~^\s*to\s+(?=\S)~iu', '', $line); // remind me tomorrow to

@@ -22,7 +22,8 @@ final class DateReader
 
     /** With what every form begins, but for holidays. */
     private const BEGINS = '\d|the|to|this|today|tonight|tomorrow|yesterday|day|in|a|an|one|two|three|four|five|six|seven'.
-        '|eight|nine|ten|eleven|twelve|fifteen|twenty|thirty|forty|fifty|ninety|couple|at|on|over|next|coming|early|late|by'.
+        '|eight|nine|ten|eleven|twelve|fifteen|twenty|thirty|forty|fifty|ninety|couple|at|on|over|next|coming|upcoming|early'.
+            '|late|by'.
         '|end|mid|middle|week|fortnight|first|second|third|fourth|fifth|last|penultimate|'.Words::WEEKDAY.'|'.Words::MONTH;
 
     private const UNIT = '(?<unit>day|week|fortnight|month|year)s?';
@@ -33,6 +34,9 @@ final class DateReader
 
     /** @var array<string, callable(Found): (ReadDate|LocalDate|null)>|null */
     private ?array $forms = null;
+
+    /** All forms as one pattern. */
+    private ?string $any = null;
 
     private ?string $holidays = null;
 
@@ -63,8 +67,15 @@ final class DateReader
         if ($text->at(self::BEGINS, $at, false) === null && $text->at($this->holidayNames(), $at, false) === null) {
             return null;
         }
+        // "7 Dec 2 in the afternoon" is the seventh, at two.
+        if ($text->at(Words::MONTH, $at) !== null && preg_match('/^\d{1,2}(?:st|nd|rd|th)?$/D', $text->wordBefore($at)) === 1) {
+            return null;
+        }
         $best = null;
-        foreach ($this->forms ??= $this->forms() as $pattern => $make) {
+        $this->forms ??= $this->forms();
+        // One look for all of them: at most places there is none.
+        $isAny = $text->beginsWith($this->any ??= implode('|', array_keys($this->forms)), $at);
+        foreach ($isAny ? $this->forms : [] as $pattern => $make) {
             $found = $text->at($pattern, $at, $isWhole);
             if ($found === null || ($best !== null && $found->to <= $best->to)) {
                 continue;
@@ -252,7 +263,7 @@ final class DateReader
             'tomorrow' => fn (): LocalDate => $this->today->plusDays(1),
             'yesterday' => fn (Found $f): ReadDate => new ReadDate($f->to, $this->today, fault: 'That was yesterday.'),
             '(?:the\s+)?day\s+after\s+tomorrow' => fn (): LocalDate => $this->today->plusDays(2),
-            "in\s+(?:the\s+next\s+)?(?:a\s+)?(?<n>{$number})\s+".self::UNIT.'(?:\s+from\s+(?:now|today))?' => fn (
+            "in\s+(?:the\s+next\s+)?(?:a\s+)?(?<n>{$number})\s+".self::UNIT.'(?:[\'’]?\s+time|\s+from\s+(?:now|today))?' => fn (
                 Found $f,
             ): LocalDate => $this->later($f),
             "(?<n>{$number})\s+".self::UNIT.'\s+(?:from\s+(?:now|today)|later|hence)' => fn (
@@ -285,9 +296,17 @@ final class DateReader
                 Found $f,
             ): LocalDate => $this->inNextWeek(Words::weekday($f->get('a').$f->get('b'))),
             "next\s+(?<wd>{$weekday})" => fn (Found $f): ReadDate => $this->nextNamed($f),
-            "(?:(?<this>this)|(?:this\s+)?coming)\s+(?<wd>{$weekday})" => fn (Found $f): LocalDate => $this->nextOf(
+            "(?:(?<this>this)|(?:this\s+|the\s+)?(?:coming|upcoming))\s+(?<wd>{$weekday})" => fn (
+                Found $f,
+            ): LocalDate => $this->nextOf(
                 Words::weekday($f->get('wd')),
                 $f->has('this') ? 0 : 1,
+            ),
+            "(?:this\s+)?(?<wd>{$weekday})\s+coming(?!\s+(?:soon|up|to|home|in|back|from|with)\b)" => fn (
+                Found $f,
+            ): LocalDate => $this->nextOf(
+                Words::weekday($f->get('wd')),
+                1,
             ),
             '(?:next\s+month,?\s+(?:on\s+)?the\s+(?<d>\d{1,2})(?:st|nd|rd|th)|(?:the\s+)?(?<d2>\d{1,2})'.
                 '(?:st|nd|rd|th)\s+(?:of\s+)?next\s+month)' => fn (Found $f): LocalDate => $this->monthOn(

@@ -13,9 +13,11 @@ use PlumRota\Core\Time\LocalDateTime;
 /** By when something is to be done, and from when or around when it is meant. */
 final readonly class DeadlinePhrases
 {
-    private const BY = '(?:(?:is\s+|are\s+)?due(?:\s+back)?(?:\s+(?:on|by|at))?'.
+    private const BY = '(?:(?:is\s+|are\s+)?due(?:\s+back|\s+date)?(?:\s+(?:on|by|at|for|is))?'.
         '|(?:(?:(?:has\s+|have\s+|needs?\s+|must\s+)?(?:to\s+)?be\s+)?(?:finished|done|ready|complete)\s+'.
-        '|(?<=\s)finish\s+)?by|deadline(?:\s+(?:is|on))?|(?:no|not)\s+later\s+than|last\s+date(?:\s+is)?|latest'.
+        '|(?:(?:has|have|needs?)\s+to\s+be\s+|to\s+be\s+|must\s+be\s+)in\s+|(?:needs\s+doing|needed|wanted|required)\s+'.
+        '|(?:finish|hand\s+in)\s+)?by|deadline(?:\s+(?:is|on|by))?|(?:closing|cut-?off)\s+date(?:\s+is)?'.
+        '|(?:by\s+)?(?:no|not)\s+later\s+than|last\s+date(?:\s+is)?|latest'.
         '(?:\s+(?:by|on))?|at\s+the\s+latest(?:\s+(?:by|on))?)\s*:?\s+';
 
     /** By the end of a day's work. */
@@ -120,6 +122,14 @@ final readonly class DeadlinePhrases
                 fn (Meaning $m) => ($m->around = Around::month($year, $month)),
                 notWithRhythm: true,
             );
+        }
+        foreach ($this->text->wordStarts() as $at) {
+            $lead = $this->text->at('(?:(?:some\s?time|any\s?time)\s+)?(?:(?:in|during)\s+)?the\s+week\s+(?<way>after'.
+                '|before)\s+', $at, false);
+            $date = $lead === null ? null : $this->dates->atOrOf($this->text, $lead->to);
+            if ($lead !== null && $date !== null && $date->fault === null) {
+                $phrases[] = $around($at, $date->to, $date->date->plusDays($lead->get('way') === 'after' ? 7 : -7));
+            }
         }
         $about = '(?:(?:somewhere|some\s?time|somehow)\s+)?(?:around|about|roughly|circa|towards?|near)\s+(?:the\s+)?';
         foreach ($this->text->wordStarts() as $at) {
@@ -228,7 +238,7 @@ final readonly class DeadlinePhrases
         }
         $phrases = [];
         if ($date !== null) {
-            $latest = $this->text->at('\s+(?:at\s+the\s+)?latest', $date->to);
+            $latest = $this->text->at('\s*,?\s+(?:at\s+the\s+(?:very\s+)?)?latest', $date->to);
             $phrases[] = $this->dueOn($from, $latest->to ?? $date->to, (string) $date->date);
         }
         if ($clock !== null && ! ($date === null && $isBareNumber)) {

@@ -27,14 +27,25 @@ final readonly class FilingPhrases
 
     /** Words of importance, besides which a line may say other things. */
     private const IMPORTANCE = [
-        'must' => 'must(?:\s+be\s+done)?|essential|high\s+priority|top\s+priority|priority\s+high|urgent|very\s+important'.
-            '|(?:and\s+)?I\s+really\s+must\s+not\s+(?:miss|forget)\s+(?:this|it)',
-        'should' => 'should|medium\s+priority|normal\s+priority',
-        'could' => 'could|nice\s+to\s+have|low\s+priority|optional|(?:but\s+)?not\s+essential'.
-            '|if\s+(?:time\s+permits|there[\'’]?s\s+time|I\s+have\s+time|possible|I\s+get\s+(?:a)?round\s+to\s+it)'.
+        'must' => '(?:(?:absolutely|really)\s+)?must(?:\s+be\s+done|\s+do(?=\s*(?:[,;.)!]|$|please)))?|(?:high|top)\s+prio'.
+            '(?:rity)?'.
+            '|(?:importance|prio(?:rity)?)\s*[:=]?\s*(?:must|high|top)|has\s+to\s+be\s+done|very\s+important|non-negotiable'.
+            '|(?:(?:this|that|it)\s+is|(?:this|that|it)[\'’]?s)\s+a\s+must|(?<!not )'.
+                '(?:essential|urgent|vital|crucial|critical)|(?:and\s+)?I\s+really\s+must\s+not\s+(?:miss|forget)\s+(?:this|it)',
+        'should' => 'should(?:\s+be\s+done|\s+do(?=\s*(?:[,;.)!]|$|please)))?(?!\s+(?:take|last|need|be)\b)'.
+            '|(?:medium|normal)\s+prio(?:rity)?'.
+            '|(?:importance|prio(?:rity)?)\s*[:=]?\s*(?:should|medium|normal)|ought\s+to\s+be\s+done|fairly\s+important',
+        'could' => 'could(?:\s+be\s+done|\s+do(?=\s*(?:[,;.)!]|$|please)))?(?!\s+(?:take|last|need|be|you)\b)|nice\s+to\s+have'.
+            '|low\s+prio(?:rity)?|optional|(?:but\s+)?not\s+(?:that\s+|so\s+)?(?:essential|urgent)|would\s+be\s+nice'.
+            '|(?:importance|prio(?:rity)?)\s*[:=]?\s*(?:could|low)|no\s+hurry|(?:only\s+)?(?:if|when)\s+there\s+is\s+time'.
+            '|(?:only\s+)?(?:if|when)\s+(?:time\s+permits|there[\'’]?s\s+time|I\s+have\s+time|possible'.
+                '|I\s+get\s+(?:a)?round\s+to\s+it)'.
             '|no\s+big\s+deal(?:\s+if\s+(?:it|I)\s+does?n[\'’]?t(?:\s+happen)?)?|it\s+would\s+be\s+nice'.
             '(?:\s+but\s+not\s+essential)?\s+to|no\s+rush',
     ];
+
+    /** Words of importance that are ordinary words as well: "buy essential oils". */
+    private const PLAIN = '/^(?:a )?(?:must|should|could|essential|urgent|vital|crucial|critical|optional)!*$/';
 
     /** After these "must" is a verb. */
     private const SAYING = ['i', 'we', 'you', 'he', 'she', 'they', 'it', 'who', 'that', 'which', 'really', 'one', 'this', 'there', 'what'];
@@ -44,7 +55,7 @@ final readonly class FilingPhrases
         '|morning|afternoon|evening|night|next|this|a\s|an\s|one|two|three|four|five|six|\d)/i';
 
     /** Ends of a sentence part: a comma, or the end of the line. */
-    private const ENDS = '(?=\s*(?:[,;.)]|$))';
+    private const ENDS = '(?=\s*(?:[,;.!)\]]|$|(?:please|pls|thanks)\b))';
 
     public function __construct(private Text $text, private Context $context)
     {
@@ -91,8 +102,13 @@ final readonly class FilingPhrases
         $word = '(?:calendar|cal)';
 
         return [
-            ['(?:(?:and\\s+)?(?:please\\s+)?(?:(?:that|it|this)\\s+)?(?:goes|belongs|put(?:\\s+(?:that|it|this))?)\\s+)?(?:in'.
-                "|into|under|on)\\s+(?:(?:the|my)\\s+)?{$name}(?:\\s+{$word})?(?!\\s+(?:for|to|is)\\b)", true],
+            ['(?:(?:and\\s+)?(?:please\\s+)?(?:(?:that|it|this)\\s+)?(?:goes|belongs|(?:put|add|file)(?:\\s+(?:that|it|this))?)'.
+                "\\s+(?:to\\s+)?)?(?:in|into|under|on)\\s+(?:(?:the|my)\\s+)?{$name}".
+                    "(?:\\s+{$word})?(?!\\s+(?:for|to|is)\\b)", true],
+            ['(?:(?:and\\s+)?(?:add|belongs|goes)(?:\\s+(?:that|it|this))?\\s+to|(?:that|this|it)\\s+is|area\\s*:?)\\s+(?:'.
+                '(?:the|my)\\s+)?'.
+                "{$name}(?:\\s+{$word})?".self::ENDS, true],
+            ["for\\s+(?:the\\s+)?{$name}".self::ENDS, false],
             ["(?:in\\s+)?(?:the\\s+)?{$word}\\s*:?\\s+{$name}", true],
             ["(?:in\\s+|on\\s+|for\\s+)?(?:the\\s+|my\\s+)?{$name}\\s+{$word}", true],
             ["#{$name}|{$name}\\s*(?:[:/](?=\\s))", true],
@@ -116,13 +132,13 @@ final readonly class FilingPhrases
         foreach (self::IMPORTANCE as $importance => $words) {
             foreach (
                 $this->text->all(
-                    "(?:(?:it[\'’]?s|that[\'’]?s|is|a)\\s+){0,2}(?:{$words})(?<ends>".self::ENDS.')?',
+                    "(?:(?:it[\'’]?s|that[\'’]?s|is|a)\\s+){0,2}(?:{$words})!*(?<ends>".self::ENDS.')?',
                 ) as $found
             ) {
                 $isApart = $this->isApart($found->from) || $found->from === 0;
                 $words = $found->get('0');
-                $isPlain = preg_match('/^(?:a )?(?:must|should|could)$/', $words) === 1 && ! str_contains($words, 's a ');
-                $ends = preg_match('/\G\s*(?:[,;:.)]|$)/', $this->text->seen, offset: $found->to) === 1;
+                $isPlain = preg_match(self::PLAIN, $words) === 1 && ! str_contains($words, 's a ');
+                $ends = preg_match('/\G\s*(?:[,;:.)\]]|$|(?:please|pls|thanks)\b)/i', $this->text->seen, offset: $found->to) === 1;
                 if ($isPlain && (in_array($this->text->wordBefore($found->from), self::SAYING, true) || ($found->from === 0 && ! $ends))) {
                     continue;
                 }
@@ -137,7 +153,7 @@ final readonly class FilingPhrases
             }
         }
         foreach ($this->text->all('(?<word>light|steady|demanding)(?<named>\s+(?:effort|work|going))?') as $found) {
-            $ends = preg_match('/\G\s*(?:[,;:.)]|$)/', $this->text->seen, offset: $found->to) === 1;
+            $ends = preg_match('/\G\s*(?:[,;:.)\]]|$|(?:please|pls|thanks)\b)/i', $this->text->seen, offset: $found->to) === 1;
             $isApart = $this->isApart($found->from) && $ends;
             if ($found->has('named') || $isApart || $found->get('word') !== 'light') {
                 $phrases[] = new Phrase(
@@ -170,7 +186,9 @@ final readonly class FilingPhrases
         if ($names === '') {
             return [];
         }
-        $named = '(?:(?:with\s+(?:the\s+)?)?(?:labels?|label(?:led|ed)|tags?|tagged)(?:\s+(?:it|as|with))?\s*:?\s+)';
+        $named = '(?:(?:with\s+(?:the\s+)?|(?:add|give\s+it|put)\s+(?:the\s+|a\s+)?|mark\s+(?:it|this)\s+)?'.
+            '(?:labels?|label(?:led|ed)|tags?|tagged)(?:\s+(?:it|this))?(?:\s+(?:as|with))?\s*[:=]?\s+'.
+                '|mark\s+(?:it|this)\s+(?:as\s+)?)';
         $list = "(?<list>(?:{$names})(?:(?:\\s*,\\s*|\\s+and\\s+|\\s*&\\s*)(?:{$names}))*)";
         $behind = "{$list}\\s+(?:label|tag)(?<many>s)?(?=\\s*(?:[,;.)]|$|please|pls|thanks))";
         foreach (["{$named}{$list}", $behind, '#'.$list, $list.self::ENDS] as $i => $pattern) {
@@ -349,6 +367,6 @@ final readonly class FilingPhrases
     /** Whether a comma or the like stands before it. */
     private function isApart(int $at): bool
     {
-        return preg_match('/[,;]\s*$/', substr($this->text->seen, 0, $at)) === 1;
+        return preg_match('/(?:[,;(\[]|\s[-–])\s*$/', substr($this->text->seen, 0, $at)) === 1;
     }
 }

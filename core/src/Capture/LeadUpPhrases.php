@@ -13,8 +13,11 @@ final readonly class LeadUpPhrases
 {
     private const MOST = 12;
 
+    private const BEFORE = '(?:before(?:hand|\s+(?:it|that))?|ahead|earlier|prior|in\s+advance)';
+
     /** What has this in it, or begins so, is nothing to be done. */
-    private const NO_DEED = '/[,;.:]|\b(?:remind|nudge|ping|alert)|^(?:at|on|in|by|from|for|to|until|till|of|the|a|an|is|are)\s/i';
+    private const NO_DEED = '/[,;.]|:\s*\S|\b(?:remind|nudge|ping|alert)|^'.
+        '(?:at|on|in|by|from|for|to|until|till|of|the|a|an|is|are)\s/i';
 
     public function __construct(private Text $text, private DateReader $dates)
     {
@@ -26,7 +29,7 @@ final readonly class LeadUpPhrases
         $phrases = [];
         foreach (
             $this->text->all(
-                '(?<n>'.Words::NUMBER.')\s+(?<unit>working\s+days?|days?|weeks?)\s+before\s*:?\s+(?<what>[^,;]*[^,;\s])',
+                '(?<n>'.Words::NUMBER.')\s+(?<unit>working\s+days?|days?|weeks?)\s+'.self::BEFORE.'\s*:?\s+(?<what>[^,;]*[^,;\s])',
             ) as $found
         ) {
             if (! $this->isApart($found->from) || $this->isDate($found->placeOf('what')) || count($phrases) === self::MOST) {
@@ -51,8 +54,8 @@ final readonly class LeadUpPhrases
     {
         $phrases = [];
         $ends = $this->text->all(
-            '(?:(?<n>'.Words::NUMBER.')\s+(?<unit>working\s+days?|days?|weeks?|months?)\s+(?:before(?:hand)?|ahead|earlier)'.
-                '|(?<eve>(?:the\s+)?(?:day|evening|night)\s+before))(?=\s*(?:[,;.)]|$|and\s|\p{L}+\s))',
+            '(?:(?<n>'.Words::NUMBER.')\s+(?<unit>working\s+days?|days?|weeks?|months?)\s+'.self::BEFORE.
+                '|(?<eve>(?:the\s+)?(?:day|evening|night)\s+before))(?=\s*(?:[,;.)]|$|and\s|please|\p{L}+\s))',
         );
         foreach (array_slice($ends, 0, max(0, $most)) as $end) {
             $date = $this->dates->at($this->text, $end->from);
@@ -67,9 +70,10 @@ final readonly class LeadUpPhrases
                 if ($count > Lead::MOST[$unit] || trim($what) === '' || preg_match(self::NO_DEED, $what) === 1) {
                     continue;
                 }
-                $isApart = preg_match('/(?:[,;]|[,;]?\s+and)\s*$/i', substr($this->text->seen, 0, $at)) === 1;
+                $isApart = preg_match('/(?:[,;(]|[,;]?\s+and)\s*$/i', substr($this->text->seen, 0, $at)) === 1;
                 [$from, $to] = $this->text->written($at, $end->from);
-                $title = (string) preg_replace('/^(?:need\s+to|and)\s+/i', '', trim(substr($this->text->line, $from, $to - $from)));
+                $title = (string) preg_replace('/^(?:(?:and|also|then|with)\s+)*(?:(?:need|have|remember)\s+to\s+'.
+                    '|must\s+)?/i', '', trim(substr($this->text->line, $from, $to - $from), ' :'));
                 $phrases[] = new Phrase(
                     $at,
                     $end->to,

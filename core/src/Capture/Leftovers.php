@@ -13,18 +13,19 @@ final class Leftovers
     /** Wherever it stands, what was understood beside it may be half of the phrase. */
     private const GRAVE = [
         'every|each(?!\s+other)',
-        'until|till',
+        '(?<!\bwait )until|till',
         'except(?:ing)?|excluding',
         '(?<!\bthe )(?<!\babout )(?<!\bblack )(?<!\bgood )(?:(?:mon|tues|wednes|thurs|fri|satur|sun)days?(?![\'’]s)|tues?'.
             '|thurs?|thu|tue|fri)(?![\'’]s)',
         '(?<=\bthis )(?:mon|wed|sat|sun)|(?<=\bnext )(?:mon|wed|sat|sun)|(?<=\bcoming )(?:mon|wed|sat|sun)',
-        'january|february|april|june|july|august|september|october|november|december|jan|feb|apr|aug|sept|oct|nov|dec',
+        'january|february|(?<!\bask )(?<!\btell )(?<!\bcall )(?<!\bring )(?<!\bthank )(?<!\bmeet )(?:april|june|august)|july'.
+            '|september|october|november|december|jan|feb|apr|aug|sept|oct|nov|dec',
         '(?:mon|wed|fri|sat|sun)(?=\s*(?:to|until|till|and|or|&|\+|/|[-–])\s*(?:mon|tue|wed|thu|fri|sat|sun))|(?<=\bto )'.
             '(?:mon|wed|fri|sat|sun)|(?:mon|wed|fri|sat|sun)(?=\s+(?:at\s+)?(?:\d|\x02))|(?<=\band )(?:mon|wed|fri|sat|sun)'.
             '(?=[\s,]|$)',
         'tomorrow|tonight|today|yesterday|fortnight(?:ly)?',
         '(?:\d+|'.Words::HOUR_WORD.'|half\s+an)\s+(?:days?|weeks?|months?|hours?|hrs?|years?|fortnights?)(?![-\s]+old|[\'’])',
-        '(?<!version )(?<!chapter )\d{1,2}[:.][0-5]\d(?:\s?[ap]m)?|\d{1,2}\s?[ap]m',
+        '(?<!version )(?<!chapter )(?<!\bthe )\d{1,2}[:.][0-5]\d(?:\s?[ap]m)?|\d{1,2}\s?[ap]m',
         '\d{1,2}(?:st|nd|rd|th)(?!\s+(?:birthday|floor|class|edition|century|grade|coat|draft|try|half|hand))',
         '\d{1,2}/\d{1,2}(?:/\d{2,4})?|\d{1,2}\.\d{1,2}\.(?:\d{2,4})?|20\d\d-\d\d-\d\d',
         '\d{1,2}h\d\d|(?<!\bthe )\d{1,2}\s+o[’\']?clock',
@@ -38,7 +39,9 @@ final class Leftovers
 
     /** Right beside something that was understood. */
     private const BESIDE = [
-        'before|after|by|from|between|not|but|or|instead|skip|starting|beginning|ending|around|about',
+        'before|after(?=\s+(?:the\s+)?(?:\d|half|quarter|noon|midday|next|this|last|tomorrow|today|'.Words::HOUR_WORD.'|'.Words::WEEKDAY.
+            '|'.Words::MONTH.')(?!\p{L}))|by|from|between|not|but|or(?!\s+(?:they|he|she|it|we|I|you)\b)|instead|skip|starting'.
+            '|beginning|ending|around|about',
         'daily|weekly|monthly|quarterly|yearly|annually|alternate|other|early|late|mid|due|deadline|end|all|per|months?'.
             '|weeks?|years?|roughly|approximately|towards?|once|twice',
         'remind(?:er|ers)?|nudge|ping|alert',
@@ -49,6 +52,20 @@ final class Leftovers
      */
     private const BEHIND = ['morning|afternoon|evening|night|lunch(?:time)?(?=\s*(?:,|$))|weekdays?|weekends?', 'am|pm|h|hrs?'.
         '|min|mins|minutes', '\d{1,4}(?!\s+\p{L})'];
+
+    /** What comes again and again. */
+    private const OF_TIME = 'days?|weeks?|months?|years?|hours?|minutes?|quarters?|fortnights?|mornings?|afternoons?'.
+        '|evenings?|nights?'.
+        '|noons?|weekdays?|weekends?|working|business|other|few|couple|single|alternate|odd|even|half|now|so|time|term|lesson'.
+            '|school'.
+        '|season|spring|summer|autumn|winter|easter|christmas|holidays?|pay|payday|full|new|first|last|meal|breakfast|lunch'.
+            '|dinner'.
+        '|supper|'.Words::NUMBER.'|'.Words::PLACE.'|'.Words::WEEKDAY.'|'.Words::MONTH;
+
+    private const NAMES = [
+        'monday', 'tuesday', 'wednesday', 'thursday', 'friday', 'saturday', 'sunday', 'january', 'february', 'august', 'september',
+        'october', 'november', 'december', 'morning', 'evening', 'afternoon', 'fortnight', 'weekend', 'weekday', 'second', 'fourth',
+    ];
 
     /** Kinds of phrases that say when. */
     public const WHEN = Phrase::RHYTHM |
@@ -96,6 +113,7 @@ final class Leftovers
         preg_match_all("~(?<=\x02)\s{1,2}(?<w>(?:in\s+|of\s+)?(?:may|march|mar|sun|sat|mon|jun|jul|sep|spring|summer|autumn".
             "|winter|term|easter|advent|christmas))(?![\p{L}\p{N}]|['’-]\p{L})~iu", $seen, $m, PREG_OFFSET_CAPTURE | PREG_SET_ORDER);
         array_push($found, ...array_column($m, 'w'));
+        $found = array_values(array_filter($found, fn (array $one): bool => ! self::isEveryOne($seen, (string) $one[0], (int) $one[1])));
         usort($found, fn (array $one, array $other): int => $one[1] <=> $other[1]);
         $said = [];
         foreach ($found as [$word, $at]) {
@@ -104,5 +122,21 @@ final class Leftovers
         }
 
         return array_values(array_unique($said));
+    }
+
+    /** "Check every pot": something is done to each of them. */
+    private static function isEveryOne(string $seen, string $word, int $at): bool
+    {
+        if (
+            ! in_array(strtolower($word), ['every', 'each'], true) ||
+            preg_match('~(?<![\p{L}])(?:'.Words::DEEDS.')\s+$~iu', substr($seen, 0, $at)) !== 1 ||
+            preg_match('~\G\s+(?!(?:'.self::OF_TIME.')(?!\p{L}))(?<noun>\p{L}{3,})~iu', $seen, $m, offset: $at + strlen($word)) !== 1
+        ) {
+            return false;
+        }
+        $noun = strtolower($m['noun']);
+
+        // A day or a month with a mistake in it is none of them.
+        return array_filter(self::NAMES, fn (string $name): bool => levenshtein($noun, $name) <= 2) === [];
     }
 }

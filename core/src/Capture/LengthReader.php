@@ -12,7 +12,7 @@ final readonly class LengthReader
         '(?<andhalf>(?:an?|one)\s+hour\s+and\s+a\s+half|(?<whole>'.
         Words::NUMBER.
         ')\s+and\s+a\s+half\s+hours)|'.
-        '(?!(?:1[2-9]|2[0-3])\s?h\s+\d)(?<h>\d+(?:[.,]\d+)?|'.
+        '(?<!\bat )(?!(?:1[2-9]|2[0-3])\s?h\s+\d)(?<h>\d+(?:[.,]\d+)?|'.
         Words::NUMBER.
         ')\s?(?:hours?|hrs?|h)(?:\s?(?:and\s+)?(?<hm>[0-5]?\d)(?!\d)(?:\s?(?:minutes?|mins?|m))?)?|'.
         '(?<m>\d{1,4}|'.

@@ -15,12 +15,11 @@ final readonly class MomentPhrases
     /** The same between two whole dates. */
     private const TO_DATE = '\s*(?:-|–|—)\s*|\s*,?\s+(?:to|until|till)\s+(?:the\s+)?';
 
-    /** With these a task begins: "Fri collect the keys". */
-    private const DEEDS = 'add|answer|arrange|ask|bake|book|bring|buy|call|cancel|change|check|clean|clear|collect|cook|copy'.
-        '|count|cut|decide|do|draft|drop|email|empty|feed|fetch|fill|find|finish|fix|get|give|go|hang|help|hoover|invite|iron'.
-        '|lock|look|mail|make|meet|mend|mop|move|mow|oil|open|order|organise|pack|paint|pay|phone|pick|plan|plant|post|pot'.
-        '|prepare|print|prune|put|read|renew|repair|replace|reply|return|ring|scan|sell|send|sew|sort|start|sweep|take|tell'.
-        '|test|text|thank|tidy|trim|turn|update|visit|wash|watch|water|weed|wipe|wrap|write';
+    /** Before a length. */
+    private const TAKES = '(?<lead>(?:for|(?:(?:it|this|that)\s+)?(?:(?:should|will|may|might|could|usually|normally)\s+)?'.
+        '(?:takes?|lasts?|needs?)(?:\s+(?:me|us))?|taking|lasting|allow(?:ing)?|about|around|roughly|approx(?:\.|imately)?|ca\.?'.
+        '|circa|max(?:\.|imum)?|up\s+to|est(?:\.|imated?)?|duration|length|time\s+needed)(?:\s*:)?\s+'.
+        '(?:about\s+|around\s+|roughly\s+|approx\.?\s+)?|\x7e\s?)?';
 
     private const MONTHS = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec'];
 
@@ -84,7 +83,8 @@ final readonly class MomentPhrases
     private function datesAt(int $at): array
     {
         $lead = $this->text->at(
-            '(?<lead>(?:on|for)\s+the\s+whole\s+of|on|at|from|(?:first|next)\s+(?:one\s+)?on|next\s+one|start(?:s|ing)'.
+            ($at === 0 ? '(?<lead>for|' : '(?<lead>').'(?:on|for)\s+the\s+whole\s+of|on|at|from'.
+                '|(?:first|next)\s+(?:one\s+)?on|next\s+one|start(?:s|ing)'.
                 '(?:\s+(?:on|from|in))?|begin(?:s|ning)(?:\s+(?:on|from|in))?|since)\s*:?\s+',
             $at,
             false,
@@ -96,7 +96,7 @@ final readonly class MomentPhrases
             $phrases[] = new Phrase($at, $date->to, 'title', Phrase::DATE, fn (Meaning $m) => $m->problem($date->fault));
         } elseif ($date !== null) {
             $isLoose = $date->isLoose && ($lead === null || $lead->get('lead') === 'at') && $date->half === null &&
-                ! ($at === 0 && $this->text->at('\s+(?:'.self::DEEDS.')', $date->to) !== null);
+                ! ($at === 0 && $this->text->at('\s+(?:'.Words::DEEDS.')', $date->to) !== null);
             if (! $isLoose || ! in_array($this->text->wordBefore($at), ['the', 'a', 'an'], true)) {
                 $phrases[] = new Phrase($at, $date->to, 'date', Phrase::DATE, fn (Meaning $m) => ($m->date = $date), $isLoose);
             }
@@ -271,7 +271,9 @@ final readonly class MomentPhrases
     /** @return list<Phrase> */
     private function timesAt(int $at): array
     {
-        $lead = $this->text->at('(?:(?<lead>at|around|about|from|between|starting\s+at)\s+|(?<sign>@)\s*)', $at, false);
+        $lead = $this->text->at('(?:(?<lead>at(?:\s+(?:about|around))?|around|about|from|between|starting\s+at'.
+            '|starts?(?:\s+at)?|starting|begins?'.
+            '(?:\s+at)?|beginning\s+at)\s+|(?<sign>@)\s*)', $at, false);
         $word = $lead === null ? '' : ($lead->has('sign') ? 'at' : $lead->get('lead'));
         $begin = $lead->to ?? $at;
         $first = ClockReader::at($this->text, $begin, false);
@@ -398,7 +400,9 @@ final readonly class MomentPhrases
         ) {
             $date = $this->dates->at($this->text, $found->placeOf('day'));
             $before = $this->text->wordBefore($found->from);
-            if ($date === null || $date->fault !== null || $before === '' || in_array($before, self::NUMBERED, true)) {
+            // "Chapters 4, 5 and 6 on Monday": the last of several numbers.
+            $isOfSeveral = preg_match('/\d\s*(?:,|,?\s*and|&|\+)\s*$/i', substr($this->text->seen, 0, $found->from)) === 1;
+            if ($isOfSeveral || $date === null || $date->fault !== null || $before === '' || in_array($before, self::NUMBERED, true)) {
                 continue;
             }
             $phrases[] = self::dayAndHour($found, $date, (int) $found->get('h'));
@@ -464,9 +468,8 @@ final readonly class MomentPhrases
     private function lengths(): array
     {
         $phrases = [];
-        foreach ($this->text->all('(?<lead>(?:for|(?:it\s+)?(?:takes?|lasts?)|will\s+take|taking|lasting|about|around'.
-            '|approx\.?|ca\.?)\s+(?:about\s+|around\s+)?)?'.LengthReader::LENGTH.'(?:[\'’]?s?\s+work'.
-            '|\s+(?:tops|max|at\s+most|long|each|each\s+time))?') as $found) {
+        foreach ($this->text->all(self::TAKES.LengthReader::LENGTH.'(?:[\'’]?s?\s+work'.
+            '|\s+(?:tops|max|at\s+most|long|or\s+so|each|each\s+time))?') as $found) {
             $minutes = LengthReader::minutes($found);
             if ($minutes < 1 || $minutes > 1440 * 7) {
                 continue;
@@ -477,7 +480,7 @@ final readonly class MomentPhrases
                 'length',
                 Phrase::LENGTH,
                 fn (Meaning $m) => ($m->minutes = $minutes),
-                isLoose: ! $found->has('lead') && ! ($found->from === 0 && $this->text->at('\s+(?:'.self::DEEDS.')', $found->to) !== null),
+                isLoose: ! $found->has('lead') && ! ($found->from === 0 && $this->text->at('\s+(?:'.Words::DEEDS.')', $found->to) !== null),
             );
         }
         foreach (

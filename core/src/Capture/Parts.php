@@ -42,12 +42,25 @@ final class Parts
     }
 
     /**
+     * @param  list<Segment>  $segments  the line as one entry, piece by piece
      * @param  Closure(string): Draft  $read  a line as one entry
      * @param  bool  $mayShareTitle  whether a part may say no more than when
      * @return list<string> lines of one entry each, at least two; none where it means one
      */
-    public static function of(string $line, Closure $read, bool $mayShareTitle): array
+    public static function of(string $line, array $segments, Closure $read, bool $mayShareTitle): array
     {
+        // Of two entries that say all of themselves both titles are left, with a joint between them.
+        $left = implode('', array_map(
+            fn (Segment $one): string => $one->role === 'title' ? $one->text : str_repeat(' ', strlen($one->text)),
+            $segments,
+        ));
+        preg_match_all('/;|\.\s|\b(?:and|also|then)\b/iu', $line, $m, PREG_OFFSET_CAPTURE);
+        $isBetween = fn (int $at): bool => preg_match('/\p{L}/u', substr($left, 0, $at)) === 1 &&
+            preg_match('/(?<=[;.\s])\p{L}/u', substr($left, $at + 1)) === 1;
+        if (! $mayShareTitle && array_filter(array_column($m[0], 1), $isBetween) === []) {
+            return [];
+        }
+
         return (new self($read, $mayShareTitle))->divided($line, self::MOST);
     }
 
@@ -133,7 +146,8 @@ final class Parts
     /** Of one word it is a title only where it stands well apart. */
     private function isTitle(string $title, string $joint): bool
     {
-        return preg_match('/^(?!(?:on|at|in|by|from|to|until|before|after|every|each|not|but|or|'.Words::WEEKDAY.')\b)\p{L}/Diu', $title) === 1 &&
+        return preg_match('/^(?!(?:on|at|in|by|from|to|until|before|after|every|each|not|but|or|ends?|ending|stops?|finish'.
+            '(?:es|ing)?|'.Words::WEEKDAY.')\b)\p{L}/Diu', $title) === 1 &&
             (str_contains($title, ' ') || preg_match('/[,;.]/', $joint) === 1 || $this->mayShareTitle);
     }
 
@@ -212,15 +226,15 @@ final class Parts
     /** A piece that is an entry by itself: a title, and a day or a deadline. */
     private function whole(string $piece): ?Draft
     {
-        $isDated = preg_match('~\p{N}|(?<!\p{L})(?:'.Words::WEEKDAY.'s?|tomorrow|tonight|today|noon|every|each|once|twice|daily|weekly'.
+        $isDated = preg_match('~\p{N}|(?<!\p{L})(?:'.Words::WEEKDAY.'s?|tomorrow|tonight|today|noon|every|each|once|twice'.
+            '|daily|weekly'.
             '|fortnightly|monthly|yearly|weekdays)(?!\p{L})~iu', (new Text($piece))->seen) === 1;
         $draft = $isDated ? $this->read($piece) : null;
 
         return $draft !== null &&
             $draft->title !== '' &&
             ($draft->placement !== null || $draft->due !== null) &&
-            $draft->problems === [] &&
-            $draft->leadUps === []
+            $draft->problems === []
                 ? $draft
                 : null;
     }

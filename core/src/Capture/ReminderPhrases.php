@@ -14,17 +14,25 @@ final readonly class ReminderPhrases
 
     /** What asks for a reminder even where it does not say when. */
     private const LEAD = '(?:with\s+a\s+reminder|(?:(?:can|could|would|will)\s+you\s+(?:please\s+)?)?(?:and\s+)?(?:please\s+'.
-        '|kindly\s+)?remind\s+me)';
+        '|kindly\s+)?remind\s+me(?:\s+(?:of|about)\s+(?:it|this|that))?)';
 
     /** What does only where it says when. */
-    private const ALSO = '(?:with\s+reminders|(?:and\s+)?(?:remind|reminders?|nudge\s+me|give\s+me\s+a\s+(?:nudge|shout|ping)'.
-        '|ping\s+me|alert\s+me|alert|alarm))';
+    private const ALSO = '(?:with\s+reminders|(?:and\s+)?(?:remind|reminders?|rem'.
+        '|(?:nudge|ping|alert|notify|tell|warn|buzz|poke|prompt|beep)\s+me'.
+        '|give\s+me\s+a\s+(?:nudge|shout|ping|heads[-\s]up)|let\s+me\s+know|heads[-\s]up|alert|alarm'.
+        '|set\s+(?:a\s+reminder|an\s+alarm)(?:\s+for)?))';
 
     private const BY = '(?:by\s+(?<mail>e?-?mail)|(?:on\s+(?:the|my)|by)\s+(?<phone>phone)|on\s+(?:the\s+)?screen)';
 
     private const AND = '\s*(?:,\s*(?:and\s+)?|and\s+|&\s*)';
 
-    private const BEFORE = '\s+(?:before(?:hand)?|ahead|earlier|in\s+advance|prior)';
+    private const BEFORE = '\s+(?:before(?:hand|\s+(?:it(?:\s+(?:starts|begins|is\s+due))?|that|this|the\s+start))?|ahead'.
+        '|earlier|early'.
+        '|in\s+advance|prior)';
+
+    /** "A 30 minutes reminder", "give me an hour's notice". */
+    private const NOTICE = '(?:with\s+(?:an?\s+)?|give\s+me\s+|and\s+(?:an?\s+)?)?(?<n>\d{1,4}|half\s+an|'.Words::NUMBER.')[\s-]?'.
+        self::UNIT.'(?:[\'’]s?)?\s+(?:reminder|notice|warning|heads[-\s]up)';
 
     private const UNIT = '(?<unit>minutes?|mins?|m|hours?|hrs?|h|days?|d|weeks?|months?)';
 
@@ -50,6 +58,19 @@ final readonly class ReminderPhrases
             }
         }
 
+        foreach ($this->text->all(self::NOTICE) as $found) {
+            $count = $found->get('n') === 'half an' ? 0.5 : Words::number($found->get('n'));
+            $wish = self::ahead($this->minutes($count, $found->get('unit')));
+            $phrases[] = new Phrase(
+                $found->from,
+                $found->to,
+                'reminder',
+                0,
+                fn (Meaning $m) => ($m->wishes[] = [$wish, []]),
+                weight: 1.2,
+            );
+        }
+
         return $phrases;
     }
 
@@ -67,7 +88,7 @@ final readonly class ReminderPhrases
         while (count($wishes) < self::MOST) {
             $step = $this->text->at($wishes === [] ? '\s*(?:,\s*)?' : self::AND, $at, false);
             $next = $step === null ? null : ($this->before($step->to) ?? $this->moment($step->to));
-            if ($next === null) {
+            if ($next === null || ($wishes !== [] && $this->goesOn($next[1]))) {
                 break;
             }
             array_push($wishes, ...$next[0]);
@@ -121,7 +142,7 @@ final readonly class ReminderPhrases
     private function before(int $at): ?array
     {
         $lengths = $numbers = [];
-        $end = null;
+        $end = $saidBefore = null;
         while (count($lengths) + count($numbers) < self::MOST) {
             $one = $this->text->at('(?<n>\d{1,4}|half\s+an|'.Words::NUMBER.')\s?'.self::UNIT, $at);
             $number = $one === null ? $this->text->at('(?<n>\d{1,3})(?=\s*(?:,|and\s))', $at) : null;
@@ -144,7 +165,11 @@ final readonly class ReminderPhrases
             }
             $ends = $this->text->at(self::BEFORE, $at);
             if ($ends !== null) {
+                if ($saidBefore !== null && $this->goesOn($ends->to)) {
+                    return $saidBefore;
+                }
                 $end = $ends->to;
+                $saidBefore = $lengths === [] ? null : [array_map(self::ahead(...), $lengths), $end];
                 $more = $this->text->at(self::AND.'(?=(?:\d|half|'.Words::NUMBER.')[^,;]{0,20}\bbefore)', $end, false);
                 if ($more === null) {
                     break;
@@ -166,12 +191,23 @@ final readonly class ReminderPhrases
         $wishes = array_map(
             fn (int $minutes): ReminderWish => $clock !== null && $minutes % 1440 === 0
                 ? new ReminderWish(days: intdiv($minutes, 1440), at: $clock)
-                : new ReminderWish(minutes: min(366 * 1440, $minutes)),
+                : self::ahead($minutes),
             $lengths,
         );
         $isDays = $clock !== null && array_filter($lengths, fn (int $minutes): bool => $minutes % 1440 !== 0) === [];
 
         return [$wishes, $isDays ? $clock->to : $end];
+    }
+
+    private static function ahead(int $minutes): ReminderWish
+    {
+        return new ReminderWish(minutes: min(366 * 1440, $minutes));
+    }
+
+    /** "…, 2 weeks before order the pies": that is to be done, not to be reminded of. */
+    private function goesOn(int $at): bool
+    {
+        return preg_match('/\G(?:\s*:|\s+(?!and\b|by\b|on\b|at\b|please\b)\p{L})/iu', $this->text->seen, offset: $at) === 1;
     }
 
     private function minutes(int|float $number, string $unit): int

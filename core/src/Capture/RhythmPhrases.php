@@ -18,6 +18,12 @@ final readonly class RhythmPhrases
     /** After these a number is no count. */
     private const NUMBERED = ['chapter', 'page', 'number', 'no', 'room', 'part', 'step', 'lesson', 'week'];
 
+    /** Before the last day of a rhythm. */
+    private const UNTIL = '(?:(?:(?:right|all\s+the\s+way)\s+)?(?:up\s+)?(?:until|till|to)|up\s+until|through(?:\s+to)?'.
+        '|end\s+date(?:\s+is)?'.
+        '|(?:and\s+)?(?:ends?|ending|finish(?:es|ing)?|stops?|stopping)(?:\s+on)?'.
+        '|(?:with\s+)?(?:the\s+)?(?:last|final)(?:\s+(?:one|time|date|day))?(?:\s+(?:is|being))?(?:\s+on)?)\s*:?\s+(?:the\s+)?';
+
     /** Times a week that are aimed at. */
     private const MOST_AIMED = 50;
 
@@ -73,6 +79,7 @@ final readonly class RhythmPhrases
             ...$this->months(),
             ...$this->exceptions(),
             ...$this->datesOut(),
+            ...$this->datesIn(),
             ...$this->ends(),
             ...$this->howOften(),
             ...$this->aims(),
@@ -372,6 +379,54 @@ final readonly class RhythmPhrases
         return $phrases;
     }
 
+    /** @return list<Phrase> several dates, each once: "on 4, 11 and 18 December" */
+    private function datesIn(): array
+    {
+        $phrases = [];
+        foreach ($this->text->wordStarts() as $at) {
+            $lead = $this->text->at('(?:on\s+)?(?:the\s+)?(?=\d|'.Words::MONTH.'|'.Words::WEEKDAY.')', $at, false);
+            [$to, $dates] = ($lead === null ? null : $this->listOfDates($lead->to)) ?? [0, []];
+            $rule = self::onDates($dates);
+            if ($rule !== null && preg_match('/\bor\b/i', substr($this->text->seen, $at, $to - $at)) !== 1) {
+                $phrases[] = new Phrase(
+                    $at,
+                    $to,
+                    'rhythm',
+                    Phrase::RHYTHM | Phrase::END | Phrase::DATE,
+                    function (Meaning $m) use ($to, $dates, $rule): void {
+                        $m->date = new ReadDate($to, $dates[0]);
+                        $m->rule = $rule;
+                    },
+                );
+            }
+        }
+
+        return $phrases;
+    }
+
+    /**
+     * A rule says several dates where they lie in one month, or as far apart as each other.
+     *
+     * @param  list<LocalDate>  $dates
+     */
+    private static function onDates(array $dates): ?RecurrenceRule
+    {
+        $numbers = array_map(fn (LocalDate $date): int => $date->dayNumber(), $dates);
+        $gaps = array_map(fn (int $from, int $to): int => $to - $from, array_slice($numbers, 0, -1), array_slice($numbers, 1));
+        if ($gaps === [] || min($gaps) < 1) {
+            return null;
+        }
+        $months = array_unique(array_map(fn (LocalDate $date): string => "{$date->year} {$date->month}", $dates));
+        $days = array_map(fn (LocalDate $date): int => $date->day, $dates);
+
+        return match (true) {
+            count($months) === 1 => (new RecurrenceRule(Frequency::Monthly, byMonthDay: $days))->ending(count($days), null),
+            count($gaps) === 1 || count(array_unique($gaps)) > 1 => null,
+            $gaps[0] % 7 === 0 => (new RecurrenceRule(Frequency::Weekly, intdiv($gaps[0], 7)))->ending(count($dates), null),
+            default => (new RecurrenceRule(Frequency::Daily, $gaps[0]))->ending(count($dates), null),
+        };
+    }
+
     /** @return array{int, list<LocalDate>}|null where it ends, and the dates */
     private function listOfDates(int $at): ?array
     {
@@ -466,9 +521,12 @@ final readonly class RhythmPhrases
         $phrases = [];
         foreach (
             $this->text->all(
-                '(?:(?<n>'.Words::NUMBER.')\s+(?:times|sittings|sessions|visits|appointments|occasions|evenings|mornings'.
-                    '|afternoons|lessons|classes)|(?:for\s+)?(?:the\s+)?(?:next\s+)?(?<n2>'.Words::NUMBER.')(?=\s+'.Words::PLURALS.
-                    ')|(?<x>\d{1,3})\s?x|x\s?(?<x2>\d{1,3})|(?<!daily )(?<!weekly )(?<two>twice))(?!\s+(?:a|an|per|each|every|daily|weekly|monthly)\b)',
+                '(?:(?:(?:repeats?|only|just|for|a\s+total\s+of)\s+)?(?<n>'.Words::NUMBER.')\s+(?:(?:times|sittings|sessions'.
+                    '|visits'.
+                    '|appointments|occasions|occurrences|evenings|mornings|afternoons|lessons|classes)(?:\s+(?:over|in\s+(?:all'.
+                    '|total)))?|in\s+(?:all|total))|(?:for\s+)?(?:the\s+)?(?:next\s+)?(?<n2>'.Words::NUMBER.')(?=\s+'.Words::PLURALS.
+                    ')|(?<x>\d{1,3})\s?x|[x×]\s?(?<x2>\d{1,3})|(?<!daily )(?<!weekly )(?<two>twice))'.
+                        '(?!\s+(?:a|an|per|each|every|daily|weekly|monthly)\b)',
             ) as $found
         ) {
             if ($found->has('n2') && in_array($this->text->wordBefore($found->from), self::NUMBERED, true)) {
@@ -485,7 +543,7 @@ final readonly class RhythmPhrases
             );
         }
         foreach ($this->text->wordStarts() as $at) {
-            $lead = $this->text->at('(?:until|till|up\s+to|to|ending(?:\s+on)?)\s+', $at, false);
+            $lead = $this->text->at(self::UNTIL, $at, false);
             $date = $lead === null ? null : $this->dates->atOrOf($this->text, $lead->to);
             if ($date !== null && $date->fault === null) {
                 $phrases[] = new Phrase(

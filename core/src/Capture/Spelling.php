@@ -49,7 +49,7 @@ final class Spelling
     /** Whole words → whole words, one after another. */
     private const WORDS = [
         // days
-        'tmrw?|tmw|tomoz|tomor+ow|tommorr?ow|2mor+ow?|2moro' => 'tomorrow',
+        'tmrw?|tmw|tomoz|tomoro|tomor+ow|tommorr?ow|2mor+ow?|2moro' => 'tomorrow',
         'tonite|2nite|2night' => 'tonight',
         '2day' => 'today',
         'remind\s+me\s+2(?=\s+\p{L})(?!\s+(?:min|h(?:ou)?rs?|h\b|days?|weeks?|months?|nights?|working|business|times))' => 'remind me to',
@@ -78,6 +78,7 @@ final class Spelling
         // units
         'wks' => 'weeks',
         'wk' => 'week',
+        'nxt' => 'next',
         'yrs' => 'years',
         'yr' => 'year',
         'mths|mnths' => 'months',
@@ -183,8 +184,10 @@ final class Spelling
         $table["~(?<=\b)({$day})\s+(?:morn\b|mornin\b|am(?=\s*(?:,|\$))|a\.m\.(?=\s*(?:,|\$)))~iu"] = '$1 morning';
         $table["~(?<=\b)({$day})\s+(?:eve|pm(?=\s*(?:,|\$)))\b(?!\s+of)~iu"] = '$1 evening';
         // Clock times.
+        $table['~(?<![\p{L}\p{N}.:])(0?[1-9]|1[0-2])\s(00|1[3-9]|[2-5]\d)\s?([ap])\.?m\b\.?~iu'] = '$1:$2 $3m';
         $table['~(?<![\p{L}\p{N}.:])(\d{1,2})(?:[.:](\d\d))([ap])(?![\p{L}\p{N}])~iu'] = '$1:$2$3m';
         $table['~(?<![\p{L}\p{N}.:])(\d{1,2})[.:](\d\d)\s*(?:uhr|hrs)(?![\p{L}\p{N}])~iu'] = '$1:$2';
+        $table['~(?<![\p{L}\p{N}.:])(\d{1,2}[.:]\d\d)\s*(?:h|o[\'’]?clock)(?![\p{L}\p{N}])~iu'] = '$1';
         $table['~(?<![\p{L}\p{N}.:])(\d{1,2})\s*uhr(?![\p{L}\p{N}])~iu'] = '$1:00';
         $table['~(?<![\p{L}\p{N}.:])(\d{1,2})\s*[-–]\s*(\d{1,2})h(?![\p{L}\p{N}])~iu'] = '$1:00-$2:00';
         $table['~(?<![\p{L}\p{N}.:])(?:(?:at|around|about)\s+)?(\d{1,2}(?:[.:]\d\d)?)(\s?[ap]m)?[- ]?ish(?![\p{L}\p{N}])~iu'] = 'at $1$2';
@@ -192,7 +195,8 @@ final class Spelling
             '(?!\s*(?:hours?|hrs?|h|days?|past|dozen|price|-|[.:]\d))(?![\p{L}\p{N}])~iu'] = 'half past $1';
         $table['~@\s*(?=\d{1,2}(?:[.:]\d\d)?(?:\s?[ap]m)?(?![\p{L}\p{N}]))~iu'] = 'at ';
         $clock = '((?:0[6-9]|1\d|2[0-3]))([0-5]\d)(?:\s*h)?';
-        $table["~(?<=\b)({$day}|{$month}|\d{4})(,?\s+){$clock}(?![\p{L}\p{N}.:-])~iu"] = self::withClock(...);
+        $table['~(?<=\bat )([01]\d|2[0-3])([0-5]\d)(?:\s*(?:hrs|h))?(?![\p{L}\p{N}]|[.:-]\p{N})~iu'] = '$1:$2';
+        $table["~(?<=\b)({$day}|{$month}|\d{4})(,?\s+){$clock}(?![\p{L}\p{N}]|[.:-]\p{N})~iu"] = self::withClock(...);
         $table['~(?<![\p{L}\p{N}.:])([01]\d|2[0-3])([0-5]\d)\s*(?:hrs|h)(?![\p{L}\p{N}])~iu'] = '$1:$2';
         $table['~(?<![\p{L}])each\s+(?=(?:second|2nd|third|3rd|fourth|4th|other)\s+\p{L})~iu'] = 'every ';
         // Dates.
@@ -207,7 +211,7 @@ final class Spelling
         $table['~(?<![\p{L}])(?<!every )(?<!each )'.
             '(?:morning|afternoon|evening|night)\s+(?:at\s+)?(\d{1,2}(?:[.:]\d\d)?\s?[ap]\.?m\b\.?)~iu'] = '$1';
         $table['~(?<![\p{L}])sharp\s+(\d{1,2}(?:[.:]\d\d)?\s?[ap]m)~iu'] = '$1';
-        $table['~(\d{1,2}(?:[.:]\d\d)?\s?(?:[ap]m)?)\s+sharp(?![\p{L}])~iu'] = '$1';
+        $table['~(\d{1,2}(?:[.:]\d\d)?\s?(?:[ap]m)?)\s+(?:sharp|prompt|on\s+the\s+dot)(?![\p{L}])~iu'] = '$1';
         $table["~(?<![\p{L}\p{N}.])(the\s+)(\d{1,2})(?=\s+{$month}\b)~iu"] = '$1$2';
         $table['~(?<![\p{L}\p{N}])(?:kw|cw|wk\s*no\.?)\s?(\d{1,2})(?![\p{L}\p{N}])~iu'] = 'around week $1';
 

@@ -76,6 +76,12 @@ final readonly class Text
             : null;
     }
 
+    /** Whether a pattern matches right at a place; names in it may come again. */
+    public function beginsWith(string $pattern, int $at): bool
+    {
+        return preg_match(Kept::$patterns[3][$pattern] ??= '~\G(?:'.$pattern.')~iuJ', $this->seen, offset: $at) === 1;
+    }
+
     /** @return list<int> the bytes at which words begin */
     public function wordStarts(): array
     {

@@ -29,6 +29,13 @@ final class Words
     private const WORDS =
         'one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve|fifteen|twenty|thirty|forty|forty-five|fifty|ninety';
 
+    /** With these a task begins: "Fri collect the keys". */
+    public const DEEDS = 'add|answer|arrange|ask|bake|book|bring|buy|call|cancel|change|check|clean|clear|collect|cook|copy'.
+        '|count|cut|decide|do|draft|drop|email|empty|feed|fetch|fill|find|finish|fix|get|give|go|hang|help|hoover|invite|iron'.
+        '|lock|look|mail|make|meet|mend|mop|move|mow|oil|open|order|organise|pack|paint|pay|phone|pick|plan|plant|post|pot'.
+        '|prepare|print|prune|put|read|renew|repair|replace|reply|return|ring|scan|sell|send|sew|sort|start|sweep|take|tell'.
+        '|test|text|thank|tidy|trim|turn|update|visit|wash|watch|water|weed|wipe|wrap|write';
+
     public const NUMBER = '(?:\d{1,3}|an?|couple\s+of|'.self::WORDS.')';
 
     public const HOUR_WORD = '(?:one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve)';

@@ -52,12 +52,15 @@ final class Feasts
         "new year's eve" => [12, 31],
     ];
 
+    /** The fourth Thursday of November, as the United States keep it (5 U.S.C. 6103). */
+    private const THANKSGIVING = 'thanksgiving';
+
     private const ADVENT = ['advent sunday', 'first advent', 'first sunday of advent', 'first sunday in advent', '1st advent'];
 
     /** @return list<string> in small letters */
     public static function names(): array
     {
-        return [...array_keys(self::BY_EASTER), ...array_keys(self::FIXED), ...self::ADVENT];
+        return [...array_keys(self::BY_EASTER), ...array_keys(self::FIXED), ...self::ADVENT, self::THANKSGIVING];
     }
 
     /** The one that is to come, or is on that day. */
@@ -95,6 +98,7 @@ final class Feasts
             isset(self::BY_EASTER[$name]) => self::easter($year)->plusDays(self::BY_EASTER[$name]),
             isset(self::FIXED[$name]) => LocalDate::of($year, ...self::FIXED[$name]),
             in_array($name, self::ADVENT, true) => self::advent($year),
+            $name === self::THANKSGIVING => LocalDate::of($year, 11, 22)->plusDays((11 - LocalDate::of($year, 11, 22)->weekday()->value) % 7),
             default => null,
         };
     }

@@ -13,6 +13,7 @@ use Illuminate\Notifications\RoutesNotifications;
 use PlumRota\Core\Planning\DayInHand;
 use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\LocalDateTime;
+use PlumRota\Core\Time\Region;
 use PlumRota\Core\Time\Weekday;
 use PlumRota\Core\Time\Zone;
 
@@ -24,9 +25,12 @@ use PlumRota\Core\Time\Zone;
  * @property string $zone
  * @property Weekday $first_weekday
  * @property '24'|'12' $clock
+ * @property 'day'|'month'|'year' $date_order what comes first in a date
+ * @property 'point'|'comma' $decimal_mark
+ * @property 'iso'|'january' $week_numbers
  * @property list<array{minutes: int, wakes: int, sleeps: int, theme: string}> $week Monday first; minutes of the day
  * @property string|null $default_calendar_id
- * @property string|null $holidays ISO 3166 code of the country
+ * @property string|null $holidays codes of countries and parts of them (ISO 3166), with commas between
  * @property list<int> $work_days ISO 8601
  * @property int $stint_minutes
  * @property int $must_limit a day
@@ -59,6 +63,9 @@ final class User extends Authenticatable
     protected $guarded = [];
 
     protected $attributes = [
+        'date_order' => 'day',
+        'decimal_mark' => 'point',
+        'week_numbers' => 'iso',
         'archives_daily' => false,
         'round_questions' => '["What gave strength?","What took it?","What was learned?","What should be less?"]',
         'best_hours' => null,
@@ -109,6 +116,12 @@ final class User extends Authenticatable
             'archives_daily' => 'boolean',
             'first_weekday' => Weekday::class,
         ];
+    }
+
+    /** How dates, times and numbers are written, and weeks counted. */
+    public function region(): Region
+    {
+        return new Region($this->date_order, $this->clock, $this->decimal_mark, $this->week_numbers, $this->first_weekday);
     }
 
     /** @return HasMany<Closing, $this> the days closed */

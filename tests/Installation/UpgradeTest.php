@@ -106,6 +106,17 @@ test('a database at the baseline comes along where a row of it crosses accounts:
     expect(app(Upgrade::class)->state("{$this->folder()}/db.sqlite"))->toBe(State::Current);
 });
 
+test('who kept the holidays of the United States goes on with the month first in a date', function () {
+    earlierDatabase($this, 'first-days');
+    $old = $this->other();
+    $old->exec("update users set holidays = 'US'");
+    unset($old);
+    expect(Artisan::call('data:upgrade'))->toBe(0, Artisan::output());
+    DB::purge('sqlite');
+    expect(User::query()->firstOrFail()->only(['holidays', 'date_order', 'decimal_mark', 'week_numbers']))
+        ->toBe(['holidays' => 'US', 'date_order' => 'month', 'decimal_mark' => 'point', 'week_numbers' => 'iso']);
+});
+
 test('a backup of an earlier version is brought here before it takes the place of anything', function () {
     earlierDatabase($this, 'before-the-tally');
     $old = Archive::write("{$this->folder()}/old", "{$this->folder()}/db.sqlite", "{$this->folder()}/app/private/attachments");
@@ -157,6 +168,7 @@ test('a migration that landed is never edited', function () {
         '2026_12_01_110000_nothing_crosses_accounts' => '0460ad4d534ab4c720233c119a3b63a83f9af9f27f76971d94ce458d25ab6c31',
         '2026_12_01_120000_long_work_gives_signs_of_life' => '5bd74a3c8fc7b2cec2c60ebd1579031f651562295cf476bd9b31fef0ca3ca739',
         '2026_12_01_130000_space_is_given_back' => 'e0c444136dec4a8a42e75b6b52ef40f05ce7cdf3250c1c34297f4338f56a8c28',
+        '2026_12_01_140000_how_dates_and_numbers_are_written' => 'a4fece359b0a9a8408a1c660a5aa25fef03f59c2ac7ce79a033670e92eb005e3',
     ];
     foreach ($landed as $name => $sum) {
         expect(hash_file('sha256', database_path("migrations/{$name}.php")))->toBe($sum, "{$name} is not as it landed");

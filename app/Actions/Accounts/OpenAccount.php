@@ -25,7 +25,7 @@ final readonly class OpenAccount
     /**
      * The first account. Of several that ask at once one gets it.
      *
-     * @param  array{name: string, email: string, password: string, zone: string}  $values
+     * @param  array{name: string, email: string, password: string, zone: string, ...}  $values
      * @return User|null null when there is one already
      */
     public function openFirst(array $values): ?User
@@ -35,7 +35,7 @@ final readonly class OpenAccount
     }
 
     /**
-     * @param  array{name: string, email: string, password: string, zone: string}  $values
+     * @param  array{name: string, email: string, password: string, zone: string, ...}  $values
      * @return User|null null when the invitation is not good, or not any more
      */
     public function openInvited(string $token, array $values): ?User
@@ -51,7 +51,7 @@ final readonly class OpenAccount
         });
     }
 
-    /** @param  array{name: string, email: string, password: string, zone: string}  $values */
+    /** @param  array{name: string, email: string, password: string, zone: string, ...}  $values */
     public function open(array $values): User
     {
         return $this->writes->begin(function () use ($values): User {

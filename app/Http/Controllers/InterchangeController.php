@@ -79,12 +79,13 @@ final class InterchangeController
                 ? null
                 : $which->calendars($user, $text('calendar_id'), $text('area_id'));
 
-        $lines = function () use ($user, $rows, $entries, $isTimes, $from, $to, $calendars): iterable {
-            yield Table::MARK.Table::line($isTimes ? EntriesAsTable::OF_TIMES : EntriesAsTable::OF_ENTRIES);
+        $sign = Table::sign($user->region());
+        $lines = function () use ($user, $rows, $entries, $isTimes, $from, $to, $calendars, $sign): iterable {
+            yield Table::MARK.Table::line($isTimes ? EntriesAsTable::OF_TIMES : EntriesAsTable::OF_ENTRIES, $sign);
             foreach (
-                $isTimes ? $rows->times($user, (string) $from, (string) $to, $calendars) : $rows->entries($entries) as $row
+                $isTimes ? $rows->times($user, (string) $from, (string) $to, $calendars) : $rows->entries($entries, $user->region()) as $row
             ) {
-                yield Table::line($row);
+                yield Table::line($row, $sign);
             }
         };
 

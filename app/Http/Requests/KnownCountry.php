@@ -12,7 +12,8 @@ final class KnownCountry implements ValidationRule
 {
     public function validate(string $attribute, mixed $value, Closure $fail): void
     {
-        if (! is_string($value) || ! isset(app(Holidays::class)->countries()[$value])) {
+        $known = app(Holidays::class)->countries();
+        if (! is_string($value) || array_diff(explode(',', $value), array_keys($known)) !== []) {
             $fail('The holidays of this country are not known.');
         }
     }

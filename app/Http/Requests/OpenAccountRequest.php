@@ -6,11 +6,16 @@ namespace App\Http\Requests;
 
 use App\Accounts\KnownZone;
 use App\Accounts\StrongPassword;
+use App\Models\User;
 use Illuminate\Foundation\Http\FormRequest;
+use PlumRota\Core\Fields\Tables\SettingFields;
 
 final class OpenAccountRequest extends FormRequest
 {
     use OneSpelling;
+
+    /** How dates and numbers are written, as the browser proposes it. */
+    private const REGION = ['date_order', 'clock', 'decimal_mark', 'first_weekday', 'week_numbers'];
 
     /** @return array<string, mixed> */
     public function rules(): array
@@ -25,6 +30,12 @@ final class OpenAccountRequest extends FormRequest
             ],
             'zone' => ['required', 'string', new KnownZone()],
             'invitation' => ['sometimes', 'nullable', 'string', 'max:100'],
+            ...array_merge(
+                ...array_map(
+                    fn (string $name): array => (new RulesOf(new User()))->field(SettingFields::all()[$name], ['sometimes']),
+                    self::REGION,
+                ),
+            ),
         ];
     }
 
@@ -40,10 +51,14 @@ final class OpenAccountRequest extends FormRequest
         return $this->filled('invitation') ? $this->string('invitation')->value() : null;
     }
 
-    /** @return array{name: string, email: string, password: string, zone: string} */
+    /** @return array{name: string, email: string, password: string, zone: string, ...} */
     public function account(): array
     {
+        /** @var array{first_weekday?: int} $region */
+        $region = array_intersect_key($this->validated(), array_flip(self::REGION));
+
         return [
+            ...$region,
             'name' => $this->string('name')->value(),
             'email' => $this->string('email')->lower()->value(),
             'password' => $this->string('password')->value(),

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Resources;
 
+use App\Http\Requests\Account;
 use App\Mapping\SeriesOf;
 use App\Models\Attachment;
 use App\Models\Entry;
@@ -11,6 +12,7 @@ use Illuminate\Http\Request;
 use Illuminate\Http\Resources\Json\JsonResource;
 use PlumRota\Core\Fields\Tables\EntryFields;
 use PlumRota\Core\Schedule\SeriesInWords;
+use PlumRota\Core\Time\Region;
 use PlumRota\Core\Time\Zone;
 
 /** @property Entry $resource */
@@ -21,11 +23,11 @@ final class EntryResource extends JsonResource
     /** @return array<string, mixed> */
     public function toArray(Request $request): array
     {
-        return $this->fields();
+        return $this->fields(Account::of($request)->region());
     }
 
     /** @return array<string, mixed> */
-    public function fields(): array
+    public function fields(Region $region = new Region()): array
     {
         $entry = $this->resource;
         $series = SeriesOf::mendable($entry);
@@ -47,7 +49,7 @@ final class EntryResource extends JsonResource
                 default => (string) $placement->end(),
             },
             'floating' => $entry->start !== null && ! $entry->all_day && $entry->zone === null,
-            'in_words' => $series === null ? null : SeriesInWords::of($series),
+            'in_words' => $series === null ? null : SeriesInWords::of($series, $region),
             'lead_ups' => $entry->exists ? LeadUpsShown::of($entry) : [],
             'leads_to' => LeadUpsShown::anchor($entry),
             'after' => LeadUpsShown::preceding($entry),

@@ -5,15 +5,18 @@ declare(strict_types=1);
 namespace App\Queries\Planning;
 
 /**
- * Public holidays by country, from the open data of date-holidays (its calculated dates for 2020 to 2040; see
+ * Public holidays by country and part of it, from the open data of date-holidays (its calculated dates for 2020 to 2040; see
  * resources/holidays/README.md).
  */
 final class Holidays
 {
-    /** @var array<string, array<string, string>> by country */
+    /** @var array<string, array<string, string>> by code */
     private array $read = [];
 
-    /** @return array<string, string> the countries' names by their ISO 3166 code */
+    /** @var array<string, array<string, string>> put together, by the codes that were asked for */
+    private array $together = [];
+
+    /** @return array<string, string> names of countries and of their parts that have holidays of their own, by ISO 3166 code */
     public function countries(): array
     {
         /** @var array<string, string> $names */
@@ -26,14 +29,38 @@ final class Holidays
         return $names;
     }
 
-    /** @return array<string, string> names by date, in order; none without a country, or where the data has none */
-    public function of(?string $country): array
+    /**
+     * @param  string|null  $codes  of countries and parts of them, with commas between
+     * @return array<string, string> names by date, in order; none where the data has none
+     */
+    public function of(?string $codes): array
     {
-        if ($country === null || preg_match('/^[A-Z]{2}$/D', $country) !== 1) {
-            return [];
-        }
+        return $codes === null || $codes === '' ? [] : $this->together[$codes] ??= $this->together(explode(',', $codes));
+    }
 
-        return $this->read[$country] ??= $this->readFile(resource_path("holidays/{$country}.json"));
+    /**
+     * @param  list<string>  $codes
+     * @return array<string, string>
+     */
+    private function together(array $codes): array
+    {
+        $named = [];
+        foreach ($codes as $code) {
+            foreach ($this->ofOne($code) as $date => $name) {
+                $named[$date][] = $name;
+            }
+        }
+        ksort($named);
+
+        return array_map(fn (array $names): string => implode(', ', array_unique($names)), $named);
+    }
+
+    /** @return array<string, string> */
+    private function ofOne(string $code): array
+    {
+        return preg_match('/^[A-Z]{2}(?:-[A-Z0-9]{1,3})?$/D', $code) !== 1
+            ? []
+            : $this->read[$code] ??= $this->readFile(resource_path("holidays/{$code}.json"));
     }
 
     /** @return array<string, string> */

@@ -13,7 +13,6 @@ use App\Queries\Occurrences\OccurrencesBetween;
 use App\Queries\Planning\DayPlan;
 use Illuminate\Support\Facades\URL;
 use PlumRota\Core\Schedule\Details;
-use PlumRota\Core\Time\EnglishNames;
 use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\LocalDateTime;
 use PlumRota\Core\Time\TimeRange;
@@ -114,7 +113,7 @@ final readonly class ReminderNote
             self::hours($load->capacity).
             ($load->isOverFull() ? ', '.self::hours($load->minutes() - $load->capacity).' too much' : '');
 
-        return new Note($this->date($day), array_values(array_filter($lines)), [
+        return new Note($user->region()->namedDate($day), array_values(array_filter($lines)), [
             ['words' => 'Open the day', 'url' => url("/day/{$day}")],
         ]);
     }
@@ -149,7 +148,7 @@ final readonly class ReminderNote
 
         $isDue = $one->entry !== null && $one->entry->start === null;
 
-        return ($isDue ? 'due ' : '').$this->date($at->date()).($one->all_day ? '' : ', '.$this->time($user, $at));
+        return ($isDue ? 'due ' : '').$user->region()->namedDate($at->date()).($one->all_day ? '' : ', '.$this->time($user, $at));
     }
 
     private function link(Delivery $one, string $answer): string
@@ -161,20 +160,9 @@ final readonly class ReminderNote
         ]);
     }
 
-    private function date(LocalDate $day): string
-    {
-        return EnglishNames::weekday($day->weekday(), short: true).
-            ' '.
-            $day->day.
-            ' '.
-            EnglishNames::month($day->month, short: true);
-    }
-
     private function time(User $user, LocalDateTime $at): string
     {
-        [$hour, $minute] = [$at->time()->hour(), sprintf('%02d', $at->time()->minute())];
-
-        return $user->clock === '24' ? "{$hour}:{$minute}" : (($hour + 11) % 12) + 1 .":{$minute} ".($hour < 12 ? 'am' : 'pm');
+        return $user->region()->time($at->time()->hour(), $at->time()->minute());
     }
 
     private static function hours(int $minutes): string

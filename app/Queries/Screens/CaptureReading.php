@@ -72,7 +72,7 @@ final readonly class CaptureReading
             self::withNew($this->labels->of($user), $newLabels),
             $this->holidays->of($user->holidays),
             $user->first_weekday,
-            $user->holidays === 'US', // the month comes first in dates of the one country that writes them so
+            $user->date_order === 'month',
             $hours['wakes'],
             $hours['sleeps'],
             self::entriesNamed($user, $line),
@@ -169,7 +169,7 @@ final readonly class CaptureReading
             'start' => $draft->placement?->startText(),
             'length' => $draft->placement?->length,
             'rule' => $draft->rule === null ? null : (string) $draft->rule,
-            'in_words' => $series === null || $draft->rule === null ? null : SeriesInWords::of($series),
+            'in_words' => $series === null || $draft->rule === null ? null : SeriesInWords::of($series, $user->region()),
             'due' => $draft->due,
             'not_before' => $draft->notBefore === null ? null : (string) $draft->notBefore,
             'around' => $draft->around === null ? null : (string) $draft->around,

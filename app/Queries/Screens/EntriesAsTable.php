@@ -12,6 +12,7 @@ use App\Queries\Occurrences\OccurrencesBetween;
 use Illuminate\Database\Eloquent\Builder;
 use PlumRota\Core\Schedule\SeriesInWords;
 use PlumRota\Core\Time\LocalDate;
+use PlumRota\Core\Time\Region;
 use PlumRota\Core\Time\TimeRange;
 
 /** Entries, or each time that something comes, as rows of a table. */
@@ -59,7 +60,7 @@ final readonly class EntriesAsTable
      * @param  Builder<Entry>  $entries
      * @return iterable<list<string|int|null>>
      */
-    public function entries(Builder $entries): iterable
+    public function entries(Builder $entries, Region $region): iterable
     {
         foreach ($entries->with('calendar.area')->lazy(200) as $entry) {
             $series = SeriesOf::mendable($entry);
@@ -75,7 +76,7 @@ final readonly class EntriesAsTable
                     : ($entry->all_day
                         ? (string) $end->date()->plusDays(-1)
                         : str_replace('T', ' ', (string) $end)),
-                $series?->isRoutine() === true ? SeriesInWords::of($series) : null,
+                $series?->isRoutine() === true ? SeriesInWords::of($series, $region) : null,
                 $entry->due === null ? null : str_replace('T', ' ', $entry->due),
                 $entry->importance,
                 $entry->effort,

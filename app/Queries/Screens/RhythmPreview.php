@@ -73,7 +73,7 @@ final readonly class RhythmPreview
         return [
             'rule' => $rule === null ? null : (string) $rule,
             'start' => $series->placement->startText(),
-            'sentence' => SeriesInWords::of($series) ?? 'once',
+            'sentence' => SeriesInWords::of($series, $user->region()) ?? 'once',
             'count' => $this->count($series),
             'lands' => array_values($lands),
             'lands_from' => (string) $first,

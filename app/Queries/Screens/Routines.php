@@ -76,7 +76,7 @@ final readonly class Routines
         }
         $lines = [];
         foreach ($entries as $entry) {
-            $lines[] = self::line($entry, $minutes[$entry->id] ?? 0) + [
+            $lines[] = self::line($user, $entry, $minutes[$entry->id] ?? 0) + [
                 'next' => $next[$entry->id] ?? null,
                 'last' => $last[$entry->id] ?? null,
                 'kept' => $done[$entry->id] ?? 0,
@@ -105,7 +105,7 @@ final readonly class Routines
     }
 
     /** @return array<string, mixed> */
-    private static function line(Entry $entry, int $minutes): array
+    private static function line(User $user, Entry $entry, int $minutes): array
     {
         $series = SeriesOf::mendable($entry);
 
@@ -116,7 +116,7 @@ final readonly class Routines
             'calendar_id' => $entry->calendar_id,
             'area_id' => $entry->calendar->area_id,
             'colour' => $entry->colour,
-            'in_words' => $series === null ? null : SeriesInWords::of($series),
+            'in_words' => $series === null ? null : SeriesInWords::of($series, $user->region()),
             'often' => self::often($entry->rule),
             'missed' => $entry->missed,
             'minutes' => self::aWeek($minutes),

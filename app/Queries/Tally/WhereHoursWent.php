@@ -11,8 +11,6 @@ use PlumRota\Core\Tally\Fact;
 use PlumRota\Core\Tally\HoursInWords;
 use PlumRota\Core\Tally\HoursOfWeek;
 use PlumRota\Core\Tally\Measure;
-use PlumRota\Core\Time\EnglishNames;
-use PlumRota\Core\Time\IsoWeek;
 use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\LocalDateTime;
 use PlumRota\Core\Time\Weekday;
@@ -121,7 +119,7 @@ final readonly class WhereHoursWent
                     $of === Measure::Planned ? 'planned' : 'done',
                 ),
                 'weeks' => HoursInWords::ofWeeks(array_map(fn (array $one): array => self::said($one, $user), $shown)),
-                'hours' => HoursInWords::ofHours($minutes),
+                'hours' => HoursInWords::ofHours($minutes, $user->region()),
             ],
             'goes_on' => $goesOn,
         ];
@@ -208,7 +206,6 @@ final readonly class WhereHoursWent
             $shown[] = [
                 'from' => (string) $start,
                 'days' => $days,
-                'number' => IsoWeek::containing($start->plusDays(min($days - 1, 3)))->week,
                 'capacity' => $capacity,
                 'load' => $load,
                 'over' => $over,
@@ -233,7 +230,7 @@ final readonly class WhereHoursWent
         $start = LocalDate::parse($week['from']);
 
         return [
-            'name' => "the week of {$start->day} ".EnglishNames::month($start->month, short: true),
+            'name' => 'the week of '.$user->region()->shortDate($start),
             'load' => $week['load'],
             'capacity' => $week['capacity'],
             'over' => count($week['over']),

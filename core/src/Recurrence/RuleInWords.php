@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace PlumRota\Core\Recurrence;
 
 use PlumRota\Core\Time\EnglishNames;
-use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\LocalDateTime;
+use PlumRota\Core\Time\Region;
 use PlumRota\Core\Time\Weekday;
 
 /** A rule as a plain English sentence without its full stop: "every other Thursday until 26 March 2027". */
@@ -17,8 +17,12 @@ final readonly class RuleInWords
     private const LAST = [1 => 'last', 'last but one', 'last but two', 'last but three'];
 
     /** @param  LocalDateTime  $start gives what the rule leaves to its start: the weekday, the date */
-    public function __construct(private RecurrenceRule $rule, private LocalDateTime $start, private bool $afterDone = false)
-    {
+    public function __construct(
+        private RecurrenceRule $rule,
+        private LocalDateTime $start,
+        private bool $afterDone = false,
+        private Region $region = new Region(),
+    ) {
     }
 
     public function sentence(): string
@@ -112,7 +116,7 @@ final readonly class RuleInWords
             count($rule->byMonthDay) === 1 &&
             $rule->byMonthDay[0] > 0
         ) {
-            return $this->every().' on '.$rule->byMonthDay[0].' '.EnglishNames::month($rule->byMonth[0]).$this->skip();
+            return $this->every().' on '.$this->region->dayOfMonth($rule->byMonthDay[0], $rule->byMonth[0]).$this->skip();
         }
         if ($rule->byMonthDay !== []) {
             return $this->every().
@@ -131,7 +135,7 @@ final readonly class RuleInWords
         }
         $day =
             $rule->byMonth === []
-                ? ' on '.$date->day.' '.EnglishNames::month($date->month)
+                ? ' on '.$this->region->dayOfMonth($date->day, $date->month)
                 : ' on the '.self::ordinal($date->day).$this->months(' of ');
 
         return $this->every().$day.$this->skip();
@@ -295,7 +299,7 @@ final readonly class RuleInWords
         $times = [];
         foreach ($rule->byHour !== [] ? $rule->byHour : [$this->start->time()->hour()] as $hour) {
             foreach ($rule->byMinute !== [] ? $rule->byMinute : [$this->start->time()->minute()] as $minute) {
-                $times[] = sprintf('%d:%02d', $hour, $minute);
+                $times[] = $this->region->time($hour, $minute);
             }
         }
 
@@ -326,7 +330,7 @@ final readonly class RuleInWords
             };
         }
 
-        return $this->rule->until === null ? '' : ' until '.self::date($this->rule->until->wall->date());
+        return $this->rule->until === null ? '' : ' until '.$this->region->date($this->rule->until->wall->date());
     }
 
     /** @return list<int> */
@@ -349,11 +353,6 @@ final readonly class RuleInWords
     private function weekday(int $number): string
     {
         return Weekday::from($number)->english();
-    }
-
-    public static function date(LocalDate $date): string
-    {
-        return $date->day.' '.EnglishNames::month($date->month).' '.$date->year;
     }
 
     private static function ordinal(int $number): string

@@ -7,6 +7,7 @@ namespace PlumRota\Core\Schedule;
 use PlumRota\Core\Recurrence\OffDay;
 use PlumRota\Core\Recurrence\RuleInWords;
 use PlumRota\Core\Time\LocalDateTime;
+use PlumRota\Core\Time\Region;
 
 /** The rhythm of a series as a sentence without its full stop, with the dates that come besides its rule or not at all. */
 final class SeriesInWords
@@ -15,13 +16,13 @@ final class SeriesInWords
     private const MOST_NAMED = 3;
 
     /** Null where it comes only once. */
-    public static function of(Series $series): ?string
+    public static function of(Series $series, Region $region = new Region()): ?string
     {
         if (! $series->isRoutine()) {
             return null;
         }
         $start = $series->placement->start;
-        $sentence = $series->rule === null ? 'once' : (new RuleInWords($series->rule, $start, $series->afterDone))->sentence();
+        $sentence = $series->rule === null ? 'once' : (new RuleInWords($series->rule, $start, $series->afterDone, $region))->sentence();
         $besides = $series->extra;
         if (! $series->startsOnRule() && ! self::isAmong($start, $series->except)) {
             array_unshift($besides, $start);
@@ -35,11 +36,12 @@ final class SeriesInWords
             default => '',
         };
 
-        return $sentence.$offDay.self::dates(', and also on ', $besides).self::dates(', but not on ', $series->except);
+        return $sentence.$offDay.self::dates(', and also on ', $besides, $region).
+            self::dates(', but not on ', $series->except, $region);
     }
 
     /** @param  list<LocalDateTime>  $dates */
-    private static function dates(string $lead, array $dates): string
+    private static function dates(string $lead, array $dates, Region $region): string
     {
         if ($dates === []) {
             return '';
@@ -48,7 +50,7 @@ final class SeriesInWords
             return $lead.count($dates).' single dates';
         }
         $names = array_values(
-            array_unique(array_map(fn (LocalDateTime $date): string => RuleInWords::date($date->date()), $dates)),
+            array_unique(array_map(fn (LocalDateTime $date): string => $region->date($date->date()), $dates)),
         );
         $last = array_pop($names);
 

@@ -6,6 +6,7 @@ namespace PlumRota\Core\Tally;
 
 use PlumRota\Core\Time\EnglishNames;
 use PlumRota\Core\Time\Length;
+use PlumRota\Core\Time\Region;
 use PlumRota\Core\Time\Weekday;
 
 /** What sums of hours say, in a sentence or two. */
@@ -114,7 +115,7 @@ final class HoursInWords
      *
      * @param  list<int>  $hours  minutes of each of the 168 hours of a week, Monday first
      */
-    public static function ofHours(array $hours): string
+    public static function ofHours(array $hours, Region $region = new Region()): string
     {
         $all = array_sum($hours);
         if ($all === 0) {
@@ -132,10 +133,10 @@ final class HoursInWords
         }
 
         return sprintf(
-            '%s have the most of it; the fullest hour of the week is %s at %d:00. %d %% of it lies before noon.',
+            '%s have the most of it; the fullest hour of the week is %s at %s. %d %% of it lies before noon.',
             EnglishNames::weekday(Weekday::from($fullest + 1)).'s',
             EnglishNames::weekday(Weekday::from(intdiv($hour, 24) + 1)),
-            $hour % 24,
+            $region->time($hour % 24, 0),
             (int) round(($early * 100) / $all),
         );
     }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { decimalOf, readDecimal } from '@/shared/region'
 import TextField from '@/shared/TextField.vue'
 import { NButton, NInputNumber } from 'naive-ui'
 import { answerOf, api, Refused, sentence } from '@/api/client'
@@ -183,6 +184,8 @@ function solo(kind: 'area' | 'calendar', id: string): void {
                         :max="168"
                         :step="0.5"
                         :update-value-on-input="false"
+                        :parse="readDecimal"
+                        :format="decimalOf"
                         :value="area.intended_minutes === null ? null : area.intended_minutes / 60"
                         :input-props="{ 'aria-label': `Hours a week intended for ${area.name}` }"
                         @update:value="(hours) => intend(area, hours)"

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Calendar } from '@/api/types'
-import { fullDate, timeOf } from '@/shared/time'
+import { fullDate, timeOf, wallIn } from '@/shared/time'
 import { useAccount } from '@/state/server'
 import { computed } from 'vue'
 
@@ -8,12 +8,8 @@ import { computed } from 'vue'
 const props = defineProps<{ calendar: Calendar }>()
 const account = useAccount()
 const local = (moment: string): string => {
-    const parts = new Intl.DateTimeFormat('sv-SE', {
-        timeZone: account.value.zone,
-        dateStyle: 'short',
-        timeStyle: 'short',
-    }).format(new Date(moment))
-    return `${fullDate(parts.slice(0, 10))}, ${timeOf(parts.replace(' ', 'T'), account.value.clock)}`
+    const wall = wallIn(account.value.zone, new Date(moment))
+    return `${fullDate(wall)}, ${timeOf(wall, account.value.clock)}`
 }
 const state = computed(() => props.calendar.following)
 const good = computed(() => {

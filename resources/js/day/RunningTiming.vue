@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useAccount, useAreas, useRunning } from '@/state/server'
-import { length } from '@/shared/time'
+import { length, timeOf, wallIn } from '@/shared/time'
 import { say } from '@/undo/useChanges'
 import { useNow } from '@vueuse/core'
 import { NButton, NPopover } from 'naive-ui'
@@ -33,12 +33,10 @@ watch(isOver, (is, was) => {
         say(`The ${running.value.planned} minutes on “${running.value.title}” are over.`)
 })
 const startedAt = computed(() =>
-    new Intl.DateTimeFormat('en-GB', {
-        timeZone: account.value.zone,
-        hour: 'numeric',
-        minute: '2-digit',
-        hourCycle: account.value.clock === '24' ? 'h23' : 'h12',
-    }).format((running.value?.started_at ?? 0) * 1000),
+    timeOf(
+        wallIn(account.value.zone, new Date((running.value?.started_at ?? 0) * 1000)),
+        account.value.clock,
+    ),
 )
 watch(
     () => running.value?.forgotten,

@@ -115,15 +115,15 @@ const rowHeight = computed(() => Math.max(92, height.value / Math.max(1, rows.va
                     :key="row.first"
                     class="week"
                     :style="{ height: `${rowHeight}px` }"
-                    :aria-label="`Week ${weekNumber(plusDays(row.first, 3))}`"
+                    :aria-label="`Week ${weekNumber(row.first)}`"
                 >
                     <button
                         class="plain number"
-                        :title="`Week ${weekNumber(plusDays(row.first, 3))}`"
-                        :aria-label="`Show week ${weekNumber(plusDays(row.first, 3))}`"
+                        :title="`Week ${weekNumber(row.first)}`"
+                        :aria-label="`Show week ${weekNumber(row.first)}`"
                         @click="go({ view: 'week', date: row.first })"
                     >
-                        {{ weekNumber(plusDays(row.first, 3)) }}
+                        {{ weekNumber(row.first) }}
                     </button>
                     <MonthCell
                         v-for="(day, i) in row.days"

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { usePeriod } from '@/period/usePeriod'
-import { longWeekday, monthName, plusDays, shortDate, shortWeekday, weekday } from '@/shared/time'
+import { dayOfMonth, longWeekday, namedDate, plusDays, weekday } from '@/shared/time'
 import { computed } from 'vue'
 import PaperLines from './PaperLines.vue'
 import { usePaper } from './usePaper'
@@ -55,9 +55,7 @@ const listed = computed(() =>
 )
 function head(day: string): string {
     if (form.value === 'month') return String(Number(day.slice(8)))
-    return form.value === 'list'
-        ? `${longWeekday(day)} ${Number(day.slice(8))} ${monthName(day)}`
-        : `${shortWeekday(day)} ${shortDate(day)}`
+    return form.value === 'list' ? `${longWeekday(day)} ${dayOfMonth(day)}` : namedDate(day)
 }
 </script>
 

@@ -1,3 +1,4 @@
+import { wallIn } from '@/shared/time'
 import { answerOf, api } from '@/api/client'
 import { isForeign } from '@/api/revision'
 import { askAnew } from '@/state/askAnew'
@@ -27,21 +28,11 @@ export function useFresh(): ComputedRef<string> {
         },
     )
     const clock = useNow({ interval: 10_000 })
-    const now = computed(() => wall(clock.value, account.value.zone))
+    const now = computed(() => wallIn(account.value.zone, clock.value))
     // At midnight some things roll on, lapse or become late: a page left open shows it.
     watch(
         () => now.value.slice(0, 10),
         () => void askAnew(client),
     )
     return now
-}
-
-/** What walls in a zone show, as YYYY-MM-DDTHH:MM:SS. */
-function wall(at: Date, zone: string): string {
-    const parts = new Intl.DateTimeFormat('sv-SE', {
-        timeZone: zone,
-        dateStyle: 'short',
-        timeStyle: 'medium',
-    }).format(at)
-    return parts.replace(' ', 'T')
 }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { NButton } from 'naive-ui'
 import type { Reminder } from '@/api/types'
-import { dateIn, namedDate } from '@/shared/time'
+import { dateIn, namedDate, timeOf, wallIn } from '@/shared/time'
 import { useAccount, useAreas } from '@/state/server'
 import { computed } from 'vue'
 import LaterChoice from './LaterChoice.vue'
@@ -14,14 +14,7 @@ const account = useAccount()
 const { area } = useAreas()
 
 function clock(at: number): string {
-    return new Intl.DateTimeFormat('en-GB', {
-        timeZone: account.value.zone,
-        hour: 'numeric',
-        minute: '2-digit',
-        hourCycle: account.value.clock === '24' ? 'h23' : 'h12',
-    })
-        .format(at * 1000)
-        .replace(/^0(\d)/, '$1')
+    return timeOf(wallIn(account.value.zone, new Date(at * 1000)), account.value.clock)
 }
 const when = computed(() => {
     if (props.one.entry_id === null) return ''

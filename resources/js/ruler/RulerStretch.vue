@@ -30,7 +30,7 @@ function shade(day: RulerDay | undefined): string {
 function words(start: string, days: string[]): string {
     const over = days.filter((day) => loads.value.get(day)?.over)
     const sum = days.reduce((minutes, day) => minutes + (loads.value.get(day)?.minutes ?? 0), 0)
-    return `Week ${weekNumber(plusDays(start, 3))}, from ${namedDate(start)}: ${length(sum)}${over.length ? `, over full on ${over.map(namedDate).join(' and ')}` : ''}`
+    return `Week ${weekNumber(start)}, from ${namedDate(start)}: ${length(sum)}${over.length ? `, over full on ${over.map(namedDate).join(' and ')}` : ''}`
 }
 
 const rows = computed(() =>
@@ -41,7 +41,7 @@ const rows = computed(() =>
         const month = i === 0 ? start : opens
         return {
             start,
-            number: weekNumber(plusDays(start, 3)),
+            number: weekNumber(start),
             month: month
                 ? `${monthName(month)}${month.slice(5, 7) === '01' ? ` ${month.slice(0, 4)}` : ''}`
                 : null,

@@ -2,7 +2,7 @@
 import { NButton } from 'naive-ui'
 import { plusDays, startOfWeek } from '@/shared/time'
 import { useInfiniteScroll } from '@vueuse/core'
-import { nextTick, onMounted, ref, watch } from 'vue'
+import { computed, nextTick, onMounted, ref, watch } from 'vue'
 import RulerStretch from './RulerStretch.vue'
 
 /** Weeks at the left edge: how full each day is, and the way to get there. */
@@ -11,7 +11,8 @@ const emit = defineEmits<{ go: [date: string] }>()
 
 const WEEKS = 26
 const MOST_STRETCHES = 40 // ten years either way
-const first = startOfWeek(plusDays(props.today, -7 * 6), props.firstWeekday)
+const openedOn = props.today
+const first = computed(() => startOfWeek(plusDays(openedOn, -7 * 6), props.firstWeekday))
 const stretches = ref<number[]>([0])
 const scroller = ref<HTMLElement | null>(null)
 
@@ -19,7 +20,7 @@ useInfiniteScroll(scroller, () => void stretches.value.push((stretches.value.at(
     distance: 200,
     canLoadMore: () => stretches.value.length < MOST_STRETCHES && (stretches.value.at(-1) ?? 0) < 20,
 })
-const startOf = (stretch: number): string => plusDays(first, stretch * WEEKS * 7)
+const startOf = (stretch: number): string => plusDays(first.value, stretch * WEEKS * 7)
 
 async function earlier(): Promise<void> {
     const before = scroller.value?.scrollHeight ?? 0

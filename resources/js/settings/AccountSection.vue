@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { decimal } from '@/shared/region'
+import { wallIn, shortDate, timeOf } from '@/shared/time'
 import TextField from '@/shared/TextField.vue'
 import { NButton, NCheckbox } from 'naive-ui'
 import { answerOf, api, Refused, sentence } from '@/api/client'
@@ -19,15 +21,14 @@ const opened = ref<'password' | 'email' | null>(null)
 const form = reactive({ current: '', password: '', email: '', invite: '', endDevicePasswords: true })
 const mistakes = ref<Record<string, string[]>>({})
 const link = ref('')
-const at = (seconds: number): string =>
-    new Intl.DateTimeFormat('en-GB', {
-        timeZone: account.value.zone,
-        day: 'numeric',
-        month: 'short',
-        hour: 'numeric',
-        minute: '2-digit',
-    }).format(seconds * 1000)
-const megabytes = (bytes: number): string => (bytes / 1_000_000).toFixed(bytes < 10_000_000 ? 1 : 0)
+const at = (seconds: number): string => {
+    const wall = wallIn(account.value.zone, new Date(seconds * 1000))
+    return `${shortDate(wall)}, ${timeOf(wall, account.value.clock)}`
+}
+const megabytes = (bytes: number): string => {
+    const digits = bytes < 10_000_000 ? 1 : 0
+    return decimal(bytes / 1_000_000, digits, digits)
+}
 
 function turn(what: 'password' | 'email'): void {
     opened.value = opened.value === what ? null : what

@@ -1,8 +1,9 @@
 <script setup lang="ts">
+import { size } from '@/shared/region'
 import { answerOf, api, Refused, sendArchive, sentence } from '@/api/client'
 import type { Archive } from '@/api/types'
 import NumberField from '@/shared/NumberField.vue'
-import { fullDate, timeOf } from '@/shared/time'
+import { fullDate, timeOf, wallIn } from '@/shared/time'
 import { useAccount } from '@/state/server'
 import { say } from '@/undo/useChanges'
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
@@ -46,15 +47,9 @@ const KINDS = {
     leaving: 'to take along',
 }
 function moment(seconds: number): string {
-    const parts = new Intl.DateTimeFormat('sv-SE', {
-        timeZone: account.value.zone,
-        dateStyle: 'short',
-        timeStyle: 'short',
-    }).format(seconds * 1000)
-    return `${fullDate(parts.slice(0, 10))}, ${timeOf(parts.replace(' ', 'T'), account.value.clock)}`
+    const wall = wallIn(account.value.zone, new Date(seconds * 1000))
+    return `${fullDate(wall)}, ${timeOf(wall, account.value.clock)}`
 }
-const size = (bytes: number): string =>
-    bytes < 1_000_000 ? `${Math.max(1, Math.round(bytes / 1000))} kB` : `${(bytes / 1_000_000).toFixed(1)} MB`
 const share = (one: Archive): number => (one.total === 0 ? 0 : Math.round((100 * one.done) / one.total))
 
 async function attempt(work: () => Promise<unknown>): Promise<boolean> {

@@ -6,14 +6,16 @@ import { zoneOptions } from '@/shared/zoneOptions'
 import { answerOf, api, Refused, sentence } from '@/api/client'
 import { CHANNELS, type Channel } from '@/reminders/triggers'
 import TimeField from '@/shared/TimeField.vue'
+import { decimalOf, readDecimal, type Region } from '@/shared/region'
 import { longWeekday } from '@/shared/time'
 import SidePanel from '@/shared/SidePanel.vue'
 import { useAccount } from '@/state/server'
 import { useUnsaved } from '@/state/unsaved'
 import { say, useChanges } from '@/undo/useChanges'
-import { useQuery } from '@tanstack/vue-query'
 import { computed, reactive, ref } from 'vue'
+import HolidaysField from '@/choice/HolidaysField.vue'
 import AccountSection from './AccountSection.vue'
+import RegionSection from './RegionSection.vue'
 import PlanningSection, { type PlanningForm } from './PlanningSection.vue'
 import ThemesSection from './ThemesSection.vue'
 import ZoneChange from './ZoneChange.vue'
@@ -29,8 +31,6 @@ const form = reactive({
     name: account.value.name,
     zone: account.value.zone,
     routines_keep: 'wall' as 'wall' | 'instant',
-    first_weekday: account.value.first_weekday,
-    clock: account.value.clock,
     quiet_from: account.value.quiet_from,
     quiet_to: account.value.quiet_to,
     agenda_at: account.value.agenda_at,
@@ -46,6 +46,13 @@ const form = reactive({
         sleeps: day.sleeps,
         theme: day.theme,
     })),
+})
+const region = ref<Region>({
+    clock: account.value.clock,
+    date_order: account.value.date_order,
+    decimal_mark: account.value.decimal_mark,
+    first_weekday: account.value.first_weekday,
+    week_numbers: account.value.week_numbers,
 })
 const planning = ref<PlanningForm>({
     breathing: account.value.breathing,
@@ -63,20 +70,6 @@ const written = (text: string): string[] =>
         .filter((line) => line !== '')
 const mistakes = ref<Record<string, string[]>>({})
 const zones = zoneOptions(account.value.zone)
-const weekdays = Array.from({ length: 7 }, (_, i) => [i + 1, longWeekday(`2024-01-0${i + 1}`)] as const)
-const CLOCKS = [
-    ['24', '13:30'],
-    ['12', '1:30 pm'],
-] as const
-
-const countries = useQuery({
-    queryKey: ['countries'],
-    queryFn: () => answerOf(api.GET('/holidays')),
-    staleTime: Infinity,
-})
-const named = computed(() =>
-    Object.entries(countries.data.value?.countries ?? {}).sort((a, b) => a[1].localeCompare(b[1])),
-)
 function turnChannel(channel: Channel): void {
     const next = form.agenda_channels.includes(channel)
         ? form.agenda_channels.filter((other) => other !== channel)
@@ -95,6 +88,7 @@ const said = (): Record<string, unknown> => {
     delete settings.routines_keep
     return {
         ...settings,
+        ...region.value,
         ...planning.value,
         round_questions: written(planning.value.round_questions),
         closing_questions: written(form.closing_questions),
@@ -153,13 +147,8 @@ async function save(): Promise<void> {
                 v-if="form.zone !== account.zone"
                 v-model="form.routines_keep"
                 :zone="form.zone"
-                :clock="form.clock"
+                :clock="region.clock"
             />
-            <label
-                >The week begins on
-                <SelectField v-model="form.first_weekday" label="The week begins on" :options="weekdays"
-            /></label>
-            <label>Clock <SelectField v-model="form.clock" label="Clock" :options="CLOCKS" /></label>
             <label
                 >Text on this device
                 <SelectField
@@ -168,15 +157,9 @@ async function save(): Promise<void> {
                     :options="TEXT_SIZES"
                     data-test="text-size"
             /></label>
-            <label
-                >Public holidays of
-                <SelectField
-                    v-model="form.holidays"
-                    label="Public holidays of"
-                    :options="[[null, 'no country'], ...named]"
-                    data-test="holidays"
-            /></label>
+            <label>Public holidays of <HolidaysField v-model="form.holidays" /></label>
             <p class="muted">They stand in every view, and routines may give way on them.</p>
+            <RegionSection v-model="region" />
             <h2>Each weekday</h2>
             <p class="muted">
                 The hours a day has to give are what its load is measured against. Hours outside the waking
@@ -212,6 +195,8 @@ async function save(): Promise<void> {
                                     :min="0"
                                     :max="24"
                                     :step="0.25"
+                                    :parse="readDecimal"
+                                    :format="decimalOf"
                                     :input-props="{
                                         'aria-label': `Hours on ${longWeekday(`2024-01-0${i + 1}`)}`,
                                     }"
@@ -220,7 +205,7 @@ async function save(): Promise<void> {
                             <td>
                                 <TimeField
                                     :minute="day.wakes"
-                                    :clock="form.clock"
+                                    :clock="region.clock"
                                     :label="`Awake from, on ${longWeekday(`2024-01-0${i + 1}`)}`"
                                     @choose="(minute) => (day.wakes = minute)"
                                 />
@@ -228,7 +213,7 @@ async function save(): Promise<void> {
                             <td>
                                 <TimeField
                                     :minute="day.sleeps % 1440"
-                                    :clock="form.clock"
+                                    :clock="region.clock"
                                     :label="`Awake to, on ${longWeekday(`2024-01-0${i + 1}`)}`"
                                     @choose="(minute) => (day.sleeps = minute === 0 ? 1440 : minute)"
                                 />
@@ -316,21 +301,21 @@ async function save(): Promise<void> {
             >
                 {{ lines[0] }}
             </p>
-            <PlanningSection v-model="planning" :clock="form.clock" :mistakes="mistakes" />
+            <PlanningSection v-model="planning" :clock="region.clock" :mistakes="mistakes" />
             <h2>Being reminded</h2>
             <label
                 >Quiet from
                 <span
                     ><TimeField
                         :minute="form.quiet_from"
-                        :clock="form.clock"
+                        :clock="region.clock"
                         label="Quiet from"
                         @choose="(minute) => (form.quiet_from = minute)"
                     />
                     to
                     <TimeField
                         :minute="form.quiet_to"
-                        :clock="form.clock"
+                        :clock="region.clock"
                         label="Quiet to"
                         @choose="(minute) => (form.quiet_to = minute)"
                     />
@@ -349,7 +334,7 @@ async function save(): Promise<void> {
                         >&ensp;at
                         <TimeField
                             :minute="form.agenda_at"
-                            :clock="form.clock"
+                            :clock="region.clock"
                             label="Agenda at"
                             @choose="(minute) => (form.agenda_at = minute)" /></template></span
             ></label>
@@ -365,7 +350,7 @@ async function save(): Promise<void> {
                         >&ensp;at
                         <TimeField
                             :minute="form.evening_at"
-                            :clock="form.clock"
+                            :clock="region.clock"
                             label="Call at"
                             @choose="(minute) => (form.evening_at = minute)" /></template></span
             ></label>

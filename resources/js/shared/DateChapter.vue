@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { longWeekday, shortDate } from './time'
+import { longWeekday, shortDate, shortMonth } from './time'
 
 /** A day as a chapter of a running list: its number and weekday beside what belongs to it. */
 defineProps<{ date: string; today: string; quiet?: boolean }>()
@@ -15,7 +15,7 @@ defineProps<{ date: string; today: string; quiet?: boolean }>()
         <header>
             <h2>{{ Number(date.slice(8)) }}</h2>
             <span class="weekday">{{ longWeekday(date) }}<b v-if="date === today"> · today</b></span>
-            <span class="month">{{ shortDate(date).replace(/^\d+ /, '') }}</span>
+            <span class="month">{{ shortMonth(date) }}</span>
             <slot name="facts" />
         </header>
         <div class="entries"><slot /></div>

@@ -2,7 +2,7 @@
 import type { LeadUpCount, Toward } from '@/api/types'
 import { computed } from 'vue'
 import { leadUpWords } from './leadUps'
-import { shortMonth } from './time'
+import { shortDate } from './time'
 
 /** Beside a title, where there is little room: the date that it leads up to, or how much of what leads up to it is done. */
 const props = defineProps<{ toward?: Toward; leadUps?: LeadUpCount }>()
@@ -11,7 +11,7 @@ const words = computed(() => leadUpWords(props).join(' · '))
 
 <template>
     <span v-if="toward || leadUps" class="lead" :title="words" data-test="lead-mark"
-        ><template v-if="toward">⤷ {{ Number(toward.date.slice(8)) }} {{ shortMonth(toward.date) }}</template
+        ><template v-if="toward">⤷ {{ shortDate(toward.date) }}</template
         ><template v-else-if="leadUps">{{ leadUps.done }} of {{ leadUps.all }}</template></span
     >
 </template>

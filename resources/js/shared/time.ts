@@ -1,12 +1,21 @@
 /** Wall dates and times as the server writes them, drawn for people. Nothing here decides a date; the server does. */
 
+import { region } from './region'
+
 export type Clock = '24' | '12'
 
 const utc = (date: string): Date => new Date(`${date.slice(0, 10)}T00:00:00Z`)
 
+/** What walls in a zone show, as YYYY-MM-DDTHH:MM:SS. */
+export function wallIn(zone: string, at: Date = new Date()): string {
+    return new Intl.DateTimeFormat('sv-SE', { timeZone: zone, dateStyle: 'short', timeStyle: 'medium' })
+        .format(at)
+        .replace(' ', 'T')
+}
+
 /** The date on the walls of a zone. */
 export function dateIn(zone: string, at: Date = new Date()): string {
-    return new Intl.DateTimeFormat('sv-SE', { timeZone: zone, dateStyle: 'short' }).format(at)
+    return wallIn(zone, at).slice(0, 10)
 }
 
 /** Whole days since 1970-01-01. */
@@ -34,10 +43,14 @@ export function startOfWeek(date: string, first: number): string {
     return plusDays(date, -((weekday(date) - first + 7) % 7))
 }
 
-/** The ISO 8601 number of the week that holds a day. */
+/**
+ * The number of the week that holds a day, whichever weekday weeks begin on. A week is of the year that its fourth day lies in (ISO 8601), or
+ * of the one whose 1 January it holds.
+ */
 export function weekNumber(date: string): number {
-    const thursday = plusDays(startOfWeek(date, 1), 3)
-    return Math.floor((dayNumber(thursday) - dayNumber(`${thursday.slice(0, 4)}-01-01`)) / 7) + 1
+    const start = startOfWeek(date, region.first_weekday)
+    const deciding = plusDays(start, region.week_numbers === 'january' ? 6 : 3)
+    return Math.floor((dayNumber(deciding) - dayNumber(`${deciding.slice(0, 4)}-01-01`)) / 7) + 1
 }
 
 /** Minutes since midnight of a date and time; 0 for a date alone. */
@@ -108,33 +121,50 @@ export const shortWeekday = format({ weekday: 'short' })
 export const longWeekday = format({ weekday: 'long' })
 export const monthName = format({ month: 'long' })
 
+/** The Thursday of a week of ISO 8601 (2026-W14). */
+const thursdayOf = (week: string): string =>
+    plusDays(startOfWeek(`${week.slice(0, 4)}-01-04`, 1), 7 * (Number(week.slice(6)) - 1) + 3)
+
 /** A week (2026-W14) or a month (2027-01) that something is meant for. */
 export const aroundWords = (around: string): string =>
     around.includes('W')
-        ? `around week ${Number(around.slice(6))}`
+        ? `around week ${weekNumber(thursdayOf(around))}`
         : `some time in ${monthName(`${around}-01`)}`
 /** The same with its year. */
 export const aroundFull = (around: string): string =>
     `${aroundWords(around)}${around.includes('W') ? ' of' : ''} ${around.slice(0, 4)}`
 const namedMonth = format({ month: 'short' })
 export const shortMonth = (date: string): string => namedMonth(date).slice(0, 3)
-export const shortDate = format({ day: 'numeric', month: 'short' })
+const inOrder = (day: string, month: string): string =>
+    region.date_order === 'day' ? `${day} ${month}` : `${month} ${day}`
+const dayOf = (date: string): string => String(Number(date.slice(8, 10)))
 
-/** "Thu 26 Nov" */
+/** "26 Nov", "Nov 26" */
+export function shortDate(date: string): string {
+    return inOrder(dayOf(date), shortMonth(date))
+}
+
+/** "26 November", "November 26" */
+export function dayOfMonth(date: string): string {
+    return inOrder(dayOf(date), monthName(date))
+}
+
+/** "Thu 26 Nov", "Thu, Nov 26" */
 export function namedDate(date: string): string {
-    return `${shortWeekday(date)} ${shortDate(date).replace('Sept', 'Sep')}`
+    return `${shortWeekday(date)}${region.date_order === 'month' ? ',' : ''} ${shortDate(date)}`
 }
 
-/** "Thu 26 Nov 2026" */
+/** "Thu 26 Nov 2026", "Thu, Nov 26, 2026", "Thu 2026-11-26" */
 export function fullDate(date: string): string {
-    return `${namedDate(date)} ${date.slice(0, 4)}`
+    if (region.date_order === 'year') return `${shortWeekday(date)} ${date.slice(0, 10)}`
+    return `${namedDate(date)}${region.date_order === 'month' ? ',' : ''} ${date.slice(0, 4)}`
 }
 
-/** "23–29 Nov", "30 Nov – 6 Dec" */
+/** "23–29 Nov", "30 Nov – 6 Dec", "Nov 23–29" */
 export function span(first: string, last: string): string {
     if (first === last) return namedDate(first)
     return first.slice(0, 7) === last.slice(0, 7)
-        ? `${Number(first.slice(8))}–${shortDate(last)}`
+        ? inOrder(`${dayOf(first)}–${dayOf(last)}`, shortMonth(last))
         : `${shortDate(first)} – ${shortDate(last)}`
 }
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { size } from '@/shared/region'
 import { answerOf, api, sendFile, sentence } from '@/api/client'
 import { sentShare } from '@/api/upload'
 import type { Attachment } from '@/api/types'
@@ -11,12 +12,6 @@ const props = defineProps<{ entryId: string; files: Attachment[] }>()
 const emit = defineEmits<{ changed: [files: Attachment[]] }>()
 const { change } = useChanges()
 const busy = ref(false)
-const size = (bytes: number): string =>
-    bytes < 1000
-        ? `${bytes} bytes`
-        : bytes < 1_000_000
-          ? `${Math.round(bytes / 1000)} kB`
-          : `${(bytes / 1_000_000).toFixed(1)} MB`
 
 async function add(event: Event): Promise<void> {
     const field = event.target as HTMLInputElement

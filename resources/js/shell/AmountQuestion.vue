@@ -1,16 +1,22 @@
 <script setup lang="ts">
 import { answerOf, api } from '@/api/client'
+import { decimal, readDecimal } from '@/shared/region'
 import { useView } from '@/state/view'
 import { useChanges } from '@/undo/useChanges'
-import { NButton, NInputNumber } from 'naive-ui'
-import { ref } from 'vue'
+import { NButton, NInput } from 'naive-ui'
+import { computed, ref } from 'vue'
 import QuestionBox from './QuestionBox.vue'
 
 /** How much was done of something that is measured: asked after it was ticked, and left out at will. */
 const view = useView()
 const { change } = useChanges()
 const asked = view.amount!
-const amount = ref<number | null>(null)
+const MOST = 1_000_000
+const written = ref('')
+const amount = computed(() => {
+    const number = readDecimal(written.value)
+    return number === null || number < 0 || number > MOST ? null : number
+})
 
 function leave(): void {
     view.amount = null
@@ -18,7 +24,7 @@ function leave(): void {
 function note(): void {
     if (amount.value === null) return
     leave()
-    void change(`${amount.value} ${asked.unit} noted with “${asked.title}”.`, () =>
+    void change(`${decimal(amount.value)} ${asked.unit} noted with “${asked.title}”.`, () =>
         answerOf(
             api.PUT('/entries/{entry}/occurrences/{recurrence}/done', {
                 params: { path: { entry: asked.entryId, recurrence: asked.recurrenceId } },
@@ -33,14 +39,12 @@ function note(): void {
     <QuestionBox :label="asked.title" test="amount" @leave="leave">
         <h2>{{ asked.title }}</h2>
         <form @submit.prevent="note">
-            <NInputNumber
-                v-model:value="amount"
+            <NInput
+                v-model:value="written"
                 placeholder=""
-                :min="0"
-                :max="1000000"
-                :show-button="false"
-                :update-value-on-input="true"
-                :input-props="{ 'aria-label': asked.unit, 'data-test': 'amount-number' } as object"
+                :input-props="
+                    { 'aria-label': asked.unit, 'data-test': 'amount-number', inputmode: 'decimal' } as object
+                "
             />
             <span>{{ asked.unit }}</span>
             <NButton attr-type="submit" class="press" type="primary" :disabled="amount === null"
@@ -57,7 +61,7 @@ form {
     align-items: center;
     gap: 8px;
 }
-form :deep(.n-input-number) {
+form :deep(.n-input) {
     width: 110px;
 }
 </style>

@@ -1,15 +1,14 @@
 <script setup lang="ts">
 import { answerOf, api, sentence } from '@/api/client'
 import type { Colour } from '@/api/types'
+import HolidaysField from '@/choice/HolidaysField.vue'
 import { nextColour } from '@/shared/colours'
-import SelectField from '@/shared/SelectField.vue'
 import TimeField from '@/shared/TimeField.vue'
 import { useAccount, useAreas } from '@/state/server'
 import { useView } from '@/state/view'
 import { say, useChanges } from '@/undo/useChanges'
-import { useQuery } from '@tanstack/vue-query'
 import { NButton, NModal } from 'naive-ui'
-import { computed, nextTick, reactive, ref } from 'vue'
+import { nextTick, reactive, ref } from 'vue'
 
 /** Asked once of a new account: what fills the weeks, when one is awake, and whose holidays are kept. All of it can wait. */
 const view = useView()
@@ -25,15 +24,6 @@ const form = reactive({
     holidays: account.value.holidays,
 })
 const busy = ref(false)
-const countries = useQuery({
-    queryKey: ['countries'],
-    queryFn: () => answerOf(api.GET('/holidays')),
-    staleTime: Infinity,
-})
-const regions = computed<[string | null, string][]>(() => [
-    [null, 'no country’s'],
-    ...Object.entries(countries.data.value?.countries ?? {}).sort((a, b) => a[1].localeCompare(b[1])),
-])
 
 function turn(name: string): void {
     chosen.value = chosen.value.includes(name)
@@ -110,12 +100,7 @@ async function begin(): Promise<void> {
             </fieldset>
             <fieldset>
                 <legend>Whose public holidays do you keep?</legend>
-                <SelectField
-                    v-model="form.holidays"
-                    class="region"
-                    label="Public holidays of"
-                    :options="regions"
-                />
+                <HolidaysField v-model="form.holidays" />
             </fieldset>
             <div class="foot">
                 <NButton type="primary" attr-type="submit" :loading="busy" data-test="first-begin"

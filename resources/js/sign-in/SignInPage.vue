@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import TextField from '@/shared/TextField.vue'
 import { NButton, NCheckbox } from 'naive-ui'
+import { regionOfBrowser } from '@/shared/region'
 import SelectField from '@/shared/SelectField.vue'
 import { zoneOptions } from '@/shared/zoneOptions'
 import { answerOf, api, Refused } from '@/api/client'
@@ -93,7 +94,14 @@ async function send(): Promise<void> {
         const answer = isNew.value
             ? await answerOf(
                   api.POST('/account', {
-                      body: { name, email, password, zone, invitation: token.value || null },
+                      body: {
+                          name,
+                          email,
+                          password,
+                          zone,
+                          ...regionOfBrowser(),
+                          invitation: token.value || null,
+                      },
                   }),
               )
             : await answerOf(api.POST('/session', { body: { email, password, remember } }))

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { wallIn, shortWeekday, timeOf } from '@/shared/time'
 import { NButton } from 'naive-ui'
 import { answerOf, api } from '@/api/client'
 import { useAccount } from '@/state/server'
@@ -17,13 +18,10 @@ const mails = computed(() => query.data.value?.mails ?? [])
 const chosen = ref<number | null>(null)
 const mail = computed(() => mails.value.find((one) => one.id === chosen.value) ?? mails.value[0])
 const account = useAccount()
-const when = (at: string): string =>
-    new Date(`${at.replace(' ', 'T')}Z`).toLocaleString('en-GB', {
-        timeZone: account.value.zone,
-        weekday: 'short',
-        hour: 'numeric',
-        minute: '2-digit',
-    })
+const when = (at: string): string => {
+    const wall = wallIn(account.value.zone, new Date(`${at.replace(' ', 'T')}Z`))
+    return `${shortWeekday(wall)} ${timeOf(wall, account.value.clock)}`
+}
 </script>
 
 <template>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { answerOf, api } from '@/api/client'
-import { minuteOf, moment } from '@/shared/time'
+import { minuteOf, moment, wallIn } from '@/shared/time'
 import { useAccount } from '@/state/server'
 import { useChanges } from '@/undo/useChanges'
 import { NButton } from 'naive-ui'
@@ -14,7 +14,7 @@ const { change } = useChanges()
 const isComing = ref(false)
 
 async function arrive(): Promise<void> {
-    const now = new Date().toLocaleString('sv-SE', { timeZone: account.value.zone }).replace(' ', 'T')
+    const now = wallIn(account.value.zone)
     const start = moment(now.slice(0, 10), Math.min(1435, minuteOf(now) + 2))
     const body = {
         title: 'A first note',

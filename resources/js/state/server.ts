@@ -1,3 +1,4 @@
+import { region } from '@/shared/region'
 import { answerOf, api } from '@/api/client'
 import { filled } from '@/state/filled'
 import type {
@@ -16,7 +17,7 @@ import type {
 import { plusDays } from '@/shared/time'
 import { keepPreviousData, useInfiniteQuery, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { createSharedComposable } from '@vueuse/core'
-import { computed, onScopeDispose, shallowRef, toValue, type MaybeRefOrGetter } from 'vue'
+import { computed, onScopeDispose, shallowRef, toValue, watch, type MaybeRefOrGetter } from 'vue'
 
 /** What the server sent is replaced as a whole, never changed in place: nothing needs to watch its insides. */
 const shallow = true
@@ -36,7 +37,7 @@ export function useSession() {
 /** The signed-in account; pages that use it are only reached by one. */
 export const useAccount = createSharedComposable(() => {
     const session = useSession()
-    return computed<Account>(
+    const account = computed<Account>(
         () =>
             session.data.value?.account ?? {
                 version: '',
@@ -45,6 +46,9 @@ export const useAccount = createSharedComposable(() => {
                 zone: 'UTC',
                 first_weekday: 1,
                 clock: '24',
+                date_order: 'day',
+                decimal_mark: 'point',
+                week_numbers: 'iso',
                 default_calendar_id: null,
                 work_days: [1, 2, 3, 4, 5],
                 holidays: null,
@@ -74,6 +78,13 @@ export const useAccount = createSharedComposable(() => {
                 new_entry: {},
             },
     )
+    watch(
+        account,
+        ({ clock, date_order, decimal_mark, first_weekday, week_numbers }) =>
+            Object.assign(region, { clock, date_order, decimal_mark, first_weekday, week_numbers }),
+        { immediate: true },
+    )
+    return account
 })
 
 type Repeats = 'all' | 'next'

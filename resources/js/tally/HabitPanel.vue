@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { decimal } from '@/shared/region'
 import { answerOf, api } from '@/api/client'
 import LayingOut from '@/shared/LayingOut.vue'
 import SidePanel from '@/shared/SidePanel.vue'
@@ -120,7 +121,7 @@ function open(): void {
                 </div>
                 <div v-if="habit.unit">
                     <dt>together</dt>
-                    <dd>{{ Math.round(habit.sum * 10) / 10 }} {{ habit.unit }}</dd>
+                    <dd>{{ decimal(habit.sum, 1) }} {{ habit.unit }}</dd>
                 </div>
             </dl>
             <h2>By weekday</h2>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { decimal } from '@/shared/region'
 import { answerOf, api } from '@/api/client'
 import { fullDate, plusDays } from '@/shared/time'
 import { useAreas } from '@/state/server'
@@ -109,7 +110,7 @@ function words(one: (typeof all.value)[number]): string {
             <template #sum="{ one }">
                 <span class="line"
                     >{{ words(one) }}
-                    <small v-if="one.unit">{{ Math.round(one.sum * 10) / 10 }} {{ one.unit }}</small></span
+                    <small v-if="one.unit">{{ decimal(one.sum, 1) }} {{ one.unit }}</small></span
                 >
             </template>
             <template #key>

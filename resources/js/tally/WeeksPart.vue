@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import SentenceWord from '@/shared/SentenceWord.vue'
-import { length, namedDate, plusDays, shortDate, span } from '@/shared/time'
+import { length, namedDate, plusDays, shortDate, span, weekNumber } from '@/shared/time'
 import { useMediaQuery } from '@vueuse/core'
 import { NButton } from 'naive-ui'
 import { computed } from 'vue'
@@ -40,7 +40,7 @@ const option = computed(() => {
         grid: { left: 40, right: 12, top: 14, bottom: 24 },
         xAxis: {
             type: 'category',
-            data: all.map((week) => (many ? shortDate(week.from) : `wk ${week.number}`)),
+            data: all.map((week) => (many ? shortDate(week.from) : `wk ${weekNumber(week.from)}`)),
             axisTick: { show: false },
             axisLine: { lineStyle: { color: ink('line') } },
             axisLabel: { color: ink('muted'), fontSize: 11 },
@@ -157,7 +157,7 @@ const columns = computed(() => [
 ])
 const rows = computed(() =>
     weeks.value.map((week) => [
-        `${week.number}`,
+        `${weekNumber(week.from)}`,
         week.from,
         week.capacity,
         week.load,

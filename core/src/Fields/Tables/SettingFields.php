@@ -18,6 +18,9 @@ use PlumRota\Core\Fields\Types\ZoneName;
 /** The settings of an account. What lets somebody in, its address and its password, is none of them. */
 final class SettingFields
 {
+    /** Countries, or parts of them (ISO 3166-1, ISO 3166-2), with commas between: "DE-BY,FR". */
+    private const PLACES = '/^[A-Z]{2}(?:-[A-Z0-9]{1,3})?(?:,[A-Z]{2}(?:-[A-Z0-9]{1,3})?){0,9}$/D';
+
     /** @return array<string, Field> by name */
     public static function all(): array
     {
@@ -31,10 +34,13 @@ final class SettingFields
                 new Field('zone', new ZoneName(), 'UTC', 'time zone'),
                 new Field('first_weekday', new Whole(1, 7), 1, 'first weekday'),
                 new Field('clock', new OneOf(['24', '12']), '24', 'clock'),
+                new Field('date_order', new OneOf(['day', 'month', 'year']), 'day', 'order of dates'),
+                new Field('decimal_mark', new OneOf(['point', 'comma']), 'point', 'decimal mark'),
+                new Field('week_numbers', new OneOf(['iso', 'january']), 'iso', 'numbers of weeks'),
                 new Field('work_days', new Listed(new Whole(1, 7), 7, 1), [1, 2, 3, 4, 5], 'working days', says: [
                     'min' => 'Choose at least one day on which work is done.',
                 ]),
-                new Field('holidays', new Maybe(new Text(2, pattern: '/^[A-Z]{2}$/D')), null, 'public holidays'),
+                new Field('holidays', new Maybe(new Text(120, pattern: self::PLACES)), null, 'public holidays'),
                 new Field('default_calendar_id', new Maybe(new Id('calendars')), null, 'where new entries go'),
                 new Field('quiet_from', $minute, 0, 'quiet hours from'),
                 new Field('quiet_to', $minute, 0, 'quiet hours to'),

@@ -2312,9 +2312,21 @@ export interface components {
             first_weekday: number;
             /** @enum {unknown} */
             clock: "24" | "12";
+            /**
+             * @description What comes first in a date
+             * @enum {unknown}
+             */
+            date_order: "day" | "month" | "year";
+            /** @enum {unknown} */
+            decimal_mark: "point" | "comma";
+            /**
+             * @description The first week of a year holds its first four days (ISO 8601), or 1 January
+             * @enum {unknown}
+             */
+            week_numbers: "iso" | "january";
             week: components["schemas"]["WeekdaySettings"][];
             work_days: number[];
-            /** @description ISO 3166 code of the country */
+            /** @description Codes of countries and of parts of them (ISO 3166), with commas between: DE-BY,FR */
             holidays: string | null;
             default_calendar_id: string | null;
             /** @description Minute of the day */
@@ -2913,8 +2925,6 @@ export interface components {
             weeks: {
                 from: string;
                 days: number;
-                /** @description Of ISO 8601 */
-                number: number;
                 /** @description Minutes that its days have */
                 capacity: number;
                 /** @description Minutes of the load of its days, as the board has them */
@@ -3963,6 +3973,15 @@ export interface operations {
                     email: string;
                     password: string;
                     zone: string;
+                    first_weekday?: number;
+                    /** @enum {unknown} */
+                    clock?: "24" | "12";
+                    /** @enum {unknown} */
+                    date_order?: "day" | "month" | "year";
+                    /** @enum {unknown} */
+                    decimal_mark?: "point" | "comma";
+                    /** @enum {unknown} */
+                    week_numbers?: "iso" | "january";
                     /** @description The token of its link */
                     invitation?: string | null;
                 };
@@ -3989,6 +4008,12 @@ export interface operations {
                     first_weekday?: number;
                     /** @enum {unknown} */
                     clock?: "24" | "12";
+                    /** @enum {unknown} */
+                    date_order?: "day" | "month" | "year";
+                    /** @enum {unknown} */
+                    decimal_mark?: "point" | "comma";
+                    /** @enum {unknown} */
+                    week_numbers?: "iso" | "january";
                     work_days?: number[];
                     holidays?: string | null;
                     week?: components["schemas"]["WeekdaySettings"][];
@@ -4959,7 +4984,7 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description The countries whose public holidays are known, by ISO 3166 code */
+            /** @description The countries, and parts of them, whose public holidays are known, by ISO 3166 code */
             200: {
                 headers: {
                     [name: string]: unknown;

@@ -27,6 +27,10 @@ final class CaptureReader
         '(?:[\'’]ve)?\s+(?:need|have|want|ought|got|would\s+like)\s+to\s+|(?:I|we)\s+must\s+'.
         '|don[\'’]?t\s+(?:let\s+me\s+)?forget\s+to\s+|remember\s+to\s+|make\s+sure\s+to\s+)?/iu';
 
+    /** A title that a word was taken out of: "swap shifts so I", "be for the passports". */
+    private const TORN = '/^(?:be|after|so|for|of|by|until|which|that)\s|\s(?:so(?:\s+(?:I|we|that))?|because|and|or|but|of|the|a|an|to|with|be|which'.
+        '|until|while)$/iu';
+
     /** Of what is done in the evening: "dinner at 7". */
     private const EVENING = '/(?<!\p{L})(?:dinner|supper|drinks|pub|cinema|theatre|disco|nightcap)(?!\p{L})/iu';
 
@@ -98,6 +102,9 @@ final class CaptureReader
         $isWholeDay = $placement === null || $placement->allDay;
         $places = self::places($line, $chosen);
         $title = self::title($line->line, $places);
+        if ($places !== [] && preg_match(self::TORN, $title) === 1) {
+            $meaning->problem("“{$title}” is what is left as its title: see whether all of it was understood.");
+        }
 
         return new Draft(
             title: $title !== '' ? $title : $context->calendars[$meaning->calendar ?? ''] ?? '',

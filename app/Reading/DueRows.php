@@ -26,17 +26,18 @@ final class DueRows
     }
 
     /**
-     * @return list<stdClass&object{id: string, days: float}> routines with a deadline, and how many days after its place each is
-     *   due; a single occurrence with its own
+     * @return list<stdClass&object{id: string, days: float, gives_way: int}> routines with a deadline, how many days after the day
+     *   that its rule says each is due, and whether it gives way on days off; a single occurrence with its own
      */
     public function ofRoutines(Visible $who, LocalDate $first, int $days): array
     {
-        /** @var list<stdClass&object{id: string, days: float}> $rows  and how many days after its start each is due */
+        /** @var list<stdClass&object{id: string, days: float, gives_way: int}> $rows */
         $rows = DB::select(
-            "select id, julianday(substr(due, 1, 10)) - julianday(substr(start, 1, 10)) as days from entries
+            "select id, julianday(substr(due, 1, 10)) - julianday(substr(start, 1, 10)) as days,
+                off_day in ('before', 'after') as gives_way from entries
                 where user_id = :user and (rule is not null or extra_dates <> '[]') and kind = 'task' and due is not null
-            union all select h.entry_id, julianday(substr(json_extract(h.fields, '$.due'), 1, 10)) - julianday(h.day)
-                from overrides h join entries e on e.id = h.entry_id
+            union all select h.entry_id, julianday(substr(json_extract(h.fields, '$.due'), 1, 10)) - julianday(h.day),
+                e.off_day in ('before', 'after') from overrides h join entries e on e.id = h.entry_id
                 where h.user_id = :user2 and json_extract(h.fields, '$.due') is not null and e.kind = 'task'
                     and json_extract(h.fields, '$.due') >= :from and json_extract(h.fields, '$.due') < :to",
             [

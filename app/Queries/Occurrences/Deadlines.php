@@ -9,10 +9,12 @@ use App\Models\User;
 use App\Reading\DueRows;
 use Carbon\CarbonImmutable;
 use PlumRota\Core\Planning\Missed;
+use PlumRota\Core\Recurrence\AdjustedSet;
 use PlumRota\Core\Schedule\Due;
 use PlumRota\Core\Time\InvalidTime;
 use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\TimeRange;
+use PlumRota\Core\Time\Zone;
 use stdClass;
 
 /**
@@ -141,10 +143,9 @@ final readonly class Deadlines
         if ($rows === []) {
             return [];
         }
-        $window = $this->places($user, $rows, $first, $days);
         $today = $user->wallNow()->dayNumber();
         $found = [];
-        foreach ($this->occurrences->each($user, $window, array_values(array_unique(array_column($rows, 'id')))) as $one) {
+        foreach ($this->mayBeDue($user, $rows, $first, $days) as $one) {
             // What lapses is missed when it is over; what rolls on and was followed by the next one too.
             $isOver =
                 ! $one->block->isDone &&
@@ -179,17 +180,37 @@ final readonly class Deadlines
     }
 
     /**
-     * Where the occurrences may stand that are due on some days: as long before or after as their due dates are, wherever
-     * single ones were moved, and on today for what has rolled on.
+     * Those that give way on days off may stand much farther from the day that their rule says than the others.
      *
-     * @param  non-empty-list<stdClass&object{id: string, days: float}>  $rows
+     * @param  non-empty-list<stdClass&object{id: string, days: float, gives_way: int}>  $rows
+     * @return iterable<ResolvedOccurrence>
      */
-    private function places(User $user, array $rows, LocalDate $first, int $days): TimeRange
+    private function mayBeDue(User $user, array $rows, LocalDate $first, int $days): iterable
+    {
+        $ways = [];
+        foreach ($rows as $row) {
+            $ways[$row->gives_way][] = $row;
+        }
+        foreach ($ways as $givesWay => $some) {
+            $apart = Zone::FURTHEST_DAYS + ($givesWay === 1 ? AdjustedSet::FURTHEST : 0);
+            $window = $this->places($user, $some, $first, $days, $apart);
+            yield from $this->occurrences->each($user, $window, array_values(array_unique(array_column($some, 'id'))));
+        }
+    }
+
+    /**
+     * Where the occurrences may stand that are due on some days: as long before or after as their due dates are, and as far from the
+     * day of their rule as a zone or a day off puts them, wherever single ones were moved, and on today for what has rolled on.
+     *
+     * @param  non-empty-list<stdClass&object{id: string, days: float, gives_way: int}>  $rows
+     * @param  int  $apart  days
+     */
+    private function places(User $user, array $rows, LocalDate $first, int $days, int $apart): TimeRange
     {
         $offsets = array_map(intval(...), array_column($rows, 'days'));
-        $from = $first->plusDays(-min(self::FURTHEST, max(0, ...$offsets)))->dayNumber();
+        $from = $first->plusDays(-min(self::FURTHEST, max(0, ...$offsets)) - $apart)->dayNumber();
         $to = $first
-            ->plusDays($days + min(self::FURTHEST, max(0, ...array_map(fn (int $offset): int => -$offset, $offsets))))
+            ->plusDays($days + min(self::FURTHEST, max(0, ...array_map(fn (int $offset): int => -$offset, $offsets))) + $apart)
             ->dayNumber();
         $moved = $this->rows->moved(
             Visible::to($user),

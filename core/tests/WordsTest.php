@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 use PlumRota\Core\Recurrence\RuleInWords;
 use PlumRota\Core\Recurrence\RuleParser;
-use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\LocalDateTime;
 
 /** From Wednesday 25 November 2026, 7:05, on. Every sentence was read by a person against its rule. */
@@ -155,10 +154,3 @@ test('a rule of any shape has its sentence', function (string $rule, string $wor
     ],
     ['RSCALE=HEBREW;FREQ=YEARLY;BYMONTH=7;BYDAY=1MO', 'every year on the first Monday of month 7 of the Hebrew calendar'],
 ]);
-
-test('a date in words', function () {
-    expect(RuleInWords::date(LocalDate::of(2026, 1, 2)))
-        ->toBe('2 January 2026')
-        ->and(RuleInWords::date(LocalDate::of(2026, 12, 31)))
-        ->toBe('31 December 2026');
-});

@@ -40,7 +40,7 @@ final class EntryController
         $id = is_string($id) && $id !== '' ? $id : 'once';
 
         return response()->json([
-            ...(new EntryResource($found))->fields($user->region()),
+            ...(new EntryResource($found))->fields($user->region(), $user->wallNow()->date()),
             'this_one' => ThisOne::shown($user, $found, $id, $timings->minutes($user, [$found->id])["{$found->id}|{$id}"] ?? 0),
         ]);
     }
@@ -90,7 +90,7 @@ final class EntryController
         $id = $request->scope() === Scope::One ? $request->recurrenceId() ?? Series::ONCE : Series::ONCE;
 
         return response()->json([
-            ...(new EntryResource($moved))->fields($user->region()),
+            ...(new EntryResource($moved))->fields($user->region(), $user->wallNow()->date()),
             'after_due' => ThisOne::isAfterDue($user, $moved, $id),
         ]);
     }

@@ -12,6 +12,7 @@ use Illuminate\Http\Request;
 use Illuminate\Http\Resources\Json\JsonResource;
 use PlumRota\Core\Fields\Tables\EntryFields;
 use PlumRota\Core\Schedule\SeriesInWords;
+use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\Region;
 use PlumRota\Core\Time\Zone;
 
@@ -23,11 +24,13 @@ final class EntryResource extends JsonResource
     /** @return array<string, mixed> */
     public function toArray(Request $request): array
     {
-        return $this->fields(Account::of($request)->region());
+        $user = Account::of($request);
+
+        return $this->fields($user->region(), $user->wallNow()->date());
     }
 
     /** @return array<string, mixed> */
-    public function fields(Region $region = new Region()): array
+    public function fields(Region $region = new Region(), ?LocalDate $today = null): array
     {
         $entry = $this->resource;
         $series = SeriesOf::mendable($entry);
@@ -49,7 +52,7 @@ final class EntryResource extends JsonResource
                 default => (string) $placement->end(),
             },
             'floating' => $entry->start !== null && ! $entry->all_day && $entry->zone === null,
-            'in_words' => $series === null ? null : SeriesInWords::of($series, $region),
+            'in_words' => $series === null ? null : SeriesInWords::of($series, $region, $today),
             'lead_ups' => $entry->exists ? LeadUpsShown::of($entry) : [],
             'leads_to' => LeadUpsShown::anchor($entry),
             'after' => LeadUpsShown::preceding($entry),

@@ -169,7 +169,7 @@ final readonly class CaptureReading
             'start' => $draft->placement?->startText(),
             'length' => $draft->placement?->length,
             'rule' => $draft->rule === null ? null : (string) $draft->rule,
-            'in_words' => $series === null || $draft->rule === null ? null : SeriesInWords::of($series, $user->region()),
+            'in_words' => $series === null || $draft->rule === null ? null : SeriesInWords::of($series, $user->region(), $user->wallNow()->date()),
             'due' => $draft->due,
             'not_before' => $draft->notBefore === null ? null : (string) $draft->notBefore,
             'around' => $draft->around === null ? null : (string) $draft->around,

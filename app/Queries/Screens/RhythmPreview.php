@@ -29,6 +29,7 @@ use PlumRota\Core\Time\InvalidTime;
 use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\LocalDateTime;
 use PlumRota\Core\Time\TimeRange;
+use PlumRota\Core\Time\Zone;
 
 /** Where a rhythm lands before it is saved: its sentence, twelve months of days, and the next dates with what they meet. */
 final readonly class RhythmPreview
@@ -36,6 +37,11 @@ final readonly class RhythmPreview
     private const NEXT = 6;
 
     private const MOST_COUNTED = 5000;
+
+    /** Days ahead in which the next ones are looked for first, and at the most. */
+    private const FIRST_DAYS = 8;
+
+    private const FURTHEST_DAYS = 8192;
 
     public function __construct(private OccurrencesBetween $occurrences, private DaysOff $daysOff, private OverrideRows $overrides)
     {
@@ -73,8 +79,8 @@ final readonly class RhythmPreview
         return [
             'rule' => $rule === null ? null : (string) $rule,
             'start' => $series->placement->startText(),
-            'sentence' => SeriesInWords::of($series, $user->region()) ?? 'once',
-            'count' => $this->count($series),
+            'sentence' => SeriesInWords::of($series, $user->region(), $today) ?? 'once',
+            'count' => $this->count($series, $timeline),
             'lands' => array_values($lands),
             'lands_from' => (string) $first,
             'next' => $this->next($user, $series, $timeline, $entry),
@@ -99,67 +105,79 @@ final readonly class RhythmPreview
         return $series->placement->startingAt($series->placement->start->plusSeconds($days * 86400));
     }
 
-    /** How often it comes in all; null when it does not end, or not soon. */
-    private function count(Series $series): ?int
+    /** How often it comes in all, with its seasons, pauses and days off; null when it does not end, or not soon. */
+    private function count(Series $series, Timeline $timeline): ?int
     {
         $rule = $series->rule;
-        if ($rule === null || $rule->count !== null) {
-            return $rule === null ? 1 : $rule->count;
+        if ($rule === null) {
+            return 1;
         }
-        if ($rule->until === null || $series->afterDone) {
+        if ($series->afterDone) {
+            return $rule->count;
+        }
+        if ($rule->count === null && $rule->until === null) {
             return null;
         }
-        $found = count($series->recurrenceSet()->next(self::MOST_COUNTED + 1));
+        $starts = $series->recurrenceSet()->next(self::MOST_COUNTED + 1);
+        if (count($starts) > self::MOST_COUNTED) {
+            return null;
+        }
 
-        return $found > self::MOST_COUNTED ? null : $found;
+        return $starts === [] ? 0 : count($timeline->occurrences($series, [], self::around($series, $starts[0], end($starts))));
+    }
+
+    /** Where the occurrences of some starts may stand: a day off, or another zone, puts them elsewhere. */
+    private static function around(Series $series, LocalDateTime $first, LocalDateTime $last): TimeRange
+    {
+        $beside = 86400 * (Zone::FURTHEST_DAYS + ($series->breaks === null ? 0 : AdjustedSet::FURTHEST));
+        $length = $series->placement->end()->seconds - $series->placement->start->seconds;
+
+        return TimeRange::of($first->plusSeconds(-$beside), $last->plusSeconds($beside + $length));
+    }
+
+    /**
+     * The next ones that land: further and further ahead, until there are enough or no more come.
+     *
+     * @param  list<Override>  $changes
+     * @return list<Occurrence>
+     */
+    private function upcoming(User $user, Series $series, Timeline $timeline, array $changes): array
+    {
+        $closed = [];
+        foreach ($changes as $change) {
+            $closed[$change->recurrenceId] = $change->skipped || $change->doneAt !== null || $change->letGoAt !== null;
+        }
+        $today = $user->wallNow()->date()->startOfDay();
+        // A day off may put the first one before the start.
+        $from = $today->seconds > $series->placement->start->seconds ? $today : $series->placement->start;
+        $isNext = fn (Occurrence $one): bool => ! ($closed[$one->recurrenceId] ?? false) &&
+            $one->placement->start->seconds >= $today->seconds;
+        if ($series->afterDone) {
+            $open = $series->afterDone()?->open($this->finishes($user, $series, $changes));
+
+            return $open === null
+                ? []
+                : array_values(
+                    array_filter(
+                        // What is counted from its finish waits for its season, if need be.
+                        $timeline->occurrences($series, $changes, self::around($series, $open, $open->plusSeconds(86400 * self::FURTHEST_DAYS))),
+                        fn (Occurrence $one): bool => ! ($closed[$one->recurrenceId] ?? false),
+                    ),
+                );
+        }
+        $found = [];
+        for ($days = self::FIRST_DAYS; count($found) < self::NEXT && $days <= self::FURTHEST_DAYS; $days *= 4) {
+            $window = self::around($series, $from, $from->plusSeconds(86400 * $days));
+            $found = array_values(array_filter($timeline->occurrences($series, [], $window, self::MOST_COUNTED), $isNext));
+        }
+
+        return array_slice($found, 0, self::NEXT);
     }
 
     /** @return list<array<string, mixed>> */
     private function next(User $user, Series $series, Timeline $timeline, ?Entry $entry): array
     {
-        $changes = $entry === null ? [] : $this->changes($user, $entry);
-        $closed = [];
-        foreach ($changes as $change) {
-            $closed[$change->recurrenceId] = $change->skipped || $change->doneAt !== null || $change->letGoAt !== null;
-        }
-        $closed = array_filter($closed);
-        // As many more as are closed already: what was just ticked is not next.
-        $starts = $series->afterDone
-            ? array_filter([$series->afterDone()?->open($this->finishes($user, $series, $changes))])
-            : array_slice(
-                array_values(
-                    array_filter(
-                        $series->recurrenceSet()->next(self::NEXT + count($closed), $this->from($user, $series)),
-                        fn (LocalDateTime $start): bool => ! isset($closed[$series->recurrenceId($start)]),
-                    ),
-                ),
-                0,
-                self::NEXT,
-            );
-        if ($starts === []) {
-            return [];
-        }
-        $lastStart = $starts[count($starts) - 1];
-        $beside = 86400 * (2 + ($series->breaks === null ? 0 : AdjustedSet::FURTHEST));
-        $around = TimeRange::of(
-            $starts[0]->plusSeconds(-$beside),
-            $lastStart->plusSeconds($beside + $series->placement->end()->seconds - $series->placement->start->seconds),
-        );
-        $upcoming = array_slice(
-            array_values(
-                array_filter(
-                    $timeline->occurrences($series, $series->afterDone ? $changes : [], $around),
-                    fn (Occurrence $one): bool => ! isset($closed[$one->recurrenceId]) &&
-                        in_array(
-                            $series->startOf($one->recurrenceId)->seconds,
-                            array_map(fn (LocalDateTime $start): int => $start->seconds, $starts),
-                            true,
-                        ),
-                ),
-            ),
-            0,
-            self::NEXT,
-        );
+        $upcoming = $this->upcoming($user, $series, $timeline, $entry === null ? [] : $this->changes($user, $entry));
         $others = array_filter(
             $this->others($user, $upcoming),
             fn (ResolvedOccurrence $seen): bool => $seen->entry->id !== $entry?->id,
@@ -206,13 +224,6 @@ final readonly class RhythmPreview
         }
 
         return $finishes;
-    }
-
-    private function from(User $user, Series $series): LocalDateTime
-    {
-        $today = $user->wallNow()->date()->startOfDay();
-
-        return $today->seconds > $series->placement->start->seconds ? $today : $series->placement->start;
     }
 
     /**

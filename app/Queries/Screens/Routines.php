@@ -116,7 +116,7 @@ final readonly class Routines
             'calendar_id' => $entry->calendar_id,
             'area_id' => $entry->calendar->area_id,
             'colour' => $entry->colour,
-            'in_words' => $series === null ? null : SeriesInWords::of($series, $user->region()),
+            'in_words' => $series === null ? null : SeriesInWords::of($series, $user->region(), $user->wallNow()->date()),
             'often' => self::often($entry->rule),
             'missed' => $entry->missed,
             'minutes' => self::aWeek($minutes),

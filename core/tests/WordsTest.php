@@ -2,6 +2,9 @@
 
 declare(strict_types=1);
 
+use PlumRota\Core\Recurrence\InvalidRule;
+use PlumRota\Core\Recurrence\RecurrenceRule;
+use PlumRota\Core\Recurrence\RecurrenceSet;
 use PlumRota\Core\Recurrence\RuleInWords;
 use PlumRota\Core\Recurrence\RuleParser;
 use PlumRota\Core\Time\LocalDateTime;
@@ -133,9 +136,15 @@ test('a rule of any shape has its sentence', function (string $rule, string $wor
         'every year on the 256th day of the year if it is a weekday in September',
     ],
     ['FREQ=YEARLY;BYYEARDAY=1,2;BYSETPOS=-1', 'every year on the 1st and 2nd day of the year, only the last of these'],
-    ['FREQ=YEARLY;BYDAY=20MO', 'every year on the 20th Monday'],
+    ['FREQ=YEARLY;BYDAY=20MO', 'every year on the 20th Monday of the year'],
     ['FREQ=YEARLY;BYDAY=MO;BYMONTH=5', 'every year on every Monday of May'],
     ['FREQ=YEARLY;BYMONTH=1;BYDAY=2MO', 'every year on the second Monday of January'],
+    ['FREQ=YEARLY;BYMONTH=6,7;BYDAY=1MO', 'every year on the first Monday of June and July'],
+    ['FREQ=YEARLY;BYMONTH=6,7;BYDAY=MO;BYSETPOS=1', 'every year on every Monday of June and July, only the 1st of these'],
+    ['FREQ=YEARLY;BYDAY=MO;BYSETPOS=1', 'every year on the first Monday of the year'],
+    ['FREQ=MONTHLY;BYDAY=1MO;BYMONTHDAY=1', 'every month on the 1st if it is the first Monday'],
+    ['FREQ=WEEKLY;INTERVAL=2;BYDAY=MO,SU;WKST=SU', 'every other week on Monday and Sunday, in weeks that begin on Sunday'],
+    ['FREQ=YEARLY;BYYEARDAY=100;BYMONTHDAY=1', 'every year on the 100th day of the year where that is the 1st'],
     ['FREQ=YEARLY;BYMONTH=1;BYDAY=MO,TU;BYSETPOS=2', 'every year on the second Monday or Tuesday of January'],
     [
         'FREQ=YEARLY;BYMONTH=1;BYDAY=1MO,TU;BYSETPOS=2',
@@ -154,3 +163,58 @@ test('a rule of any shape has its sentence', function (string $rule, string $wor
     ],
     ['RSCALE=HEBREW;FREQ=YEARLY;BYMONTH=7;BYDAY=1MO', 'every year on the first Monday of month 7 of the Hebrew calendar'],
 ]);
+
+/** @return iterable<string> rules of every combination of some parts, of those that there can be */
+function combinedRules(): iterable
+{
+    $days = ['', 'BYDAY=MO', 'BYDAY=MO,SU', 'BYDAY=1MO', 'BYDAY=-1FR', 'BYDAY=1MO,TU', 'BYDAY=MO,TU,WE,TH,FR', 'BYDAY=MO,TU,WE,TH,FR,SA,SU'];
+    foreach (['DAILY', 'WEEKLY', 'MONTHLY', 'YEARLY'] as $freq) {
+        $parts = [
+            ['', 'INTERVAL=2'],
+            $days,
+            ['', 'BYMONTH=6', 'BYMONTH=6,7', 'BYMONTH=11'],
+            ['', 'BYMONTHDAY=1', 'BYMONTHDAY=-1', 'BYMONTHDAY=25'],
+            ['', 'BYSETPOS=1', 'BYSETPOS=-1'],
+            ['', 'BYHOUR=9,17'],
+            ['', 'WKST=SU'],
+            $freq === 'YEARLY' ? ['', 'BYWEEKNO=20', 'BYYEARDAY=100'] : [''],
+        ];
+        $rules = ["FREQ={$freq}"];
+        foreach ($parts as $part) {
+            $rules = array_merge(...array_map(
+                fn (string $rule): array => array_map(fn (string $one): string => $one === '' ? $rule : "{$rule};{$one}", $part),
+                $rules,
+            ));
+        }
+        yield from $rules;
+    }
+}
+
+test('two rules that have one sentence come on the same dates', function () {
+    $start = LocalDateTime::parse('2026-11-25T07:05');
+    $bySentence = [];
+    $number = 0;
+    foreach (combinedRules() as $text) {
+        try {
+            $rule = RuleParser::parse($text);
+        } catch (InvalidRule) {
+            continue;
+        }
+        $number++;
+        $bySentence[(new RuleInWords($rule, $start))->sentence()][$text] = $rule;
+    }
+    expect($number)->toBeGreaterThan(5000);
+    foreach ($bySentence as $sentence => $rules) {
+        if (count($rules) === 1) {
+            continue;
+        }
+        $dates = array_map(
+            fn (RecurrenceRule $rule): string => implode(' ', array_map(
+                strval(...),
+                (new RecurrenceSet($start, $rule))->between($start, $start->plusSeconds(5 * 366 * 86400), 40),
+            )),
+            $rules,
+        );
+        expect(count(array_unique($dates)))->toBe(1, "“{$sentence}” is said of ".implode(' and of ', array_keys($rules)));
+    }
+});

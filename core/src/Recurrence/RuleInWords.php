@@ -39,6 +39,7 @@ final readonly class RuleInWords
         }.
             $this->times().
             $this->positions().
+            $this->weekStart().
             $this->end();
     }
 
@@ -103,10 +104,16 @@ final readonly class RuleInWords
                 ' of '.
                 (count($rule->byWeekNo) === 1 ? 'week ' : 'weeks ').
                 $this->joined($rule->byWeekNo).
+                $this->monthDays(' where that is the ').
+                ($rule->byYearDay === [] ? '' : ' where that is'.substr($this->yearDays(), 3)).
                 $this->months(' in ');
         }
         if ($rule->byYearDay !== []) {
-            return $this->every().$this->yearDays().$this->onWeekdays('if it is').$this->months(' in ');
+            return $this->every().
+                $this->yearDays().
+                $this->onWeekdays('if it is').
+                $this->monthDays(' where that is the ').
+                $this->months(' in ');
         }
         if (
             $rule->rscale === 'GREGORIAN' &&
@@ -128,7 +135,9 @@ final readonly class RuleInWords
         if ($rule->byDay !== []) {
             $days = $this->namesItsPlaces() ? $this->chosenOf() : $this->numberedWeekdays();
 
-            return $this->every().' on '.$days.$this->months(' of ').$this->skip();
+            $isOfYear = $rule->byMonth === [] && $rule->byLeapMonth === [] && $rule->rscale === 'GREGORIAN' && str_contains($days, 'the ');
+
+            return $this->every().' on '.$days.($isOfYear ? ' of the year' : $this->months(' of ')).$this->skip();
         }
         if ($this->leavesDateToOther()) {
             return $this->every().' on the same date'.$this->months(' of ').$this->skip();
@@ -161,17 +170,21 @@ final readonly class RuleInWords
     private function onWeekdays(string $preposition): string
     {
         $days = $this->plainWeekdays();
-
-        return match (true) {
-            $days === [] => '',
-            $days === [1, 2, 3, 4, 5] => " {$preposition} a weekday",
-            default => " {$preposition} ".
-                ($preposition === 'if it is' ? 'a ' : '').
-                $this->joined(
-                    array_map(fn (int $day): string => $this->weekday($day), $days),
-                    $preposition === 'on' ? 'and' : 'or',
-                ),
+        $named = array_map(fn (int $day): string => $this->weekday($day), $days);
+        $numbered = array_map(
+            $this->numbered(...),
+            array_values(array_filter($this->rule->byDay, fn (WeekdayNum $day): bool => $day->nth !== 0)),
+        );
+        if ($preposition === 'on') {
+            return $days === [] ? '' : ($days === [1, 2, 3, 4, 5] ? ' on a weekday' : ' on '.$this->joined($named));
+        }
+        $plain = match (true) {
+            $days === [] => [],
+            $days === [1, 2, 3, 4, 5] => ['a weekday'],
+            default => ['a '.$named[0], ...array_slice($named, 1)],
         };
+
+        return $plain === [] && $numbered === [] ? '' : ' if it is '.$this->joined([...$plain, ...$numbered], 'or');
     }
 
     private function numberedWeekdays(): string
@@ -179,7 +192,7 @@ final readonly class RuleInWords
         $days = array_map(
             fn (WeekdayNum $day): string => $day->nth === 0
                 ? 'every '.$day->weekday->english()
-                : 'the '.(self::FIRST[$day->nth] ?? self::ordinal($day->nth)).' '.$day->weekday->english(),
+                : $this->numbered($day),
             $this->rule->byDay,
         );
 
@@ -192,6 +205,12 @@ final readonly class RuleInWords
                 )
                 : $days,
         );
+    }
+
+    /** "the first Monday" */
+    private function numbered(WeekdayNum $day): string
+    {
+        return 'the '.(self::FIRST[$day->nth] ?? self::ordinal($day->nth)).' '.$day->weekday->english();
     }
 
     /** "the last weekday", "the first Saturday or Sunday": BYSETPOS over plain weekdays. */
@@ -215,7 +234,8 @@ final readonly class RuleInWords
         $rule = $this->rule;
         $isLong =
             $rule->freq === Frequency::Monthly ||
-            ($rule->freq === Frequency::Yearly && $rule->byWeekNo === [] && $rule->byYearDay === []);
+            // Of several months it picks from all of them together.
+            ($rule->freq === Frequency::Yearly && $rule->byWeekNo === [] && $rule->byYearDay === [] && count($rule->byMonth) < 2);
         $times = max(1, count($rule->byHour)) * max(1, count($rule->byMinute)) * max(1, count($rule->bySecond));
 
         return $rule->bySetPos !== [] &&
@@ -331,6 +351,20 @@ final readonly class RuleInWords
         }
 
         return $this->rule->until === null ? '' : ' until '.$this->region->date($this->rule->until->wall->date());
+    }
+
+    /** On which weekday weeks begin, where that is another than usual and something hangs on it. */
+    private function weekStart(): string
+    {
+        $rule = $this->rule;
+        $matters = match ($rule->freq) {
+            Frequency::Weekly => $rule->bySetPos !== [] ||
+                ($rule->interval > 1 && $rule->byDay !== [] && $this->plainWeekdays() !== [$this->start->date()->weekday()->value]),
+            Frequency::Yearly => $rule->byWeekNo !== [],
+            default => false,
+        };
+
+        return $matters && $rule->weekStart !== Weekday::MO ? ', in weeks that begin on '.$rule->weekStart->english() : '';
     }
 
     /** @return list<int> */

@@ -172,7 +172,8 @@ final readonly class TalliedWeeks
         foreach (array_filter([$row['before'], $row['after']]) as $columns) {
             $entryId = is_string($columns['entry_id'] ?? null) ? $columns['entry_id'] : '';
             $recurrenceId = is_string($columns['recurrence_id'] ?? null) ? $columns['recurrence_id'] : '';
-            array_push($stretches, ...self::around($recurrenceId, $entries[$entryId] ?? []));
+            $doneAt = is_int($columns['done_at'] ?? null) ? $columns['done_at'] : null;
+            array_push($stretches, ...self::around($recurrenceId, $entries[$entryId] ?? [], $doneAt));
             if (is_string($columns['moved_from'] ?? null) && is_string($columns['moved_to'] ?? null)) {
                 $stretches[] = self::wide($columns['moved_from'], $columns['moved_to'], Zone::FURTHEST_DAYS, Zone::FURTHEST_DAYS);
             }
@@ -224,7 +225,7 @@ final readonly class TalliedWeeks
      * @param  list<Entry>  $entries  the entry as it was and as it is
      * @return list<Stretch>
      */
-    private static function around(string $recurrenceId, array $entries): array
+    private static function around(string $recurrenceId, array $entries, ?int $doneAt = null): array
     {
         $stretches = [];
         foreach ($entries as $entry) {
@@ -242,8 +243,9 @@ final readonly class TalliedWeeks
                 continue;
             }
             $stretch = self::wide($day, $day, Reach::back($series), Reach::on($series));
-            // What counts from when it was done stands elsewhere from there on.
-            $stretches[] = $entry->after_done ? [$stretch[0], null] : $stretch;
+            // What counts from when it was done stands elsewhere from there on, or from its day.
+            $done = $doneAt === null ? $stretch[0] : (string) LocalDate::fromDayNumber(intdiv($doneAt, 86400) - Zone::FURTHEST_DAYS);
+            $stretches[] = $entry->after_done ? [min($stretch[0], $done), null] : $stretch;
         }
 
         return $stretches;

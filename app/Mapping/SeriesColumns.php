@@ -9,6 +9,7 @@ use PlumRota\Core\Recurrence\OffDay;
 use PlumRota\Core\Schedule\Placement;
 use PlumRota\Core\Schedule\Series;
 use PlumRota\Core\Time\LocalDateTime;
+use PlumRota\Core\Time\PlannableDays;
 use PlumRota\Core\Time\Zone;
 
 /** The core's objects as columns of the database. */
@@ -16,6 +17,9 @@ final class SeriesColumns
 {
     /** A routine with more instances than this is kept open-ended rather than counted out. */
     private const MOST_COUNTED = 2000;
+
+    /** The first day that can be planned. */
+    private const FROM_THE_FIRST = PlannableDays::FIRST_YEAR.'-01-01';
 
     /** @return array<string, mixed> */
     public static function of(Series $series): array
@@ -34,7 +38,8 @@ final class SeriesColumns
             'after_done' => $series->afterDone,
             'extra_dates' => array_map($text, $series->extra),
             'except_dates' => array_map($text, $series->except),
-            'first_day' => (string) $first
+            // Done before its start, the next one may lie before it.
+            'first_day' => $series->afterDone ? self::FROM_THE_FIRST : (string) $first
                 ->date()
                 ->plusDays(
                     -Zone::FURTHEST_DAYS -

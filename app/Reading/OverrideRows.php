@@ -20,7 +20,7 @@ final class OverrideRows
     /**
      * What may make occurrences of a stretch differ: rows whose recurrence id, or whose new place, lies near it. Near is as far
      * as the entry is long, and as far as a day off may send it where that is asked for. Of what counts from when it was done,
-     * the latest finish besides; of what happens once, its one row.
+     * the latest finish besides, and those that were done ahead of their day; of what happens once, its one row.
      *
      * @param  array<string, EntryRow>  $entries  by id
      * @param  string  $from  the first day
@@ -73,6 +73,8 @@ final class OverrideRows
                 order by c.done_at desc limit 1) from json_each(:finished) o
             union all select (select c.id from overrides c where c.entry_id = o.value and (c.skipped = 1 or c.let_go_at is not null)
                 order by c.day desc limit 1) from json_each(:finished2) o
+            union all select c.id from json_each(:finished3) o join overrides c on c.entry_id = o.value and c.done_at is not null
+                and c.day > (select date(max(d.done_at), 'unixepoch', '-2 days') from overrides d where d.entry_id = o.value)
             )",
             [
                 'all' => $isAll,
@@ -91,6 +93,7 @@ final class OverrideRows
                 'whole' => $json($whole),
                 'finished' => $json($lastDone),
                 'finished2' => $json($lastDone),
+                'finished3' => $json($lastDone),
             ],
         );
         $byEntry = [];

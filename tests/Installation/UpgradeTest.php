@@ -169,6 +169,7 @@ test('a migration that landed is never edited', function () {
         '2026_12_01_120000_long_work_gives_signs_of_life' => '5bd74a3c8fc7b2cec2c60ebd1579031f651562295cf476bd9b31fef0ca3ca739',
         '2026_12_01_130000_space_is_given_back' => 'e0c444136dec4a8a42e75b6b52ef40f05ce7cdf3250c1c34297f4338f56a8c28',
         '2026_12_01_140000_how_dates_and_numbers_are_written' => 'a4fece359b0a9a8408a1c660a5aa25fef03f59c2ac7ce79a033670e92eb005e3',
+        '2026_12_01_150000_what_counts_from_its_finish_may_stand_before_its_start' => '45234798f966ffed65bbde23eeb3de3e13f9d946f1fa29179445fe8c9a49b084',
     ];
     foreach ($landed as $name => $sum) {
         expect(hash_file('sha256', database_path("migrations/{$name}.php")))->toBe($sum, "{$name} is not as it landed");

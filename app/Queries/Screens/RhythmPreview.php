@@ -28,6 +28,7 @@ use PlumRota\Core\Time\Gregorian;
 use PlumRota\Core\Time\InvalidTime;
 use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\LocalDateTime;
+use PlumRota\Core\Time\PlannableDays;
 use PlumRota\Core\Time\TimeRange;
 use PlumRota\Core\Time\Zone;
 
@@ -153,17 +154,17 @@ final readonly class RhythmPreview
         $isNext = fn (Occurrence $one): bool => ! ($closed[$one->recurrenceId] ?? false) &&
             $one->placement->start->seconds >= $today->seconds;
         if ($series->afterDone) {
-            $open = $series->afterDone()?->open($this->finishes($user, $series, $changes));
+            $ever = TimeRange::of(
+                LocalDate::of(PlannableDays::FIRST_YEAR, 1, 1)->startOfDay(),
+                LocalDate::of(PlannableDays::LAST_YEAR, 12, 31)->startOfDay(),
+            );
 
-            return $open === null
-                ? []
-                : array_values(
-                    array_filter(
-                        // What is counted from its finish waits for its season, if need be.
-                        $timeline->occurrences($series, $changes, self::around($series, $open, $open->plusSeconds(86400 * self::FURTHEST_DAYS))),
-                        fn (Occurrence $one): bool => ! ($closed[$one->recurrenceId] ?? false),
-                    ),
-                );
+            return array_values(
+                array_filter(
+                    $timeline->occurrences($series, $changes, $ever),
+                    fn (Occurrence $one): bool => ! ($closed[$one->recurrenceId] ?? false),
+                ),
+            );
         }
         $found = [];
         for ($days = self::FIRST_DAYS; count($found) < self::NEXT && $days <= self::FURTHEST_DAYS; $days *= 4) {
@@ -202,28 +203,6 @@ final readonly class RhythmPreview
         $since = $user->wallNow()->date()->plusDays(-1);
 
         return array_map(SeriesOf::override(...), $this->overrides->since($entry, (string) $since));
-    }
-
-    /**
-     * @param  list<Override>  $changes
-     * @return list<LocalDateTime>
-     */
-    private function finishes(User $user, Series $series, array $changes): array
-    {
-        $finishes = [];
-        foreach ($changes as $change) {
-            if ($change->doneAt !== null) {
-                $finishes[] = $user->timeZone()->wall($change->doneAt);
-            } elseif ($change->skipped || $change->letGoAt !== null) {
-                try {
-                    $finishes[] = $series->startOf($change->recurrenceId);
-                } catch (InvalidTime) {
-                    // of a time when it had hours, or had none
-                }
-            }
-        }
-
-        return $finishes;
     }
 
     /**

@@ -7,10 +7,12 @@ namespace App\Queries\Tally;
 use App\Access\Visible;
 use App\Mapping\SeriesOf;
 use App\Models\Entry;
+use App\Models\OccurrenceOverride;
 use App\Models\User;
 use App\Queries\Occurrences\OccurrencesBetween;
 use App\Reading\RoutineHalves;
 use Illuminate\Database\Eloquent\ModelNotFoundException;
+use PlumRota\Core\Recurrence\AdjustedSet;
 use PlumRota\Core\Tally\CountedLine;
 use PlumRota\Core\Tally\HabitMark;
 use PlumRota\Core\Tally\HabitRecord;
@@ -130,7 +132,7 @@ final readonly class Habits
             ->entries()
             ->whereIn('id', array_unique($ids))
             ->with(['overrides' => fn ($all) => $all->where('skipped', true)])
-            ->orderBy('first_day')
+            ->orderBy('start')
             ->get();
         if ($models->isEmpty()) {
             throw (new ModelNotFoundException())->setModel(Entry::class);
@@ -266,13 +268,16 @@ final readonly class Habits
      */
     private function marksOf(User $user, array $ids, LocalDate $end): array
     {
-        $first = Visible::to($user)->entries()->whereIn('id', $ids)->min('first_day');
-        if (! is_string($first)) {
+        $starts = Visible::to($user)->entries()->whereIn('id', $ids)->min('start');
+        if (! is_string($starts)) {
             return [];
         }
+        // Done before its start, or sent there by a day off, one may stand before it.
+        $marked = OccurrenceOverride::query()->whereIn('entry_id', $ids)->where('day', '<>', '')->min('day');
+        $first = LocalDate::parse(substr(min($starts, is_string($marked) ? $marked : $starts), 0, 10))->plusDays(-AdjustedSet::FURTHEST - 2);
         $zone = $user->timeZone();
         $now = $user->wallNow();
-        $window = TimeRange::of(LocalDate::parse($first)->startOfDay(), $end->startOfDay());
+        $window = TimeRange::of($first->startOfDay(), $end->startOfDay());
         $marks = [];
         foreach ($this->occurrences->ofEach($user, [$window], $ids, withLetGo: true) as $one) {
             $from = $one->block->seen->from;

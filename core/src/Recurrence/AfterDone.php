@@ -20,9 +20,10 @@ final readonly class AfterDone
      * day of February: it is the time in between that matters, not the number of the day.
      *
      * @param  list<LocalDateTime>  $finishes
+     * @param  list<LocalDateTime>  $finished  the starts that were finished: one that was done ahead of its day is not wanted again
      * @return LocalDateTime|null null when the rule has come to its end
      */
-    public function open(array $finishes): ?LocalDateTime
+    public function open(array $finishes, array $finished = []): ?LocalDateTime
     {
         if ($finishes === []) {
             return $this->start;
@@ -34,6 +35,13 @@ final readonly class AfterDone
         $from = LocalDateTime::fromSeconds($last * 86400 + $this->start->seconds - $this->start->dayNumber() * 86400);
         $set = new RecurrenceSet($from, $this->rule->ending(null, $this->rule->until)->onLastDayOfShorterMonths());
 
-        return $set->next(1, $from->plusSeconds(1))[0] ?? null;
+        $taken = array_map(fn (LocalDateTime $start): int => $start->seconds, $finished);
+        foreach ($set->next(count($taken) + 1, $from->plusSeconds(1)) as $next) {
+            if (! in_array($next->seconds, $taken, true)) {
+                return $next;
+            }
+        }
+
+        return null;
     }
 }

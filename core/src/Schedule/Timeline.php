@@ -176,12 +176,9 @@ final readonly class Timeline
             $finishes[] = $change->doneAt === null ? $start : $this->viewer->wall($change->doneAt);
             $starts[$start->seconds] = $start;
         }
-        $open = $series->afterDone()?->open($finishes);
-        if ($open !== null) {
-            unset($starts[$open->seconds]);
-        }
+        $starts = array_values($starts);
 
-        return [array_values($starts), $open];
+        return [$starts, $series->afterDone()?->open($finishes, $starts)];
     }
 
     /**
@@ -246,8 +243,8 @@ final readonly class Timeline
         $belongs =
             $change->doneAt !== null ||
             $change->letGoAt !== null ||
-            $series->afterDone ||
-            $series->recurrenceSet()->includes($start);
+            // Of what counts from its last finish one is open; what another was moved to is of no account any more.
+            (! $series->afterDone && $series->recurrenceSet()->includes($start));
 
         return $belongs ? $this->occurrence($series, $id, $this->sent($series, $start), $change) : null;
     }

@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use PlumRota\Core\Capture\LastTime;
+use PlumRota\Core\Time\LocalDate;
 
 beforeEach(function () {
     $this->titles = fn (string $words): array => $this->api('GET', 'search?q='.urlencode($words))
@@ -179,3 +180,93 @@ test(
         expect($next('pane'))->toBeNull();
     },
 );
+
+test('a single occurrence that was changed is found where the board shows it', function (callable $change, ?string $last, ?string $next) {
+    // It is Wednesday 25 November 2026; Sunday late in New York is Monday here.
+    $entry = $this->entry([
+        'all_day' => false, 'start' => '2026-11-01T23:30:00', 'end' => '2026-11-01T23:45:00', 'zone' => 'America/New_York', 'rule' => 'FREQ=WEEKLY',
+    ]);
+    foreach (['2026-11-08T23:30:00', '2026-11-29T23:30:00'] as $id) {
+        $this->api('PATCH', "entries/{$entry['id']}", ['scope' => 'one', 'recurrence_id' => $id, 'title' => 'Call Ottilie'])->assertOk();
+    }
+    $change($this, $entry['id']);
+    expect($this->api('GET', 'search?q=ottilie')->json('found.0'))->toMatchArray(['last' => $last, 'next' => $next, 'in_basket' => false]);
+})->with([
+    'as it is' => [fn () => null, '2026-11-09T05:30:00', '2026-11-30T05:30:00'],
+    'done' => [
+        fn (object $test, string $id) => $test->api('PUT', "entries/{$id}/occurrences/2026-11-29T23:30:00/done")->assertNoContent(),
+        '2026-11-09T05:30:00', null,
+    ],
+    'let go' => [
+        fn (object $test, string $id) => $test->api('PUT', "entries/{$id}/occurrences/2026-11-29T23:30:00/let-go")->assertNoContent(),
+        '2026-11-09T05:30:00', null,
+    ],
+    'skipped' => [
+        fn (object $test, string $id) => $test->api('PUT', "entries/{$id}/occurrences/2026-11-29T23:30:00/skipped")->assertNoContent(),
+        '2026-11-09T05:30:00', null,
+    ],
+    'moved' => [
+        fn (object $test, string $id) => $test->api('POST', "entries/{$id}/move", [
+            'scope' => 'one', 'recurrence_id' => '2026-11-29T23:30:00', 'start' => '2026-12-03', 'all_day' => true, 'length' => 1,
+        ])->assertOk(),
+        '2026-11-09T05:30:00', '2026-12-03',
+    ],
+]);
+
+/** SEARCH_SEED is where the cases begin. */
+test('last and next of what is found are those of the board', function () {
+    mt_srand((int) (getenv('SEARCH_SEED') ?: 4));
+    $one = fn (array $all): mixed => $all[mt_rand(0, count($all) - 1)];
+    $this->api('PATCH', 'account', ['holidays' => 'DE'])->assertOk();
+    for ($i = 0; $i < 20; $i++) {
+        $start = LocalDate::of(2026, 11, 25)->plusDays(mt_rand(-40, 40));
+        $isTimed = mt_rand(0, 1) === 1;
+        $rule = $one([null, null, 'FREQ=WEEKLY', 'FREQ=DAILY;INTERVAL=3', 'FREQ=DAILY;COUNT=4']);
+        $entry = $this->entry([
+            'title' => "Fern {$i}",
+            'kind' => $rule === null ? $one(['task', 'event']) : 'task',
+            'all_day' => ! $isTimed,
+            'start' => $isTimed ? "{$start}T08:00:00" : (string) $start,
+            'end' => $isTimed ? "{$start}T08:30:00" : (string) $start,
+            'zone' => $isTimed ? $one(['Europe/Berlin', 'Pacific/Auckland']) : null,
+            'rule' => $rule,
+            'off_day' => $rule === null ? 'keep' : $one(['keep', 'after', 'before', 'skip']),
+            'missed' => $one(['hold', 'lapse', 'roll']),
+        ]);
+        $there = array_filter($this->occurrences('from=2026-11-01&days=35'), fn (array $seen): bool => $seen['entry_id'] === $entry['id']);
+        if ($there !== [] && mt_rand(0, 1) === 1) {
+            $occurrence = $one(array_values($there));
+            $this->api('PUT', "entries/{$entry['id']}/occurrences/{$occurrence['recurrence_id']}/".$one(['done', 'let-go', 'skipped']));
+        }
+    }
+    $now = '2026-11-25T10:20:00';
+    $board = [...$this->occurrences('from=2026-10-10&days=35'), ...$this->occurrences('from=2026-11-14&days=35'), ...$this->occurrences('from=2026-12-19&days=35')];
+    $last = $next = [];
+    foreach ($board as $seen) {
+        $from = $seen['start'].(strlen($seen['start']) === 10 ? 'T00:00:00' : '');
+        $to = $seen['end'].(strlen($seen['end']) === 10 ? 'T00:00:00' : '');
+        $text = ($seen['all_day'] ?? false) ? substr($from, 0, 10) : $from;
+        if ($from < $now) {
+            $last[$seen['entry_id']] = max($last[$seen['entry_id']] ?? '', $text);
+        }
+        if (! ($seen['done'] ?? false) && $to > $now) {
+            $next[$seen['entry_id']] = min($next[$seen['entry_id']] ?? '9999', $text);
+        }
+    }
+    $found = $this->api('GET', 'search?q=fern')->json('found');
+    expect(count($found))->toBe(20);
+    foreach ($found as $hit) {
+        expect([$hit['title'], $hit['last'], $hit['next']])->toBe([$hit['title'], $last[$hit['entry_id']] ?? null, $next[$hit['entry_id']] ?? null]);
+    }
+});
+
+test('when something was last is answered by the latest of what is called so', function () {
+    $event = ['kind' => 'event', 'all_day' => true];
+    $this->entry([...$event, 'title' => 'Dentist', 'start' => '2026-11-04', 'notes' => 'dentist dentist dentist']);
+    $this->entry([...$event, 'title' => 'Dentist with Finn, and a long title that ranks lower', 'start' => '2026-11-07']);
+    $this->entry([...$event, 'title' => 'Market', 'start' => '2026-11-20', 'notes' => 'beside the dentist']);
+    $ask = fn (string $question): array => $this->api('GET', 'search?q='.urlencode($question))->assertOk()->json();
+    expect($ask('When did I last have the dentist?')['answer'])->toMatchArray(['at' => '2026-11-07', 'done' => false]);
+    // Nothing has both words: what has one of them is shown, and nothing is answered.
+    expect($ask('when did I last have a dentist appointment'))->toMatchArray(['answer' => null, 'any_of' => ['dentist', 'appointment']]);
+});

@@ -17,6 +17,7 @@ const one = (title: string, fields: Partial<Found> = {}): Found => ({
     snippet: '',
     last_done: null,
     last: null,
+    in_basket: false,
     next: null,
     ...fields,
 })
@@ -45,15 +46,16 @@ describe('finding', () => {
     })
 
     it('asks once the typing rests, for nothing but words', async () => {
-        await look('   ', { found: [], answer: null, lines: [] })
+        await look('   ', { found: [], answer: null, any_of: [], lines: [] })
         expect(asked.some((each) => each.path.startsWith('search'))).toBe(false)
-        await look(' orchid & valve ', { found: [], answer: null, lines: [] })
+        await look(' orchid & valve ', { found: [], answer: null, any_of: [], lines: [] })
         expect(asked.at(-1)?.path).toBe('search?q=orchid%20%26%20valve')
         expect(document.body.textContent).toContain('Nothing is written anywhere with these words.')
     })
     it('says of each when it was done, when it was and when it is next', async () => {
         await look('a', {
             answer: null,
+            any_of: [],
             lines: [],
             found: [
                 one('Vents', {
@@ -63,7 +65,7 @@ describe('finding', () => {
                     next: '2026-11-26T07:15:00',
                 }),
                 one('Stall', { kind: 'event', last: '2026-09-12' }),
-                one('Laces'),
+                one('Laces', { in_basket: true }),
                 one('Roof', { last: '2024-06-01' }),
                 one('Frames', { next: '2026-12-01' }),
                 one('Boiler', { last_done: '2025-09-20', last: '2025-09-18' }),
@@ -89,6 +91,7 @@ describe('finding', () => {
                 done: true,
                 habit: true,
             },
+            any_of: [],
             lines: [],
         })
         expect(within('[data-test=answer]')[0]?.textContent?.replace(/\s+/g, ' ')).toContain(
@@ -104,7 +107,12 @@ describe('finding', () => {
         expect(router.currentRoute.value.fullPath).toBe('/tally?habit=Label+the+trays')
     })
     it('opens the sheet, or shows the week', async () => {
-        await look('stall', { answer: null, lines: [], found: [one('Stall', { last: '2026-09-12' })] })
+        await look('stall', {
+            answer: null,
+            any_of: [],
+            lines: [],
+            found: [one('Stall', { last: '2026-09-12' })],
+        })
         within('[data-test=found] .what')[0]?.click()
         expect(useView().sheet).toEqual({ entryId: 'Stall', recurrenceId: null, date: null })
         within('[data-test=found] .week')[0]?.click()

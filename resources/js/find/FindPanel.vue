@@ -53,7 +53,7 @@ function facts(one: Found): string[] {
             ? `${one.routine ? 'last time' : one.kind === 'event' ? 'was' : 'stood'} ${dated(one.last)}, ${ago(one.last)}`
             : '',
         one.next ? `${one.routine ? 'next' : 'is'} ${dated(one.next)}` : '',
-        !one.last && !one.next && !one.last_done ? 'in the basket' : '',
+        one.in_basket && !one.last_done ? 'in the basket' : '',
     ].filter((fact) => fact !== '')
 }
 function open(one: { entry_id: string; recurrence_id: string | null; at?: string }): void {
@@ -97,6 +97,14 @@ const dayOf = (one: Found): string | null => one.last_done ?? one.last ?? one.ne
             autocomplete="off"
             test="find-field"
         />
+        <p
+            v-if="result && result.any_of.length > 0 && result.found.length > 0"
+            class="muted"
+            data-test="any-of"
+            role="status"
+        >
+            Nothing has all of these words. What is shown has one of: {{ result.any_of.join(', ') }}.
+        </p>
         <p v-if="result?.answer" class="answer" data-test="answer" role="status">
             <b>{{ result.answer.title }}</b>: {{ result.answer.done ? 'done' : '' }}
             {{ dated(result.answer.at) }}, {{ ago(result.answer.at) }}.

@@ -2625,6 +2625,8 @@ export interface components {
             of: "day" | "week" | "month";
         };
         SearchResult: {
+            /** @description Where nothing has all of the words: what was found has one of these */
+            any_of: string[];
             /** @description Of closings and rounds, the latest first */
             lines: components["schemas"]["JournalLine"][];
             answer: null | {
@@ -2650,6 +2652,7 @@ export interface components {
                 last_done: string | null;
                 last: string | null;
                 next: string | null;
+                in_basket: boolean;
             }[];
         };
         /** @description Each a list; none stands for all */

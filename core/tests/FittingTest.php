@@ -47,6 +47,8 @@ function smallCase(): array
             hours: $any(null, null, null, [[7 * 60, 10 * 60], [1440 + 7 * 60, 1440 + 10 * 60]]),
             after: $any(null, null, null, 'w'.mt_rand(1, 6)),
             place: $any('', '', 'the shop'),
+            lead: $any(0, 0, 0, 10, 30),
+            trail: $any(0, 0, 0, 15, 25),
         );
     }
 
@@ -71,7 +73,10 @@ function broken(Ground $ground, array $works, array $starts): array
         }
         [$from, $to] = [$starts[$work->key], $starts[$work->key] + $work->minutes];
         $isFree =
-            array_filter(array_merge(...$ground->free), fn (array $one): bool => $from >= $one[0] && $to <= $one[1]) !== [];
+            array_filter(
+                array_merge(...$ground->free),
+                fn (array $one): bool => $from - $work->lead >= $one[0] && $to + $work->trail <= $one[1],
+            ) !== [];
         $wrong[] = $isFree ? '' : "{$work->key} is not in free time";
         $wrong[] = $from % 15 === 0 ? '' : "{$work->key} is not at a quarter";
         $wrong[] = $from >= $work->notBefore ? '' : "{$work->key} is too early";
@@ -91,11 +96,12 @@ function broken(Ground $ground, array $works, array $starts): array
                     ? ''
                     : "{$work->key} comes before {$before->key}";
         }
-        for ($minute = $from; $minute < $to + $ground->pause; $minute += 15) {
+        // What is kept before and after it is taken as well.
+        for ($minute = $from - $work->lead; $minute < $to + $work->trail + $ground->pause; $minute += 5) {
             $wrong[] = isset($taken[$minute]) ? "{$work->key} lies on {$taken[$minute]}" : '';
             $taken[$minute] = $work->key;
         }
-        $given[intdiv($from, 1440)] = ($given[intdiv($from, 1440)] ?? 0) + $work->minutes;
+        $given[intdiv($from, 1440)] = ($given[intdiv($from, 1440)] ?? 0) + $work->minutes + $work->lead + $work->trail;
         if ($work->effort === 'demanding') {
             $demanding[] = [$from, $to];
         }

@@ -301,3 +301,26 @@ test(
         expect(proposed($this, ['days' => 1, 'basket' => false, 'again' => true])['proposals'])->toBe([]);
     },
 );
+
+test('travel and margins of what is fitted in take their time of the day, and of what it has to give', function () {
+    // Friday has an hour to give; the task takes half an hour, and as long on the way.
+    $this->api('PUT', 'days/2026-11-27/hours', ['minutes' => 60])->assertSuccessful();
+    $this->entry(['title' => 'Fetch the pump', 'start' => null, 'estimate' => 30, 'travel' => 30, 'travel_back' => 30]);
+    $fitting = proposed($this, ['from' => '2026-11-27', 'days' => 1]);
+    expect($fitting['proposals'])->toBe([])->and($fitting['left'][0]['title'])->toBe('Fetch the pump');
+    $this->api('PUT', 'days/2026-11-27/hours', ['minutes' => 90])->assertSuccessful();
+    $start = proposed($this, ['from' => '2026-11-27', 'days' => 1])['proposals'][0]['start'] ?? null;
+    expect($start)->not->toBeNull();
+    // Placed there it fills the day, and no more.
+    $entry = $fitting['left'][0]['entry_id'];
+    $this->api('POST', "entries/{$entry}/move", ['scope' => 'whole', 'start' => $start, 'all_day' => false, 'length' => 30])->assertOk();
+    $day = $this->api('GET', 'board?from=2026-11-27&days=1')->json('days.0');
+    expect([$day['placed'] + $day['listed'], $day['capacity']])->toBe([90, 90]);
+});
+
+test('what is due before the day on whose list it stands finds no place there, and it is said', function () {
+    $this->entry(['title' => 'Send the form', 'start' => '2026-11-28', 'due' => '2026-11-27', 'estimate' => 30]);
+    $fitting = proposed($this, ['from' => '2026-11-28', 'days' => 1]);
+    expect($fitting['proposals'])->toBe([])
+        ->and($fitting['left'][0])->toMatchArray(['title' => 'Send the form', 'sentence' => 'No free time is left before it is due.']);
+});

@@ -197,6 +197,8 @@ final readonly class Fitting
                 $work->effort,
                 max(0, $work->notBefore - $before),
                 $work->due === null ? null : $work->due - $before,
+                lead: $work->lead,
+                trail: $work->trail,
             );
             $start = (new Places($ground, new Worth($ground)))->of($moved, most: 1)[0][1] ?? null;
             if ($start !== null) {
@@ -291,9 +293,14 @@ final readonly class Fitting
                     $one->change->put_off ?? 0,
                     was: self::wasAt($was[$one->key()] ?? null, $first) ?? ($isAhead ? $start : null),
                     isLate: $one->isLate,
-                    adds: max(0, self::minutes($one->block->seen->minutes()) - $one->block->seen->minutes()),
+                    // Its day counts it already, with its travel and margins.
+                    adds: max(0, self::minutes($one->block->seen->minutes()) - $one->block->seen->minutes()) -
+                        $details->before() -
+                        $details->after(),
                     staysOnDay: true,
                     place: $details->place,
+                    lead: $details->before(),
+                    trail: $details->after(),
                 ),
                 'entry_id' => $one->entry->id,
                 'recurrence_id' => $one->occurrence->recurrenceId,
@@ -334,7 +341,8 @@ final readonly class Fitting
                     $details->importance,
                     $details->effort,
                     $day * Ground::DAY,
-                    min($end, $due === null || $due <= $day * Ground::DAY ? $end : $due),
+                    // What is due before the day on whose list it stands finds no place there; what is late already is as near as can be.
+                    $due === null || $one->isLate ? $end : min($end, $due),
                     $one->change->put_off ?? 0,
                     was: self::wasAt($was[$one->key()] ?? null, $first),
                     isLate: $one->isLate,
@@ -342,6 +350,8 @@ final readonly class Fitting
                     staysOnDay: true,
                     hours: OwnHours::within($one->entry->own_hours, $first->plusDays($day), 1, $day),
                     place: $details->place,
+                    lead: $details->before(),
+                    trail: $details->after(),
                 ),
                 'entry_id' => $one->entry->id,
                 'recurrence_id' => $one->occurrence->recurrenceId,
@@ -395,6 +405,8 @@ final readonly class Fitting
                     hours: OwnHours::within($entry->own_hours, $first, $days),
                     place: $entry->place,
                     shortestPiece: $entry->shortest_piece,
+                    lead: SeriesOf::details($entry)->before(),
+                    trail: SeriesOf::details($entry)->after(),
                 ),
                 'entry_id' => $entry->id,
                 'recurrence_id' => Series::ONCE,

@@ -77,8 +77,8 @@ final class Places
             }
             foreach ($stretches as [$from, $to]) {
                 foreach ($windows === null ? [[$from, $to]] : self::within($windows, $from, $to) as [$opens, $closes]) {
-                    $first = $this->aligned(max($opens, $earliest));
-                    $last = min($closes, $latest) - $work->minutes;
+                    $first = $this->aligned(max($opens, $earliest, $from + $work->lead));
+                    $last = min($closes, $latest, $to - $work->trail) - $work->minutes;
                     if ($last < $first) {
                         continue;
                     }
@@ -105,7 +105,7 @@ final class Places
     public function gainAt(Work $work, int $start): int
     {
         foreach ($this->free[Ground::dayOf($start)] as [$from, $to]) {
-            if ($start >= $from && $start + $work->minutes <= $to) {
+            if ($start - $work->lead >= $from && $start + $work->minutes + $work->trail <= $to) {
                 return $this->gain($work, $start, $from, $to);
             }
         }
@@ -122,8 +122,8 @@ final class Places
             $this->worth->costOfDay($day, $given) -
             $this->worth->costOfDay($day, $given + $work->load()) +
             Worth::costOf($to - $from) -
-            Worth::costOf($start - $this->ground->pause - $from) -
-            Worth::costOf($to - $start - $work->minutes - $this->ground->pause);
+            Worth::costOf($start - $work->lead - $this->ground->pause - $from) -
+            Worth::costOf($to - $start - $work->minutes - $work->trail - $this->ground->pause);
     }
 
     /** The longest free stretch in which a work could stand as far as time goes, in minutes; whatever its day has to give. */
@@ -133,7 +133,11 @@ final class Places
         $windows = $this->windows($work);
         foreach (array_merge(...$this->free) as [$from, $to]) {
             foreach ($windows === null ? [[$from, $to]] : self::within($windows, $from, $to) as [$opens, $closes]) {
-                $longest = max($longest, min($closes, $work->due ?? $closes) - $this->aligned(max($opens, $work->notBefore)));
+                $longest = max(
+                    $longest,
+                    min($closes, $to - $work->trail, $work->due ?? $closes) -
+                        $this->aligned(max($opens, $work->notBefore, $from + $work->lead)),
+                );
             }
         }
 
@@ -217,8 +221,8 @@ final class Places
     {
         $end = $start + $work->minutes;
         $day = Ground::dayOf($start);
-        $this->put[$day][$work->key] = [$start, $end];
-        $this->free[$day] = self::without($this->free[$day], $start - $this->ground->pause, $end + $this->ground->pause);
+        $this->put[$day][$work->key] = [$start - $work->lead, $end + $work->trail];
+        $this->free[$day] = $this->withoutPut($this->free[$day], $this->put[$day][$work->key]);
         $this->capacity[$day] -= $work->load();
         if ($work->isDemanding()) {
             $this->demanding[] = [$start, $end];
@@ -234,13 +238,23 @@ final class Places
         unset($this->put[$day][$work->key]);
         $this->free[$day] = $this->ground->free[$day];
         foreach ($this->put[$day] as [$begins, $ends]) {
-            $this->free[$day] = self::without($this->free[$day], $begins - $this->ground->pause, $ends + $this->ground->pause);
+            $this->free[$day] = $this->withoutPut($this->free[$day], [$begins, $ends]);
         }
         $this->capacity[$day] += $work->load();
         if ($work->isDemanding()) {
             array_splice($this->demanding, (int) array_search([$start, $end], $this->demanding, true), 1);
         }
         unset($this->starts[$work->key]);
+    }
+
+    /**
+     * @param  list<array{int, int}>  $stretches
+     * @param  array{int, int}  $put  with what is kept before and after it
+     * @return list<array{int, int}>
+     */
+    private function withoutPut(array $stretches, array $put): array
+    {
+        return self::without($stretches, $put[0] - $this->ground->pause, $put[1] + $this->ground->pause);
     }
 
     /**
@@ -271,6 +285,9 @@ final class Places
     private function turns(Work $work, int $from, int $to): array
     {
         $pause = $this->ground->pause;
+        // Reckoned with what is kept before and after it.
+        $from += $work->lead;
+        $to -= $work->trail;
         $turns = [$from + Worth::LONG + $pause, $to - Worth::LONG - $pause - $work->minutes];
         if ($pause > 0) {
             $turns = [...$turns, $from + $pause, $to - $pause - $work->minutes]; // what is no longer than a pause is nothing lost

@@ -21,11 +21,13 @@ final readonly class Work
      * @param  list<array{int, int}>  $themeHours  those that are mainly for what it is about
      * @param  int|null  $was  where it was proposed before
      * @param  bool  $isLate  its due date is over; it has no due any more, and is as near as can be
-     * @param  int|null  $adds  minutes that it takes of what its day has to give; null for all, less where the day counts it already
+     * @param  int|null  $adds  minutes of it that it takes of what its day has to give; null for all, less where the day counts it already
      * @param  bool  $staysOnDay  it stands on the list of a day, and its due is the end of that
      * @param  list<array{int, int}>|null  $hours  its own hours, in which alone it can be done; null for any
      * @param  string|null  $after  the key of a work that has to be done before; of none that is fitted in with it, none
      * @param  string  $place  where it is done
+     * @param  int  $lead  minutes kept before it: travel, and a margin
+     * @param  int  $trail  minutes kept after it
      * @param  int|null  $shortestPiece  minutes of the shortest of the pieces into which it may be split; null where it may not
      */
     public function __construct(
@@ -46,6 +48,8 @@ final readonly class Work
         public ?string $after = null,
         public string $place = '',
         public ?int $shortestPiece = null,
+        public int $lead = 0,
+        public int $trail = 0,
     ) {
     }
 
@@ -79,7 +83,7 @@ final readonly class Work
     /** Minutes of what its day has to give. */
     public function load(): int
     {
-        return $this->adds ?? $this->minutes;
+        return ($this->adds ?? $this->minutes) + $this->lead + $this->trail;
     }
 
     public function isDemanding(): bool

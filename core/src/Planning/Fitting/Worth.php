@@ -118,7 +118,7 @@ final readonly class Worth
         foreach ($works as $work) {
             if (isset($starts[$work->key])) {
                 $worth += $this->of($work, $starts[$work->key]);
-                $taken[] = [$starts[$work->key], $starts[$work->key] + $work->minutes];
+                $taken[] = [$starts[$work->key] - $work->lead, $starts[$work->key] + $work->minutes + $work->trail];
                 $day = Ground::dayOf($starts[$work->key]);
                 $given[$day] = ($given[$day] ?? 0) + $work->load();
             }

@@ -196,3 +196,25 @@ test('what is coming in the three weeks after, the breathing space, and what is 
     $this->at('2026-11-27T18:00:00+01:00');
     expect($this->api('GET', 'rounds/week/now')->json('start'))->toBe('2026-11-30');
 });
+
+test('a goal that is carried, taken back and carried again stands once, and goes when the answer becomes another', function () {
+    $id = $this->api('POST', 'rounds/week/2026-11-23/goals', ['title' => 'Clear the shed', 'minutes' => 120])->assertCreated()->json('id');
+    $carry = fn (?string $answer, ?string $into = null) => $this->api('PATCH', "goals/{$id}", ['answer' => $answer, ...($into === null ? [] : ['into' => $into])])->assertNoContent();
+    $starts = fn (): array => Goal::query()->where('title', 'Clear the shed')->orderBy('start')->pluck('start')->all();
+    $carry('carried', '2026-12-01');
+    $carry(null);
+    expect($starts())->toBe(['2026-11-23']);
+    $carry('carried', '2026-12-01');
+    $carry('carried', '2026-12-01');
+    expect($starts())->toBe(['2026-11-23', '2026-11-30']);
+    $carry('carried', '2026-12-09');
+    expect($starts())->toBe(['2026-11-23', '2026-12-07']);
+    $carry('dropped');
+    expect($starts())->toBe(['2026-11-23']);
+    // What was changed since is a goal of its own.
+    $carry('carried', '2026-12-01');
+    $copy = Goal::query()->where('start', '2026-11-30')->firstOrFail()->id;
+    $this->api('PATCH', "goals/{$copy}", ['minutes' => 60])->assertNoContent();
+    $carry('kept');
+    expect($starts())->toBe(['2026-11-23', '2026-11-30']);
+});

@@ -71,8 +71,20 @@ final readonly class KeepGoal
     public function answer(User $user, Goal $goal, ?string $answer, ?Period $into): void
     {
         $this->writes->run($user, "Said what became of “{$goal->title}”", function () use ($user, $goal, $answer, $into): void {
+            $wasCarried = $goal->answer === 'carried';
             $goal->update(['answer' => $answer]);
-            if ($answer === 'carried' && $into !== null && ! $into->holds(LocalDate::parse($goal->start))) {
+            $copy = self::copyOf($user, $goal);
+            if ($answer !== 'carried' && $wasCarried) {
+                $copy?->delete();
+            }
+            // Carried once more it is the same goal.
+            if (
+                $answer === 'carried' &&
+                $into !== null &&
+                ! $into->holds(LocalDate::parse($goal->start)) &&
+                $copy?->start !== (string) $into->start
+            ) {
+                $wasCarried ? $copy?->delete() : null;
                 $this->add($user, $into, [
                     'title' => $goal->title,
                     'area_id' => $goal->area_id,
@@ -81,6 +93,21 @@ final readonly class KeepGoal
                 ]);
             }
         });
+    }
+
+    /** What was made of a goal in a later period: as it was carried there, and not answered yet. What was changed since is a goal of its own. */
+    private static function copyOf(User $user, Goal $goal): ?Goal
+    {
+        return $user
+            ->goals()
+            ->where('kind', $goal->kind)
+            ->where('start', '>', $goal->start)
+            ->where('title', $goal->title)
+            ->where('area_id', $goal->area_id)
+            ->where('minutes', $goal->minutes)
+            ->whereNull('answer')
+            ->reorder('start')
+            ->first();
     }
 
     /**

@@ -10,6 +10,7 @@ use App\Models\User;
 use App\Queries\Occurrences\Deadlines;
 use App\Queries\Occurrences\Leftovers;
 use App\Queries\Occurrences\OccurrencesBetween;
+use App\Queries\Occurrences\ResolvedOccurrence;
 use App\Queries\Planning\DayPlan;
 use Illuminate\Support\Facades\URL;
 use PlumRota\Core\Schedule\Details;
@@ -82,23 +83,20 @@ final readonly class ReminderNote
     {
         $seen = $this->occurrences->find($user, TimeRange::days($day, 1));
         $load = DayPlan::loads($user, $seen, $this->occurrences->reaching($user, TimeRange::days($day, 1)), $day, 1)[0];
+        $open = array_values(array_filter($seen, fn (ResolvedOccurrence $one): bool => ! $one->block->isDone));
+        $isMust = fn (ResolvedOccurrence $one): bool => $one->block->isTask && $one->details()->importance === 'must';
         $lines = [];
-        foreach ($seen as $one) {
-            if ($one->block->isTask && $one->details()->importance === 'must') {
-                $lines[] = 'Must: '.$one->title();
+        foreach (array_filter($open, $isMust) as $one) {
+            $lines[] = 'Must: '.$one->title().($one->block->allDay ? '' : ', '.$this->time($user, $one->block->seen->from));
+        }
+        foreach ($open as $one) {
+            if ($one->block->allDay && ! $one->block->isTask) {
+                $lines[] = 'All day: '.$one->title();
             }
         }
-        foreach ($seen as $one) {
-            if (! $one->block->allDay && ! $one->block->isTask) {
-                $from = $one->block->seen->from;
-                $lines[] =
-                    $this->time($user, $from).
-                    ' '.
-                    $one->title().
-                    ($one->details()->travel > 0
-                        ? ', leave by '.$this->time($user, $from->plusSeconds(-$one->details()->travel * 60))
-                        : '').
-                    ($one->details()->place === '' ? '' : ', '.$one->details()->place);
+        foreach ($open as $one) {
+            if (! $one->block->allDay && ! $isMust($one)) {
+                $lines[] = $this->atItsHour($user, $one, $day);
             }
         }
         foreach ($this->deadlines->on($user, $day, 1)[(string) $day] ?? [] as $due) {
@@ -116,6 +114,21 @@ final readonly class ReminderNote
         return new Note($user->region()->namedDate($day), array_values(array_filter($lines)), [
             ['words' => 'Open the day', 'url' => url("/day/{$day}")],
         ]);
+    }
+
+    /** "9:00 Clinic, leave by 8:30, Ward 3"; what runs since the day before says until when. */
+    private function atItsHour(User $user, ResolvedOccurrence $one, LocalDate $day): string
+    {
+        $seen = $one->block->seen;
+        $details = $one->details();
+        if ($seen->from->seconds < $day->startOfDay()->seconds) {
+            return "Since the day before: {$one->title()}, until ".$this->time($user, $seen->to);
+        }
+
+        return $this->time($user, $seen->from).
+            " {$one->title()}".
+            ($details->travel > 0 ? ', leave by '.$this->time($user, $seen->from->plusSeconds(-$details->travel * 60)) : '').
+            ($details->place === '' ? '' : ", {$details->place}");
     }
 
     private function evening(User $user, LocalDate $day): Note

@@ -532,3 +532,14 @@ test('over a protected block that is done one may lie without being asked', func
     $this->api('PUT', "entries/{$quiet['id']}/occurrences/once/done")->assertNoContent();
     $this->api('POST', 'entries', $hours('Call'))->assertCreated();
 });
+
+test('hours are hours, and a day is a day, also where it is not said besides', function () {
+    $entry = $this->entry(['start' => '2026-11-28T09:00:00', 'end' => '2026-11-28T10:30:00']);
+    expect($entry)->toMatchArray(['all_day' => false, 'start' => '2026-11-28T09:00:00', 'end' => '2026-11-28T10:30:00']);
+    $change = fn (array $fields): array => $this->api('PATCH', "entries/{$entry['id']}", ['scope' => 'whole', ...$fields])->assertOk()->json();
+    expect($change(['start' => '2026-11-29', 'end' => '2026-11-29']))->toMatchArray(['all_day' => true, 'start' => '2026-11-29'])
+        ->and($change(['start' => '2026-11-30T08:00:00', 'end' => '2026-11-30T08:45:00']))->toMatchArray(['all_day' => false, 'end' => '2026-11-30T08:45:00'])
+        ->and($change(['title' => 'Another']))->toMatchArray(['all_day' => false, 'start' => '2026-11-30T08:00:00']);
+    $preview = $this->api('POST', 'rhythm/preview', ['start' => '2026-11-28T09:00:00', 'end' => '2026-11-28T09:30:00', 'rule' => 'FREQ=WEEKLY;COUNT=2'])->json();
+    expect(array_column($preview['next'], 'all_day'))->toBe([false, false]);
+});

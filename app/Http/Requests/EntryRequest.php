@@ -56,6 +56,11 @@ class EntryRequest extends FormRequest
     {
         $entry = $this->entry();
         $this->sent = $entry === null ? null : array_map(strval(...), array_keys($this->all()));
+        $start = $this->input('start');
+        // Whoever gives hours means hours, and a day where it is a day alone.
+        if (! $this->has('all_day') && is_string($start)) {
+            $this->merge(['all_day' => ! str_contains($start, 'T')]);
+        }
         $this->mergeIfMissing(EntryForm::of($entry ?? $this->newOne()));
     }
 

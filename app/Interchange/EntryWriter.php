@@ -203,10 +203,12 @@ final readonly class EntryWriter
             $isTask ? 'VTODO' : 'VEVENT',
             [
                 'UID' => self::uid($entry),
-                'DTSTAMP' => $this->now->utc()->format('Ymd\THis\Z'),
+                // Without a method it is when it was last changed (RFC 5545 3.8.7.2).
+                'DTSTAMP' => $stamp,
                 'LAST-MODIFIED' => $stamp,
                 'CREATED' => ($entry->created_at ?? $this->now)->utc()->format('Ymd\THis\Z'),
-                'SEQUENCE' => (string) ($entry->version - 1),
+                // Of the first version it is not written: one reader takes 0 for a sign that single occurrences are older.
+                ...$entry->version > 1 ? ['SEQUENCE' => (string) ($entry->version - 1)] : [],
                 'SUMMARY' => $details->title,
             ],
             false,

@@ -544,3 +544,14 @@ test('a reader of python finds the same times in it', function () {
     $differ = array_diff_assoc(array_intersect_key($answers, $ours), $sums($ours));
     expect(count($answers))->toBeGreaterThan(50)->and($differ)->toBe([])->and(array_diff_key($answers, $ours))->toBe([]);
 });
+
+test('what was not changed is written in the same bytes tomorrow, and a first version has no number', function () {
+    $entry = $this->ventCheck();
+    $file = fn (): string => $this->api('GET', "calendar-file?entry_id={$entry['id']}")->assertOk()->streamedContent();
+    $today = $file();
+    expect($today)->not->toContain('SEQUENCE');
+    $this->at('2026-11-26T10:20:00+01:00');
+    expect($file())->toBe($today);
+    $this->api('PATCH', "entries/{$entry['id']}", ['scope' => 'whole', 'title' => 'Vents'])->assertOk();
+    expect($file())->toContain("SEQUENCE:1\r\n")->toContain('DTSTAMP:20261126T092000Z');
+});

@@ -75,10 +75,14 @@ test('goals: five lines with their tasks, the hours they need and those placed, 
         ->toBe('carried')
         ->and(array_column($next['goals'][0]['tasks'], 'title'))
         ->toBe(['Draft', 'Print']);
-    // Four were not answered: a week later they are asked for, and after that no more.
+    // Four were not answered: a week later they are asked for, looked back or not, until one has said.
     expect(roundOf($this, 'week/2026-12-14')['unanswered'])->toHaveCount(4);
     $this->api('PUT', 'rounds/week/2026-12-07', ['steps' => ['back']])->assertNoContent();
-    expect(roundOf($this, 'week/2026-12-14')['unanswered'])->toBe([]);
+    $left = roundOf($this, 'week/2026-12-14')['unanswered'];
+    expect($left)->toHaveCount(4);
+    $this->api('PATCH', "goals/{$left[0]['id']}", ['answer' => 'dropped'])->assertNoContent();
+    expect(roundOf($this, 'week/2026-12-14')['unanswered'])->toHaveCount(3);
+    $this->api('POST', 'undo')->assertOk();
     $this->api('POST', 'undo')->assertOk();
     $this->api('POST', 'undo')->assertOk();
     expect(roundOf($this, 'week/2026-12-09')['goals'])->toBe([]);
@@ -217,4 +221,10 @@ test('a goal that is carried, taken back and carried again stands once, and goes
     $this->api('PATCH', "goals/{$copy}", ['minutes' => 60])->assertNoContent();
     $carry('kept');
     expect($starts())->toBe(['2026-11-23', '2026-11-30']);
+});
+
+test('what stands on a day without hours is placed nowhere yet', function () {
+    $listed = $this->entry(['title' => 'Fold the letters', 'start' => '2026-12-02', 'estimate' => 45]);
+    $this->api('POST', 'rounds/week/2026-12-02/goals', ['title' => 'Letters', 'tasks' => [$listed['id']]])->assertCreated();
+    expect(roundOf($this)['goals'][0])->toMatchArray(['needs' => 45, 'placed' => 0]);
 });

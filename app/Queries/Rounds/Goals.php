@@ -6,7 +6,6 @@ namespace App\Queries\Rounds;
 
 use App\Access\Visible;
 use App\Models\Goal;
-use App\Models\Round;
 use App\Models\User;
 use App\Queries\Occurrences\OccurrencesBetween;
 use PlumRota\Core\Planning\Round\Period;
@@ -28,7 +27,7 @@ final readonly class Goals
         return $this->shown($user, array_values($goals), $period);
     }
 
-    /** @return list<array<string, mixed>> goals of before that nobody has said of what became of them: asked once */
+    /** @return list<array<string, mixed>> goals of the months before that nobody has said of what became of them: asked until one has */
     public function unanswered(User $user, Period $before): array
     {
         $goals = $user
@@ -39,20 +38,8 @@ final readonly class Goals
             ->where('start', '>=', (string) $before->start->plusDays(-120))
             ->get()
             ->all();
-        // In which rounds one has looked back already: what was not answered there is not asked for again.
-        $looked = $user
-            ->rounds()
-            ->where('kind', $before->kind)
-            ->where('start', '<=', (string) $before->start)
-            ->get()
-            ->filter(fn (Round $round): bool => in_array('back', $round->steps, true))
-            ->max('start');
 
-        return $this->shown(
-            $user,
-            array_values(array_filter($goals, fn (Goal $goal): bool => ! is_string($looked) || $goal->start >= $looked)),
-            $before,
-        );
+        return $this->shown($user, array_values($goals), $before);
     }
 
     /**
@@ -73,7 +60,9 @@ final readonly class Goals
             ->keyBy('id');
         $placed = $isOpen = [];
         foreach ($this->occurrences->each($user, $period->range(), $ids) as $one) {
-            $placed[$one->entry->id] = ($placed[$one->entry->id] ?? 0) + CountedMinutes::planned($period->range(), $one->block);
+            // What has no hours yet is placed nowhere.
+            $hours = $one->block->allDay ? 0 : CountedMinutes::planned($period->range(), $one->block);
+            $placed[$one->entry->id] = ($placed[$one->entry->id] ?? 0) + $hours;
             $isOpen[$one->entry->id] = ($isOpen[$one->entry->id] ?? false) || ! $one->block->isDone;
         }
         $shown = [];

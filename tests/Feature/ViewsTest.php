@@ -303,3 +303,10 @@ test('bad seasons, pauses and days off are refused with a sentence', function (a
     [['seasons' => [['from' => '02-31', 'to' => '09-30']]], 'rule', 'A season begins and ends on days that the year has.'],
     [['pauses' => [['from' => '2026-12-24', 'to' => '2026-12-20']]], 'rule', 'The pause ends before it begins.'],
 ]);
+
+test('the year counts on its first day what begins there, and not what runs on from before', function () {
+    $this->entry(['title' => 'Frost watch', 'kind' => 'event', 'start' => '2026-12-28', 'end' => '2027-01-03']);
+    $this->entry(['title' => 'Walk', 'kind' => 'event', 'start' => '2027-01-01']);
+    $first = $this->api('GET', 'year?year=2027')->json('days.0');
+    expect($first['date'])->toBe('2027-01-01')->and(array_sum((array) $first['counts']))->toBe(1);
+});

@@ -41,8 +41,11 @@ final readonly class Year
         foreach ($this->occurrences->each($user, $window) as $one) {
             $load->add($one->block);
             $minutes[$one->areaId] = ($minutes[$one->areaId] ?? 0) + CountedMinutes::planned($window, $one->block);
-            $day = max(0, $one->block->seen->from->dayNumber() - $start);
-            $counts[$day][$one->details()->calendar_id] = ($counts[$day][$one->details()->calendar_id] ?? 0) + 1;
+            $day = $one->block->seen->from->dayNumber() - $start;
+            // What began before is of the year before.
+            if ($day >= 0) {
+                $counts[$day][$one->details()->calendar_id] = ($counts[$day][$one->details()->calendar_id] ?? 0) + 1;
+            }
             if ($one->entry->leads_to !== null) {
                 $leading[] = $one;
             }

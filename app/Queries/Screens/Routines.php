@@ -121,7 +121,6 @@ final readonly class Routines
             'missed' => $entry->missed,
             'minutes' => self::aWeek($minutes),
             'pauses' => $entry->pauses,
-            'last_day' => $entry->last_day,
             'version' => $entry->version,
         ];
     }

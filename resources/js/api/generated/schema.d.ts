@@ -2721,7 +2721,6 @@ export interface components {
                     from: string;
                     to: string;
                 }[];
-                last_day: string | null;
                 version: number;
                 next: string | null;
                 /** @description When it was last done, or was */

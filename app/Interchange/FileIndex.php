@@ -19,6 +19,9 @@ final class FileIndex
 {
     public const MOST_COMPONENTS = 50_000;
 
+    /** Bytes of a line that are looked at: names, identifiers, and what a calendar calls itself. */
+    private const LONGEST_LOOKED_AT = 2000;
+
     private const WANTED = 'A file of iCalendar begins with BEGIN:VCALENDAR.';
 
     /** @var list<Named> what each calendar in the file calls itself */
@@ -44,8 +47,6 @@ final class FileIndex
     private int $from = 0;
 
     private string $uid = '';
-
-    private bool $uidGoesOn = false;
 
     public static function of(string $path): self
     {
@@ -79,12 +80,20 @@ final class FileIndex
             return;
         }
         $file->rewind();
-        $at = 0;
+        $at = $begins = 0;
+        $whole = '';
         while (! $file->eof() && $this->fault === null) {
             $line = $file->fgets();
-            $this->line($at === 0 ? (string) preg_replace('/^\xEF\xBB\xBF/', '', $line) : $line, $at);
+            // Folding is undone before anything is read (RFC 5545 3.1): a name may be broken as well.
+            if ($whole !== '' && $line !== '' && ($line[0] === ' ' || $line[0] === "\t")) {
+                $whole = strlen($whole) < self::LONGEST_LOOKED_AT ? rtrim($whole, "\r\n").substr($line, 1) : $whole;
+            } else {
+                $this->line($whole, $begins, $at);
+                [$whole, $begins] = [$at === 0 ? (string) preg_replace('/^\xEF\xBB\xBF/', '', $line) : $line, $at];
+            }
             $at += strlen($line);
         }
+        $this->line($whole, $begins, $at);
         if ($this->fault === null && $this->calendars === []) {
             $this->fault = 'There is no calendar in this file. '.self::WANTED;
         }
@@ -110,33 +119,30 @@ final class FileIndex
         };
     }
 
-    private function line(string $line, int $at): void
+    /**
+     * @param  string  $line  one line, unfolded
+     * @param  int  $at  where in the file it begins
+     * @param  int  $to  and where the next one does
+     */
+    private function line(string $line, int $at, int $to): void
     {
-        $isFolded = $line !== '' && ($line[0] === ' ' || $line[0] === "\t");
         $depth = count($this->open);
         if (
-            ! $isFolded &&
             $line !== '' &&
             ($line[0] === 'B' || $line[0] === 'b') &&
             preg_match('/^BEGIN:\s*([\w-]{1,40})\s*$/iD', rtrim($line), $m) === 1
         ) {
             $this->begin(strtoupper($m[1]), $at);
         } elseif (
-            ! $isFolded &&
             $line !== '' &&
             ($line[0] === 'E' || $line[0] === 'e') &&
             preg_match('/^END:\s*([\w-]{1,40})\s*$/iD', rtrim($line), $m) === 1
         ) {
-            $this->end($at + strlen($line));
+            $this->end($to);
         } elseif ($depth === 2 && preg_match('/^UID[^:]{0,200}:(.*)$/i', rtrim($line), $m) === 1) {
             $this->uid = trim($m[1]);
-        } elseif ($depth === 2 && $isFolded && $this->uidGoesOn) {
-            $this->uid .= rtrim(substr($line, 1));
         } elseif ($depth === 1) {
             $this->ofCalendar(rtrim($line));
-        }
-        if (! $isFolded) {
-            $this->uidGoesOn = $depth === 2 && strncasecmp($line, 'UID', 3) === 0;
         }
     }
 

@@ -149,15 +149,18 @@ final class FileParts
             $this->file->fseek($from);
             $text .= $this->file->fread(max(1, $length));
         }
+        // Folding is undone before anything is read (RFC 5545 3.1): it may break a name, and a letter of several bytes.
+        $written = substr_count($text, "\n");
+        $text = (string) preg_replace('/\r?\n[ \t]/', '', $text);
         if (! mb_check_encoding($text, 'UTF-8')) {
             $text = mb_convert_encoding($text, 'UTF-8', 'Windows-1252');
             $repairs[] = 'Its letters were not those of UTF-8; they were taken for those of Windows-1252.';
         }
-        if (substr_count($text, "\n") > self::MOST_WRITTEN_LINES) {
+        if ($written > self::MOST_WRITTEN_LINES) {
             throw new CannotKeep('It has more lines than an entry has.');
         }
 
-        return self::unfolded(preg_split('/\R/u', rtrim($text)) ?: [], $repairs, $files);
+        return self::lines(preg_split('/\R/u', rtrim($text)) ?: [], $repairs, $files);
     }
 
     /**
@@ -169,14 +172,11 @@ final class FileParts
      *
      * @throws CannotKeep
      */
-    private static function unfolded(array $lines, array &$repairs, array &$files): string
+    private static function lines(array $lines, array &$repairs, array &$files): string
     {
         $whole = [];
         foreach ($lines as $line) {
-            $isFolded = $line !== '' && ($line[0] === ' ' || $line[0] === "\t");
-            if ($isFolded && $whole !== []) {
-                $whole[count($whole) - 1] .= substr($line, 1);
-            } elseif ($line !== '' && $whole !== [] && preg_match(self::BEGINS, $line) !== 1) {
+            if ($line !== '' && $whole !== [] && preg_match(self::BEGINS, $line) !== 1) {
                 $whole[count($whole) - 1] .= '\n'.$line;
                 $repairs[] = 'Some lines were broken where they may not be; they were joined.';
             } elseif ($line !== '') {

@@ -889,3 +889,13 @@ test('a file is taken in over what was changed while it was read, and a step of 
     expect([Entry::query()->count(), OccurrenceOverride::query()->count()])->toBe([2, 1]);
     $this->entry(['title' => 'Later']); // nothing is held any more
 });
+
+test('folding is undone before anything is read: it may break a name, a beginning and a letter', function () {
+    $umlaut = "Gem\xC3\n \xBCse";
+    $file = calendar_file("BEG\n IN:VEVENT\nU\n ID:fold-\n ed@example.test\nDTSTAMP:20261101T000000Z\nDTSTART\n :20261201T090000Z\nDTEND:202612\n\t01T100000Z\nSUMM\n ARY:{$umlaut}\nEN\n D:VEVENT");
+    $import = bring($this, $file);
+    expect([$import['fault'], $import['total']])->toBe([null, 1]);
+    take($this, $import);
+    $entry = Entry::query()->where('title', 'Gemüse')->firstOrFail();
+    expect([$entry->uid, $entry->start])->toBe(['fold-ed@example.test', '2026-12-01T09:00:00']);
+});

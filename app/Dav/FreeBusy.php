@@ -22,7 +22,8 @@ final readonly class FreeBusy
         $periods = ['BUSY' => [], 'BUSY-TENTATIVE' => []];
         foreach ($this->standing->of($user, $calendar, $span) as $one) {
             $block = $one->block;
-            if (! $block->isBusy || $block->isDone) {
+            // A task of a day without hours keeps nobody busy the whole day; what an all-day event does its owner says.
+            if (! $block->isBusy || $block->isDone || ($block->allDay && $block->isTask)) {
                 continue;
             }
             $from = max($zone->instant($block->seen->from), $span->from ?? PHP_INT_MIN);

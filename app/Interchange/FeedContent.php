@@ -47,7 +47,8 @@ final readonly class FeedContent
         if (($this->feed->busy_only || $entry->private) && $entry->start === null) {
             return [];
         }
-        if ($this->feed->busy_only && ! $entry->busy) {
+        // A task of a day without hours keeps nobody busy the whole day.
+        if ($this->feed->busy_only && (! $entry->busy || ($entry->kind === 'task' && $entry->all_day))) {
             return [];
         }
         $told = [];
@@ -100,8 +101,13 @@ final readonly class FeedContent
         }
         $time->add('SUMMARY', 'Busy');
         $time->add('CLASS', 'PRIVATE');
+        $isDayOfTask =
+            $entry->kind === 'task' && Properties::parameter(Properties::first($one, 'DTSTART'), 'VALUE') === 'DATE';
         if ($isOut) {
             $time->add('STATUS', 'CANCELLED');
+        }
+        if ($isOut || $isDayOfTask) {
+            $time->remove('TRANSP');
             $time->add('TRANSP', 'TRANSPARENT');
         }
 

@@ -487,6 +487,7 @@ test('when somebody is busy is told without what with (RFC 4791 7.10)', function
         'end' => '2026-11-27T18:00:00',
         'tentative' => true,
     ]);
+    $this->entry(['title' => 'Sort the archive', 'start' => '2026-11-27', 'estimate' => 60]); // of a day without hours
     $text = dav(
         $this,
         'REPORT',

@@ -211,3 +211,13 @@ test('others’ feeds cannot be made, seen or ended', function () {
     $this->api('DELETE', "feeds/{$feed['id']}")->assertStatus(404);
     $this->api('POST', "feeds/{$feed['id']}/renew")->assertStatus(404);
 });
+
+test('a task of a day without hours keeps nobody busy the whole day', function () {
+    $this->entry(['title' => 'Sort the archive', 'start' => '2026-12-03', 'estimate' => 60]);
+    $this->entry(['title' => 'Ring the clinic', 'start' => '2026-12-04', 'private' => true]);
+    $busy = follow($this, feed_of($this, ['busy_only' => true])['address'])->streamedContent();
+    expect($busy)->not->toContain('20261203')->not->toContain('20261204');
+    $all = follow($this, feed_of($this)['address'])->streamedContent();
+    // A private one is told as a time, and as none that is taken.
+    expect($all)->toMatch('/DTSTART;VALUE=DATE:20261204(?:(?!END:VEVENT).)*TRANSP:TRANSPARENT/s');
+});

@@ -158,3 +158,13 @@ test(
             ->toBe(200);
     },
 );
+
+test('a calendar that does not count fills no day, neither with hours nor with estimates', function () {
+    $this->entry(['title' => 'Sort the archive', 'start' => '2026-11-26', 'estimate' => 60]);
+    $this->entry(['title' => 'Vent check', 'start' => '2026-11-26T08:00:00', 'end' => '2026-11-26T08:30:00']);
+    $day = fn (): array => $this->api('GET', 'board?from=2026-11-26&days=1')->json('days.0');
+    expect([$day()['placed'], $day()['listed']])->toBe([30, 60]);
+    $this->api('PATCH', 'calendars/'.$this->calendar()->id, ['counted' => false])->assertOk();
+    app()->forgetScopedInstances();
+    expect([$day()['placed'], $day()['listed']])->toBe([0, 0]);
+});

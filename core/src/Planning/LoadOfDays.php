@@ -102,7 +102,8 @@ final class LoadOfDays
         for ($day = max(0, $day); $day <= $last && $day < $this->days; $day++) {
             $this->tasks[$day]++;
             $this->done[$day] += $block->isDone ? 1 : 0;
-            $this->listed[$day] += $block->allDay ? $block->estimate ?? 0 : 0;
+            // What claims no time, by itself or by its calendar, fills no day, with hours or without.
+            $this->listed[$day] += $block->allDay && $block->isBusy ? $block->estimate ?? 0 : 0;
         }
     }
 

@@ -211,6 +211,28 @@ final class OverrideRows
     }
 
     /**
+     * @param  list<string>  $entryIds
+     * @return string|null the first day of which an occurrence was marked
+     */
+    public function firstDay(array $entryIds): ?string
+    {
+        $days = [];
+        foreach (
+            DB::select(
+                "select (select min(day) from overrides where entry_id = e.value and day <> '') as day from json_each(?) e",
+                [json_encode($entryIds, JSON_THROW_ON_ERROR)],
+            ) as $row
+        ) {
+            assert($row instanceof stdClass);
+            if (is_string($row->day)) {
+                $days[] = $row->day;
+            }
+        }
+
+        return $days === [] ? null : min($days);
+    }
+
+    /**
      * @param  list<array{string, string}>  $which  entry and recurrence id
      * @return array<string, OverrideRow> by both, with a bar between
      */

@@ -7,9 +7,9 @@ namespace App\Queries\Tally;
 use App\Access\Visible;
 use App\Mapping\SeriesOf;
 use App\Models\Entry;
-use App\Models\OccurrenceOverride;
 use App\Models\User;
 use App\Queries\Occurrences\OccurrencesBetween;
+use App\Reading\OverrideRows;
 use App\Reading\RoutineHalves;
 use Illuminate\Database\Eloquent\ModelNotFoundException;
 use PlumRota\Core\Recurrence\AdjustedSet;
@@ -55,6 +55,7 @@ final readonly class Habits
         private CountedLines $lines,
         private OccurrencesBetween $occurrences,
         private RoutineHalves $halves,
+        private OverrideRows $overrides,
     ) {
     }
 
@@ -273,8 +274,8 @@ final readonly class Habits
             return [];
         }
         // Done before its start, or sent there by a day off, one may stand before it.
-        $marked = OccurrenceOverride::query()->whereIn('entry_id', $ids)->where('day', '<>', '')->min('day');
-        $first = LocalDate::parse(substr(min($starts, is_string($marked) ? $marked : $starts), 0, 10))->plusDays(-AdjustedSet::FURTHEST - 2);
+        $day = min($starts, $this->overrides->firstDay($ids) ?? $starts);
+        $first = LocalDate::parse(substr($day, 0, 10))->plusDays(-AdjustedSet::FURTHEST - 2);
         $zone = $user->timeZone();
         $now = $user->wallNow();
         $window = TimeRange::of($first->startOfDay(), $end->startOfDay());

@@ -100,3 +100,20 @@ test('somebody else’s reminder is not there', function () {
     ]);
     $this->api('POST', "reminders/{$id}/claim", as: $other)->assertNotFound();
 });
+
+test('put off into the quiet hours, it comes back at their end, and that is answered', function () {
+    $this->api('PATCH', 'account', ['quiet_from' => 22 * 60, 'quiet_to' => 7 * 60 + 30])->assertOk();
+    $this->ventCheck(['start' => '2026-11-23T21:45', 'end' => '2026-11-23T22:00', 'reminders' => ['-PT10M']]);
+    waiting($this);
+    $this->at('2026-11-25T21:40:00+01:00');
+    waiting($this);
+    $id = $this->api('GET', 'reminders')->json('waiting.0.id');
+    expect($this->api('POST', "reminders/{$id}/answer", ['answer' => 'later', 'when' => 'hour'])->assertOk()->json('comes_back'))
+        ->toBe('2026-11-26T07:30:00')
+        ->and(waiting($this))
+        ->toBe([]);
+    $this->at('2026-11-26T07:29:00+01:00');
+    expect(waiting($this))->toBe([]);
+    $this->at('2026-11-26T07:30:00+01:00');
+    expect(waiting($this))->toBe(['11-26 06:30 Vent check']);
+});

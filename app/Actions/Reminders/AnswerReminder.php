@@ -11,6 +11,7 @@ use App\Models\Delivery;
 use App\Models\User;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
+use PlumRota\Core\Reminding\QuietHours;
 use PlumRota\Core\Reminding\Snooze;
 use PlumRota\Core\Schedule\NoSuchOccurrence;
 use PlumRota\Core\Time\InvalidTime;
@@ -77,7 +78,10 @@ final readonly class AnswerReminder
      */
     public function later(User $user, Delivery $delivery, string $choice): LocalDateTime
     {
-        $at = (new Snooze($user->timeZone(), CarbonImmutable::now()->getTimestamp()))->moment($choice);
+        $zone = $user->timeZone();
+        $at = (new Snooze($zone, CarbonImmutable::now()->getTimestamp()))->moment($choice);
+        // Within the quiet hours it would not be told: it comes back at their end, and that is said.
+        $at = (new QuietHours($user->quiet_from, $user->quiet_to))->held($at, $zone);
         DB::transaction(function () use ($delivery, $at): void {
             foreach ($this->alike($delivery)->fallen()->get() as $one) {
                 Delivery::query()->insertOrIgnore([

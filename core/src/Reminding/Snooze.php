@@ -15,6 +15,9 @@ final readonly class Snooze
 
     private const MORNING = 8;
 
+    /** Until this hour the night belongs to the day before: the morning is the one that comes. */
+    private const NIGHT = 5;
+
     /** @param  int  $now  Unix seconds */
     public function __construct(private Zone $zone, private int $now)
     {
@@ -35,7 +38,9 @@ final readonly class Snooze
             'evening' => $this->zone->instant(
                 self::after($this->zone->wall($this->now), $today->at(self::EVENING), $today->plusDays(1)->at(self::EVENING)),
             ),
-            'morning' => $this->zone->instant($today->plusDays(1)->at(self::MORNING)),
+            'morning' => $this->zone->instant(
+                $today->plusDays($this->zone->wall($this->now)->time()->hour() < self::NIGHT ? 0 : 1)->at(self::MORNING),
+            ),
             default => $this->zone->instant(LocalDateTime::parse($choice)),
         };
         if ($at <= $this->now) {

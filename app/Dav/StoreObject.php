@@ -199,8 +199,8 @@ final readonly class StoreObject
     /** @return non-empty-list<array{int, int, int}> the parts of the one UID */
     private static function onlyOne(FileIndex $index): array
     {
-        if ($index->fault !== null) {
-            throw self::invalid($index->fault);
+        if ($index->fault !== null || $index->cut !== null) {
+            throw self::invalid($index->fault ?? 'It is not whole: what begins in it does not end.');
         }
         $parts = reset($index->entries);
         if (count($index->calendars) !== 1 || count($index->entries) !== 1 || $parts === false || $parts === []) {

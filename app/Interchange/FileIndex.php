@@ -22,6 +22,9 @@ final class FileIndex
     /** Bytes of a line that are looked at: names, identifiers, and what a calendar calls itself. */
     private const LONGEST_LOOKED_AT = 2000;
 
+    /** What lies in a calendar itself, and never in one another (RFC 5545 3.6). */
+    private const OF_A_CALENDAR = ['VEVENT', 'VTODO', 'VJOURNAL', 'VFREEBUSY', 'VTIMEZONE', 'VAVAILABILITY'];
+
     private const WANTED = 'A file of iCalendar begins with BEGIN:VCALENDAR.';
 
     /** @var list<Named> what each calendar in the file calls itself */
@@ -38,7 +41,7 @@ final class FileIndex
     /** A sentence where the file is none that can be read, or too large. */
     public ?string $fault = null;
 
-    /** A sentence where it ends in the middle: what was not ended is not among its entries. */
+    /** A sentence where something in it, or the file itself, is not ended: that is not among its entries. */
     public ?string $cut = null;
 
     /** @var list<string> names of what is open, outermost first */
@@ -138,7 +141,7 @@ final class FileIndex
             ($line[0] === 'E' || $line[0] === 'e') &&
             preg_match('/^END:\s*([\w-]{1,40})\s*$/iD', rtrim($line), $m) === 1
         ) {
-            $this->end($to);
+            $this->end(strtoupper($m[1]), $to);
         } elseif ($depth === 2 && preg_match('/^UID[^:]{0,200}:(.*)$/i', rtrim($line), $m) === 1) {
             $this->uid = trim($m[1]);
         } elseif ($depth === 1) {
@@ -150,10 +153,12 @@ final class FileIndex
     {
         if ($name === 'VCALENDAR') {
             // One that was not ended is ended by the next.
-            $this->open = [];
+            $this->leave(0);
             $this->calendars[] = ['name' => '', 'colour' => null];
         } elseif ($this->open === []) {
             return;
+        } elseif (in_array($name, self::OF_A_CALENDAR, true)) {
+            $this->leave(1);
         }
         if (count($this->open) === 1) {
             [$this->from, $this->uid] = [$at, ''];
@@ -165,10 +170,17 @@ final class FileIndex
         }
     }
 
-    private function end(int $to): void
+    private function end(string $name, int $to): void
     {
-        $name = array_pop($this->open);
-        if (count($this->open) !== 1) {
+        $depth = array_key_last(array_filter($this->open, fn (string $one): bool => $one === $name));
+        if ($depth === null) {
+            return;
+        }
+        // What lies in it and was not ended makes it no whole one either.
+        $isWhole = $depth === count($this->open) - 1;
+        $this->leave($depth + 1);
+        array_pop($this->open);
+        if ($depth !== 1 || ! $isWhole) {
             return;
         }
         $part = [count($this->calendars) - 1, $this->from, $to - $this->from];
@@ -187,6 +199,19 @@ final class FileIndex
         }
         $uid = $this->uid === '' ? "\0{$this->components}" : mb_scrub($this->uid);
         $this->entries[$uid][] = $part;
+    }
+
+    /** Leaves what lies deeper without an end, which is a fault of the file. */
+    private function leave(int $depth): void
+    {
+        if (count($this->open) > $depth) {
+            $this->cut =
+                (count($this->open) > 1
+                    ? 'An entry in the file begins and does not end: it was left out'
+                    : 'A calendar in the file begins and does not end').
+                ', and there may have been more. Get it once more if you can.';
+            $this->open = array_slice($this->open, 0, $depth);
+        }
     }
 
     /** What a calendar calls itself: NAME and COLOR (RFC 7986), or what they were before that. */

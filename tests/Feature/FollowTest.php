@@ -400,6 +400,39 @@ test('what did not arrive whole, or says that nothing changed to somebody who ha
     expect(Visible::to($this->user)->calendars()->where('name', 'School')->count())->toBe(1);
 });
 
+test('what cannot be read any more stays as it was last good, and is said to be left out', function () {
+    tells($this, ['/a.ics' => ['body' => hosted_file(['a@h' => 'Class 4b', 'b@h' => 'Class 5a'])]]);
+    $calendar = followed($this);
+    tells($this, ['/a.ics' => ['body' => str_replace(
+        "SUMMARY:Class 6\r\nDTSTART;TZID=Europe/Berlin:20261126T090000",
+        "SUMMARY:Class 6\r\nDTSTART;TZID=Europe/Berlin:the day after",
+        hosted_file(['a@h' => 'Class 6', 'b@h' => 'Class 5b']),
+    )]]);
+    $this->api('POST', "follows/{$calendar['id']}/refresh")->assertOk();
+    expect(
+        Visible::to($this->user)->entries()->where('calendar_id', $calendar['id'])->pluck('title')->sort()->values()->all(),
+    )->toBe(['Class 4b', 'Class 5b']);
+});
+
+test('what begins and does not end takes nothing away', function (string $from, string $to) {
+    $whole = hosted_file(['a@h' => 'Class 4b', 'b@h' => 'Class 5a']);
+    tells($this, ['/a.ics' => ['body' => $whole]]);
+    $calendar = followed($this);
+    $broken = preg_replace("/{$from}/", $to, $whole, 1);
+    expect($broken)->not->toBe($whole);
+    tells($this, ['/a.ics' => ['body' => $broken]]);
+    $said = $this->api('POST', "follows/{$calendar['id']}/refresh")->json('following.trouble');
+    expect($said)->toContain('did not arrive whole');
+    expect(
+        Visible::to($this->user)->entries()->where('calendar_id', $calendar['id'])->pluck('title')->sort()->values()->all(),
+    )->toBe(['Class 4b', 'Class 5a']);
+})->with([
+    'an entry before another' => ['END:VEVENT\r\n', ''],
+    'an entry before the next calendar' => ['END:VEVENT\r\nBEGIN:VEVENT', "END:VEVENT\r\nBEGIN:VCALENDAR\r\nVERSION:2.0\r\nBEGIN:VEVENT"],
+    'a reminder' => ['END:VEVENT', "BEGIN:VALARM\r\nEND:VEVENT"],
+    'the last entry' => ['END:VEVENT\r\nEND:VCALENDAR', 'END:VCALENDAR'],
+]);
+
 test('an address whose host has more letters than any is refused, leaves nothing, and keeps no other from being read', function () {
     $long = str_repeat(str_repeat('a', 60).'.', 5).'test';
     $before = Visible::to($this->user)->calendars()->count();

@@ -839,6 +839,27 @@ test('a file that ends in the middle says so, and has its whole entries', functi
     expect(bring($this, $file)['lines']['refused'])->toBe([]);
 });
 
+test('what begins in a file and does not end is left out and said, and what is whole comes in', function (string $broken) {
+    $event = fn (string $uid, string $end = "END:VEVENT\r\n"): string => "BEGIN:VEVENT\r\nUID:{$uid}\r\nDTSTAMP:20261101T000000Z\r\nSUMMARY:{$uid}\r\nDTSTART:20261126T090000Z\r\n{$end}";
+    $import = bring($this, calendar_file($event('one').$event('two', $broken).$event('three')));
+    expect($import['counts']['new'])
+        ->toBe(2)
+        ->and($import['lines']['new'])
+        ->sequence(fn ($one) => $one->title->toBe('one'), fn ($one) => $one->title->toBe('three'))
+        ->and($import['lines']['refused'][0]['says'])
+        ->toContain('begins and does not end');
+})->with([
+    'an entry' => [''],
+    'a reminder in it' => ["BEGIN:VALARM\r\nEND:VEVENT\r\n"],
+    'an entry, before another calendar' => ["END:VCALENDAR\r\nBEGIN:VCALENDAR\r\nVERSION:2.0\r\n"],
+]);
+
+test('an end that nothing began ends nothing else', function () {
+    $event = fn (string $uid, string $more = ''): string => "BEGIN:VEVENT\r\nUID:{$uid}\r\nDTSTAMP:20261101T000000Z\r\n{$more}SUMMARY:{$uid}\r\nDTSTART:20261126T090000Z\r\nEND:VEVENT\r\n";
+    $import = bring($this, calendar_file($event('one', "END:VALARM\r\n").$event('two')));
+    expect($import['counts'])->toMatchArray(['new' => 1, 'refused' => 1])->and($import['lines']['new'][0]['title'])->toBe('two');
+});
+
 test('taken in under a key, a file is taken in once, and whoever asks again gets the same answer', function () {
     $import = bring($this, calendar_file(MARKET));
     $body = ['targets' => [['calendar_id' => $this->calendar()->id]], 'known' => 'all'];

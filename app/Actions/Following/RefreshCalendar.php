@@ -129,7 +129,13 @@ final readonly class RefreshCalendar
         $leftOut = max(0, count($index->entries) - self::MOST_ENTRIES);
         $seen = $some = [];
         foreach (array_slice($index->entries, 0, self::MOST_ENTRIES, true) as $uid => $ones) {
-            $read = $this->read($calendar, $parts, $ones);
+            try {
+                $read = $this->wanted($calendar, EntryCheck::of($parts->read($ones))[0]);
+            } catch (CannotKeep|ErrorException|InvalidDataException|ParseException) {
+                // It is there, but cannot be read: what was last good of it stays.
+                $seen[$uid] = true;
+                $read = null;
+            }
             if ($read === null) {
                 $leftOut++;
 
@@ -166,18 +172,9 @@ final readonly class RefreshCalendar
         return $leftOut;
     }
 
-    /**
-     * Null for what is left out: what cannot be read, what is nobody's here to do, and what has one of the words not wished for.
-     *
-     * @param  list<array{int, int, int}>  $ones
-     */
-    private function read(Calendar $calendar, FileParts $parts, array $ones): ?ReadEntry
+    /** Null for what is left out: what is nobody's here to do, and what has one of the words not wished for. */
+    private function wanted(Calendar $calendar, ReadEntry $read): ?ReadEntry
     {
-        try {
-            [$read] = EntryCheck::of($parts->read($ones));
-        } catch (CannotKeep|ErrorException|InvalidDataException|ParseException) {
-            return null;
-        }
         foreach ($calendar->hidden_words as $word) {
             if (mb_stripos($read->title(), $word) !== false) {
                 return null;

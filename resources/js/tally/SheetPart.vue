@@ -29,9 +29,11 @@ const WAYS = [
 const by = useStorage<(typeof BY)[number][0]>('sheet-by', 'label')
 const step = useStorage<(typeof STEPS)[number][0]>('sheet-step', 1)
 const way = useStorage<(typeof WAYS)[number][0]>('sheet-way', 'near')
-/** Whom it is for; null for all. */
+/** Whom it is for; null for all. It stays chosen in a stretch in which nothing was timed for it. */
 const group = ref<string | null>(null)
+const groupName = ref('')
 watch(by, () => (group.value = null))
+watch(group, (id) => (groupName.value = groups.value.find(([one]) => one === id)?.[1] ?? ''))
 const query = useQuery({
     queryKey: computed(
         () =>
@@ -55,10 +57,11 @@ const query = useQuery({
     staleTime: 60_000,
 })
 const sheet = computed(() => query.data.value)
-const groups = computed(() => [
-    [null, 'everybody'] as const,
-    ...(sheet.value?.groups ?? []).map((one) => [one.id, one.name] as const),
-])
+const groups = computed((): (readonly [string | null, string])[] => {
+    const known = (sheet.value?.groups ?? []).map((one) => [one.id, one.name] as const)
+    const isThere = group.value === null || known.some(([id]) => id === group.value)
+    return [[null, 'everybody'], ...known, ...(isThere ? [] : [[group.value, groupName.value] as const])]
+})
 const named = computed(() => groups.value.find(([id]) => id === group.value)?.[1] ?? 'everybody')
 const isRounded = computed(() => step.value !== 1)
 const columns = computed(() => [
@@ -95,6 +98,8 @@ const rows = computed(() => {
 const says = computed(() => {
     const one = sheet.value
     if (!one) return ''
+    if (one.rows.length === 0 && group.value !== null)
+        return `Nothing was timed for ${named.value} in this time. Choose everybody to see all that was.`
     if (one.rows.length === 0)
         return 'Nothing was timed in this time. Time what you do, or add it under Timings.'
     const rounded = isRounded.value ? `, rounded ${length(one.rounded)}` : ''

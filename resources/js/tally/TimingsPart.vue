@@ -15,7 +15,8 @@ import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { useEventListener } from '@vueuse/core'
 import { NButton } from 'naive-ui'
 import { computed, ref, watch } from 'vue'
-import { dragged, shownHours, SNAP, type Ends } from './dayBar'
+import { askedOverMidnight, dragged, shownHours, SNAP, type Ends } from './dayBar'
+import OverMidnight from './OverMidnight.vue'
 import { useTally } from './useTally'
 
 /** The timings of a day, made right: their ends typed or dragged, added afterwards, split, moved to another entry, taken out. */
@@ -122,9 +123,29 @@ function typed(one: Timing, end: 'from' | 'to', minute: number): void {
     const started = end === 'from' ? moment(one.started.slice(0, 10), minute) : one.started
     const last = one.ended ?? at(latest.value)
     let ended = end === 'to' ? moment(last.slice(0, 10), minute) : last
-    // What ends earlier than it starts went on over midnight.
-    if (end === 'to' && ended <= started) ended = moment(plusDays(started.slice(0, 10), 1), minute)
+    // What ends earlier than it starts went on over midnight; where that takes long, it is asked.
+    if (end === 'to' && ended <= started) {
+        ended = moment(plusDays(started.slice(0, 10), 1), minute)
+        const minutes = askedOverMidnight(minuteOf(started), minute)
+        if (minutes !== null) {
+            asked.value = { id: one.id, minutes, go: () => correct(one, started, ended) }
+            return
+        }
+    }
+    asked.value = null
     correct(one, started, ended)
+}
+
+/** What would have gone on long over midnight, until it is said whether it did; no id for what is being added. */
+const asked = ref<{ id: string | null; minutes: number; go: () => void } | null>(null)
+watch(day, () => (asked.value = null))
+/** Counts what was not meant, so that the field shows again what stands. */
+const unmeant = ref(0)
+function answer(isMeant: boolean): void {
+    const go = asked.value?.go
+    asked.value = null
+    if (isMeant) go?.()
+    else unmeant.value++
 }
 function split(one: Timing, minute: number, close: () => void): void {
     close()
@@ -163,7 +184,15 @@ const fresh = ref<{ key: string | null; from: number | null; to: number | null }
 const isWhole = computed(
     () => fresh.value.key !== null && fresh.value.from !== null && fresh.value.to !== null,
 )
-async function add(): Promise<void> {
+watch(fresh, () => (asked.value = null), { deep: true })
+function add(): void {
+    const { from, to } = fresh.value
+    if (from === null || to === null) return
+    const minutes = askedOverMidnight(from, to)
+    if (minutes === null) void addNow()
+    else asked.value = { id: null, minutes, go: () => void addNow() }
+}
+async function addNow(): Promise<void> {
     const { key, from, to } = fresh.value
     if (key === null || from === null || to === null) return
     const [entry, recurrence] = key.split('|')
@@ -279,6 +308,7 @@ const said = (ends: Ends): string =>
                         />
                         to
                         <TimeField
+                            :key="unmeant"
                             :minute="one.ended === null ? null : minuteOf(one.ended)"
                             :clock="account.clock"
                             :label="`${one.title} ended at`"
@@ -324,6 +354,7 @@ const said = (ends: Ends): string =>
                             >take out</NButton
                         >
                     </span>
+                    <OverMidnight v-if="asked?.id === one.id" :minutes="asked.minutes" @answer="answer" />
                 </li>
             </ul>
             <form class="fresh" data-test="timing-add" @submit.prevent="add">
@@ -353,6 +384,7 @@ const said = (ends: Ends): string =>
                 <NButton class="press" attr-type="submit" :disabled="!isWhole" data-test="add-timing"
                     >Add</NButton
                 >
+                <OverMidnight v-if="asked && asked.id === null" :minutes="asked.minutes" @answer="answer" />
             </form>
         </template>
     </section>

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { dragged, shownHours, SNAP, type Ends } from './dayBar'
+import { askedOverMidnight, dragged, shownHours, SNAP, type Ends } from './dayBar'
 
 describe('dragging an end of a timing', () => {
     const one = { from: 600, to: 660 }
@@ -37,4 +37,15 @@ it('shows the day, and further where anything was timed', () => {
     expect(shownHours([])).toEqual({ from: 8, to: 18 })
     expect(shownHours([{ from: 430, to: 1290 }])).toEqual({ from: 6, to: 23 })
     expect(shownHours([{ from: 0, to: 1440 }])).toEqual({ from: 0, to: 24 })
+})
+
+it.each([
+    [540, 600, null],
+    [1320, 60, null],
+    [1320, 240, null],
+    [1320, 241, 361],
+    [560, 480, 1360],
+    [540, 540, 1440],
+])('asks about what would have gone on long over midnight (%i to %i)', (from, to, minutes) => {
+    expect(askedOverMidnight(from, to)).toBe(minutes)
 })

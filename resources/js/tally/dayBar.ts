@@ -25,6 +25,19 @@ export function dragged(one: Ends, end: 'from' | 'to', minute: number, others: E
     return { ...one, to: Math.min(most, Math.max(at, Math.min(most, one.from + SNAP))) }
 }
 
+/** What went on over midnight and took longer is rather a slip: it is asked about. */
+const LONGEST_NIGHT = 6 * 60
+
+/**
+ * How long it would have taken from one time of day to an earlier one, over midnight, where that is to be asked about.
+ *
+ * @returns null where it ends on the same day, or soon after midnight
+ */
+export function askedOverMidnight(from: number, to: number): number | null {
+    const minutes = to - from + 1440
+    return to <= from && minutes > LONGEST_NIGHT ? minutes : null
+}
+
 /** The hours of the day that are shown: those of the timings with an hour around, and at least from 8 to 18. */
 export function shownHours(timings: Ends[]): Ends {
     return {

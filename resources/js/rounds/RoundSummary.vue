@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Board, Proposal, Round } from '@/api/types'
-import { hours, namedDate, plusDays, timeOf } from '@/shared/time'
+import { hours, namedDate, plusDays, timeOf, toHalfHours } from '@/shared/time'
 import { useAccount, useAreas } from '@/state/server'
 import { computed } from 'vue'
 
@@ -31,7 +31,9 @@ const bars = computed(() =>
         .map((one) => {
             const adds = proposed.value[one.area_id] ?? 0
             const scale = Math.max(one.intended! * 1.08, one.placed + adds)
-            return { ...one, adds, scale, lacks: one.intended! - one.placed - adds }
+            // What stands beside it is rounded: it is what is missing between those figures.
+            const lacks = toHalfHours(one.intended!) - toHalfHours(one.placed) - toHalfHours(adds)
+            return { ...one, adds, scale, lacks }
         }),
 )
 const lacking = computed(
@@ -98,8 +100,8 @@ const lacking = computed(
             <p class="muted small">
                 Hours placed{{ proposals.length ? ', and pale what is proposed' : '' }}.{{ ' '
                 }}<template v-if="lacking">
-                    {{ hours(lacking.lacks) }} h of {{ area(lacking.area_id)?.name }} are still
-                    missing.</template
+                    {{ hours(lacking.lacks) }} h of {{ area(lacking.area_id)?.name }}
+                    {{ lacking.lacks > 60 ? 'are' : 'is' }} still missing.</template
                 >
             </p>
         </template>

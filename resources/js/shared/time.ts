@@ -106,9 +106,12 @@ export function length(minutes: number): string {
     return rest === 0 ? `${hours} h` : `${hours} h ${String(rest).padStart(2, '0')}`
 }
 
+/** Minutes as they are said in hours: to the half. What is reckoned from figures that are said is reckoned from these. */
+export const toHalfHours = (minutes: number): number => Math.round(minutes / 30) * 30
+
 /** Hours to the half: "24½". */
 export function hours(minutes: number): string {
-    const halves = Math.round(minutes / 30)
+    const halves = toHalfHours(minutes) / 30
     return `${Math.floor(halves / 2) || (halves % 2 ? '' : '0')}${halves % 2 ? '½' : ''}`
 }
 

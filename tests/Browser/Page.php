@@ -35,6 +35,8 @@ final class Page
             '--disable-background-networking',
             '--disable-component-update',
             '--disable-sync',
+            // Not the region of the machine: a new account takes its clock and weeks from it.
+            '--accept-lang=en-GB',
             '--user-data-dir='.$site->folder().'/browser-'.bin2hex(random_bytes(4)),
             "--window-size={$width},{$height}",
         ]);

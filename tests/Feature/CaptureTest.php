@@ -240,3 +240,14 @@ test('an aim that the line says is kept', function () {
     $line = $this->api('POST', 'capture/reading', ['line' => 'stretch 3 times a week'])->assertOk()->json('others.0.line');
     $this->api('POST', 'capture', ['line' => $line])->assertCreated()->assertJson(['title' => 'Stretch', 'aim' => 3, 'rule' => 'FREQ=DAILY']);
 });
+
+test('where the line says that there is to be none, the reminders that are usual for the calendar do not come either', function () {
+    $this->api('PATCH', "calendars/{$this->calendar()->id}", ['reminders' => ['-PT10M']])->assertOk();
+    $line = ['calendar_id' => $this->calendar()->id];
+    $read = $this->api('POST', 'capture/reading', ['line' => 'lesson Fri 16:00, no reminder', ...$line])->assertOk();
+    expect($read->json('no_reminder'))->toBeTrue()->and($read->json('title'))->toBe('lesson');
+    $silent = $this->api('POST', 'capture', ['line' => 'lesson Fri 16:00, no reminder', ...$line])->assertCreated();
+    expect($silent->json('reminders'))->toBe([]);
+    $usual = $this->api('POST', 'capture', ['line' => 'lesson Fri 16:00', ...$line])->assertCreated();
+    expect($usual->json('reminders'))->toBeNull();
+});

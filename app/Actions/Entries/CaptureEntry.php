@@ -41,7 +41,7 @@ final readonly class CaptureEntry
                     'labels' => $draft->labels,
                     'place' => $draft->place,
                     'checklist' => array_map(fn (string $step): array => ['text' => $step, 'done' => false], $draft->steps),
-                    'own_reminders' => $draft->reminders !== [],
+                    'own_reminders' => $draft->isSilent || $draft->reminders !== [],
                     'reminders' => array_map(strval(...), $draft->reminders),
                     'off_day' => $draft->offDay->value,
                     ...$calendar->defaults(),

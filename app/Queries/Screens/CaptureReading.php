@@ -198,6 +198,7 @@ final readonly class CaptureReading
             'other_date' => $draft->otherDate === null ? null : (string) $draft->otherDate,
             'others' => $draft->others,
             'aim' => $draft->aim,
+            'no_reminder' => $draft->isSilent,
             'unknown_label' => $draft->unknownLabel,
             'unknown_calendar' => $draft->unknownCalendar,
             'segments' => array_map(

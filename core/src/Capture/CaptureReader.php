@@ -92,7 +92,11 @@ final class CaptureReader
         if ($left !== [] || $meaning->isUndecided) {
             // What is not taken stays where it was written.
             $chosen = array_values(
-                array_filter($chosen, fn (Phrase $one): bool => ($one->slots & Leftovers::WHEN) === 0 && $one->role !== 'reminder'),
+                array_filter(
+                    $chosen,
+                    fn (Phrase $one): bool => ($one->slots & Leftovers::WHEN) === 0 &&
+                        ! in_array($one->role, ['reminder', 'rhythm', 'end'], true),
+                ),
             );
         }
         if ($meaning->leadUps !== [] && $placement === null && $meaning->due === null) {
@@ -132,6 +136,7 @@ final class CaptureReader
             except: $meaning->rule === null ? [] : $meaning->except,
             others: $parts === [] ? self::others($line, $meaning->others) : [],
             aim: $meaning->rule === null ? null : $meaning->aim,
+            isSilent: $meaning->isSilent && $reminders === [],
             unknownLabel: $filing->unknownLabel(),
             unknownCalendar: $meaning->calendar === null ? $filing->unknownCalendar() : null,
             parts: $parts,

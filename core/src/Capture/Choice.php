@@ -77,21 +77,16 @@ final class Choice
     /** @param  list<Phrase>  $chosen */
     private static function isFounded(Text $text, Phrase $one, array $chosen): bool
     {
-        if (
-            $one->needsRhythm &&
-            array_filter($chosen, fn (Phrase $other): bool => ($other->slots & Phrase::RHYTHM) !== 0) === []
-        ) {
+        $comesRound = array_filter($chosen, fn (Phrase $other): bool => $other->comesRound()) !== [];
+        if (($one->needsRhythm && ! $comesRound) || ($one->notWithRhythm && $comesRound)) {
             return false;
         }
-        if ($one->notWithRhythm && array_filter($chosen, fn (Phrase $other): bool => ($other->slots & Phrase::RHYTHM) !== 0) !== []) {
-            return false;
-        }
-        // So many days say something of a rhythm or of a date, and nothing by themselves.
-        if (
-            $one->slots === Phrase::END &&
-            array_filter($chosen, fn (Phrase $other): bool => ($other->slots & (Phrase::RHYTHM | Phrase::DATE)) !== 0) === []
-        ) {
-            return false;
+        // So many days say something of a rhythm or of a date without hours, and nothing by themselves.
+        if ($one->slots === Phrase::END && ! $comesRound) {
+            $said = array_reduce($chosen, fn (int $said, Phrase $other): int => $said | $other->slots, 0);
+            if (($said & Phrase::DATE) === 0 || ($said & Phrase::TIME) !== 0) {
+                return false;
+            }
         }
         if ($one->needsBefore) {
             return array_filter(

@@ -7,6 +7,9 @@ namespace PlumRota\Core\Capture;
 /** Reads a time of day in English at a place of the line. */
 final class ClockReader
 {
+    /** Behind these a number of hours is a time. */
+    private const LEADS = '\bat |\bto |\bby |\bfrom |\buntil |\btill ';
+
     /** @var array<string, callable(Found): Clock>|null */
     private static ?array $forms = null;
 
@@ -67,8 +70,8 @@ final class ClockReader
             },
             '(?<h>\d{1,2}):(?<m>\d\d)' => fn (Found $f): Clock => self::exact($f, 'exact'),
             '(?<h>\d{1,2})\.(?<m>[0-5]\d)(?![.\d])' => fn (Found $f): Clock => self::exact($f, 'dotted'),
-            // Two hours are a length, "at 2h" and "14h" are times.
-            '(?<h>[01]?\d|2[0-4])h(?<m>[0-5]\d)|(?<h2>9|1\d|2[0-4]|(?<=(?:at|to|by) |from |until |till )[0-8])h' => fn (
+            // Two hours, and an hour and a half as "1h30", are a length; "at 2h", "14h" and "8h20" are times.
+            '(?<h>0\d|1\d|2[0-4]|[7-9]|(?<='.self::LEADS.'|[-–])[0-6])h(?<m>[0-5]\d)|(?<h2>9|1\d|2[0-4]|(?<='.self::LEADS.')[0-8])h' => fn (
                 Found $f,
             ): Clock => self::exact(
                 $f,

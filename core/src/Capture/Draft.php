@@ -38,6 +38,7 @@ final readonly class Draft
      * @param  string|null  $unknownCalendar  a calendar that it names and that there is not yet
      * @param  list<string>  $parts  where it sounds like several entries, a line for each
      * @param  int|null  $aim  how often a week it is meant to be done
+     * @param  bool  $isSilent  it says that nobody is to be reminded, whatever is usual for the calendar
      * @param  list<LocalDate>  $except  days on which its rhythm does not come
      */
     public function __construct(
@@ -69,6 +70,7 @@ final readonly class Draft
         public ?string $unknownCalendar = null,
         public array $parts = [],
         public ?int $aim = null,
+        public bool $isSilent = false,
     ) {
     }
 

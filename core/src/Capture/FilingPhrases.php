@@ -52,7 +52,11 @@ final readonly class FilingPhrases
 
     /** What begins so says when, or how, and not where. */
     private const NO_PLACE = '/^(?:'.Words::MONTH.'|'.Words::WEEKDAY.'|the\s|week|term|time|general|case|advent'.
-        '|morning|afternoon|evening|night|next|this|a\s|an\s|one|two|three|four|five|six|\d)/i';
+        '|morning|afternoon|evening|night|next|this|a\s|an\s|one|two|three|four|five|six|\d)|\scal(?:endar)?$/i';
+
+    /** A place ends before these: "at Rosa's Friday 4pm". */
+    private const NO_DAY = '(?!(?:on|at|in|by|from|until|till|every|each|today|tomorrow|tonight|'.Words::WEEKDAY.'|'.Words::MONTH.')'.
+        '(?![\p{L}\'’-]))';
 
     /** Ends of a sentence part: a comma, or the end of the line. */
     private const ENDS = '(?=\s*(?:[,;.!)\]]|$|(?:please|pls|thanks)\b))';
@@ -225,8 +229,15 @@ final readonly class FilingPhrases
             if (in_array($this->text->wordBefore($at), self::AT_SOMETHING, true)) {
                 continue;
             }
-            for ($words = 1; $words <= 4; $words++) {
-                $found = $this->text->at('at\s+(?<place>(?:the|my|our|[\p{L}]+[\'’]s)(?:\s+[\p{L}\'’-]+){'.$words.'})', $at);
+            for ($words = 0; $words <= 4; $words++) {
+                $found = $this->text->at(
+                    'at\s+(?<place>(?:'.($words === 0 ? '' : 'the|my|our|').'[\p{L}]+[\'’]s)'.
+                        '(?:\s+'.self::NO_DAY.'[\p{L}\'’-]+){'.$words.'})(?![\p{L}\'’-])',
+                    $at,
+                );
+                if ($words === 0 && $found === null) {
+                    continue;
+                }
                 if (
                     $found === null ||
                     preg_match('/^the (?:latest|moment|weekend|end|time|same|beginning)\b/', $found->get('place')) === 1
@@ -348,7 +359,7 @@ final readonly class FilingPhrases
         $name = '\p{L}[\p{L}\p{N}\'’-]{1,29}';
         $word = '(?:calendar|cal)';
         $patterns = [
-            "(?:in|into|under|to)\s+(?:the|my|a)\s+(?:new\s+)?(?<name>{$name}(?:\s+{$name})?)\s+{$word}",
+            "(?:in|into|under|to)\s+(?:the\s+|my\s+|a\s+)?(?:new\s+)?(?<name>{$name}(?:\s+{$name})?)\s+{$word}",
             "(?<in>(?:in|into|to)\s+)?(?:the\s+)?(?:new\s+)?{$word}\s*(?<colon>:)?\s+(?<name>{$name})".self::ENDS,
             "(?<colon>{$word}\s*:)\s*(?<name>{$name})",
         ];

@@ -37,6 +37,16 @@ final class Leftovers
         'fortnights?|monthly\s+on|weekly\s+on',
     ];
 
+    /** Days by name, where the line is given no other: they are ordinary words beside one, as "Christmas Eve shopping on Saturday". */
+    private const DAYS = [
+        '(?:first|second|third|fourth|1st|2nd|3rd|4th)\s+advent|advent\s+sunday|christmas\s+(?:eve|day)|boxing\s+day'.
+            '|new\s+year[\'’]?s\s+(?:eve|day)|good\s+friday'.
+            '|(?:easter|whit|palm|ash|shrove|maundy)\s+(?:sun|mon|tues|wednes|thurs|fri|satur)day',
+    ];
+
+    /** The same, where hours are taken, which would otherwise stand today. */
+    private const DAYS_OF_HOURS = ['(?:mon|tues|wednes|thurs|fri|satur|sun)day[\'’]s'];
+
     /** Right beside something that was understood. */
     private const BESIDE = [
         'before|after(?=\s+(?:the\s+)?(?:\d|half|quarter|noon|midday|next|this|last|tomorrow|today|'.Words::HOUR_WORD.'|'.Words::WEEKDAY.
@@ -92,7 +102,11 @@ final class Leftovers
             $seen = substr_replace($seen, str_repeat($mark, $one->to - $one->from), $one->from, $one->to - $one->from);
         }
         $found = [];
-        foreach (self::GRAVE as $words) {
+        $taken = array_reduce($chosen, fn (int $slots, Phrase $one): int => $slots | $one->slots, 0);
+        $grave = ($taken & (Phrase::DATE | Phrase::RHYTHM | Phrase::DUE)) !== 0
+            ? self::GRAVE
+            : [...self::GRAVE, ...self::DAYS, ...(($taken & Phrase::TIME) === 0 ? [] : self::DAYS_OF_HOURS)];
+        foreach ($grave as $words) {
             preg_match_all('~(?<![\p{L}\p{N}\'’-])(?:'.$words.')(?![\p{L}\p{N}]|[\'’-]\p{L})~iu', $seen, $m, PREG_OFFSET_CAPTURE);
             array_push($found, ...$m[0]);
         }

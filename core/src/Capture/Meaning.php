@@ -47,6 +47,9 @@ final class Meaning
     /** @var 'am'|'pm'|null of the part of the day that a rhythm names */
     public ?string $half = null;
 
+    /** It says that nobody is to be reminded. */
+    public bool $isSilent = false;
+
     public ?int $minutes = null;
 
     public ?int $days = null;
@@ -208,12 +211,33 @@ final class Meaning
 
     private function days(): int
     {
-        if ($this->days !== null || $this->rule !== null || $this->lasts === null) {
+        if ($this->days !== null || $this->lasts === null || ($this->rule !== null && ! $this->isOfEach())) {
             return $this->days ?? ($this->date->days ?? 1);
         }
-        [$number, $unit] = $this->lasts;
 
-        return $number * ['day' => 1, 'week' => 7, 'month' => 30, 'year' => 365][$unit];
+        return self::inDays($this->lasts);
+    }
+
+    /** @param  array{int, string}  $lasts */
+    private static function inDays(array $lasts): int
+    {
+        return $lasts[0] * ['day' => 1, 'week' => 7, 'month' => 30, 'year' => 365][$lasts[1]];
+    }
+
+    /** "Every fourth week for 7 days": so long lasts each of them, since the next comes later than that. */
+    private function isOfEach(): bool
+    {
+        if ($this->rule === null || $this->lasts === null || $this->times !== [] || $this->at !== null || count($this->rule->byDay) > 1) {
+            return false;
+        }
+        $period = match ($this->rule->freq) {
+            Frequency::Weekly => 7,
+            Frequency::Monthly => 28,
+            Frequency::Yearly => 365,
+            default => 1,
+        };
+
+        return self::inDays($this->lasts) < $this->rule->interval * $period;
     }
 
     private function length(): int
@@ -415,7 +439,7 @@ final class Meaning
             $this->rule = $this->rule->ending($this->count, null);
         } elseif ($this->until !== null) {
             $this->rule = $this->rule->ending(null, Until::date($this->until));
-        } elseif ($this->lasts !== null) {
+        } elseif ($this->lasts !== null && ! $this->isOfEach()) {
             [$number, $unit] = $this->lasts;
             $index = $start->year * 12 + $start->month - 1 + $number * ($unit === 'year' ? 12 : 1);
             $last = match ($unit) {

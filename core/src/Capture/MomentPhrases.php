@@ -21,6 +21,9 @@ final readonly class MomentPhrases
         '|circa|max(?:\.|imum)?|up\s+to|est(?:\.|imated?)?|duration|length|time\s+needed)(?:\s*:)?\s+'.
         '(?:about\s+|around\s+|roughly\s+|approx\.?\s+)?|\x7e\s?)?';
 
+    /** Before these "each" says how often, and not how long each takes. */
+    private const OF_EACH = '(?:\d|morning|afternoon|evening|night|day|week|month|year|other|'.Words::WEEKDAY.'|'.Words::MONTH.')';
+
     private const MONTHS = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec'];
 
     /** After these a number names a thing: it is no time of day. */
@@ -185,6 +188,10 @@ final readonly class MomentPhrases
         }
         $start = $from->date;
         if ($from->isLoose && ! $to->isLoose && $to->date->dayNumber() - $start->dayNumber() >= 7) {
+            // "Thu until 22 December" says of no Thursday that it begins there.
+            if (preg_match('/^(?:the\s+)?'.Words::WEEKDAY.'(?!\p{L})/iu', substr($this->text->seen, $between->to)) !== 1) {
+                return $phrases;
+            }
             // Monday to Wednesday next week: both in that week.
             $start = $start->plusDays(7 * intdiv($to->date->dayNumber() - $start->dayNumber(), 7));
         }
@@ -367,7 +374,7 @@ final readonly class MomentPhrases
 
         return count($times) < 2 || count(array_unique(array_map(fn (Clock $one): int => $one->minute, $times))) > 1
             ? []
-            : [new Phrase($at, $to, 'time', Phrase::TIME, fn (Meaning $m) => ($m->times = $times))];
+            : [new Phrase($at, $to, 'time', Phrase::TIME, fn (Meaning $m) => ($m->times = $times), isSeveral: true)];
     }
 
     /**
@@ -469,7 +476,7 @@ final readonly class MomentPhrases
     {
         $phrases = [];
         foreach ($this->text->all(self::TAKES.LengthReader::LENGTH.'(?:[\'’]?s?\s+work'.
-            '|\s+(?:tops|max|at\s+most|long|or\s+so|each|each\s+time))?') as $found) {
+            '|\s+(?:tops|max|at\s+most|long|or\s+so|each(?:\s+time|(?!\s+'.self::OF_EACH.'))))?') as $found) {
             $minutes = LengthReader::minutes($found);
             if ($minutes < 1 || $minutes > 1440 * 7) {
                 continue;

@@ -57,6 +57,7 @@ final readonly class Phrase
      * @param  bool  $needsNeighbour  it counts only right beside something else that was understood
      * @param  bool  $needsBefore  it counts only right after something else that was understood, or after a comma
      * @param  bool  $notWithRhythm  it counts only where there is no rhythm
+     * @param  bool  $isSeveral  it comes round by itself, as several times a day do
      * @param  float  $weight  how sure it is, 1 for what has no other reading
      */
     public function __construct(
@@ -71,7 +72,13 @@ final readonly class Phrase
         public bool $needsBefore = false,
         public bool $notWithRhythm = false,
         public float $weight = 1.0,
+        public bool $isSeveral = false,
     ) {
+    }
+
+    public function comesRound(): bool
+    {
+        return $this->isSeveral || ($this->slots & self::RHYTHM) !== 0;
     }
 
     /** What is understood of the line, in bytes; one phrase is likelier than two that say the same in pieces. */

@@ -22,6 +22,11 @@ final readonly class ReminderPhrases
         '|give\s+me\s+a\s+(?:nudge|shout|ping|heads[-\s]up)|let\s+me\s+know|heads[-\s]up|alert|alarm'.
         '|set\s+(?:a\s+reminder|an\s+alarm)(?:\s+for)?))';
 
+    /** What says that there is to be none; before a word it is a thing, as "no reminder letters". */
+    private const NONE = '(?:with\s+no|without(?:\s+(?:a|any))?|no)\s+(?:reminders?|alarms?|alerts?)'.
+        '(?=\s*(?:[,;:.)]|$|please\b|for\s+(?:it|this)\b))(?:\s+for\s+(?:it|this))?'.
+        '|(?:please\s+)?(?:don[\'’]?t|do\s+not|no\s+need\s+to)\s+remind\s+me(?:\s+(?:of|about)\s+(?:it|this))?';
+
     private const BY = '(?:by\s+(?<mail>e?-?mail)|(?:on\s+(?:the|my)|by)\s+(?<phone>phone)|on\s+(?:the\s+)?screen)';
 
     private const AND = '\s*(?:,\s*(?:and\s+)?|and\s+|&\s*)';
@@ -58,6 +63,15 @@ final readonly class ReminderPhrases
             }
         }
 
+        foreach ($this->text->all(self::NONE) as $found) {
+            $phrases[] = new Phrase(
+                $found->from,
+                $found->to,
+                'reminder',
+                0,
+                fn (Meaning $m) => ($m->isSilent = true),
+            );
+        }
         foreach ($this->text->all(self::NOTICE) as $found) {
             $count = $found->get('n') === 'half an' ? 0.5 : Words::number($found->get('n'));
             $wish = self::ahead($this->minutes($count, $found->get('unit')));

@@ -29,6 +29,20 @@ final readonly class RhythmPhrases
 
     private const MONTHLY = '(?:(?:every|each|the|a)\s+)?month';
 
+    /** Hours, as they stand between a weekday and what ends its rhythm. */
+    private const HOURS = ',?\s+(?:at\s+|from\s+)?\d{1,2}(?:[:.]?[0-5]\d)?(?:\s?[ap]m|h)?'.
+        '(?:(?:\s*[-–]\s*|\s+(?:to|until|till)\s+)\d{1,2}(?:[:.]?[0-5]\d)?(?:\s?[ap]m|h)?)?'.
+        '(?:,?\s+(?:for\s+)?\d{1,3}\s?(?:minutes?|mins?|m|hours?|hrs?|h))?';
+
+    private const DATED = '(?:\d{1,2}(?:st|nd|rd|th)?\s+(?:of\s+)?'.Words::MONTH.'|'.Words::MONTH.'\s+\d{1,2}(?:st|nd|rd|th)?)';
+
+    /** After a weekday these make a rhythm of it: "Thu 18:00 until 22 December", "Mon 7:00 x10", "Sat apr–oct". */
+    private const ENDED = '(?:'.self::HOURS.')?,?\s+(?:[x×]\s?\d{1,3}(?![\d\p{L}])|'.
+        Words::MONTH.'(?:\s*[-–]\s*|\s+(?:to|until|till|through)\s+)'.Words::MONTH.'(?!\s*\d))'.
+        '|'.self::HOURS.',?\s+(?:(?:until|till)\s+(?:the\s+)?(?:'.self::DATED.'|'.Words::MONTH.'|end\s+of\s|easter|christmas)'.
+        '|for\s+(?:the\s+next\s+)?(?:[2-9]|[1-5]\d|'.Words::HOUR_WORD.')\s+(?:weeks|months)(?!\p{L})'.
+        '|from\s+(?:the\s+)?'.self::DATED.'(?:\s*[-–]\s*|\s+(?:to|until|till)\s+)(?:the\s+)?'.self::DATED.')';
+
     private const DONE = '(?<done>(?:count(?:ed|ing)\s+)?(?:after|from)\s+(?:'.
         '(?:it\s+is|it[\'’]s|it\s+was|being|having\s+been|when\s+it\s+(?:is|was)|when\s+it[\'’]?s)\s+(?:last\s+)?(?:done'.
             '|finished|changed)|'.
@@ -142,6 +156,9 @@ final readonly class RhythmPhrases
             "(?:always\s+)?(?:again\s+|every\s+)?(?<n>{$number})\s+(?<unit>day|week|month|year)s?\s*,?\s+{$done}" => fn (
                 Found $f,
             ): RecurrenceRule => new RecurrenceRule($this->frequency($f->get('unit')), max(1, Words::number($f->get('n')))),
+            "{$done}\s*,?\s+(?:always\s+)?(?:again\s+)?every\s+(?<n>{$number})\s+(?<unit>day|week|month|year)s?" => fn (
+                Found $f,
+            ): RecurrenceRule => new RecurrenceRule($this->frequency($f->get('unit')), max(1, Words::number($f->get('n')))),
             // of the month
             "{$monthly}\s+on\s+the\s+(?<place>{$places})\s+{$kind}" => fn (Found $f): RecurrenceRule => $this->nthOfMonth($f),
             "(?:{$each}\s+|(?:on\s+)?(?:the\s+)?)(?<place>{$places})\s+{$kind}\s+(?:(?:of|in)\s+".self::MONTHLY.'|(?:every'.
@@ -244,6 +261,14 @@ final readonly class RhythmPhrases
                 $this->workDays(),
             ),
             'on\s+weekdays' => fn (): RecurrenceRule => $this->weekly($this->workDays()),
+            "every\s+(?<turn>{$turn})\s+weekend" => fn (Found $f): RecurrenceRule => $this->weekly(
+                [Weekday::SA, Weekday::SU],
+                $this->gap($f->get('turn')),
+            ),
+            '(?<loose>)(?<plural>weekends)' => fn (): RecurrenceRule => $this->weekly([Weekday::SA, Weekday::SU]),
+            "(?<!next )(?<!this )(?<!last )(?:on\s+)?(?<days>{$weekday})(?=".self::ENDED.')' => fn (
+                Found $f,
+            ): RecurrenceRule => $this->weekly(Words::weekdays($f->get('days'))),
             "(?:{$each}\s+weekend|(?:on|at)\s+weekends)" => fn (): RecurrenceRule => $this->weekly([Weekday::SA, Weekday::SU]),
             "(?:every\s+(?<turn>{$turn})|(?:on\s+)?(?<alternate>alternate))\s+(?<days>{$weekdays}){$part}" => fn (
                 Found $f,
@@ -284,6 +309,9 @@ final readonly class RhythmPhrases
             ): RecurrenceRule => new RecurrenceRule($this->frequency($f->get('unit')), max(1, Words::number($f->get('n')))),
             'every\s+hour|(?<loose>)hourly' => fn (): RecurrenceRule => new RecurrenceRule(Frequency::Hourly),
             "{$each}\s+day|once\s+a\s+day" => fn (): RecurrenceRule => new RecurrenceRule(Frequency::Daily),
+            "every\s+(?<gap>{$turn})\s+(?<part>morning|afternoon|evening|night)" => fn (
+                Found $f,
+            ): RecurrenceRule => new RecurrenceRule(Frequency::Daily, $this->gap($f->get('gap'))),
             "{$each}\s+(?<part>morning|afternoon|evening|night)" => fn (): RecurrenceRule => new RecurrenceRule(Frequency::Daily),
             "{$each}\s+(?<months>{$month}(?:".Words::AND."(?:{$each}\s+)?{$month})*)(?!\s+\d)" => fn (
                 Found $f,
@@ -508,7 +536,7 @@ final readonly class RhythmPhrases
                 needsRhythm: true,
             ),
             $this->text->all(
-                '(?:except|but(?:\s+not)?|excluding)\s+(?:for\s+)?(?:on\s+)?(?:(?<days>'.
+                '(?:except|(?:but\s+)?not|but|excluding)\s+(?:for\s+)?(?:(?:on|at)\s+)?(?:(?<days>'.
                     Words::WEEKDAYS.
                     ')|(?<weekend>(?:the\s+)?weekends?))',
             ),

@@ -197,6 +197,8 @@ final class Spelling
         $clock = '((?:0[6-9]|1\d|2[0-3]))([0-5]\d)(?:\s*h)?';
         $table['~(?<=\bat )([01]\d|2[0-3])([0-5]\d)(?:\s*(?:hrs|h))?(?![\p{L}\p{N}]|[.:-]\p{N})~iu'] = '$1:$2';
         $table["~(?<=\b)({$day}|{$month}|\d{4})(,?\s+){$clock}(?![\p{L}\p{N}]|[.:-]\p{N})~iu"] = self::withClock(...);
+        $table['~(?<=^|[\\s,])(?<!room )(?<!flight )(?<!bus )(?<!line )(?<!number )(?<!no )()()((?:0[6-9]|1\\d|2[0-3]))([0-5][05])'.
+            "(?=\\s+(?:on\\s+)?{$day}(?:\\s*(?:,|$)|\\s+(?!\\d)))~iu"] = self::withClock(...);
         $table['~(?<![\p{L}\p{N}.:])([01]\d|2[0-3])([0-5]\d)\s*(?:hrs|h)(?![\p{L}\p{N}])~iu'] = '$1:$2';
         $table['~(?<![\p{L}])each\s+(?=(?:second|2nd|third|3rd|fourth|4th|other)\s+\p{L})~iu'] = 'every ';
         // Dates.

@@ -36,6 +36,7 @@ const reading = (fields: Partial<CaptureReading>): CaptureReading => ({
     other_date: null,
     others: [],
     aim: null,
+    no_reminder: false,
     new_calendar: false,
     unknown_label: null,
     unknown_calendar: null,
@@ -92,6 +93,11 @@ describe('catching a line', () => {
         expect(sentence()).toBe(
             'Sow chicory, a task, into the basket, thought to take no time yet, in Plants.',
         )
+    })
+    it('says that there is to be no reminder', async () => {
+        answering({ 'POST capture/reading': reading({ start: '2026-11-26', no_reminder: true }) })
+        await type('Lesson Thursday no reminder')
+        expect(facts()).toEqual(['no reminder'])
     })
     it('says each thing it understood', async () => {
         answering({

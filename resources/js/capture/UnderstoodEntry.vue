@@ -40,6 +40,7 @@ const facts = computed(() => {
             (one) => `${one.in_words}: ${one.title}${one.estimate ? `, ${length(one.estimate)}` : ''}`,
         ),
         ...read.reminders.map((one) => `reminder ${inWords(one, clock.value)}`),
+        read.no_reminder ? 'no reminder' : '',
     ].filter((fact) => fact !== '')
 })
 

@@ -3364,6 +3364,8 @@ export interface components {
             }[];
             /** @description How often a week it is meant to be done */
             aim: number | null;
+            /** @description The line says that there is to be none, whatever is usual for the calendar */
+            no_reminder: boolean;
             /** @description The calendar is made with it, in this area */
             new_calendar: boolean;
             /** @description A label that it names and that nothing carries yet; sent as one of new_labels it is made */

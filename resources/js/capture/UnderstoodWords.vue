@@ -8,6 +8,7 @@ import { fullDate, length, minuteOf, timeOf } from '@/shared/time'
 import { useAccount, useAreas } from '@/state/server'
 import { NButton } from 'naive-ui'
 import { computed, defineAsyncComponent } from 'vue'
+import LengthPresses from './LengthPresses.vue'
 import type { Role } from './rewrite'
 
 /** The entry that a line would become, as a sentence: when, how often, how long and where to are words to press. */
@@ -25,7 +26,6 @@ const emit = defineEmits<{
 // It brings the calendar of the library, which the line can do without until it is asked for.
 const DateChoice = defineAsyncComponent(() => import('@/shared/DateChoice.vue'))
 
-const LENGTHS = [15, 30, 45, 60, 90, 120]
 const RHYTHMS = [
     'every day',
     'every weekday',
@@ -42,6 +42,10 @@ const lasts = computed(() => props.reading.length ?? 1)
 const lengthWords = computed(() =>
     props.reading.all_day ? (lasts.value === 1 ? 'the day' : `${lasts.value} days`) : length(lasts.value),
 )
+function chooseLength(close: () => void, words: string): void {
+    close()
+    emit('length', words)
+}
 function choose(id: string | null): void {
     const name = id === null ? undefined : calendar(id)?.name
     if (name) emit('calendar', name)
@@ -170,19 +174,7 @@ function choose(id: string | null): void {
                 <SentenceWord :words="lengthWords" label="length">
                     <template #default="{ close }">
                         <template v-if="!reading.all_day">
-                            <NButton
-                                v-for="minutes in LENGTHS"
-                                :key="minutes"
-                                class="press"
-                                :data-test="`lasts-${minutes}`"
-                                @click="
-                                    () => {
-                                        close()
-                                        emit('length', `for ${minutes} min`)
-                                    }
-                                "
-                                >{{ length(minutes) }}</NButton
-                            >
+                            <LengthPresses test="lasts" @choose="(words) => chooseLength(close, words)" />
                         </template>
                         <label v-else
                             >days
@@ -191,12 +183,7 @@ function choose(id: string | null): void {
                                 label="Days"
                                 :min="1"
                                 :max="366"
-                                @change="
-                                    (days) => {
-                                        close()
-                                        emit('length', `for ${days ?? 1} days`)
-                                    }
-                                "
+                                @change="(days) => chooseLength(close, `for ${days ?? 1} days`)"
                         /></label>
                     </template>
                 </SentenceWord>
@@ -209,19 +196,7 @@ function choose(id: string | null): void {
                 class="estimate"
             >
                 <template #default="{ close }">
-                    <NButton
-                        v-for="minutes in LENGTHS"
-                        :key="minutes"
-                        class="press"
-                        :data-test="`takes-${minutes}`"
-                        @click="
-                            () => {
-                                close()
-                                emit('length', `for ${minutes} min`)
-                            }
-                        "
-                        >{{ length(minutes) }}</NButton
-                    >
+                    <LengthPresses test="takes" @choose="(words) => chooseLength(close, words)" />
                 </template>
             </SentenceWord> </template
         >,

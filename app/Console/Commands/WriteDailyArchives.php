@@ -14,9 +14,6 @@ use Illuminate\Console\Command;
 /** Of every account that wishes it, one archive a day of its own zone. */
 final class WriteDailyArchives extends Command
 {
-    /** One that was begun so long ago was not ended: the machine was off, or it was stopped. */
-    private const LOST_AFTER_HOURS = 2;
-
     /** Seconds of a day on which clocks are set back. */
     private const LONGEST_DAY = 25 * 3600;
 
@@ -26,11 +23,7 @@ final class WriteDailyArchives extends Command
 
     public function handle(WriteArchive $archives): int
     {
-        $lost = CarbonImmutable::now()->subHours(self::LOST_AFTER_HOURS)->getTimestamp();
-        StoredArchive::query()
-            ->whereIn('state', ['waiting', 'writing'])
-            ->where('made_at', '<', $lost)
-            ->update(['state' => 'bad', 'trouble' => 'It was stopped before it was whole.']);
+        StoredArchive::giveUpDead();
         foreach (User::query()->where('archives_daily', true)->get() as $user) {
             // One account that cannot be told of keeps no other from having its own.
             rescue(fn () => $this->ofToday($archives, $user));

@@ -23,9 +23,10 @@ final class CaptureReader
     private const LONGEST_OF_SEVERAL = 250;
 
     /** With which a wish is begun when it is spoken. */
-    private const ADDRESS = '/^(?:(?:oh|ok|okay|so|and|also|hey|um|please|pls|kindly)[\s,]+)*(?:(?:I|we)'.
-        '(?:[\'’]ve)?\s+(?:need|have|want|ought|got|would\s+like)\s+to\s+|(?:I|we)\s+must\s+'.
-        '|don[\'’]?t\s+(?:let\s+me\s+)?forget\s+to\s+|remember\s+to\s+|make\s+sure\s+to\s+)?/iu';
+    private const ADDRESS = '/^(?:(?:oh|ok|okay|so|and|also|hey|u[hm]+|er+m?|please|pls|kindly)[\s,]+)*(?:(?:I|we)'.
+        '(?:[\'’]ve|[\'’]d)?\s+(?:need|have|want|ought|got|like|would\s+like)\s+to\s+|(?:could|can|would|will)\s+you\s+(?:please\s+)?(?:put|add|note)\s+(?:in\s+|down\s+)?'.
+        '|make\s+a\s+note\s+(?:to|of|that)\s+|(?:I|we)\s+must\s+'.
+        '|let[\'’]?s\s+say\s+|don[\'’]?t\s+(?:let\s+me\s+)?forget\s+to\s+|remember\s+to\s+|make\s+sure\s+to\s+)?/iu';
 
     /** A title that a word was taken out of: "swap shifts so I", "be for the passports". */
     private const TORN = '/^(?:be|after|so|for|of|by|until|which|that)\s|\s(?:so(?:\s+(?:I|we|that))?|because|and|or|but|of|the|a|an|to|with|be|which'.
@@ -111,7 +112,7 @@ final class CaptureReader
         }
 
         return new Draft(
-            title: $title !== '' ? $title : $context->calendars[$meaning->calendar ?? ''] ?? '',
+            title: $title !== '' ? $title : self::deed($line->line, $meaning->due !== null || $placement !== null) ?? $context->calendars[$meaning->calendar ?? ''] ?? '',
             isTask: $meaning->isTask ?? true,
             placement: $placement,
             rule: $meaning->rule,
@@ -141,6 +142,12 @@ final class CaptureReader
             unknownCalendar: $meaning->calendar === null ? $filing->unknownCalendar() : null,
             parts: $parts,
         );
+    }
+
+    /** "Hand in by noon": where nothing else is left, what is to be done by then is the title. */
+    private static function deed(string $line, bool $isWhen): ?string
+    {
+        return $isWhen && preg_match('/^\s*(hand\s+in|finish|start|begin)\s/iu', $line, $found) === 1 ? $found[1] : null;
     }
 
     /**
@@ -213,8 +220,10 @@ final class CaptureReader
         }
 
         $line = trim((string) preg_replace('/\s+/u', ' ', $line), " ,;:\n\t");
-        $polite = '/[\s,]+(?:please|pls|thanks|thank you)[.!]?$/iu';
+        $polite = '/[\s,]+(?:please|pls|thanks|thank you|inclusive|incl\.?)[.!]?$/iu';
         $plain = trim((string) preg_replace([self::ADDRESS, $polite], '', $line), " ,;:\n\t");
+        // "Send thanks" is a title.
+        $plain = str_contains($plain, ' ') ? $plain : trim((string) preg_replace(self::ADDRESS, '', $line), " ,;:\n\t");
         $isWhole = $plain !== '' && (str_contains($plain, ' ') || ! str_contains($line, ' must ')); // "I must go" says no less
         $line = $isWhole ? $plain : $line;
 

@@ -88,6 +88,9 @@ final class Choice
                 return false;
             }
         }
+        if ($one->needsDay) {
+            return array_filter($chosen, fn (Phrase $other): bool => ($other->slots & (Phrase::DATE | Phrase::RHYTHM)) !== 0) !== [];
+        }
         if ($one->needsBefore) {
             return array_filter(
                 $chosen,

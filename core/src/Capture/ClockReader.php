@@ -29,10 +29,14 @@ final class ClockReader
                 $best = $make($found);
             }
         }
-        if ($best === null || $best->half !== null || ! $best->isOpen) {
+        if ($best === null || $best->half !== null || (! $best->isOpen && ($best->hour < 1 || $best->hour > 11))) {
             return $best;
         }
-        $part = $text->at('\s+(?:in\s+the\s+(?<part>morning|afternoon|evening)|at\s+night)', $best->to, $isWhole);
+        $part = $text->at(
+            '\s+(?:in\s+the\s+(?<part>morning|afternoon|evening)|at\s+night)|\s*(?<am>am|a\.m\.)|\s*(?:pm|p\.m\.)',
+            $best->to,
+            $isWhole,
+        );
 
         return $part === null
             ? $best
@@ -40,7 +44,7 @@ final class ClockReader
                 $part->to,
                 $best->hour,
                 $best->minute,
-                DateReader::half($part->has('part') ? $part->get('part') : 'night'),
+                DateReader::half($part->has('am') ? 'morning' : ($part->has('part') ? $part->get('part') : 'night')),
                 true,
                 'words',
                 $best->fault,

@@ -37,6 +37,14 @@ final readonly class Context
     ) {
     }
 
+    /** The first day of a month that is still to come, or has begun. */
+    public function firstOf(int $month): LocalDate
+    {
+        $today = $this->today();
+
+        return LocalDate::of($today->year + ($month < $today->month ? 1 : 0), $month, 1);
+    }
+
     public function today(): LocalDate
     {
         return $this->now->date();

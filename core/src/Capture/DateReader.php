@@ -24,7 +24,7 @@ final class DateReader
     private const BEGINS = '\d|the|to|this|today|tonight|tomorrow|yesterday|day|in|a|an|one|two|three|four|five|six|seven'.
         '|eight|nine|ten|eleven|twelve|fifteen|twenty|thirty|forty|fifty|ninety|couple|at|on|over|next|coming|upcoming|early'.
             '|late|by'.
-        '|end|mid|middle|week|fortnight|first|second|third|fourth|fifth|last|penultimate|'.Words::WEEKDAY.'|'.Words::MONTH;
+        '|end|mid|middle|all|whole|week|fortnight|first|second|third|fourth|fifth|last|penultimate|'.Words::WEEKDAY.'|'.Words::MONTH;
 
     private const UNIT = '(?<unit>day|week|fortnight|month|year)s?';
 
@@ -96,6 +96,15 @@ final class DateReader
         if ($best === null) {
             return null;
         }
+        // The 10th of December, a Thursday: said once more.
+        $again = $text->at('(?:,?\s+|\s*\()(?<wd>'.Words::WEEKDAY.')\)?', $best->to, $isWhole);
+        if (
+            $again !== null &&
+            preg_match('~\d\s*[/.]|\d.*\p{L}{3,}|\p{L}{3,}.*\d~u', substr($text->seen, $at, $best->to - $at)) === 1 &&
+            Words::weekday($again->get('wd')) === $best->date->weekday()
+        ) {
+            $best = $best->until($again->to);
+        }
         $part = $text->at('\s+(?:in\s+the\s+|at\s+)?(?<part>'.Words::PART.')', $best->to, $isWhole);
 
         return $part === null ? $best : $best->in(self::half($part->get('part')), $part->to);
@@ -110,9 +119,7 @@ final class DateReader
     /** The first day of a month that is still to come, or has begun. */
     public function month(int $month): LocalDate
     {
-        $year = $this->today->year + ($month < $this->today->month ? 1 : 0);
-
-        return LocalDate::of($year, $month, 1);
+        return $this->context->firstOf($month);
     }
 
     /**
@@ -283,6 +290,7 @@ final class DateReader
             "(?<wd>{$weekday})\s+in\s+(?:a|one)\s+week" => fn (
                 Found $f,
             ): LocalDate => $this->nextOf(Words::weekday($f->get('wd')))->plusDays(7),
+            "(?<wd>{$weekday})\s+fortnight" => fn (Found $f): LocalDate => $this->nextOf(Words::weekday($f->get('wd')))->plusDays(14),
             "(?<wd>{$weekday})\s+week" => fn (Found $f): LocalDate => $this->nextOf(Words::weekday($f->get('wd')))->plusDays(7),
             '(?:(?:this|(?<loose>the)|at\s+the|on\s+the|over\s+the)\s+)weekend' => fn (Found $f): ReadDate => new ReadDate(
                 $f->to,
@@ -291,6 +299,19 @@ final class DateReader
                 isLoose: $f->has('loose'),
             ),
             'next\s+weekend' => fn (Found $f): ReadDate => new ReadDate($f->to, $this->weekend(7), 2),
+            '(?:the\s+whole\s+(?:of\s+)?|all\s+(?:of\s+)?)next\s+week' => fn (Found $f): ReadDate => new ReadDate(
+                $f->to,
+                $this->nextWeek(),
+                7,
+            ),
+            "(?<n>{$number})\\s+(?<wd>{$weekday})\\s+from\\s+(?:now|today)" => fn (Found $f): LocalDate => $this->nextOf(
+                Words::weekday($f->get('wd')),
+            )->plusDays(7 * max(0, Words::number($f->get('n')) - 1)),
+            '(?:the\s+)?(?<place>'.Words::PLACE.")\\s+weekend\\s+(?:of|in)\\s+(?<m>{$month})" => function (Found $f): ?ReadDate {
+                $saturday = $this->nthOf(Words::place($f->get('place')), Weekday::SA, Words::month($f->get('m')), null);
+
+                return $saturday === null ? null : new ReadDate($f->to, $saturday, 2);
+            },
             '(?:early\s+|late\s+)?next\s+week' => fn (): LocalDate => $this->nextWeek(),
             "(?:next\s+week\s+(?:on\s+)?(?<a>{$weekday})|(?<b>{$weekday})\s+(?:of\s+)?next\s+week)" => fn (
                 Found $f,
@@ -349,7 +370,9 @@ final class DateReader
                 Words::month($f->get('m')),
                 null,
             ),
-            'in\s+week\s+(?<n>\d{1,2})' => fn (Found $f): LocalDate => IsoWeek::next((int) $f->get('n'), $this->today)->monday(),
+            "(?:in\\s+)?week\\s+(?<n>\\d{1,2}),?\\s+(?:on\\s+)?(?<a>{$weekday})|(?<b>{$weekday})\\s+(?:(?:of|in)\\s+)?week\\s+(?<n2>\\d{1,2})" => fn (
+                Found $f,
+            ): ?LocalDate => $this->inWeek((int) ($f->get('n').$f->get('n2')), Words::weekday($f->get('a').$f->get('b'))),
             '(?<whole>(?<y>\d{4})-(?<m>\d\d)-(?<d>\d\d))' => fn (Found $f): ReadDate => $this->checked(
                 $f,
                 LocalDate::of((int) $f->get('y'), (int) $f->get('m'), (int) $f->get('d')),
@@ -369,22 +392,29 @@ final class DateReader
             "(?:(?:{$weekday})(?:,?\\s+the\\s+|,?\\s+)|the\\s+)(?<d>\\d{1,2})(?:st|nd|rd|th)" => fn (
                 Found $f,
             ): ?LocalDate => $this->nextDateOfMonth((int) $f->get('d')),
+            // "Dinner 11th", "on 11th": an ordinal that is followed by a word may count anything.
+            '(?<d>\d{1,2})(?:st|nd|rd|th)' => fn (Found $f): ?ReadDate => $this->loose(
+                $f->to,
+                $this->nextDateOfMonth((int) $f->get('d')),
+            ),
             "(?<wd>{$weekday})" => fn (Found $f): ?ReadDate => preg_match('/days$/', $f->get('wd')) === 1
                 ? null
                 : $this->named($f->to, Words::weekday($f->get('wd'))),
             "(?:the\s+(?=first|1st))?(?<h>{$holiday})" => fn (
                 Found $f,
-            ): ?ReadDate => $this->loose($f->to, $this->holiday($f->get('h'))),
+            ): ?ReadDate => $this->loose($f->to, $this->holiday($f->get('h')), $this->moving($f)),
             "(?:next\\s+year,?\\s+(?<d>\\d{1,2})(?:st|nd|rd|th)?\\s+(?<m>{$month})|(?<d2>\\d{1,2})".
                 "(?:st|nd|rd|th)?\\s+(?<m2>{$month}),?\\s+next\\s+year)" => fn (Found $f): LocalDate => LocalDate::of(
                     $this->today->year + 1,
                     Words::month($f->get('m').$f->get('m2')),
                     (int) ($f->get('d').$f->get('d2')),
                 ),
-            "(?:(?<n>{$number})\s+days?|the\s+day)\s+(?<way>before|after)\s+(?<h>{$holiday})" => function (Found $f): ?LocalDate {
+            "(?:(?<n>{$number})\s+days?|the\s+day)\s+(?<way>before|after)\s+(?<h>{$holiday})" => function (Found $f): ?ReadDate {
                 $days = $f->has('n') ? Words::number($f->get('n')) : 1;
 
-                return $this->holiday($f->get('h'))?->plusDays($f->get('way') === 'before' ? -$days : $days);
+                $date = $this->holiday($f->get('h'))?->plusDays($f->get('way') === 'before' ? -$days : $days);
+
+                return $date === null ? null : new ReadDate($f->to, $date, moving: $this->moving($f));
             },
         ];
     }
@@ -415,6 +445,7 @@ final class DateReader
             $of->to,
             $date,
             fault: $date->isBefore($this->today) ? '“'.substr($text->line, $from, $to - $from).'” has passed.' : null,
+            moving: $of->moving,
         );
     }
 
@@ -423,9 +454,24 @@ final class DateReader
         return new Context($date->startOfDay(), $this->context->zone);
     }
 
-    private function loose(int $to, ?LocalDate $date): ?ReadDate
+    /** The same as seen from another day. */
+    public function from(LocalDate $date): self
     {
-        return $date === null ? null : new ReadDate($to, $date, isLoose: true);
+        return new self($this->withToday($date));
+    }
+
+    private function loose(int $to, ?LocalDate $date, ?string $moving = null): ?ReadDate
+    {
+        return $date === null ? null : new ReadDate($to, $date, isLoose: true, moving: $moving);
+    }
+
+    /** A holiday that is on another date next year, as it is written. */
+    private function moving(Found $found): ?string
+    {
+        $date = $this->holiday($found->get('h'));
+        $next = $date === null ? null : Feasts::next($found->get('h'), $date->plusDays(1));
+
+        return $next !== null && [$next->month, $next->day] !== [$date->month, $date->day] ? $found->written('h') : null;
     }
 
     /** A week from tomorrow, a week on Friday. */
@@ -488,6 +534,11 @@ final class DateReader
     private function endOf(int $month, ?int $year): LocalDate
     {
         return Around::month($year ?? $this->month($month)->year, $month)->last;
+    }
+
+    private function inWeek(int $number, Weekday $weekday): ?LocalDate
+    {
+        return $number < 1 || $number > 53 ? null : IsoWeek::next($number, $this->today)->monday()->plusDays($weekday->value - 1);
     }
 
     /** The weekday that comes next, at least so many days on. */

@@ -17,7 +17,7 @@ final readonly class DeadlinePhrases
         '|(?:(?:(?:has\s+|have\s+|needs?\s+|must\s+)?(?:to\s+)?be\s+)?(?:finished|done|ready|complete)\s+'.
         '|(?:(?:has|have|needs?)\s+to\s+be\s+|to\s+be\s+|must\s+be\s+)in\s+|(?:needs\s+doing|needed|wanted|required)\s+'.
         '|(?:finish|hand\s+in)\s+)?by|deadline(?:\s+(?:is|on|by))?|(?:closing|cut-?off)\s+date(?:\s+is)?'.
-        '|(?:by\s+)?(?:no|not)\s+later\s+than|last\s+date(?:\s+is)?|latest'.
+        '|(?:by\s+)?(?:no|not)\s+later\s+than|last\s+date(?:\s+is)?|(?:on|at)\s+or\s+before|latest'.
         '(?:\s+(?:by|on))?|at\s+the\s+latest(?:\s+(?:by|on))?)\s*:?\s+';
 
     /** By the end of a day's work. */
@@ -50,7 +50,7 @@ final readonly class DeadlinePhrases
                 array_push($phrases, ...$this->notBefore($at, $not->to));
             }
         }
-        foreach ($this->text->all('(?:around|about|in\s+about)\s+week\s+(?<n>\d{1,2})') as $found) {
+        foreach ($this->text->all('(?<sure>around\s+|about\s+|in\s+about\s+|in\s+(?=(?:calendar\s+)?week))?(?:calendar\s+)?week\s+(?<n>\d{1,2})') as $found) {
             $number = (int) $found->get('n');
             $phrases[] =
                 $number < 1 || $number > 53
@@ -65,12 +65,14 @@ final readonly class DeadlinePhrases
                         $found->from,
                         $found->to,
                         'turn',
-                        Phrase::TURN,
+                        // "Plan week 12 due Thursday": beside a day it names what is to be done.
+                        $found->has('sure') ? Phrase::TURN : Phrase::TURN | Phrase::DUE | Phrase::DATE,
                         fn (Meaning $m) => ($m->around = Around::week(IsoWeek::next($number, $this->context->today()))),
+                        isLoose: ! $found->has('sure'),
                     );
         }
 
-        return [...$phrases, ...$this->weeks(), ...$this->onward()];
+        return [...$phrases, ...$this->weeks(), ...$this->onward(), ...$this->between()];
     }
 
     /**
@@ -131,11 +133,12 @@ final readonly class DeadlinePhrases
                 $phrases[] = $around($at, $date->to, $date->date->plusDays($lead->get('way') === 'after' ? 7 : -7));
             }
         }
-        $about = '(?:(?:somewhere|some\s?time|somehow)\s+)?(?:around|about|roughly|circa|towards?|near)\s+(?:the\s+)?';
+        $about = '(?:(?:somewhere|some\s?time|somehow)\s+)?(?:around|about|roughly|circa|towards?|near|(?<over>over))\s+(?:the\s+)?';
         foreach ($this->text->wordStarts() as $at) {
             $lead = $this->text->at($about, $at, false);
             $date = $lead === null ? null : $this->dates->atOrOf($this->text, $lead->to);
-            if ($lead !== null && $date !== null && $date->fault === null && $date->half === null && ! $date->isLoose) {
+            if ($lead !== null && $date !== null && $date->fault === null && $date->half === null &&
+                (! $date->isLoose || ($lead->has('over') && $this->text->at($this->dates->holidayNames(), $lead->to) !== null))) {
                 $phrases[] = $around($at, $date->to, $date->date);
             }
         }
@@ -143,11 +146,10 @@ final readonly class DeadlinePhrases
             '|in)\s+(?<m>'.Words::MONTH.')(?:\s+(?<y>\d{4}))?') as $found) {
             $number = Words::month($found->get('m'));
             $month = Around::month($found->has('y') ? (int) $found->get('y') : $this->dates->month($number)->year, $number);
-            $place = Words::place($found->get('place'));
             $phrases[] = $around(
                 $found->from,
                 $found->to,
-                $place > 0 ? $month->first->plusDays(7 * $place - 4) : $month->last->plusDays(-3 + 7 * ($place + 1)),
+                $this->weekOf($month, Words::place($found->get('place')), ! $found->has('y')),
             );
         }
         foreach ($this->text->all('(?:(?:some\s?time|any\s?time|at\s+some\s+point|some\s+day|one\s+day'.
@@ -173,6 +175,17 @@ final readonly class DeadlinePhrases
         }
 
         return $phrases;
+    }
+
+    /** A day of that week of the month; of the next year's where this year's is over. */
+    private function weekOf(Around $month, int $place, bool $isNext): LocalDate
+    {
+        $day = $place > 0 ? $month->first->plusDays(7 * $place - 4) : $month->last->plusDays(-3 + 7 * ($place + 1));
+        $sunday = IsoWeek::containing($day)->monday()->plusDays(6);
+
+        return $isNext && $sunday->isBefore($this->context->today())
+            ? $this->weekOf(Around::month($month->first->year + 1, $month->first->month), $place, false)
+            : $day;
     }
 
     /**
@@ -211,6 +224,31 @@ final readonly class DeadlinePhrases
         return $phrases;
     }
 
+    /**
+     * Between two days: not before the one, and done by the other.
+     *
+     * @return list<Phrase>
+     */
+    private function between(): array
+    {
+        $phrases = [];
+        $ordinal = '(?:st|nd|rd|th)?';
+        foreach ($this->text->all("(?:any\\s?time\\s+|some\\s?time\\s+)?between\\s+(?:the\\s+)?(?<a>\\d{1,2}){$ordinal}\\s+and\\s+(?:the\\s+)?".
+            "(?<b>\\d{1,2}){$ordinal}\\s+(?:of\\s+)?(?<m>".Words::MONTH.')') as $found) {
+            $from = $this->dates->at(new Text("{$found->get('a')} {$found->get('m')}"), 0);
+            $to = $this->dates->at(new Text("{$found->get('b')} {$found->get('m')}"), 0);
+            if ($from === null || $to === null || $from->fault !== null || $to->fault !== null || $to->date->isBefore($from->date)) {
+                continue;
+            }
+            $phrases[] = new Phrase($found->from, $found->to, 'turn', Phrase::TURN | Phrase::DUE, function (Meaning $m) use ($from, $to): void {
+                $m->notBefore = $from->date;
+                $m->due = (string) $to->date;
+            });
+        }
+
+        return $phrases;
+    }
+
     /** @return list<Phrase> */
     private function due(int $from, int $at): array
     {
@@ -240,6 +278,10 @@ final readonly class DeadlinePhrases
         if ($date !== null) {
             $latest = $this->text->at('\s*,?\s+(?:at\s+the\s+(?:very\s+)?)?latest', $date->to);
             $phrases[] = $this->dueOn($from, $latest->to ?? $date->to, (string) $date->date);
+            $end = $this->text->at('\s*,?\s+'.self::WORK_DAY, $date->to);
+            if ($end !== null) {
+                $phrases[] = $this->dueOn($from, $end->to, (string) $date->date);
+            }
         }
         if ($clock !== null && ! ($date === null && $isBareNumber)) {
             $phrases[] = $this->dueAt($from, $clock->to, $clock, $date);
@@ -270,7 +312,10 @@ final readonly class DeadlinePhrases
             $due = $due->plusMinutes(1440);
         }
 
-        return new Phrase($from, $to, 'due', Phrase::DUE, fn (Meaning $m) => ($m->due = (string) $due));
+        return new Phrase($from, $to, 'due', Phrase::DUE, function (Meaning $m) use ($due, $date): void {
+            $m->due = (string) $due;
+            $m->isDueThatDay = $date === null;
+        });
     }
 
     /**
@@ -281,6 +326,10 @@ final readonly class DeadlinePhrases
     private function before(int $from, int $at, bool $isUntil): array
     {
         $date = $this->dates->atOrOf($this->text, $at);
+        $clock = $date === null && ! $isUntil ? ClockReader::at($this->text, $at) : null;
+        if ($clock !== null && $clock->fault === null && $clock->form !== 'number') {
+            return [$this->dueAt($from, $clock->to, $clock, null)];
+        }
         if ($date === null || $date->fault !== null || ($date->isLoose && $date->half !== null)) {
             return [];
         }

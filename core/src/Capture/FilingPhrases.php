@@ -34,7 +34,7 @@ final readonly class FilingPhrases
                 '(?:essential|urgent|vital|crucial|critical)|(?:and\s+)?I\s+really\s+must\s+not\s+(?:miss|forget)\s+(?:this|it)',
         'should' => 'should(?:\s+be\s+done|\s+do(?=\s*(?:[,;.)!]|$|please)))?(?!\s+(?:take|last|need|be)\b)'.
             '|(?:medium|normal)\s+prio(?:rity)?'.
-            '|(?:importance|prio(?:rity)?)\s*[:=]?\s*(?:should|medium|normal)|ought\s+to\s+be\s+done|fairly\s+important',
+            '|(?:importance|prio(?:rity)?)\s*[:=]?\s*(?:should|medium|normal)|ought\s+to\s+be\s+done|fairly\s+important|(?<!very )important',
         'could' => 'could(?:\s+be\s+done|\s+do(?=\s*(?:[,;.)!]|$|please)))?(?!\s+(?:take|last|need|be|you)\b)|nice\s+to\s+have'.
             '|low\s+prio(?:rity)?|optional|(?:but\s+)?not\s+(?:that\s+|so\s+)?(?:essential|urgent)|would\s+be\s+nice'.
             '|(?:importance|prio(?:rity)?)\s*[:=]?\s*(?:could|low)|no\s+hurry|(?:only\s+)?(?:if|when)\s+there\s+is\s+time'.
@@ -45,14 +45,14 @@ final readonly class FilingPhrases
     ];
 
     /** Words of importance that are ordinary words as well: "buy essential oils". */
-    private const PLAIN = '/^(?:a )?(?:must|should|could|essential|urgent|vital|crucial|critical|optional)!*$/';
+    private const PLAIN = '/^(?:a )?(?:must|should|could|essential|urgent|vital|crucial|critical|important|optional)!*$/';
 
     /** After these "must" is a verb. */
     private const SAYING = ['i', 'we', 'you', 'he', 'she', 'they', 'it', 'who', 'that', 'which', 'really', 'one', 'this', 'there', 'what'];
 
     /** What begins so says when, or how, and not where. */
     private const NO_PLACE = '/^(?:'.Words::MONTH.'|'.Words::WEEKDAY.'|the\s|week|term|time|general|case|advent'.
-        '|morning|afternoon|evening|night|next|this|a\s|an\s|one|two|three|four|five|six|\d)|\scal(?:endar)?$/i';
+        '|morning|afternoon|evening|night|next|this|a\s|an\s|'.Words::HOUR_WORD.'|half|quarter|noon|\d)|\scal(?:endar)?$/i';
 
     /** A place ends before these: "at Rosa's Friday 4pm". */
     private const NO_DAY = '(?!(?:on|at|in|by|from|until|till|every|each|today|tomorrow|tonight|'.Words::WEEKDAY.'|'.Words::MONTH.')'.

@@ -24,11 +24,16 @@ final class Leftovers
             '(?:mon|wed|fri|sat|sun)|(?:mon|wed|fri|sat|sun)(?=\s+(?:at\s+)?(?:\d|\x02))|(?<=\band )(?:mon|wed|fri|sat|sun)'.
             '(?=[\s,]|$)',
         'tomorrow|tonight|today|yesterday|fortnight(?:ly)?',
+        // Of other languages, which nothing here reads.
+        '(?:mon|diens|donners|frei|sams|sonn)tag|mittwoch|lundi|mardi|mercredi|jeudi|vendredi|samedi|dimanche|demain|heute',
+        '(?<!\bthe )(?<!\bin )(?<!\bmon )(?:mon|wed|sat|sun)(?=\s*(?:,|\x02))',
+        Words::WEEKDAY.'\s+(?:after\s+next|before|mornings?|afternoons?|evenings?|nights?)',
+        'any\s+(?:week\s?)?day(?!\s+now)|in\s+march|\d{1,2}\s+march|march\s+\d{1,2}|the\s+\d{1,2}\s+of|(?:bi-?|semi-?)(?:weekly|monthly)',
         '(?:\d+|'.Words::HOUR_WORD.'|half\s+an)\s+(?:days?|weeks?|months?|hours?|hrs?|years?|fortnights?)(?![-\s]+old|[\'’])',
         '(?<!version )(?<!chapter )(?<!\bthe )\d{1,2}[:.][0-5]\d(?:\s?[ap]m)?|\d{1,2}\s?[ap]m',
-        '\d{1,2}(?:st|nd|rd|th)(?!\s+(?:birthday|floor|class|edition|century|grade|coat|draft|try|half|hand))',
         '\d{1,2}/\d{1,2}(?:/\d{2,4})?|\d{1,2}\.\d{1,2}\.(?:\d{2,4})?|20\d\d-\d\d-\d\d',
         '\d{1,2}h\d\d|(?<!\bthe )\d{1,2}\s+o[’\']?clock',
+        '(?<=^)week\s+\d{1,2}|(?<=^)\d{1,2}\s?[-–]\s?\d{1,2}(?=\s+\p{L})',
         '(?:first|second|third|fourth|last|penultimate)\s+(?:working\s+)?(?:day|week|weekday|weekend)s?\s+(?:of|in)',
         '(?:\d+|once|twice|two|three|four|five|six)\s+(?:times\s+)?(?:a|per)\s+(?:day|week|month|year)',
         '(?:next|this|last|following)\s+(?:week|month|year|weekend|morning|afternoon|evening)',
@@ -36,6 +41,16 @@ final class Leftovers
         'some\s?time|any\s?time(?!\s+of)|eom|eod|(?:semi|bi)-?annual(?:ly)?|thrice|mos',
         'fortnights?|monthly\s+on|weekly\s+on',
     ];
+
+    /** A number of a month. */
+    private const ORDINAL = '\d{1,2}(?:st|nd|rd|th)(?!\s+(?:birthday|floor|class|edition|century|grade|coat|draft|try|half|hand))';
+
+    /** The same where another day is said: before a word it counts that, as "the 3rd instalment". */
+    private const ORDINAL_BESIDE = '\d{1,2}(?:st|nd|rd|th)(?!\s+(?!(?:of|and|to|until|till|or|each|every|at|in|on|from|for|monthly|'.
+        Words::WEEKDAY.'|'.Words::MONTH.')(?!\p{L}))\p{L}{3,})';
+
+    /** Two numbers at the end, where no day is said. */
+    private const HOURS = '(?<!s )(?<![\d.:])(?:1\d|2[0-4]|[1-9])\s?[-–]\s?(?:1\d|2[0-4]|[1-9])(?=\s*$)';
 
     /** Days by name, where the line is given no other: they are ordinary words beside one, as "Christmas Eve shopping on Saturday". */
     private const DAYS = [
@@ -60,7 +75,7 @@ final class Leftovers
     /**
      * Right behind something that was understood: before it they may be what it is about, as "parents' evening", "platform 9".
      */
-    private const BEHIND = ['morning|afternoon|evening|night|lunch(?:time)?(?=\s*(?:,|$))|weekdays?|weekends?', 'am|pm|h|hrs?'.
+    private const BEHIND = ['morning|afternoon|evening|night|lunch(?:time)?(?=\s*(?:,|$))|weekdays?|weekends?', 'am|pm|h|hrs?|utc|gmt|bst|cet|cest|est|edt|pst|pdt|ist|\p{L}+\s+time(?=\s*(?:,|$))'.
         '|min|mins|minutes', '\d{1,4}(?!\s+\p{L})'];
 
     /** What comes again and again. */
@@ -104,8 +119,8 @@ final class Leftovers
         $found = [];
         $taken = array_reduce($chosen, fn (int $slots, Phrase $one): int => $slots | $one->slots, 0);
         $grave = ($taken & (Phrase::DATE | Phrase::RHYTHM | Phrase::DUE)) !== 0
-            ? self::GRAVE
-            : [...self::GRAVE, ...self::DAYS, ...(($taken & Phrase::TIME) === 0 ? [] : self::DAYS_OF_HOURS)];
+            ? [...self::GRAVE, self::ORDINAL_BESIDE]
+            : [...self::GRAVE, self::ORDINAL, self::HOURS, ...self::DAYS, ...(($taken & Phrase::TIME) === 0 ? [] : self::DAYS_OF_HOURS)];
         foreach ($grave as $words) {
             preg_match_all('~(?<![\p{L}\p{N}\'’-])(?:'.$words.')(?![\p{L}\p{N}]|[\'’-]\p{L})~iu', $seen, $m, PREG_OFFSET_CAPTURE);
             array_push($found, ...$m[0]);
@@ -118,14 +133,16 @@ final class Leftovers
                 $found[] = ($one['w'][0] ?? '') !== '' ? $one['w'] : $one['v'] ?? $one[0];
             }
         }
+        preg_match_all('~(?<![\p{L}\p{N}])(?:second|third|fourth|fifth|last|\d(?:st|nd|rd|th))\s+(?=\x02)~iu', $seen, $m, PREG_OFFSET_CAPTURE);
+        array_push($found, ...array_map(fn (array $one): array => [rtrim($one[0]), $one[1]], $m[0]));
         foreach (self::BEHIND as $words) {
             $pattern = "~(?<=\x02)[\s,;:.()–-]{0,3}(?<w>{$words})(?![\p{L}\p{N}]|['’-]\p{L})~iu";
             preg_match_all($pattern, $seen, $m, PREG_OFFSET_CAPTURE | PREG_SET_ORDER);
             array_push($found, ...array_column($m, 'w'));
         }
         // Names of months and days that are words as well count without a comma between.
-        preg_match_all("~(?<=\x02)\s{1,2}(?<w>(?:in\s+|of\s+)?(?:may|march|mar|sun|sat|mon|jun|jul|sep|spring|summer|autumn".
-            "|winter|term|easter|advent|christmas))(?![\p{L}\p{N}]|['’-]\p{L})~iu", $seen, $m, PREG_OFFSET_CAPTURE | PREG_SET_ORDER);
+        preg_match_all("~(?<=\x02)\s{1,2}(?<w>(?:in\s+|of\s+|during\s+)?(?:may|march|mar|sun|sat|mon|jun|jul|sep)|(?:in|of|during)\s+(?:spring|summer".
+            "|autumn|winter|term|easter|advent|christmas)|(?:spring|summer|autumn|winter|term|easter|advent|christmas)(?!\s+\p{L}))(?![\p{L}\p{N}]|['’-]\p{L})~iu", $seen, $m, PREG_OFFSET_CAPTURE | PREG_SET_ORDER);
         array_push($found, ...array_column($m, 'w'));
         $found = array_values(array_filter($found, fn (array $one): bool => ! self::isEveryOne($seen, (string) $one[0], (int) $one[1])));
         usort($found, fn (array $one, array $other): int => $one[1] <=> $other[1]);

@@ -72,6 +72,9 @@ final class Meaning
 
     public ?string $due = null;
 
+    /** Of what it is due the hour alone is said: it is that of the day on which it stands. */
+    public bool $isDueThatDay = false;
+
     public ?LocalDate $notBefore = null;
 
     public ?Around $around = null;
@@ -141,7 +144,14 @@ final class Meaning
                 return null;
             }
             [$at, $isTimed] = $start;
+            if ($isTimed && $this->days !== null && $this->days > 1 && $this->rule === null) {
+                $this->problem("The hour is that of one day, and this lasts {$this->days}: they are taken as whole days.");
+                $isTimed = false;
+            }
             $this->endRule($at->date());
+            if ($this->due !== null && $this->isDueThatDay) {
+                $this->due = (string) LocalDateTime::of($at->date(), LocalDateTime::parse($this->due)->time());
+            }
 
             return $isTimed
                 ? Placement::timed($at, $this->length(), $this->context->zone)
@@ -200,7 +210,13 @@ final class Meaning
     /** What is only to be reminded of stands where it is reminded of. */
     private function momentOfWish(): ?LocalDateTime
     {
-        foreach ($this->wishes as [$wish]) {
+        foreach ($this->wishes as $i => [$wish, $channels]) {
+            if ($wish->moment === null && $wish->at !== null && $wish->days === 0) {
+                // "Remind me at nine": the next time it is nine.
+                $at = LocalDateTime::of($this->context->today(), $this->timeOf($wish->at));
+                $wish = new ReminderWish(moment: $at->seconds > $this->context->now->seconds ? $at : $at->plusMinutes(1440));
+                $this->wishes[$i] = [$wish, $channels];
+            }
             if ($wish->moment !== null) {
                 return $wish->moment;
             }
@@ -246,8 +262,9 @@ final class Meaning
             $from = $this->timeOf($this->times[0]);
             $to = $this->end->time($this->half());
             $seconds = $to->seconds - $from->seconds;
-            // From nine to five: the end comes after the beginning.
-            $seconds += $seconds <= 0 && $this->end->isOpen && $this->end->half === null && $this->end->hour < 12 ? 43200 : 0;
+            // From nine to five, from four to 5.30: the end comes after the beginning, where nothing says which half of the day it is in.
+            $isOfEither = $this->end->isOpen || ($this->times[0]->hour <= 12 && ! $this->times[0]->isPadded && ! $this->end->isPadded);
+            $seconds += $seconds <= 0 && $seconds > -43200 && $isOfEither && $this->end->half === null && $this->end->hour < 12 ? 43200 : 0;
 
             return intdiv(($seconds + 86400) % 86400, 60);
         }
@@ -280,7 +297,7 @@ final class Meaning
                 return null;
             }
             // What comes round and is due stands on the day on which it is due.
-            if ($this->date === null && $this->due !== null) {
+            if ($this->date === null && $this->due !== null && ! $this->isDueThatDay) {
                 return [$this->firstOfRhythm(LocalDate::parse(substr($this->due, 0, 10))->startOfDay()), false];
             }
             $first = ($this->date->date ?? $today)->startOfDay();
@@ -336,7 +353,10 @@ final class Meaning
 
             return $this->ofSeconds($time->seconds + 43200);
         }
-        if (! $clock->isEither() || $this->half() !== null || $this->end !== null) {
+        // "Dinner 7:30" is in the evening, as "dinner at 7" is.
+        $isEither = $clock->isEither() ||
+            ($this->isEvening && $clock->half === null && ! $clock->isPadded && $clock->hour >= 6 && $clock->hour <= 11);
+        if (! $isEither || $this->half() !== null || $this->end !== null) {
             return $time;
         }
         if ($this->isEvening) {
@@ -383,14 +403,26 @@ final class Meaning
             // Twice on one day is no rhythm of every day.
             $this->rule = new RecurrenceRule(Frequency::Daily, count: $this->date === null ? null : count($this->times));
         }
+        if ($this->rule === null && $this->days !== null && $this->days > 1 && $this->times !== [] && $this->end !== null) {
+            // From Monday to Friday 8-12: these hours on each of the days.
+            $this->rule = new RecurrenceRule(Frequency::Daily, count: $this->days);
+        }
         if ($this->rule === null) {
             return;
         }
+        $this->rule = $this->spreadOver($this->rule);
         if ($this->daysOut !== []) {
             $this->rule = $this->without($this->rule, $this->daysOut);
         }
-        if ($this->months !== []) {
+        if ($this->months !== [] && $this->isFirstMonth()) {
+            $this->date = new ReadDate(0, $this->context->firstOf($this->months[0]));
+        } elseif ($this->months !== []) {
             $this->rule = $this->rule->inMonths($this->months);
+        }
+        // What comes round and is meant about a week begins in it.
+        if ($this->around !== null && $this->date === null) {
+            $first = $this->around->first->isBefore($this->context->today()) ? $this->context->today() : $this->around->first;
+            $this->date = new ReadDate(0, $first);
         }
         if (
             $this->rule->freq === Frequency::Yearly &&
@@ -406,6 +438,13 @@ final class Meaning
             sort($hours);
             $this->rule = $this->rule->atHours(array_values(array_unique($hours)));
         }
+        if ($this->rule->freq === Frequency::Yearly && $this->date?->moving !== null && $this->rule->byDay === []) {
+            // No rule of RFC 5545 says it.
+            $this->problem("{$this->date->moving} is on another date each year, and no rhythm says it: this is the next one alone.");
+            $this->rule = null;
+
+            return;
+        }
         if (
             $this->rule->freq === Frequency::Yearly &&
             $this->date !== null &&
@@ -416,6 +455,36 @@ final class Meaning
         ) {
             $this->rule = $this->rule->inMonths([$this->date->date->month])->onMonthDays([$this->date->date->day]);
         }
+    }
+
+    /** "Every six months, in February": the month in which it begins. */
+    private function isFirstMonth(): bool
+    {
+        return count($this->months) === 1 &&
+            $this->date === null &&
+            $this->rule?->freq === Frequency::Monthly &&
+            $this->rule->interval > 1;
+    }
+
+    /** "Every two hours from 8 to 20" is so often on each day. */
+    private function spreadOver(RecurrenceRule $rule): RecurrenceRule
+    {
+        if ($rule->freq !== Frequency::Hourly || $this->end === null || count($this->times) !== 1) {
+            return $rule;
+        }
+        $from = $this->timeOf($this->times[0]);
+        $to = $from->hour() + intdiv($this->length(), 60);
+        if ($to > 23) {
+            return $rule;
+        }
+        $this->times = array_map(
+            fn (int $hour): Clock => new Clock(0, $hour, $from->minute(), null, false, 'exact', isPadded: true),
+            range($from->hour(), $to, min(24, $rule->interval)),
+        );
+        $this->end = null;
+        $this->isTask = null;
+
+        return new RecurrenceRule(Frequency::Daily);
     }
 
     /** @param  list<Weekday>  $out */

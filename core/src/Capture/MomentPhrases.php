@@ -21,6 +21,9 @@ final readonly class MomentPhrases
         '|circa|max(?:\.|imum)?|up\s+to|est(?:\.|imated?)?|duration|length|time\s+needed)(?:\s*:)?\s+'.
         '(?:about\s+|around\s+|roughly\s+|approx\.?\s+)?|\x7e\s?)?';
 
+    /** What so long is taken for: "2 h write the report", "half an hour of weeding". */
+    private const DOING = '\s+(?:(?:'.Words::DEEDS.')|\p{L}{2,}ing)';
+
     /** Before these "each" says how often, and not how long each takes. */
     private const OF_EACH = '(?:\d|morning|afternoon|evening|night|day|week|month|year|other|'.Words::WEEKDAY.'|'.Words::MONTH.')';
 
@@ -58,6 +61,45 @@ final readonly class MomentPhrases
         'unit',
         'lesson',
         'verse',
+        'session',
+        'round',
+        'stage',
+        'phase',
+        'week',
+        'day',
+        'draft',
+        'act',
+        'scene',
+        'module',
+        'exercise',
+        'question',
+        'item',
+        'form',
+        'option',
+        'zone',
+        'track',
+        'seat',
+        'court',
+        'pitch',
+        'lane',
+        'bay',
+        'block',
+        'appendix',
+        'exhibit',
+        'house',
+        'studio',
+        'terminal',
+        'exit',
+        'ward',
+        'bench',
+        'shelf',
+        'box',
+        'row',
+        'plot',
+        'tray',
+        'batch',
+        'grade',
+        'floor',
         'figure',
         'table',
         'the',
@@ -79,7 +121,7 @@ final readonly class MomentPhrases
             array_push($phrases, ...$this->datesAt($at), ...$this->timesAt($at));
         }
 
-        return [...$phrases, ...$this->fromNow(), ...$this->lengths(), ...$this->bareHours(), ...$this->daysFrom()];
+        return [...$phrases, ...$this->fromNow(), ...$this->lengths(), ...$this->bareHours(), ...$this->hoursOfRhythm(), ...$this->daysFrom()];
     }
 
     /** @return list<Phrase> */
@@ -87,7 +129,7 @@ final readonly class MomentPhrases
     {
         $lead = $this->text->at(
             ($at === 0 ? '(?<lead>for|' : '(?<lead>').'(?:on|for)\s+the\s+whole\s+of|on|at|from'.
-                '|(?:first|next)\s+(?:one\s+)?on|next\s+one|start(?:s|ing)'.
+                '|(?:first|next)\s+(?:one\s+|due\s+)?on|next\s+one|(?:first|next)\s+(?:one\s+|due\s+|time\s+)?in|start(?:s|ing)'.
                 '(?:\s+(?:on|from|in))?|begin(?:s|ning)(?:\s+(?:on|from|in))?|since)\s*:?\s+',
             $at,
             false,
@@ -104,8 +146,8 @@ final readonly class MomentPhrases
                 $phrases[] = new Phrase($at, $date->to, 'date', Phrase::DATE, fn (Meaning $m) => ($m->date = $date), $isLoose);
             }
         }
-        if ($lead !== null && preg_match('/^(?:from|start|begin)/', $lead->get('lead')) === 1) {
-            $month = $this->text->at('(?<m>'.Words::MONTH.')(?:\s+(?<y>20\d\d))?(?!\s*(?:\d|to\b|until\b|through\b|-|–))', $begin);
+        if ($lead !== null && preg_match('/^(?:from|start|begin|first|next)/', $lead->get('lead')) === 1) {
+            $month = $this->text->at('(?<m>'.Words::MONTH.')(?:\s+(?<y>20\d\d))?(?!\s*(?:\d|(?:(?:to|until|till|through)\s+|[-–]\s*)'.Words::MONTH.'))', $begin);
             if ($month !== null) {
                 $first = $month->has('y')
                     ? LocalDate::of((int) $month->get('y'), Words::month($month->get('m')), 1)
@@ -197,7 +239,11 @@ final readonly class MomentPhrases
         }
         $end = $to->date;
         if ($end->isBefore($start)) {
-            $end = $from->isLoose && $to->isLoose ? $end->plusDays(7) : $this->yearLater($start, $end);
+            $end = match (true) {
+                $this->text->at('(?:the\s+)?'.Words::DAY, $between->to) !== null => $this->dates->from($start)->at($this->text, $between->to)->date ?? $end,
+                $from->isLoose && $to->isLoose => $end->plusDays(7),
+                default => $this->yearLater($start, $end),
+            };
         }
         if ($end->isBefore($start) || $end->dayNumber() - $start->dayNumber() > 366) {
             return $phrases;
@@ -218,7 +264,7 @@ final readonly class MomentPhrases
             });
         } elseif ($clock === null) {
             $isBare = $from->isLoose && $to->isLoose && $lead === null;
-            $phrases[] = $this->stretch($at, $to->to, $start, $end, $isBare);
+            $phrases[] = $this->stretch($at, $to->to, $start, $end, $isBare && $at > 0);
             if (! $from->isLoose) {
                 $phrases[] = $this->season($at, $to->to, $start, $end);
             }
@@ -257,7 +303,7 @@ final readonly class MomentPhrases
             $from,
             $to,
             'date',
-            Phrase::DATE | Phrase::LENGTH,
+            Phrase::DATE,
             function (Meaning $m) use ($start, $end): void {
                 $m->date = new ReadDate(0, $start);
                 $m->days = $end->dayNumber() - $start->dayNumber() + 1;
@@ -278,7 +324,7 @@ final readonly class MomentPhrases
     /** @return list<Phrase> */
     private function timesAt(int $at): array
     {
-        $lead = $this->text->at('(?:(?<lead>at(?:\s+(?:about|around))?|around|about|from|between|starting\s+at'.
+        $lead = $this->text->at('(?:(?<lead>at(?:\s+(?:about|around))?|around|about|after|from|between|starting\s+at'.
             '|starts?(?:\s+at)?|starting|begins?'.
             '(?:\s+at)?|beginning\s+at)\s+|(?<sign>@)\s*)', $at, false);
         $word = $lead === null ? '' : ($lead->has('sign') ? 'at' : $lead->get('lead'));
@@ -302,7 +348,11 @@ final readonly class MomentPhrases
         if ($word === '' && ($whole->form === 'number' || ($isNamed && in_array($whole->form, ['dotted', 'words'], true)))) {
             return $phrases;
         }
-        if (in_array($word, ['about', 'from'], true) && $whole->form === 'number') {
+        if ($word === 'from' && $whole->form === 'number') {
+            return $phrases;
+        }
+        // "After 4" is a time on a day that is named; "after 3 days" and "after one" are not.
+        if ($word === 'after' && $whole->form === 'number' && $this->text->at('\s*(?:$|,|(?:on\s+)?(?:'.Words::WEEKDAY.'|today|tomorrow|tonight)(?!\p{L}))', $whole->to, false) === null) {
             return $phrases;
         }
         $phrases[] = new Phrase(
@@ -313,6 +363,8 @@ final readonly class MomentPhrases
             fn (Meaning $m) => ($m->times = [$whole]),
             isLoose: ($word === '' && ($whole->form === 'dotted' || ($whole->form === 'words' && $at > 0))) ||
                 ($word === 'around' && $whole->form === 'number'),
+            needsNeighbour: $word === 'about' && $whole->form === 'number',
+            needsDay: $word === 'after',
         );
 
         return $phrases;
@@ -334,6 +386,10 @@ final readonly class MomentPhrases
             return [];
         }
 
+        // "Inventory 8-12" on a day that is named; "boxes 3-5" are numbers of things.
+        $isLast = $isBare && $word === '' && ! str_ends_with($this->text->wordBefore($at), 's') &&
+            preg_match('/\G\s*$/', $this->text->seen, offset: $second->to) === 1;
+
         return [
             new Phrase(
                 $at,
@@ -345,7 +401,8 @@ final readonly class MomentPhrases
                     $m->end = $second;
                     $m->isTask ??= false;
                 },
-                needsNeighbour: $isBare && $word === '',
+                needsNeighbour: $isBare && $word === '' && ! $isLast,
+                needsDay: $isLast,
             ),
         ];
     }
@@ -372,9 +429,76 @@ final readonly class MomentPhrases
             $to = $next->to;
         }
 
+        return [
+            ...self::several($at, $to, $times, isRhythm: true),
+            // 8am 2pm 8pm, where something says that they come round.
+            ...self::several($at, ...$this->listWithout($first), isRhythm: false),
+        ];
+    }
+
+    /**
+     * Times with nothing between them but a space.
+     *
+     * @return array{int, list<Clock>}
+     */
+    private function listWithout(Clock $first): array
+    {
+        $times = [$first];
+        while (count($times) < 12) {
+            $gap = $this->text->at('\s+', $times[count($times) - 1]->to, false);
+            $next = $gap === null ? null : ClockReader::at($this->text, $gap->to);
+            if ($next === null || $next->fault !== null || $next->form === 'number') {
+                break;
+            }
+            $times[] = $next;
+        }
+
+        return [$times[count($times) - 1]->to, $times];
+    }
+
+    /**
+     * Check 9, 12 and 17 every day: bare hours, where a rhythm stands beside them. "Beds 3, 4 and 5" are numbers of things.
+     *
+     * @return list<Phrase>
+     */
+    private function hoursOfRhythm(): array
+    {
+        $phrases = [];
+        foreach ($this->text->all('(?<!\d)(?<hours>(?:1\d|2[0-3]|[1-9])(?:'.Words::AND.'(?:1\d|2[0-3]|[1-9]))+)(?![\d:.]|\s?[ap]m)') as $found) {
+            $before = $this->text->wordBefore($found->from);
+            if ($before === '' || str_ends_with($before, 's') || in_array($before, self::NUMBERED, true)) {
+                continue;
+            }
+            preg_match_all('/\d+/', $found->get('hours'), $m);
+            $times = array_map(fn (string $h): Clock => new Clock($found->to, (int) $h, 0, null, (int) $h <= 12, 'number'), $m[0]);
+            array_push($phrases, ...self::several($found->from, $found->to, $times, isRhythm: false, isBare: true));
+        }
+
+        return $phrases;
+    }
+
+    /**
+     * A rule has several hours, and one minute for all of them.
+     *
+     * @param  list<Clock>  $times
+     * @return list<Phrase>
+     */
+    private static function several(int $from, int $to, array $times, bool $isRhythm, bool $isBare = false): array
+    {
         return count($times) < 2 || count(array_unique(array_map(fn (Clock $one): int => $one->minute, $times))) > 1
             ? []
-            : [new Phrase($at, $to, 'time', Phrase::TIME, fn (Meaning $m) => ($m->times = $times), isSeveral: true)];
+            : [
+                new Phrase(
+                    $from,
+                    $to,
+                    'time',
+                    Phrase::TIME,
+                    fn (Meaning $m) => ($m->times = $times),
+                    needsRhythm: ! $isRhythm,
+                    needsNeighbour: $isBare,
+                    isSeveral: $isRhythm,
+                ),
+            ];
     }
 
     /**
@@ -388,10 +512,10 @@ final readonly class MomentPhrases
         $hour = '(?<h>1[0-2]|[1-9])';
         $not = '(?!\s*(?:-|–|to\b|until\b|till\b|and\b|or\b|&|\+|/|,\s*\d|[.:]\d'.
             '|(?:st|nd|rd|th|x|h|hrs?|hours?|m|min|mins|minutes?|am|pm|people|times|of|o[\'’]clock|%|kg|km)\b|'.Words::MONTH.'))';
-        foreach ($this->text->all('(?<day>'.Words::WEEKDAY."|tomorrow|tonight|today),?\\s+{$hour}{$not}") as $found) {
+        foreach ($this->text->all('(?<day>'.Words::WEEKDAY."|tomorrow|tonight|today),?\\s+(?<from>from\\s+)?{$hour}{$not}") as $found) {
             $ends = preg_match('/\G\s*(?:,|$)/', $this->text->seen, offset: $found->to) === 1;
             $number = (int) $found->get('h');
-            if (! $ends && $number < 7) {
+            if (! $ends && $number < 7 && ! $found->has('from')) {
                 continue;
             }
             $date = $this->dates->at($this->text, $found->from);
@@ -402,7 +526,7 @@ final readonly class MomentPhrases
         }
         foreach (
             $this->text->all(
-                "{$hour}\\s+(?:on\\s+)?(?<day>".Words::WEEKDAY.'|tomorrow|tonight|today)(?=\s*(?:,|$))',
+                "(?:after\\s+)?{$hour}\\s+(?:on\\s+)?(?<day>".Words::WEEKDAY.'|tomorrow|tonight|today)(?=\s*(?:,|$))',
             ) as $found
         ) {
             $date = $this->dates->at($this->text, $found->placeOf('day'));
@@ -450,6 +574,18 @@ final readonly class MomentPhrases
             if ($date !== null && $date->fault === null && ! ($date->isLoose && str_starts_with($found->get('unit'), 'week'))) {
                 $days = Words::number($found->get('n')) * (str_starts_with($found->get('unit'), 'week') ? 7 : 1);
                 $phrases[] = $this->stretch($found->from, $date->to, $date->date, $date->date->plusDays(max(1, $days) - 1));
+                $phrases[] = new Phrase(
+                    $found->from,
+                    $date->to,
+                    'date',
+                    Phrase::DATE | Phrase::END,
+                    function (Meaning $m) use ($date, $found): void {
+                        $m->date = $date;
+                        $m->lasts = [max(1, Words::number($found->get('n'))), str_replace('night', 'day', rtrim($found->get('unit'), 's'))];
+                    },
+                    needsRhythm: true,
+                    weight: 1.02,
+                );
             }
         }
 
@@ -476,7 +612,7 @@ final readonly class MomentPhrases
     {
         $phrases = [];
         foreach ($this->text->all(self::TAKES.LengthReader::LENGTH.'(?:[\'’]?s?\s+work'.
-            '|\s+(?:tops|max|at\s+most|long|or\s+so|each(?:\s+time|(?!\s+'.self::OF_EACH.'))))?') as $found) {
+            '|\s+(?:tops|max|at\s+most|long|or\s+so|of(?=\s+\p{L}{2,}ing)|each(?:\s+time|(?!\s+'.self::OF_EACH.'))))?') as $found) {
             $minutes = LengthReader::minutes($found);
             if ($minutes < 1 || $minutes > 1440 * 7) {
                 continue;
@@ -487,7 +623,7 @@ final readonly class MomentPhrases
                 'length',
                 Phrase::LENGTH,
                 fn (Meaning $m) => ($m->minutes = $minutes),
-                isLoose: ! $found->has('lead') && ! ($found->from === 0 && $this->text->at('\s+(?:'.Words::DEEDS.')', $found->to) !== null),
+                isLoose: ! $found->has('lead') && ! ($found->from === 0 && $this->text->at(self::DOING, $found->to) !== null),
             );
         }
         foreach (

@@ -57,6 +57,7 @@ final readonly class Phrase
      * @param  bool  $needsNeighbour  it counts only right beside something else that was understood
      * @param  bool  $needsBefore  it counts only right after something else that was understood, or after a comma
      * @param  bool  $notWithRhythm  it counts only where there is no rhythm
+     * @param  bool  $needsDay  it counts only where something else says on which day
      * @param  bool  $isSeveral  it comes round by itself, as several times a day do
      * @param  float  $weight  how sure it is, 1 for what has no other reading
      */
@@ -73,6 +74,7 @@ final readonly class Phrase
         public bool $notWithRhythm = false,
         public float $weight = 1.0,
         public bool $isSeveral = false,
+        public bool $needsDay = false,
     ) {
     }
 

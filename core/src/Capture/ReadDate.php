@@ -16,6 +16,7 @@ final readonly class ReadDate
      * @param  bool  $isLoose  it may be an ordinary word
      * @param  string|null  $fault  a sentence where there is no such date
      * @param  LocalDate|null  $other  what it may have been meant for as well
+     * @param  string|null  $moving  what it is reckoned from and is on another date each year, as Easter
      */
     public function __construct(
         public int $to,
@@ -25,7 +26,14 @@ final readonly class ReadDate
         public bool $isLoose = false,
         public ?string $fault = null,
         public ?LocalDate $other = null,
+        public ?string $moving = null,
     ) {
+    }
+
+    /** The same with what follows it. */
+    public function until(int $to): self
+    {
+        return new self($to, $this->date, $this->days, $this->half, $this->isLoose, $this->fault, $this->other, $this->moving);
     }
 
     /**
@@ -35,6 +43,6 @@ final readonly class ReadDate
      */
     public function in(string $half, int $to): self
     {
-        return new self($to, $this->date, $this->days, $half, $this->isLoose, $this->fault, $this->other);
+        return new self($to, $this->date, $this->days, $half, $this->isLoose, $this->fault, $this->other, $this->moving);
     }
 }

@@ -13,7 +13,7 @@ final readonly class ReminderPhrases
     private const MOST = 5;
 
     /** What asks for a reminder even where it does not say when. */
-    private const LEAD = '(?:with\s+a\s+reminder|(?:(?:can|could|would|will)\s+you\s+(?:please\s+)?)?(?:and\s+)?(?:please\s+'.
+    private const LEAD = '(?:with\s+a\s+reminder|(?:set(?:\s+up)?|create|add)\s+(?:me\s+)?a\s+reminder(?=\s+(?:for|to|on|about)\s)|(?:(?:can|could|would|will)\s+you\s+(?:please\s+)?)?(?:and\s+)?(?:please\s+(?:to\s+)?'.
         '|kindly\s+)?remind\s+me(?:\s+(?:of|about)\s+(?:it|this|that))?)';
 
     /** What does only where it says when. */
@@ -39,6 +39,9 @@ final readonly class ReminderPhrases
     private const NOTICE = '(?:with\s+(?:an?\s+)?|give\s+me\s+|and\s+(?:an?\s+)?)?(?<n>\d{1,4}|half\s+an|'.Words::NUMBER.')[\s-]?'.
         self::UNIT.'(?:[\'’]s?)?\s+(?:reminder|notice|warning|heads[-\s]up)';
 
+    /** The hour of a part of the day that is named without one. */
+    private const OF_PART = ['day' => null, 'morning' => 8, 'evening' => 18, 'night' => 20];
+
     private const UNIT = '(?<unit>minutes?|mins?|m|hours?|hrs?|h|days?|d|weeks?|months?)';
 
     public function __construct(private Text $text, private Context $context, private DateReader $dates)
@@ -60,6 +63,10 @@ final readonly class ReminderPhrases
             };
             if ($found !== null) {
                 $phrases[] = $found;
+            }
+            $day = $lead === null || $at > 0 ? null : $this->onDay($lead->to);
+            if ($day !== null) {
+                $phrases[] = $day;
             }
         }
 
@@ -88,6 +95,21 @@ final readonly class ReminderPhrases
         return $phrases;
     }
 
+    /** "Remind me on 1 January about the licence": that day, with nothing said of the hour. */
+    private function onDay(int $at): ?Phrase
+    {
+        $on = $this->text->at('\s+(?:on\s+)?', $at, false);
+        $date = $on === null ? null : $this->dates->atOrOf($this->text, $on->to);
+        $end = $date === null || $date->fault !== null ? null : $this->text->at('\s+(?:to|about|of|that|for)(?=\s)', $date->to, false);
+
+        return $date === null || $end === null || $date->half !== null
+            ? null
+            : new Phrase(0, $end->to, 'reminder', Phrase::DATE, function (Meaning $m) use ($date): void {
+                $m->date = $date;
+                $m->wishes[] = [new ReminderWish(minutes: 0), []];
+            });
+    }
+
     private function isAlone(Found $found): bool
     {
         return $found->get('0') === 'reminder' &&
@@ -113,7 +135,7 @@ final readonly class ReminderPhrases
         if ($wishes === [] && ! $isEnough) {
             return null;
         }
-        $to = $this->text->at('\s+to(?=\s)', $at, false);
+        $to = $this->text->at('\s+(?:to|about|of|that|for)(?=\s)', $at, false);
         $at = $to !== null && trim(substr($this->text->seen, 0, $from)) === '' ? $to->to : $at;
 
         return new Phrase(
@@ -251,7 +273,16 @@ final readonly class ReminderPhrases
         if ($eve !== null) {
             $clock = $this->clockAt($eve->to, $eve->get('part') === 'evening' || $eve->get('part') === 'night' ? 'pm' : null);
 
+            $clock ??= self::OF_PART[$eve->get('part')] === null ? null : self::hour($eve->to, self::OF_PART[$eve->get('part')]);
+
             return [[$clock === null ? new ReminderWish(minutes: 1440) : new ReminderWish(days: 1, at: $clock)], $clock->to ?? $eve->to];
+        }
+        $same = $this->text->at('(?:in\s+the|on\s+the|(?:on\s+)?that)(?:\s+same)?\s+(?<part>morning|evening)', $at);
+        if ($same !== null) {
+            $clock = $this->clockAt($same->to, $same->get('part') === 'evening' ? 'pm' : 'am')
+                ?? self::hour($same->to, self::OF_PART[$same->get('part')] ?? 8);
+
+            return [[new ReminderWish(days: 0, at: $clock)], $clock->to];
         }
         $day = $this->text->at('(?:on\s+)?the\s+(?:same\s+)?day(?:\s+itself)?', $at);
         $clock = $day === null ? null : $this->clockAt($day->to);
@@ -265,7 +296,8 @@ final readonly class ReminderPhrases
         $on = $this->text->at('on\s+', $at, false);
         $date = $this->dates->at($this->text, $on->to ?? $at);
         if ($date !== null && $date->fault === null) {
-            $clock = $this->clockAt($date->to, $date->half);
+            $clock = $this->clockAt($date->to, $date->half)
+                ?? ($date->half === null ? null : self::hour($date->to, self::OF_PART[$date->half === 'am' ? 'morning' : 'evening']));
 
             return $clock === null
                 ? null
@@ -287,6 +319,11 @@ final readonly class ReminderPhrases
         }
 
         return $lead === null ? null : [[new ReminderWish(days: 0, at: $clock)], $clock->to];
+    }
+
+    private static function hour(int $to, int $hour): Clock
+    {
+        return new Clock($to, $hour, 0, null, false, 'exact', isPadded: true);
     }
 
     /** @param  'am'|'pm'|null  $half */

@@ -79,7 +79,7 @@ final readonly class RhythmPhrases
                     function (Meaning $m) use ($made, $found, $half): void {
                         $m->rule = $made;
                         $m->afterDone = $found->has('done');
-                        $m->offDay = $found->has('working') ? $this->offDay($found->get('place')) : OffDay::Keep;
+                        $m->offDay = $found->has('working') ? $this->offDay($found->get('place')) : $m->offDay;
                         $m->half = $half === null ? $m->half : DateReader::half($half->get('part'));
                         array_push($m->others, ...self::othersOf($found));
                     },
@@ -97,6 +97,8 @@ final readonly class RhythmPhrases
             ...$this->ends(),
             ...$this->howOften(),
             ...$this->aims(),
+            ...$this->soLongADay(),
+            ...$this->everyHoliday(),
             ...$this->again(),
         ];
     }
@@ -165,7 +167,14 @@ final readonly class RhythmPhrases
                 '|each)\s+month|monthly)' => fn (
                     Found $f,
                 ): RecurrenceRule => $this->nthOfMonth($f),
+            "(?:on\s+)?(?:the\s+)?(?<place>{$place}(?:".Words::AND."{$place})+)\s+(?<day>{$weekday})(?!\s+(?:of|in)\b)" => fn (
+                Found $f,
+            ): RecurrenceRule => $this->nthOfMonth($f),
             "{$each}\s+(?<place>first|1st|last)\s+{$kind}" => fn (Found $f): RecurrenceRule => $this->nthOfMonth($f),
+            "{$each}\s+(?<nth>{$place})\s+day\s+(?:of|in)\s+".self::MONTHLY => fn (Found $f): RecurrenceRule => new RecurrenceRule(
+                Frequency::Monthly,
+                byMonthDay: [Words::place($f->get('nth'))],
+            ),
             "{$monthly}\s+on\s+(?:the\s+)?(?<dates>{$days})" => fn (Found $f): ?RecurrenceRule => $this->datesOfMonth($f),
             "(?:on\s+)?(?:the\s+)?(?<dates>{$days})\s+(?:(?:of|in)\s+".self::MONTHLY.'|(?:every|each)\s+month|monthly)' => fn (
                 Found $f,
@@ -178,12 +187,15 @@ final readonly class RhythmPhrases
             ")*)(?!\s+(?:of\s+)?(?:{$month}|{$weekday}|day|week|month|year))" => fn (
                 Found $f,
             ): ?RecurrenceRule => $this->datesOfMonth($f),
-            'on\s+the\s+(?<dates>'.Words::DAY.'(?:'.Words::AND.Words::DAY.")+)(?!\s+(?:of\s+)?{$month})" => fn (
+            '(?:on\s+)?the\s+(?<dates>'.Words::DAY.'(?:'.Words::AND.Words::DAY.")+)(?!\s+(?:of\s+)?{$month}|\s+(?:of\s+)?{$weekday})" => fn (
                 Found $f,
             ): ?RecurrenceRule => $this->datesOfMonth($f),
             "{$monthly}\\s*,\\s*(?:on\\s+)?(?:the\\s+)?(?<place>{$places})\\s+{$kind}" => fn (
                 Found $f,
             ): RecurrenceRule => $this->nthOfMonth($f),
+            '(?:on\s+)?the\s+(?<bare>\d{1,2})\s+of\s+'.self::MONTHLY => fn (Found $f): ?RecurrenceRule => $f->get('bare') < 1 || $f->get('bare') > 31
+                ? null
+                : new RecurrenceRule(Frequency::Monthly, byMonthDay: [(int) $f->get('bare')]),
             "{$each}\s+(?<dates>{$days})\s+(?:of|in)\s+(?:the|each|every|a)\s+month" => fn (
                 Found $f,
             ): ?RecurrenceRule => $this->datesOfMonth($f),
@@ -207,6 +219,14 @@ final readonly class RhythmPhrases
                 "(?:st|nd|rd|th)?\\s+(?<m2>{$month})\\s+{$yearly}" => fn (
                     Found $f,
                 ): ?RecurrenceRule => $f->get('date') !== $f->get('d2')
+                ? null
+                : new RecurrenceRule(
+                    Frequency::Yearly,
+                    byMonthDay: [(int) $f->get('d2')],
+                    byMonth: [Words::month($f->get('m1')), Words::month($f->get('m2'))],
+                ),
+            "twice\\s+(?:a|per|every)\\s+year\\s*[:,]?\\s+(?:on\\s+)?(?<date>\\d{1,2})(?:st|nd|rd|th)?\\s+(?<m1>{$month})".Words::AND.
+                "(?<d2>\\d{1,2})(?:st|nd|rd|th)?\\s+(?<m2>{$month})" => fn (Found $f): ?RecurrenceRule => $f->get('date') !== $f->get('d2')
                 ? null
                 : new RecurrenceRule(
                     Frequency::Yearly,
@@ -308,6 +328,26 @@ final readonly class RhythmPhrases
                 Found $f,
             ): RecurrenceRule => new RecurrenceRule($this->frequency($f->get('unit')), max(1, Words::number($f->get('n')))),
             'every\s+hour|(?<loose>)hourly' => fn (): RecurrenceRule => new RecurrenceRule(Frequency::Hourly),
+            "(?:at\\s+)?(?:the\\s+)?(?:beginning|start)\\s+of\\s+(?:{$each}|the)\\s+month" => fn (): RecurrenceRule => new RecurrenceRule(
+                Frequency::Monthly,
+                byMonthDay: [1],
+            ),
+            "(?:at\\s+)?(?:the\\s+)?end\\s+of\\s+{$each}\\s+month" => fn (): RecurrenceRule => new RecurrenceRule(
+                Frequency::Monthly,
+                byMonthDay: [-1],
+            ),
+            "(?:for\\s+)?(?<row>{$number})\\s+days\\s+(?:in\\s+a\\s+row|running|straight)" => fn (Found $f): RecurrenceRule => new RecurrenceRule(
+                Frequency::Daily,
+                count: max(1, Words::number($f->get('row'))),
+            ),
+            "for\\s+the\\s+next\\s+(?<row>{$number})\\s+(?<part>mornings|afternoons|evenings|nights)" => fn (Found $f): RecurrenceRule => new RecurrenceRule(
+                Frequency::Daily,
+                count: max(1, Words::number($f->get('row'))),
+            ),
+            '(?:on\s+)?alternate\s+(?<unit>day|week|month)s' => fn (Found $f): RecurrenceRule => new RecurrenceRule(
+                $this->frequency($f->get('unit')),
+                2,
+            ),
             "{$each}\s+day|once\s+a\s+day" => fn (): RecurrenceRule => new RecurrenceRule(Frequency::Daily),
             "every\s+(?<gap>{$turn})\s+(?<part>morning|afternoon|evening|night)" => fn (
                 Found $f,
@@ -322,7 +362,7 @@ final readonly class RhythmPhrases
             "{$each}\s+week|once\s+a\s+week" => fn (): RecurrenceRule => new RecurrenceRule(Frequency::Weekly),
             "{$each}\s+fortnight" => fn (): RecurrenceRule => new RecurrenceRule(Frequency::Weekly, 2),
             "{$each}\s+month|once\s+a\s+month" => fn (): RecurrenceRule => new RecurrenceRule(Frequency::Monthly),
-            "{$each}\s+quarter" => fn (): RecurrenceRule => new RecurrenceRule(Frequency::Monthly, 3),
+            "(?:{$each}|once\s+a|once\s+per)\s+quarter" => fn (): RecurrenceRule => new RecurrenceRule(Frequency::Monthly, 3),
             "{$each}\s+year|once\s+a\s+year" => fn (): RecurrenceRule => new RecurrenceRule(Frequency::Yearly),
             '(?<loose>)daily(?:\s+(?:twice|thrice)(?=[\s,;:–—-]*(?:at\s+)?\d))?' => fn (): RecurrenceRule => new RecurrenceRule(Frequency::Daily),
             '(?<loose>)weekly' => fn (): RecurrenceRule => new RecurrenceRule(Frequency::Weekly),
@@ -351,10 +391,10 @@ final readonly class RhythmPhrases
                 Words::monthsBetween(Words::month($found->get('a')), Words::month($found->get('b'))),
             );
         }
-        foreach ($this->text->all('(?:only\s+)?in\s+(?<m>'.Words::MONTHS.')(?!\s+\d{1,4}(?![\d:.]|\s?[ap]m|h))') as $found) {
+        foreach ($this->text->all('(?:(?:only|(?:the\s+)?next\s+(?:time|one))\s+)?in\s+(?<m>'.Words::MONTHS.')(?!\s+\d{1,4}(?![\d:.]|\s?[ap]m|h))') as $found) {
             $phrases[] = $this->inMonths($found, Words::months($found->get('m')));
         }
-        foreach ($this->text->all('(?:except|but\s+not|not)\s+(?:in\s+)?(?<m>'.Words::MONTHS.')(?!\s+\d)') as $found) {
+        foreach ($this->text->all('(?:except|but\s+not|not)\s+(?:(?:in|during)\s+)?(?<m>'.Words::MONTHS.')(?!\s+\d)') as $found) {
             $phrases[] = $this->inMonths($found, array_values(array_diff(range(1, 12), Words::months($found->get('m')))));
         }
 
@@ -372,9 +412,10 @@ final readonly class RhythmPhrases
                 0,
                 fn (): bool => true,
                 needsRhythm: true,
-                weight: 0.5,
+                weight: $found->has('often') ? 1.3 : 0.5,
             ),
-            $this->text->all('weekly|every\s+week|daily|every\s+(?:time|one)'),
+            $this->text->all('weekly(?:\s+(?:twice|thrice))?|every\s+week|daily|every\s+(?:time|one)|(?<often>(?:twice|thrice|(?:two|three|four|five|[2-6])'.
+                '\s+times)\s+(?:(?:a|per|every|each)\s+(?:week|day)|daily|weekly))'),
         );
     }
 
@@ -460,7 +501,7 @@ final readonly class RhythmPhrases
     {
         $dates = [];
         $to = null;
-        $and = '(?:\s*,\s*(?:and\s+|or\s+)?|\s+(?:and|or)\s+|\s*&\s*)(?:on\s+)?';
+        $and = '(?:\s*,\s*(?:and\s+|or\s+)?|\s+(?:and|or)\s+|\s*[&/+]\s*)(?:on\s+)?';
         while (count($dates) < 30) {
             // 21 and 28 December: the month stands with the last.
             $several = $this->text->at('(?<days>\d{1,2}(?:st|nd|rd|th)?(?:'.$and.'\d{1,2}(?:st|nd|rd'.
@@ -480,7 +521,7 @@ final readonly class RhythmPhrases
                 $end = $several->to;
             } else {
                 $read = $this->dates->at($this->text, $at);
-                if ($read === null || $read->fault !== null || $this->isWeekday($at, $read->to)) {
+                if ($read === null || $read->fault !== null || $this->isNamedByHalf($at, $read->to)) {
                     break;
                 }
                 $found[] = $read->date;
@@ -501,9 +542,18 @@ final readonly class RhythmPhrases
         return $to === null ? null : [$this->text->at('\s*\)', $to, false)->to ?? $to, $dates];
     }
 
-    private function isWeekday(int $from, int $to): bool
+    /** "Until the Christmas concert" is not until Christmas. */
+    private function isNamedAfter(int $from, ReadDate $date): bool
     {
-        return preg_match('/^'.Words::WEEKDAY.'$/i', trim(substr($this->text->seen, $from, $to - $from))) === 1;
+        return $date->isLoose &&
+            ! $this->isNamedByHalf($from, $date->to) &&
+            $this->text->at('\s+(?!(?:on|at|in|from|except|every|each|with|and|or|for|by|but|not|to|please|remind)\b)\p{L}', $date->to, false) !== null;
+    }
+
+    /** A weekday alone, or a number of a month that is not named. */
+    private function isNamedByHalf(int $from, int $to): bool
+    {
+        return preg_match('/^(?:'.Words::WEEKDAY.'|'.Words::DAY.')$/i', trim(substr($this->text->seen, $from, $to - $from))) === 1;
     }
 
     /** @param  list<int>  $months */
@@ -521,10 +571,24 @@ final readonly class RhythmPhrases
         );
     }
 
-    /** @return list<Phrase> days of the week on which it does not come */
+    /** @return list<Phrase> days of the week on which it does not come, and holidays */
     private function exceptions(): array
     {
-        return array_map(
+        $holidays = array_map(
+            fn (Found $found): Phrase => new Phrase(
+                $found->from,
+                $found->to,
+                'rhythm',
+                Phrase::DATES_OUT,
+                fn (Meaning $m) => ($m->offDay = OffDay::Skip),
+                needsRhythm: true,
+                weight: 1.1,
+            ),
+            $this->text->all('(?:except|(?:but\s+)?not|excluding|skip(?:ping)?|without)\s+(?:for\s+)?(?:(?:on|at)\s+)?(?:(?:the|any)\s+)?'.
+                '(?:(?:bank|public|national|state)[-\s]+)holidays?'),
+        );
+
+        return [...$holidays, ...array_map(
             fn (Found $found): Phrase => new Phrase(
                 $found->from,
                 $found->to,
@@ -540,7 +604,7 @@ final readonly class RhythmPhrases
                     Words::WEEKDAYS.
                     ')|(?<weekend>(?:the\s+)?weekends?))',
             ),
-        );
+        )];
     }
 
     /** @return list<Phrase> */
@@ -554,7 +618,8 @@ final readonly class RhythmPhrases
                     '|appointments|occasions|occurrences|evenings|mornings|afternoons|lessons|classes)(?:\s+(?:over|in\s+(?:all'.
                     '|total)))?|in\s+(?:all|total))|(?:for\s+)?(?:the\s+)?(?:next\s+)?(?<n2>'.Words::NUMBER.')(?=\s+'.Words::PLURALS.
                     ')|(?<x>\d{1,3})\s?x|[x×]\s?(?<x2>\d{1,3})|(?<!daily )(?<!weekly )(?<two>twice))'.
-                        '(?!\s+(?:a|an|per|each|every|daily|weekly|monthly)\b)',
+                        '(?!(?<!sessions)(?<!visits)(?<!lessons)(?<!classes)(?<!sittings)(?<!appointments)'.
+                        '\s+(?:a|an|per|each|every|daily|weekly|monthly)\b|\s+(?:a|an|per)\b)',
             ) as $found
         ) {
             if ($found->has('n2') && in_array($this->text->wordBefore($found->from), self::NUMBERED, true)) {
@@ -573,7 +638,7 @@ final readonly class RhythmPhrases
         foreach ($this->text->wordStarts() as $at) {
             $lead = $this->text->at(self::UNTIL, $at, false);
             $date = $lead === null ? null : $this->dates->atOrOf($this->text, $lead->to);
-            if ($date !== null && $date->fault === null) {
+            if ($date !== null && $date->fault === null && ! $this->isNamedAfter($lead->to, $date)) {
                 $phrases[] = new Phrase(
                     $at,
                     $date->to,
@@ -642,6 +707,42 @@ final readonly class RhythmPhrases
             $this->text->all(
                 '(?:with\s+)?an\s+aim(?:\s+of|:)?\s+(?<n>'.Words::NUMBER.')\s*(?:times|x)\s+(?:a|per|each|every)\s+week',
             ),
+        );
+    }
+
+    /** @return list<Phrase> every Christmas Eve */
+    private function everyHoliday(): array
+    {
+        $phrases = [];
+        foreach ($this->text->wordStarts() as $at) {
+            $every = $this->text->at('(?:every|each)\s+(?='.$this->dates->holidayNames().')', $at, false);
+            $date = $every === null ? null : $this->dates->at($this->text, $every->to);
+            if ($date !== null && $date->fault === null) {
+                $phrases[] = new Phrase($at, $date->to, 'rhythm', Phrase::RHYTHM | Phrase::DATE, function (Meaning $m) use ($date): void {
+                    $m->date = $date;
+                    $m->rule = new RecurrenceRule(Frequency::Yearly);
+                });
+            }
+        }
+
+        return $phrases;
+    }
+
+    /** @return list<Phrase> half an hour a day */
+    private function soLongADay(): array
+    {
+        return array_map(
+            fn (Found $found): Phrase => new Phrase(
+                $found->from,
+                $found->to,
+                'rhythm',
+                Phrase::RHYTHM | Phrase::LENGTH,
+                function (Meaning $m) use ($found): void {
+                    $m->minutes = LengthReader::minutes($found);
+                    $m->rule = new RecurrenceRule(Frequency::Daily);
+                },
+            ),
+            $this->text->all('(?:for\s+)?'.LengthReader::LENGTH.'\s+(?:a|per|each|every)\s+day'),
         );
     }
 

@@ -66,6 +66,8 @@ final class Spelling
         'sats' => 'saturdays',
         'suns' => 'sundays',
         'workdays?|working\s+days(?=\s*(?:,|at|\d))' => 'weekdays',
+        'the\s+morn' => 'tomorrow',
+        'this\s+day\s+(week|fortnight)' => 'in a $1',
         // months
         'janury|januray|janurary|jannuary' => 'january',
         'febuary|febrary|feburary' => 'february',
@@ -83,6 +85,10 @@ final class Spelling
         'yr' => 'year',
         'mths|mnths' => 'months',
         'mth|mnth' => 'month',
+        'wk-?ends?' => 'weekend',
+        '1st(?=\s+thing)' => 'first',
+        'later(?:\s+on)?\s+(today|tonight)' => '$1',
+        'nite' => 'night',
         'hr(?=\s+(?:n|and)\s+a\s+half)' => 'one hour',
         'n(?=\s+a\s+half\b)' => 'and',
         'mintues?|minuts?' => 'minutes',
@@ -97,6 +103,7 @@ final class Spelling
         '(\d{1,3})[\'′]' => '$1 min',
         // rhythms
         'wkly' => 'weekly',
+        '(?<=every )morn|(?<=each )morn' => 'morning',
         'mthly|mnthly' => 'monthly',
         'bi-?weekly' => 'fortnightly',
         'half-?\s?yearly(?=\s*(?:,|$|on\b|from\b|in\b|at\b|starting\b))' => 'every 6 months',
@@ -107,12 +114,16 @@ final class Spelling
         'mwf' => 'mon/wed/fri',
         'tth|tuth' => 'tue/thu',
         'daily\s+(morning|afternoon|evening|night)(?!\s+(?:paper|news|post))' => 'every $1',
+        'nightly(?=\s*(?:,|$|at\b|\d|from\b|until\b|in\b))' => 'every night',
+        'nites' => 'nights',
+        'bi-?monthly' => 'every 2 months',
+        '(?:one\s+time|once)\s+(?:per|every|each|a)\s+(day|week|month|year)' => 'once a $1',
         'weekly\s+once|once\s+weekly' => 'weekly',
         'monthly\s+once|once\s+monthly' => 'monthly',
         'daily\s+once|once\s+daily' => 'daily',
         'fortnightly\s+once|once\s+(?:a|every)\s+fortnight' => 'fortnightly',
         'all\s+(?:the\s+)?(mon|tues|wednes|thurs|fri|satur|sun)days' => 'every $1day',
-        'all\s+(?:the\s+)?(\d{1,2})\s+(days|weeks|months)' => 'every $1 $2',
+        'all\s+(?:the\s+)?(\d{1,2}|two|three|four|five|six|ten)\s+(days|weeks|months)' => 'every $1 $2',
         'all\s+the\s+days' => 'every day',
         'eom|(?<=by )month\s+end|month\s+end(?=\s*(?:,|$))' => 'end of the month',
         'eoy|(?<=by )year\s+end|year\s+end(?=\s*(?:,|$))' => 'end of the year',
@@ -121,7 +132,7 @@ final class Spelling
         't/th|tu/th|di/do' => 'tue/thu',
         'every\s+alternate' => 'every other',
         'evry|evrey|ev' => 'every',
-        'every\s+single' => 'every',
+        '(?:every\s+single|once\s+every)' => 'every',
         // little words
         'b4' => 'before',
         'til|\'til|untill' => 'until',
@@ -181,15 +192,19 @@ final class Spelling
         $table["~(?<=\b)(?<!\bthe )({$day})\s+lunch(?:\s?time(?=\s*(?:,|\$|[a-z]))|(?=\s*(?:,|\$)))~iu"] = '$1 noon';
         $table['~(?<=starting )this week\b~iu'] = 'today';
         $table["~(?<=\b)({$day})\s+(?:aft|arvo)\b~iu"] = '$1 afternoon';
-        $table["~(?<=\b)({$day})\s+(?:morn\b|mornin\b|am(?=\s*(?:,|\$))|a\.m\.(?=\s*(?:,|\$)))~iu"] = '$1 morning';
+        $table["~(?<=\b)({$day})\s+(?:morn\b|mornin\b|am(?=\s*(?:,|\$)|\s+to\s)|a\.m\.(?=\s*(?:,|\$)))~iu"] = '$1 morning';
         $table["~(?<=\b)({$day})\s+(?:eve|pm(?=\s*(?:,|\$)))\b(?!\s+of)~iu"] = '$1 evening';
+        $table["~^({$day})\s+am\s~iu"] = '$1 morning ';
+        $table["~^({$day})\s+pm\s~iu"] = '$1 afternoon ';
         // Clock times.
         $table['~(?<![\p{L}\p{N}.:])(0?[1-9]|1[0-2])\s(00|1[3-9]|[2-5]\d)\s?([ap])\.?m\b\.?~iu'] = '$1:$2 $3m';
         $table['~(?<![\p{L}\p{N}.:])(\d{1,2})(?:[.:](\d\d))([ap])(?![\p{L}\p{N}])~iu'] = '$1:$2$3m';
         $table['~(?<![\p{L}\p{N}.:])(\d{1,2})[.:](\d\d)\s*(?:uhr|hrs)(?![\p{L}\p{N}])~iu'] = '$1:$2';
         $table['~(?<![\p{L}\p{N}.:])(\d{1,2}[.:]\d\d)\s*(?:h|o[\'’]?clock)(?![\p{L}\p{N}])~iu'] = '$1';
         $table['~(?<![\p{L}\p{N}.:])(\d{1,2})\s*uhr(?![\p{L}\p{N}])~iu'] = '$1:00';
+        $table["~(?<![\p{L}\p{N}.:])(1[0-2]|[1-9])\s?[-–]\s?(1[0-2]|[1-9])([0-5][05])(?=\s*(?:,|\$)|\s+(?:on\s+)?{$day}\b)~iu"] = '$1-$2:$3';
         $table['~(?<![\p{L}\p{N}.:])(\d{1,2})\s*[-–]\s*(\d{1,2})h(?![\p{L}\p{N}])~iu'] = '$1:00-$2:00';
+        $table['~((?:\bto\s|[-–])\s?\d{1,2}(?:[.:]\d\d)?(?:\s?[ap]m)?)[- ]?ish(?![\p{L}\p{N}])~iu'] = '$1';
         $table['~(?<![\p{L}\p{N}.:])(?:(?:at|around|about)\s+)?(\d{1,2}(?:[.:]\d\d)?)(\s?[ap]m)?[- ]?ish(?![\p{L}\p{N}])~iu'] = 'at $1$2';
         $table['~(?<![\p{L}\p{N}])half\s+(\d{1,2}|one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve)'.
             '(?!\s*(?:hours?|hrs?|h|days?|past|dozen|price|-|[.:]\d))(?![\p{L}\p{N}])~iu'] = 'half past $1';
@@ -197,16 +212,20 @@ final class Spelling
         $clock = '((?:0[6-9]|1\d|2[0-3]))([0-5]\d)(?:\s*h)?';
         $table['~(?<=\bat )([01]\d|2[0-3])([0-5]\d)(?:\s*(?:hrs|h))?(?![\p{L}\p{N}]|[.:-]\p{N})~iu'] = '$1:$2';
         $table["~(?<=\b)({$day}|{$month}|\d{4})(,?\s+){$clock}(?![\p{L}\p{N}]|[.:-]\p{N})~iu"] = self::withClock(...);
-        $table['~(?<=^|[\\s,])(?<!room )(?<!flight )(?<!bus )(?<!line )(?<!number )(?<!no )()()((?:0[6-9]|1\\d|2[0-3]))([0-5][05])'.
+        $table['~(?<=^|[\\s,])(?<!room )(?<!flight )(?<!bus )(?<!line )(?<!number )(?<!no )()()((?:0[6-9]|1\\d|2[0-3]))((?<=0\\d)[0-5]\\d|[0-5][05])'.
             "(?=\\s+(?:on\\s+)?{$day}(?:\\s*(?:,|$)|\\s+(?!\\d)))~iu"] = self::withClock(...);
         $table['~(?<![\p{L}\p{N}.:])([01]\d|2[0-3])([0-5]\d)\s*(?:hrs|h)(?![\p{L}\p{N}])~iu'] = '$1:$2';
         $table['~(?<![\p{L}])each\s+(?=(?:second|2nd|third|3rd|fourth|4th|other)\s+\p{L})~iu'] = 'every ';
         // Dates.
+        $table['~(?<![\p{L}\p{N}.:])(\d{1,2})\s(\d{1,2})\s(20\d\d)(?![\p{L}\p{N}])~iu'] = '$1/$2/$3';
+        $table['~(\d(?:[.:]\d\d)?\s?(?:[ap]m)?)\s?[-–]\s?late(?![\p{L}])~iu'] = '$1';
         $table["~(?<=\b)({$month})\s+end\b~iu"] = 'end of $1';
         $table["~(?<![\p{L}])end\s+(?={$month}\b)~iu"] = 'end of ';
         $table['~(?<![\p{L}\p{N}.:])(1[3-9]|2[0-3])\s*o[\'’]clock(?![\p{L}\p{N}])~iu'] = '$1:00';
-        $table['~(?<=[\s,])(?<!room )(?<!flat )(?<!class )(?<!apt )(?<!year )(?<!line )(\d{1,2})([ap])'.
+        $table['~(?<=[\s,–-])(?<!room )(?<!flat )(?<!class )(?<!apt )(?<!year )(?<!line )(\d{1,2})([ap])'.
             '(?=\s*(?:,|$|-|–|to\b))~iu'] = '$1$2m';
+        $table['~(?<![\p{L}\p{N}])(\d{1,2})\s?x\s*/\s*(day|week|month|year)(?![\p{L}])~iu'] = '$1 times a $2';
+        $table["~(?<=\b)({$day}|\d{1,2}/\d{1,2})(,?\s+)(\d{1,2})([ap])(?=\s)~iu"] = '$1$2$3$4m';
         $table['~(?<![\p{L}\p{N}])(\d)\s?x\s+(?=daily|weekly|monthly|a\s|per\s)~iu'] = '$1 times ';
         $table["~(?<![\p{L}])first\s+thing\s+(?:on\s+)?({$day})(?:\s+morning)?(?![\p{L}])~iu"] = '$1 morning';
         $table["~(?<![\p{L}])({$day}),?\s+first\s+thing(?![\p{L}])~iu"] = '$1 morning';

@@ -64,7 +64,7 @@ final class DateReader
 
     private function look(Text $text, int $at, bool $isWhole): ?ReadDate
     {
-        if ($text->at(self::BEGINS, $at, false) === null && $text->at($this->holidayNames(), $at, false) === null) {
+        if (! $text->beginsWith(Kept::$patterns[7][$this->holidayNames()] ??= self::BEGINS.'|'.$this->holidayNames(), $at)) {
             return null;
         }
         // "7 Dec 2 in the afternoon" is the seventh, at two.
@@ -72,10 +72,9 @@ final class DateReader
             return null;
         }
         $best = null;
-        $this->forms ??= $this->forms();
         // One look for all of them: at most places there is none.
-        $isAny = $text->beginsWith($this->any ??= implode('|', array_keys($this->forms)), $at);
-        foreach ($isAny ? $this->forms : [] as $pattern => $make) {
+        $this->any ??= Kept::$patterns[4][$this->holidayNames()] ??= implode('|', array_keys($this->forms ??= $this->forms()));
+        foreach ($text->beginsWith($this->any, $at) ? $this->forms ??= $this->forms() : [] as $pattern => $make) {
             $found = $text->at($pattern, $at, $isWhole);
             if ($found === null || ($best !== null && $found->to <= $best->to)) {
                 continue;
@@ -230,7 +229,7 @@ final class DateReader
     /** Names of holidays as a pattern; what never matches where there are none. */
     public function holidayNames(): string
     {
-        return $this->holidays ??= $this->holidayPattern();
+        return $this->holidays ??= Kept::$patterns[5][implode('|', $this->context->holidays)] ??= $this->holidayPattern();
     }
 
     private function holidayPattern(): string

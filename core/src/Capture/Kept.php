@@ -14,4 +14,7 @@ final class Kept
 
     /** @var array<int, array<string, string>> by manner and by what they are made of */
     public static array $patterns = [];
+
+    /** @var list<string>|null patterns of what comes round */
+    public static ?array $rhythms = null;
 }

@@ -60,9 +60,13 @@ final readonly class RhythmPhrases
     public function all(): array
     {
         $phrases = [];
-        foreach ($this->rhythms() as $pattern => $make) {
+        $rhythms = [];
+        // Patterns are put together once, and one look for all of them says whether there is any; what they mean is asked for then.
+        Kept::$rhythms ??= array_keys($this->rhythms());
+        foreach ($this->text->has('rhythms', Kept::$rhythms) ? Kept::$rhythms : [] as $pattern) {
             $isLoose = str_starts_with($pattern, '(?<loose>)');
             foreach ($this->text->all($pattern) as $found) {
+                $make = ($rhythms === [] ? $rhythms = $this->rhythms() : $rhythms)[$pattern];
                 if ($isLoose && in_array($this->text->wordBefore($found->from), ['the', 'a', 'an'], true)) {
                     continue;
                 }

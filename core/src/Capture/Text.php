@@ -82,6 +82,17 @@ final readonly class Text
         return preg_match(Kept::$patterns[3][$pattern] ??= '~\G(?:'.$pattern.')~iuJ', $this->seen, offset: $at) === 1;
     }
 
+    /**
+     * Whether any of them is in it.
+     *
+     * @param  string  $name  of them all, under which they are kept as one
+     * @param  list<string>  $patterns
+     */
+    public function has(string $name, array $patterns): bool
+    {
+        return preg_match(Kept::$patterns[6][$name] ??= '~'.self::FROM.'(?:'.implode('|', $patterns).')~iuJ', $this->seen) === 1;
+    }
+
     /** @return list<int> the bytes at which words begin */
     public function wordStarts(): array
     {

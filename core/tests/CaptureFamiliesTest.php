@@ -182,6 +182,9 @@ test('families of phrases, each in the forms that were once taken for something 
     ['visit from Theo 5pm-late Friday', 'visit from Theo; 2026-11-27T17:00 for 30 min'],
     ['call mum after 6 tomorrow', 'call mum; 2026-11-26T18:00 for 30 min'],
     ['book boiler man, any weekday next week after 4', 'book boiler man, any weekday next week after 4; says so'],
+    ['choir fri 19:30, church hall', 'choir; 2026-11-27T19:30 for 30 min; at church hall'],
+    ['Board meeting on 9 December, 17:30, town hall; must.', 'Board meeting; 2026-12-09T17:30 for 30 min; at town hall; must'],
+    ['clean the hall, living room, fri 9:00', 'clean the hall, living room; 2026-11-27T09:00 for 30 min'],
     ['ring Aunt every other Sunday evening about 7', 'ring Aunt; 2026-11-29T19:00 for 30 min; FREQ=WEEKLY;INTERVAL=2;BYDAY=SU'],
 ]);
 

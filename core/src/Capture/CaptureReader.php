@@ -233,7 +233,8 @@ final class CaptureReader
             $line = substr($line, 0, -strlen($last) - 1);
         }
 
-        return (string) preg_replace('/\s+([.!?])$/u', '$1', $line);
+        // A full stop behind what was understood ends the line, and not the title.
+        return (string) preg_replace(['/\s+\.$/u', '/\s+([!?])$/u'], ['', '$1'], $line);
     }
 
     /**

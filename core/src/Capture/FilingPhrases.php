@@ -264,6 +264,14 @@ final readonly class FilingPhrases
             }
         }
 
+        // A room alone between commas, behind a time or a date: "17:30, town hall; send the agenda".
+        foreach ($this->text->all('(?<place>(?:[\p{L}\'’-]+\s+){0,2}(?:room|hall|centre|library|church|annexe?|studio|surgery|clinic|theatre'.
+            '|pavilion|foyer|lobby)(?:\s+\d{1,4}\p{L}?)?)(?=\s*(?:[,;.)]|$))') as $found) {
+            if ($this->isApart($found->from) && preg_match(self::NO_PLACE, $found->get('place')) !== 1) {
+                $phrases[] = self::place($found->from, $found, needsBefore: true);
+            }
+        }
+
         return $phrases;
     }
 

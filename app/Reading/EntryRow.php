@@ -18,7 +18,7 @@ final readonly class EntryRow
         'e.after_done, e.extra_dates, e.except_dates, e.off_day, e.seasons, e.pauses, e.due, e.missed, e.importance, e.effort, '.
         'e.estimate, e.checklist, e.busy and c.counted as busy, e.tentative, e.private, e.protected, e.travel, e.margin, e.margin_before, e.travel_back, e.place, e.link, e.labels, '.
         'e.colour, e.own_reminders, e.reminders, e.always_through, e.leads_to, e.lead_count, e.lead_unit, e.lead_shift, '.
-        'e.after_id, e.own_hours, e.opens_round, e.measure, e.aim, '.
+        'e.after_id, e.own_hours, e.shortest_piece, e.opens_round, e.measure, e.aim, '.
         'e.position, e.version';
 
     /**
@@ -78,6 +78,7 @@ final readonly class EntryRow
         public int $lead_shift,
         public ?string $after_id,
         public array $own_hours,
+        public ?int $shortest_piece,
         public ?string $opens_round,
         public ?string $measure,
         public ?int $aim,

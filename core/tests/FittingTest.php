@@ -245,3 +245,26 @@ test('pieces are as few and as alike as can be, and none is shorter than it may 
         ->and((new Fitter(new Ground([[[540, 600]], [[1980, 2010]]], [400, 400])))->fit([$work])->pieces)
         ->toBe([]);
 });
+
+test('pieces that are offered fit: whoever allows them has the work placed', function () {
+    $offered = 0;
+    foreach (range(1, 1500) as $seed) {
+        mt_srand($seed);
+        [$ground, $works] = smallCase();
+        foreach ((new Fitter($ground))->fit($works)->left as $key => $held) {
+            if ($held->pieces === []) {
+                continue;
+            }
+            $offered++;
+            $allowed = array_map(fn (Work $one): Work => $one->key === $key ? splitInto($one, min($held->pieces)) : $one, $works);
+            expect((new Fitter($ground))->fit($allowed)->pieces)->toHaveKey($key, message: "seed {$seed}");
+        }
+    }
+    expect($offered)->toBeGreaterThan(20);
+});
+
+/** The same, which may be done in pieces of so many minutes at least. */
+function splitInto(Work $work, int $shortest): Work
+{
+    return new Work(...[...get_object_vars($work), 'shortestPiece' => $shortest]);
+}

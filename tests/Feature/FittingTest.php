@@ -324,3 +324,37 @@ test('what is due before the day on whose list it stands finds no place there, a
     expect($fitting['proposals'])->toBe([])
         ->and($fitting['left'][0])->toMatchArray(['title' => 'Send the form', 'sentence' => 'No free time is left before it is due.']);
 });
+
+test('pieces offered for what stands on the list of a day fit once they are allowed; one of a routine is done in one piece', function () {
+    $this->api('PATCH', 'account', [
+        'week' => array_map(fn (): array => ['wakes' => 540, 'sleeps' => 840, 'minutes' => 240], range(1, 7)),
+    ])->assertOk();
+    $event = ['kind' => 'event', 'all_day' => false, 'title' => 'Middle'];
+    $this->entry([...$event, 'start' => '2026-11-27T10:00:00', 'end' => '2026-11-27T13:00:00']);
+    $listed = $this->entry(['title' => 'Re-glaze', 'start' => '2026-11-27', 'estimate' => 90]);
+    $routine = $this->entry(['title' => 'Sweep', 'start' => '2026-11-27', 'estimate' => 90, 'rule' => 'FREQ=WEEKLY']);
+    $held = fn (): array => array_column(proposed($this, ['from' => '2026-11-27', 'days' => 1])['left'], 'pieces', 'title');
+    expect($held())->toBe(['Re-glaze' => [45, 45], 'Sweep' => []]);
+    $this->api('DELETE', "entries/{$routine['id']}", ['scope' => 'whole'])->assertSuccessful();
+    $this->api('PATCH', "entries/{$listed['id']}", ['shortest_piece' => 45])->assertOk();
+    expect(placesOf(proposed($this, ['from' => '2026-11-27', 'days' => 1])))->toBe(['11-27T09:00 Re-glaze', '11-27T13:00 Re-glaze']);
+});
+
+test('nothing is kept whole on a day that is full, nor again in the week that has it', function () {
+    $this->api('PATCH', 'account', ['deep_minutes' => 180])->assertOk();
+    $kept = fn (): ?array => $this->api('GET', 'rounds/week/2026-12-02')->json('space.kept');
+    expect($kept()['start'])->toBe('2026-11-30T08:00:00');
+    $this->entry(['title' => 'Stock take', 'start' => '2026-11-30', 'estimate' => 900]);
+    expect($kept()['start'])->toBe('2026-12-01T08:00:00');
+    $this->entry([
+        'title' => 'Deep work',
+        'kind' => 'event',
+        'all_day' => false,
+        'start' => '2026-12-01T08:00:00',
+        'end' => '2026-12-01T11:00:00',
+        'protected' => true,
+        'busy' => true,
+        'effort' => 'demanding',
+    ]);
+    expect($kept())->toBeNull();
+});

@@ -44,6 +44,8 @@ final class StampRequest extends FormRequest
         return [
             'dates.required_without' => 'On which day?',
             'dates.min' => 'On which day?',
+            'season_from.required_with' => 'A season has a first and a last day.',
+            'season_to.required_with' => 'A season has a first and a last day.',
             'season_from.regex' => 'A season begins on a day and a month.',
             'season_to.regex' => 'A season ends on a day and a month.',
         ];

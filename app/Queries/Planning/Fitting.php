@@ -138,7 +138,7 @@ final readonly class Fitting
                     ...self::named($key, $loose[$key]),
                     'sentence' => $held->sentence(),
                     'longest' => max(0, intdiv($held->longest, Places::STEP) * Places::STEP),
-                    'pieces' => $held->pieces,
+                    'pieces' => $loose[$key]['recurrence_id'] === Series::ONCE ? $held->pieces : [],
                     'gives' => $held->gives === null ? null : ['key' => $held->gives, 'title' => $loose[$held->gives]['title']],
                     'later' => $later[$key] ?? null,
                 ],
@@ -299,6 +299,7 @@ final readonly class Fitting
                         $details->after(),
                     staysOnDay: true,
                     place: $details->place,
+                    shortestPiece: self::shortestPiece($one),
                     lead: $details->before(),
                     trail: $details->after(),
                 ),
@@ -350,6 +351,7 @@ final readonly class Fitting
                     staysOnDay: true,
                     hours: OwnHours::within($one->entry->own_hours, $first->plusDays($day), 1, $day),
                     place: $details->place,
+                    shortestPiece: self::shortestPiece($one),
                     lead: $details->before(),
                     trail: $details->after(),
                 ),
@@ -461,6 +463,12 @@ final readonly class Fitting
         }
 
         return $found;
+    }
+
+    /** One of a routine is done in one piece. */
+    private static function shortestPiece(ResolvedOccurrence $one): ?int
+    {
+        return $one->occurrence->recurrenceId === Series::ONCE && ! $one->entry->isRoutine() ? $one->entry->shortest_piece : null;
     }
 
     private static function minutes(?int $estimate): int

@@ -78,7 +78,7 @@ final readonly class Grounds
             $demanding,
             $strength,
             pause: $user->least_pause,
-            kept: self::kept($user, $first, $free, $demanding, $strength),
+            kept: self::kept($user, $first, $free, $capacity, $demanding, $strength),
             places: $places,
         );
     }
@@ -93,11 +93,19 @@ final readonly class Grounds
      * One stretch of each week, where no demanding work as long as that stands in it already.
      *
      * @param  list<list<array{int, int}>>  $free
+     * @param  list<int>  $capacity
      * @param  list<array{int, int}>  $demanding
      * @param  list<int>  $strength
      * @return list<array{int, int}>
      */
-    private static function kept(User $user, LocalDate $first, array $free, array $demanding, array $strength): array
+    private static function kept(
+        User $user,
+        LocalDate $first,
+        array $free,
+        array $capacity,
+        array $demanding,
+        array $strength,
+    ): array
     {
         if ($user->deep_minutes === 0) {
             return [];
@@ -113,7 +121,7 @@ final readonly class Grounds
                 fn (array $one): bool => in_array(Ground::dayOf($one[0]), $days, true) &&
                     $user->deep_minutes <= $one[1] - $one[0],
             );
-            $stretch = $has === [] ? KeptWhole::of($free, $days, $strength, $user->deep_minutes) : null;
+            $stretch = $has === [] ? KeptWhole::of($free, $days, $strength, $user->deep_minutes, $capacity) : null;
             if ($stretch !== null) {
                 $kept[] = $stretch;
             }

@@ -9,7 +9,7 @@ import DueMarks from './DueMarks.vue'
 import { offerDay } from './offerDay'
 import ListTask from './ListTask.vue'
 import { drag } from './drag'
-import { inListOrder } from './listOrder'
+import { inListOrder, mustsOf } from './listOrder'
 
 const props = defineProps<{ board: Board; shown: (one: Occurrence) => boolean; today: string }>()
 const view = useView()
@@ -75,9 +75,11 @@ const lists = computed<Listed[]>(() => {
             0,
             ...bars.value.filter((bar) => bar.from <= i && bar.to > i).map((bar) => bar.row + 1),
         )
-        const tasks = (byDay.get(day.date) ?? [])
-            .sort(inListOrder)
-            .map((one, at) => ({ one, place: one.importance === 'must' ? at + 1 : null }))
+        const musts = mustsOf(props.board.occurrences.filter(props.shown), day.date)
+        const tasks = (byDay.get(day.date) ?? []).sort(inListOrder).map((one) => ({
+            one,
+            place: one.importance === 'must' ? musts.indexOf(one) + 1 : null,
+        }))
         const room = Math.max(1, MOST_ROWS - rows)
         const overflows = tasks.length > room
         const seen = opened.value || !overflows ? tasks : tasks.slice(0, room - 1)

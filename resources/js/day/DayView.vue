@@ -7,7 +7,7 @@ import DayBand from '@/board/DayBand.vue'
 import DueMarks from '@/board/DueMarks.vue'
 import HoursGrid from '@/board/HoursGrid.vue'
 import { drag } from '@/board/drag'
-import { inListOrder } from '@/board/listOrder'
+import { inListOrder, mustsOf } from '@/board/listOrder'
 import { useChoice } from '@/choice/useChoice'
 import { hours, length, longWeekday, monthName, plusDays, timeOf } from '@/shared/time'
 import SentenceWord from '@/shared/SentenceWord.vue'
@@ -50,7 +50,7 @@ const day = computed(() => board.value?.days[0])
 const isToday = computed(() => date.value === today.value)
 const visible = computed(() => (board.value?.occurrences ?? []).filter(shown))
 const tasks = computed(() => visible.value.filter((one) => one.kind === 'task' && one.minutes <= 1440))
-const musts = computed(() => tasks.value.filter((one) => one.importance === 'must').sort(inListOrder))
+const musts = computed(() => mustsOf(visible.value, date.value))
 const others = computed(() =>
     tasks.value
         .filter((one) => one.importance !== 'must' && !one.done)

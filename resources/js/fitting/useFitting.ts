@@ -9,6 +9,9 @@ import { useQuery } from '@tanstack/vue-query'
 import { useDebounceFn, useEventListener } from '@vueuse/core'
 import { computed, onUnmounted, ref, watch, watchEffect, type Ref } from 'vue'
 
+/** The key of what a piece is of. */
+const whole = (key: string): string => key.replace(/#\d+$/, '')
+
 /** What may be asked for when something finds no place. */
 export type Help = 'split' | 'shorter' | 'later' | 'gives'
 
@@ -57,8 +60,8 @@ export function useFitting(
     })
     const proposals = computed<Proposal[]>(() => query.data.value?.proposals ?? [])
     const left = computed<HeldBack[]>(() => query.data.value?.left ?? [])
-    /** Tasks that are proposed a place, pieces of one together. */
-    const works = computed(() => new Set(proposals.value.map((one) => one.entry_id)).size)
+    /** What is proposed a place, each of a routine for itself and pieces of one together. */
+    const works = computed(() => new Set(proposals.value.map((one) => whole(one.key))).size)
     watch(proposals, (now) => {
         was.value = { ...was.value, ...Object.fromEntries(now.map((one) => [one.key, one.start])) }
     })
@@ -94,7 +97,7 @@ export function useFitting(
         const all = withPieces(some)
         const first = all[0]
         if (!first) return
-        const number = new Set(all.map((one) => one.entry_id)).size
+        const number = new Set(all.map((one) => whole(one.key))).size
         const said =
             number === 1
                 ? `Placed “${first.title}” on ${namedDate(first.start)} at ${timeOf(first.start, account.value.clock)}${all.length > 1 ? `, in ${all.length} pieces` : ''}.`
@@ -118,7 +121,7 @@ export function useFitting(
         await query.refetch()
     }
     function leaveOut(key: string): void {
-        without.value = [...without.value, key.replace(/#\d+$/, '')]
+        without.value = [...without.value, whole(key)]
     }
     /** Makes what finds no place fit: in pieces, shorter, later, or in the place of something lighter. */
     async function help(one: HeldBack, way: Help): Promise<void> {

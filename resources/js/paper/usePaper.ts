@@ -1,5 +1,5 @@
 import type { BoardDay, Occurrence } from '@/api/types'
-import { inListOrder } from '@/board/listOrder'
+import { inListOrder, mustsOf } from '@/board/listOrder'
 import { useOpenDeadlines } from '@/board/useOpenDeadlines'
 import { useChoice } from '@/choice/useChoice'
 import { dueDate, length, plusDays, timeOf } from '@/shared/time'
@@ -74,9 +74,7 @@ export function usePaper() {
                     one.end.slice(0, 10) > date),
         )
         const tasks = onDay.filter((one) => one.kind === 'task' && one.all_day && one.minutes <= 1440)
-        const musts = onDay
-            .filter((one) => one.kind === 'task' && one.importance === 'must')
-            .sort((a, b) => inListOrder(a, b))
+        const musts = mustsOf(onDay, date)
         const timeText = (one: Occurrence): string =>
             one.all_day
                 ? ''

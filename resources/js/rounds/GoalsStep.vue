@@ -5,7 +5,7 @@ import NumberField from '@/shared/NumberField.vue'
 import SelectField from '@/shared/SelectField.vue'
 import TextField from '@/shared/TextField.vue'
 import { hours, namedDate } from '@/shared/time'
-import { useAreas, useBasket } from '@/state/server'
+import { useAreas, useBasket, useBoard } from '@/state/server'
 import { useView } from '@/state/view'
 import { isUnderWay, once } from '@/undo/gestures'
 import { useChanges } from '@/undo/useChanges'
@@ -19,6 +19,11 @@ const props = defineProps<{ round: Round; actions: RoundActions }>()
 const MOST = 5
 const view = useView()
 const basket = useBasket()
+/** All days of the round: of a month the board shows a week at a time. */
+const { data: board } = useBoard(
+    () => props.round.start,
+    () => props.round.days,
+)
 const { areas, area, open } = useAreas()
 const { change } = useChanges()
 const title = ref('')
@@ -37,11 +42,11 @@ async function add(): Promise<void> {
     const made = await once('goal', () => props.actions.addGoal(words, areaId.value))
     if (made) title.value = ''
 }
-/** Loose work and what is on the board of this stretch, but for what is tied already. */
+/** Loose work and what stands in this stretch, but for what is tied already. */
 function others(goal: Goal): [string, string][] {
     const tied = new Set(goal.tasks.map((task) => task.entry_id))
     const loose = basket.value.map((item): [string, string] => [item.entry_id, item.title])
-    const placed = view.occurrences
+    const placed = (board.value?.occurrences ?? [])
         .filter((one) => one.kind === 'task' && !one.routine)
         .map((one): [string, string] => [one.entry_id, `${one.title} · ${namedDate(one.start)}`])
     return [...new Map([['', 'tie a task to it…'], ...loose, ...placed]).entries()].filter(

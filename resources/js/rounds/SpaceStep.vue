@@ -35,6 +35,7 @@ function keep(title: string, start: string, minutes: number): void {
                             start,
                             end,
                             busy: title === 'Deep work',
+                            ...(title === 'Deep work' ? { effort: 'demanding' } : {}),
                             protected: true,
                             reminders: [],
                         },

@@ -5,12 +5,12 @@ import { usePeriod } from '@/period/usePeriod'
 import DateChoice from '@/shared/DateChoice.vue'
 import DateField from '@/shared/DateField.vue'
 import NumberField from '@/shared/NumberField.vue'
-import { fullDate, namedDate, startOfWeek, timeOf, weekNumber } from '@/shared/time'
+import { fullDate, namedDate, shortDate, startOfWeek, timeOf, weekNumber } from '@/shared/time'
 import { useAccount, useAreas } from '@/state/server'
 import { isUnderWay, once } from '@/undo/gestures'
 import { useChanges } from '@/undo/useChanges'
 import { useQuery } from '@tanstack/vue-query'
-import { NButton, NCheckbox, NInput } from 'naive-ui'
+import { NButton, NCheckbox } from 'naive-ui'
 import { computed, ref, watch } from 'vue'
 
 /** Where a template is stamped: on one day or several, or again and again; before that it shows what it would meet. */
@@ -64,13 +64,18 @@ function turn(one: StampedPart): void {
     if (!next.delete(keyOf(one))) next.add(keyOf(one))
     out.value = next
 }
-/** A day and a month as they are typed: 7 Jan, or 07-01 as month and day. */
-const readSeason = (text: string): string | null => (/^\d\d-\d\d$/.test(text.trim()) ? text.trim() : null)
+/** Of a season the day and the month count. */
+const inSeason = computed(() =>
+    season.value.from && season.value.to
+        ? `, from ${shortDate(season.value.from)} to ${shortDate(season.value.to)}`
+        : '',
+)
+const halfASeason = computed(() => (season.value.from === '') !== (season.value.to === ''))
 const gesture = computed(() => `stamp ${props.template.id}`)
 async function stamp(): Promise<void> {
     const number = stamped.value.length
     const said = comesAgain.value
-        ? `Stamped “${props.template.name}” every ${weeks.value === 1 ? 'week' : `${weeks.value} weeks`}.`
+        ? `Stamped “${props.template.name}” every ${weeks.value === 1 ? 'week' : `${weeks.value} weeks`}${inSeason.value}.`
         : `Stamped “${props.template.name}”: ${number} ${number === 1 ? 'entry' : 'entries'}.`
     const made = await once(gesture.value, () =>
         change(said, () =>
@@ -87,8 +92,8 @@ async function stamp(): Promise<void> {
                             ? {
                                   weeks: weeks.value,
                                   until: until.value || null,
-                                  season_from: readSeason(season.value.from),
-                                  season_to: readSeason(season.value.to),
+                                  season_from: season.value.from.slice(5) || null,
+                                  season_to: season.value.to.slice(5) || null,
                               }
                             : {}),
                     },
@@ -132,22 +137,12 @@ async function stamp(): Promise<void> {
                     <label>until <DateField v-model="until" label="Until" placeholder="no end" /></label>
                     <label
                         >only from
-                        <NInput
-                            v-model:value="season.from"
-                            class="season"
-                            size="small"
-                            placeholder="MM-DD"
-                            :input-props="{ 'aria-label': 'Season from, month and day' }"
-                        />
-                        to
-                        <NInput
-                            v-model:value="season.to"
-                            class="season"
-                            size="small"
-                            placeholder="MM-DD"
-                            :input-props="{ 'aria-label': 'Season to, month and day' }"
-                        />
-                    </label>
+                        <DateField v-model="season.from" label="Season from" placeholder="all the year"
+                    /></label>
+                    <label
+                        >to <DateField v-model="season.to" label="Season to" placeholder="all the year"
+                    /></label>
+                    <p v-if="halfASeason" class="mistake">A season has a first and a last day.</p>
                 </div>
             </div>
         </div>
@@ -215,10 +210,6 @@ async function stamp(): Promise<void> {
     gap: 5px;
     align-items: flex-start;
     margin-top: 6px;
-}
-.season {
-    display: inline-flex;
-    width: 78px;
 }
 h3 {
     margin: 12px 0 3px;

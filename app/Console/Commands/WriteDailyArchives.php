@@ -8,7 +8,6 @@ use App\Actions\Archives\WriteArchive;
 use App\Jobs\WriteAccount;
 use App\Models\StoredArchive;
 use App\Models\User;
-use Carbon\CarbonImmutable;
 use Illuminate\Console\Command;
 
 /** Of every account that wishes it, one archive a day of its own zone. */

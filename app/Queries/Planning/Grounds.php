@@ -105,8 +105,7 @@ final readonly class Grounds
         array $capacity,
         array $demanding,
         array $strength,
-    ): array
-    {
+    ): array {
         if ($user->deep_minutes === 0) {
             return [];
         }

@@ -172,11 +172,13 @@ final class CalendarWriter
         $of->add('TZOFFSETFROM', self::offset($one->from));
         $of->add('TZOFFSETTO', self::offset($one->to));
         $of->add('TZNAME', $one->name);
-        foreach (['DTSTART' => [$one->onsets[0]], 'RDATE' => array_slice($one->onsets, 1)] as $property => $walls) {
-            if ($walls !== []) {
+        // One date a line, and the first once more where there are several: ical.js takes the first of a list alone, and leaves out
+        // DTSTART where there is an RDATE.
+        foreach (['DTSTART' => [$one->onsets[0]], 'RDATE' => count($one->onsets) > 1 ? $one->onsets : []] as $property => $walls) {
+            foreach ($walls as $wall) {
                 $added = $of->add($property);
                 assert($added instanceof Property);
-                $added->setRawMimeDirValue(implode(',', array_map($written, $walls)));
+                $added->setRawMimeDirValue($written($wall));
             }
         }
         if ($one->rule !== null) {

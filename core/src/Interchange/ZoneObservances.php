@@ -38,7 +38,7 @@ final class ZoneObservances
         $atFirst = $database->getTransitions($begin, $begin)[0] ?? ['abbr' => 'UTC', 'isdst' => false];
         $offset = $zone->offsetAt($begin);
         $observances = [
-            new Observance($offset, $offset, self::name($atFirst['abbr'], $offset), $atFirst['isdst'], [
+            new Observance($offset, $offset, self::name($atFirst['abbr'], $offset), $atFirst['isdst'] && ($transitions[0]['to'] ?? 0) < $offset, [
                 LocalDateTime::fromSeconds($begin + $offset),
             ]),
         ];
@@ -72,7 +72,8 @@ final class ZoneObservances
                     'from' => $known[$i - 1]['offset'],
                     'to' => $one['offset'],
                     'name' => self::name($one['abbr'], $one['offset']),
-                    'isDaylight' => $one['isdst'],
+                    // Morocco sets its clocks back in Ramadan: a summer time that is less than its standard is none to most readers.
+                    'isDaylight' => $one['isdst'] && $one['offset'] > $known[$i - 1]['offset'],
                 ];
             }
         }

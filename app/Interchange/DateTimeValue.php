@@ -99,6 +99,12 @@ final readonly class DateTimeValue
             return new self($at, false, null);
         }
         $zone = $zones->zone($tzid);
+        $told = $zone === null ? $zones->told($tzid) : null;
+        if ($told !== null) {
+            $repairs[] = 'The zone “'.mb_substr($tzid, 0, 60)."” has rules of its own; the time was taken as it tells it, and goes on in {$zones->account->name}.";
+
+            return new self($zones->account->wall($told->instant($at)), false, $zones->account);
+        }
         if ($zone === null) {
             $repairs[] = 'No zone is called “'.mb_substr($tzid, 0, 60).'”; its hours were taken for those of this account.';
         } elseif ($zone->name !== $tzid) {

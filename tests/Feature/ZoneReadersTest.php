@@ -3,9 +3,14 @@
 declare(strict_types=1);
 
 use App\Interchange\CalendarWriter;
+use App\Interchange\DateTimeValue;
 use App\Interchange\EntryWriter;
+use App\Interchange\ZoneNames;
 use App\Queries\Occurrences\DaysOff;
 use Carbon\CarbonImmutable;
+use Sabre\VObject\Component;
+use Sabre\VObject\Component\VCalendar;
+use Sabre\VObject\Reader;
 
 /**
  * Instants around every change of the clocks, and one of each forty days, with the offsets of PHP's copy of the IANA database. An hour
@@ -62,4 +67,56 @@ test('every zone is told so that three readers have its times over thirty years'
     }
     unlink($path);
     expect(count($zones))->toBeGreaterThan(400)->and(array_map(trim(...), $said))->each->toBe('[]');
+});
+
+/** A file with one event at noon on each day given, in a zone that only its VTIMEZONE tells. */
+function toldBy(string $zone, string ...$days): VCalendar
+{
+    $events = implode('', array_map(
+        fn (string $day): string => "BEGIN:VEVENT\r\nUID:{$day}\r\nDTSTAMP:20261125T100000Z\r\nDTSTART;TZID=Own:{$day}T120000\r\nEND:VEVENT\r\n",
+        $days,
+    ));
+
+    return Reader::read("BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//Plum Rota//Test//EN\r\n{$zone}{$events}END:VCALENDAR\r\n");
+}
+
+test('a zone that only its VTIMEZONE tells is the one with its rules', function () {
+    $now = CarbonImmutable::parse('2026-11-25');
+    $writer = new CalendarWriter(new EntryWriter($this->user->timeZone(), resolve(DaysOff::class)->marks($this->user), $now), $now);
+    $wrong = [];
+    foreach (array_filter(DateTimeZone::listIdentifiers(), fn (string $name): bool => crc32($name) % 9 === 0) as $name) {
+        $text = str_replace("TZID:{$name}", 'TZID:Own', $writer->zone($name, 2020)->serialize());
+        $zone = (new ZoneNames(toldBy($text, '20260110', '20260710'), $this->user->timeZone()))->zone('Own');
+        foreach ($zone === null ? [0] : offsetsOf($name, 2026, 2060) as $one) {
+            if ($zone === null || $zone->offsetAt($one[0]) !== $one[1]) {
+                $wrong[] = "{$name} was taken for ".($zone->name ?? 'none');
+
+                break;
+            }
+        }
+    }
+    expect($wrong)->toBe([]);
+});
+
+test('whose rules no zone has is used as it stands', function () {
+    // Two hours east, and three from the second Sunday in April to the first in November: nobody's.
+    $text = "BEGIN:VTIMEZONE\r\nTZID:Own\r\n".
+        "BEGIN:STANDARD\r\nDTSTART:20071104T030000\r\nTZOFFSETFROM:+0300\r\nTZOFFSETTO:+0200\r\nRRULE:FREQ=YEARLY;BYMONTH=11;BYDAY=1SU\r\nEND:STANDARD\r\n".
+        "BEGIN:DAYLIGHT\r\nDTSTART:20070408T020000\r\nTZOFFSETFROM:+0200\r\nTZOFFSETTO:+0300\r\nRRULE:FREQ=YEARLY;BYMONTH=4;BYDAY=2SU\r\nEND:DAYLIGHT\r\n".
+        "END:VTIMEZONE\r\n";
+    $file = toldBy($text, '20260110', '20260710');
+    $zones = new ZoneNames($file, $this->user->timeZone());
+    expect($zones->zone('Own'))->toBeNull();
+    $read = array_map(function (Component $event) use ($zones): string {
+        $repairs = [];
+        $value = DateTimeValue::of($event->DTSTART, $zones, $repairs);
+
+        return $value->text($this->user->timeZone()).' '.implode(' ', $repairs);
+    }, array_values($file->select('VEVENT')));
+    expect($read)
+        ->each->toContain('rules of its own')
+        ->and($read[0])
+        ->toStartWith('2026-01-10T11:00:00')
+        ->and($read[1])
+        ->toStartWith('2026-07-10T11:00:00');
 });

@@ -1,0 +1,107 @@
+<?php
+
+declare(strict_types=1);
+
+namespace PlumRota\Core\Interchange;
+
+use PlumRota\Core\Recurrence\InvalidRule;
+use PlumRota\Core\Recurrence\RecurrenceSet;
+use PlumRota\Core\Recurrence\TolerantRule;
+use PlumRota\Core\Time\InvalidTime;
+use PlumRota\Core\Time\LocalDate;
+use PlumRota\Core\Time\LocalDateTime;
+use PlumRota\Core\Time\Zone;
+
+/** A zone as a VTIMEZONE tells it (RFC 5545 3.6.5): at an instant the offset of the latest onset that has come. */
+final readonly class ToldZone
+{
+    /** Seconds between two looks at a zone between its changes. */
+    private const LOOK = 30 * 86400;
+
+    /** @param  non-empty-list<array{int, int, int}>  $onsets  instant, seconds east of UTC before it and from it on; in order */
+    private function __construct(private array $onsets)
+    {
+    }
+
+    /**
+     * @param  non-empty-list<Observance>  $observances
+     * @param  int  $last  the last year that is asked for
+     *
+     * @throws InvalidRule|InvalidTime
+     */
+    public static function of(array $observances, int $last): self
+    {
+        $onsets = [];
+        $end = LocalDate::of($last, 12, 31)->startOfDay();
+        foreach ($observances as $one) {
+            $walls = $one->onsets;
+            if ($one->rule !== null) {
+                // Its end is told by the clocks of UTC; no two onsets are as near as the hours between.
+                $rule = TolerantRule::parse((string) preg_replace('/(UNTIL=\d{8}T\d{6})Z/i', '$1', $one->rule));
+                $walls = [...$walls, ...(new RecurrenceSet($one->onsets[0], $rule))->between($one->onsets[0], $end)];
+            }
+            foreach ($walls as $wall) {
+                $onsets[$wall->seconds - $one->from] = [$wall->seconds - $one->from, $one->from, $one->to];
+            }
+        }
+        ksort($onsets);
+
+        /** @var non-empty-list<array{int, int, int}> $inOrder */
+        $inOrder = array_values($onsets);
+
+        return new self($inOrder);
+    }
+
+    public function offsetAt(int $instant): int
+    {
+        $offset = $this->onsets[0][1];
+        foreach ($this->onsets as [$begins, , $to]) {
+            if ($begins > $instant) {
+                break;
+            }
+            $offset = $to;
+        }
+
+        return $offset;
+    }
+
+    /** The instant of a wall time; of one that comes twice the first, of one that is left out by the offset before. */
+    public function instant(LocalDateTime $wall): int
+    {
+        $before = $this->offsetAt($wall->seconds - 86400);
+        $after = $this->offsetAt($wall->seconds + 86400);
+
+        return $before !== $after && $this->offsetAt($wall->seconds - $before) !== $before && $this->offsetAt($wall->seconds - $after) === $after
+            ? $wall->seconds - $after
+            : $wall->seconds - $before;
+    }
+
+    /** Whether a zone has the same offsets from one year to another: at each change, right before it, and between them. */
+    public function isAs(Zone $zone, int $from, int $to): bool
+    {
+        $begin = LocalDate::of($from, 1, 1)->startOfDay()->seconds;
+        $end = LocalDate::of($to + 1, 1, 1)->startOfDay()->seconds;
+        $offset = $this->offsetAt($begin);
+        $at = $begin;
+        foreach ([...$this->onsets, [$end, 0, 0]] as [$begins, , $next]) {
+            if ($begins <= $begin) {
+                continue;
+            }
+            $until = min($begins, $end);
+            for (; $at < $until; $at += self::LOOK) {
+                if ($zone->offsetAt($at) !== $offset) {
+                    return false;
+                }
+            }
+            if ($zone->offsetAt($until - 1) !== $offset) {
+                return false;
+            }
+            if ($begins >= $end) {
+                return true;
+            }
+            [$at, $offset] = [$begins, $next];
+        }
+
+        return true;
+    }
+}

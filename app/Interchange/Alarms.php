@@ -15,15 +15,22 @@ use PlumRota\Core\Time\LocalTime;
 use PlumRota\Core\Time\Zone;
 use Sabre\VObject\Component;
 use Sabre\VObject\Component\VAlarm;
+use Sabre\VObject\Component\VCalendar;
 
 /** Reminders as VALARMs (RFC 5545 3.6.6) and back. */
 final class Alarms
 {
-    /** Adds the VALARM of a reminder; what a trigger cannot say is as near as it can. */
+    /** Adds the VALARM of a reminder, two where it comes by mail and otherwise; what a trigger cannot say is as near as it can. */
     public static function add(Component $to, Reminder $reminder, ?Placement $at, int $travel, string $title): void
     {
-        $trigger = $reminder->trigger;
-        $isMail = $reminder->channels === [Channel::Mail];
+        $isMail = array_map(fn (Channel $one): bool => $one === Channel::Mail, $reminder->channels);
+        foreach (array_unique($isMail) as $one) {
+            self::addOne($to, $reminder->trigger, $one, $at, $travel, $title);
+        }
+    }
+
+    private static function addOne(Component $to, Trigger $trigger, bool $isMail, ?Placement $at, int $travel, string $title): void
+    {
         $alarm = $to->add('VALARM', ['ACTION' => $isMail ? 'EMAIL' : 'DISPLAY', 'DESCRIPTION' => $title]);
         assert($alarm instanceof VAlarm);
         if ($isMail) {
@@ -40,6 +47,23 @@ final class Alarms
         };
         $isOfEnd = $trigger->anchor === Anchor::End || $trigger->anchor === Anchor::Due;
         $alarm->add('TRIGGER', self::duration(-$minutes), $isOfEnd ? ['RELATED' => 'END'] : []);
+    }
+
+    /**
+     * Reminders as they are read again once they were written: what a VALARM cannot say is near to it.
+     *
+     * @param  list<string>  $reminders
+     * @return list<string>
+     */
+    public static function asTold(array $reminders, ?Placement $at, int $travel, bool $endIsDue): array
+    {
+        $of = (new VCalendar([], false))->createComponent($endIsDue ? 'VTODO' : 'VEVENT', [], false);
+        foreach ($reminders as $reminder) {
+            self::add($of, Reminder::parse($reminder), $at, $travel, '');
+        }
+        $repairs = [];
+
+        return self::read($of, $at, $endIsDue, $repairs);
     }
 
     /**
@@ -63,11 +87,12 @@ final class Alarms
             if ($trigger === null) {
                 $repairs[] = 'A reminder that comes after the beginning, or by no time of its own, is left out.';
             } else {
-                $reminders[] = (string) Reminder::of($trigger, [$channel]);
+                // By two ways at one time it is one reminder.
+                $reminders[(string) $trigger] = [$trigger, [...$reminders[(string) $trigger][1] ?? [], $channel]];
             }
         }
 
-        return array_slice(array_values(array_unique($reminders)), 0, 10);
+        return array_slice(array_map(fn (array $one): string => (string) Reminder::of(...$one), array_values($reminders)), 0, 10);
     }
 
     /** @param  int  $before  seconds */

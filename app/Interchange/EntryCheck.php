@@ -68,6 +68,7 @@ final class EntryCheck
                 $read->related,
                 $read->created,
                 $read->files,
+                $read->told,
             ),
             $series,
         ];

@@ -132,6 +132,8 @@ final class EntryReader
         } catch (InvalidTime|InvalidRule $e) {
             throw new CannotKeep($e->getMessage());
         }
+        /** @var list<string> $told */
+        $told = $columns['reminders'];
         $this->takeOwn($master, $columns, $overrides);
         $changed = Properties::text($master, 'LAST-MODIFIED') ?: Properties::text($master, 'DTSTAMP');
 
@@ -145,6 +147,7 @@ final class EntryReader
             $onward,
             self::related($master),
             Properties::text($master, 'CREATED') ?: null,
+            told: $told,
         );
     }
 

@@ -84,6 +84,7 @@ final class FileParts
             $read->related,
             $read->created,
             array_values($files),
+            $read->told,
         );
     }
 

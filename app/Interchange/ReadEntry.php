@@ -13,7 +13,7 @@ namespace App\Interchange;
  *   fields?: array<string, mixed>, done_at?: int, let_go_at?: int, put_off?: int, measured?: float, foreign_lines?: list<string>}
  * @phpstan-type AsArray array{uid: string, columns: Columns, overrides: array<string, Row>, changed: string|null, sequence: int,
  *   repairs: list<string>, onward: list<array{id: string, columns: Columns}>, related: array<string, string>, created: string|null,
- *   files: list<array{name: string, data: string}>}
+ *   files: list<array{name: string, data: string}>, told?: list<string>}
  */
 final readonly class ReadEntry
 {
@@ -35,6 +35,7 @@ final readonly class ReadEntry
      * @param  array<string, string>  $related  UIDs of other entries, by the column that names them (RELATED)
      * @param  string|null  $created  CREATED, as YYYYMMDDTHHMMSSZ
      * @param  list<array{name: string, data: string}>  $files  inside it, in base64
+     * @param  list<string>  $told  reminders as its VALARMs tell them, its own or those of its calendar where it was written
      */
     public function __construct(
         public string $uid,
@@ -47,6 +48,7 @@ final readonly class ReadEntry
         public array $related = [],
         public ?string $created = null,
         public array $files = [],
+        public array $told = [],
     ) {
     }
 

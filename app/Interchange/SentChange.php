@@ -69,6 +69,7 @@ final readonly class SentChange
             $plain->related,
             $plain->created,
             $plain->files,
+            $plain->told,
         );
     }
 

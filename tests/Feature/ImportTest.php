@@ -920,3 +920,32 @@ test('folding is undone before anything is read: it may break a name, a beginnin
     $entry = Entry::query()->where('title', 'Gemüse')->firstOrFail();
     expect([$entry->uid, $entry->start])->toBe(['fold-ed@example.test', '2026-12-01T09:00:00']);
 });
+
+test('reminders that a calendar gave go along to where they are brought: as its own, where the calendar there gives others', function () {
+    $from = $this->calendar();
+    $this->api('PATCH', "calendars/{$from->id}", ['reminders' => ['-PT20M;screen,mail', '-PT120M']])->assertSuccessful();
+    $this->entry([
+        'title' => 'Open the vents',
+        'kind' => 'event',
+        'all_day' => false,
+        'start' => '2026-11-27T10:00:00',
+        'end' => '2026-11-27T10:30:00',
+        'reminders' => null,
+    ]);
+    $file = $this->api('GET', 'calendar-file')->streamedContent();
+    expect(substr_count($file, 'BEGIN:VALARM'))->toBe(3)->and(substr_count($file, 'ACTION:EMAIL'))->toBe(1);
+    $told = fn (array $reminders): ?array => (function () use ($reminders, $from, $file): ?array {
+        $this->api('DELETE', 'entries/'.Entry::query()->sole()->id, ['scope' => 'whole'])->assertSuccessful();
+        $this->api('PATCH', "calendars/{$from->id}", ['reminders' => $reminders])->assertSuccessful();
+        take($this, bring($this, $file));
+        $entry = Entry::query()->sole();
+
+        return $entry->own_reminders ? $entry->reminders : null;
+    })();
+    expect($told(['-PT20M;screen,mail', '-PT120M']))
+        ->toBeNull()
+        ->and($told([]))
+        ->toBe(['-PT20M;screen,mail', '-PT120M'])
+        ->and($told(['-PT5M']))
+        ->toBe(['-PT20M;screen,mail', '-PT120M']);
+});

@@ -11,6 +11,7 @@ use App\Actions\Attachments\Quota;
 use App\Actions\Entries\MoveEntry;
 use App\Actions\Entries\SaveSeries;
 use App\Actions\Entries\SplitRoutine;
+use App\Interchange\Alarms;
 use App\Interchange\CannotKeep;
 use App\Interchange\EntryCheck;
 use App\Interchange\ReadEntry;
@@ -22,6 +23,7 @@ use App\Models\OccurrenceOverride;
 use App\Models\User;
 use App\Writing\AllowedFiles;
 use Carbon\CarbonImmutable;
+use PlumRota\Core\Reminding\Reminder;
 use PlumRota\Core\Schedule\Scope;
 use PlumRota\Core\Schedule\Series;
 use PlumRota\Core\Schedule\TooDense;
@@ -141,7 +143,8 @@ final readonly class SaveReadEntry
     {
         $isNew = ! $entry->exists;
         [$read, $series] = EntryCheck::of($read);
-        SaveSeries::fill($entry, $series, array_diff_key($read->columns, array_flip(['start', 'all_day', 'length', 'zone'])));
+        $columns = $isNew ? self::withToldReminders($entry, $read, $series) : $read->columns;
+        SaveSeries::fill($entry, $series, array_diff_key($columns, array_flip(['start', 'all_day', 'length', 'zone'])));
         self::stamp($entry, $read);
         $before = $isNew ? [] : $entry->overrides()->get()->keyBy('recurrence_id')->all();
         foreach ($before as $id => $override) {
@@ -161,6 +164,27 @@ final readonly class SaveReadEntry
         }
 
         return $read;
+    }
+
+    /**
+     * What had the reminders of its calendar where it was written keeps them where it comes to: those of its calendar here where they
+     * are the same, else as its own.
+     *
+     * @return array<string, mixed> its columns
+     */
+    private static function withToldReminders(Entry $entry, ReadEntry $read, ?Series $series): array
+    {
+        if (($read->columns['own_reminders'] ?? true) !== false || $read->told === []) {
+            return $read->columns;
+        }
+        $at = $series?->placement;
+        $here = Reminder::applying(null, $entry->calendar->reminders, $entry->calendar->reminders_all_day, $at === null || $at->allDay);
+        $travel = $read->columns['travel'] ?? 0;
+        $isDue = ($read->columns['kind'] ?? '') === 'task' && ($read->columns['due'] ?? null) !== null;
+
+        return Alarms::asTold($here, $at, is_int($travel) ? $travel : 0, $isDue) === $read->told
+            ? $read->columns
+            : [...$read->columns, 'own_reminders' => true, 'reminders' => $read->told];
     }
 
     /**

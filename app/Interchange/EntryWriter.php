@@ -207,8 +207,9 @@ final readonly class EntryWriter
                 'DTSTAMP' => $stamp,
                 'LAST-MODIFIED' => $stamp,
                 'CREATED' => ($entry->created_at ?? $this->now)->utc()->format('Ymd\THis\Z'),
-                // Of the first version it is not written: one reader takes 0 for a sign that single occurrences are older.
-                ...$entry->version > 1 ? ['SEQUENCE' => (string) ($entry->version - 1)] : [],
+                // Of the first version it is not written, nor of what comes several times a day: recurring_ical_events 2.0.1 shows one of
+                // them a day where it is there.
+                ...$entry->version > 1 && ! self::isSeveralADay($entry) ? ['SEQUENCE' => (string) ($entry->version - 1)] : [],
                 'SUMMARY' => $details->title,
             ],
             false,
@@ -269,6 +270,14 @@ final readonly class EntryWriter
         }
 
         return $of;
+    }
+
+    private static function isSeveralADay(Entry $entry): bool
+    {
+        $text = $entry->rule ?? '';
+
+        return preg_match('/FREQ=(?:HOURLY|MINUTELY|SECONDLY)|BY(?:HOUR|MINUTE|SECOND)=\d+,/', $text) === 1 ||
+            ($entry->extra_dates !== [] && ! $entry->all_day);
     }
 
     /** Whether a deadline can be said beside the start: it has to be of the same kind, and later (RFC 5545 3.8.2.3). */

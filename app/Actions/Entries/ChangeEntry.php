@@ -262,10 +262,15 @@ final readonly class ChangeEntry
         if ($new === null) {
             return $this->whole($tail, $values);
         }
+        // Of several a day the one that was chosen goes on, where the rhythm alone is changed and names no hours.
+        $isChosenHour = $old->namesTimes() &&
+            ! $new->namesTimes() &&
+            SeriesColumns::place($new->placement) === SeriesColumns::place($old->placement);
+        $hour = $cut->seconds - $cut->date()->startOfDay()->seconds;
         // Single dates before the cut stay with the head, whether or not others were added.
         $new = new Series(
             '',
-            $new->placement,
+            $isChosenHour ? $new->placement->startingAt($new->placement->start->date()->startOfDay()->plusSeconds($hour)) : $new->placement,
             $new->rule,
             self::from($cut, $new->extra),
             self::from($cut, $new->except),

@@ -173,3 +173,15 @@ test('it cannot be put off into the past', function () {
         'That moment has passed already.',
     );
 });
+
+test('minutes before say nothing of what has no hours: those of its calendar for whole days stand in, and come back with the hours', function () {
+    $own = ['-PT15M'];
+    expect(Reminder::applying($own, ['-PT5M'], ['-P1D@18:00'], true))
+        ->toBe(['-P1D@18:00'])
+        ->and(Reminder::applying([...$own, '-P0D@08:00'], ['-PT5M'], ['-P1D@18:00'], true))
+        ->toBe(['-P0D@08:00'])
+        ->and(Reminder::applying($own, ['-PT5M'], ['-P1D@18:00'], false))
+        ->toBe($own)
+        ->and(Reminder::applying([], ['-PT5M'], ['-P1D@18:00'], true))
+        ->toBe([]);
+});

@@ -228,3 +228,27 @@ test('what stands on a day without hours is placed nowhere yet', function () {
     $this->api('POST', 'rounds/week/2026-12-02/goals', ['title' => 'Letters', 'tasks' => [$listed['id']]])->assertCreated();
     expect(roundOf($this)['goals'][0])->toMatchArray(['needs' => 45, 'placed' => 0]);
 });
+
+test('what was put off more than twice stands in every round until it is done or let go; its estimate counts where it stands now', function () {
+    $glaze = $this->entry(['title' => 'Glaze', 'start' => '2026-11-25', 'estimate' => 60]);
+    foreach (['2026-11-27', '2026-12-01', '2026-12-09'] as $day) {
+        $this->api('PUT', "entries/{$glaze['id']}/occurrences/once/day", ['day' => $day])->assertSuccessful();
+    }
+    $putOff = fn (string $which): array => array_column(roundOf($this, $which)['back']['put_off'], 'title');
+    foreach (['week/2026-11-30', 'week/2026-12-07', 'week/2027-01-04', 'month/2026-12-01'] as $which) {
+        expect($putOff($which))->toBe(['Glaze']);
+    }
+    $planned = fn (string $monday): int => $this->api('GET', "tally/{$monday}/7?of=planned")->json('all.planned');
+    expect([$planned('2026-11-23'), $planned('2026-11-30'), $planned('2026-12-07')])->toBe([0, 0, 60]);
+    $this->api('PUT', "entries/{$glaze['id']}/occurrences/once/done")->assertNoContent();
+    expect($putOff('week/2026-12-07'))->toBe([]);
+});
+
+test('a task with hours is no fixed point, unless it meets something', function () {
+    $timed = ['all_day' => false, 'start' => '2026-12-01T09:00:00', 'end' => '2026-12-01T10:00:00'];
+    $this->entry([...$timed, 'title' => 'Figures']);
+    $points = fn (): array => array_column(roundOf($this)['fixed'], 'title');
+    expect($points())->toBe([]);
+    $this->entry([...$timed, 'title' => 'Trustees', 'kind' => 'event', 'start' => '2026-12-01T09:30:00', 'end' => '2026-12-01T10:30:00']);
+    expect($points())->toEqualCanonicalizing(['Figures', 'Trustees']);
+});

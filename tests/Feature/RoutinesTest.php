@@ -145,3 +145,26 @@ test('a year of one, day by day: done, missed, skipped, or not there', function 
         ->and(array_slice($year['days'], -8))
         ->toBe(['', 'missed', 'done', 'skipped', 'missed', 'missed', '', '']);
 });
+
+test('the lines of an area, with what single times of others give to it, add up to it', function () {
+    $area = $this->api('POST', 'areas', ['name' => 'Training', 'colour' => 'olive'])->assertCreated()->json('id');
+    $other = $this->api('POST', 'calendars', ['name' => 'Courses', 'area_id' => $area])->assertCreated()->json('id');
+    $vent = $this->ventCheck();
+    $this->entry(['title' => 'Read', 'start' => '2026-11-25', 'estimate' => 50, 'rule' => 'FREQ=WEEKLY;INTERVAL=3']);
+    foreach (['2026-11-26', '2026-11-27', '2026-12-01', '2026-12-02', '2026-12-03'] as $day) {
+        $this->api('PATCH', "entries/{$vent['id']}", [
+            'calendar_id' => $other,
+            'scope' => 'one',
+            'recurrence_id' => "{$day}T07:15:00",
+        ])->assertSuccessful();
+    }
+    $all = $this->api('GET', 'routines')->json();
+    $sums = array_fill_keys(array_column($all['areas'], 'area_id'), 0);
+    foreach ($all['routines'] as $line) {
+        $sums[$line['area_id']] += $line['minutes'];
+        foreach ($line['elsewhere'] as $one) {
+            $sums[$one['area_id']] += $one['minutes'];
+        }
+    }
+    expect($sums)->toBe(array_column($all['areas'], 'minutes', 'area_id'))->and($sums[$area])->toBe(1);
+});

@@ -43,7 +43,7 @@ final readonly class Routines
             ->get();
         $lately = TimeRange::days($today->plusDays(-self::LATELY), self::LATELY + 1);
         $ahead = TimeRange::days($today, 7 * self::WEEKS);
-        $minutes = $byArea = $next = $last = $done = $due = [];
+        $minutes = $next = $last = $done = $due = [];
         $now = $user->wallNow();
         /** @var list<string> $ids */
         $ids = $entries->pluck('id')->all();
@@ -62,8 +62,7 @@ final readonly class Routines
             }
             if ($block->seen->touches($ahead)) {
                 $cost = CountedMinutes::planned($ahead, $block);
-                $minutes[$id] = ($minutes[$id] ?? 0) + $cost;
-                $byArea[$one->areaId] = ($byArea[$one->areaId] ?? 0) + $cost;
+                $minutes[$id][$one->areaId] = ($minutes[$id][$one->areaId] ?? 0) + $cost;
             }
             $start = (string) $block->seen->from;
             if ($block->isDone) {
@@ -74,9 +73,14 @@ final readonly class Routines
                 $last[$id] = max($last[$id] ?? '', $start);
             }
         }
-        $lines = [];
+        $lines = $byArea = [];
         foreach ($entries as $entry) {
-            $lines[] = self::line($user, $entry, $minutes[$entry->id] ?? 0) + [
+            // Rounded once each: what an area has is the sum of what is shown.
+            $aWeek = array_map(self::aWeek(...), $minutes[$entry->id] ?? []);
+            foreach ($aWeek as $area => $cost) {
+                $byArea[$area] = ($byArea[$area] ?? 0) + $cost;
+            }
+            $lines[] = self::line($user, $entry, $aWeek) + [
                 'next' => $next[$entry->id] ?? null,
                 'last' => $last[$entry->id] ?? null,
                 'kept' => $done[$entry->id] ?? 0,
@@ -92,7 +96,7 @@ final readonly class Routines
                 ->map(
                     fn (Area $area): array => [
                         'area_id' => $area->id,
-                        'minutes' => self::aWeek($byArea[$area->id] ?? 0),
+                        'minutes' => $byArea[$area->id] ?? 0,
                         'intended' => $area->intended_minutes,
                     ],
                 )
@@ -104,10 +108,14 @@ final readonly class Routines
         ];
     }
 
-    /** @return array<string, mixed> */
-    private static function line(User $user, Entry $entry, int $minutes): array
+    /**
+     * @param  array<string, int>  $aWeek  minutes by area: single occurrences may have a calendar of their own
+     * @return array<string, mixed>
+     */
+    private static function line(User $user, Entry $entry, array $aWeek): array
     {
         $series = SeriesOf::mendable($entry);
+        $elsewhere = array_filter(array_diff_key($aWeek, [$entry->calendar->area_id => 0]));
 
         return [
             'entry_id' => $entry->id,
@@ -119,7 +127,12 @@ final readonly class Routines
             'in_words' => $series === null ? null : SeriesInWords::of($series, $user->region(), $user->wallNow()->date()),
             'often' => self::often($entry->rule),
             'missed' => $entry->missed,
-            'minutes' => self::aWeek($minutes),
+            'minutes' => $aWeek[$entry->calendar->area_id] ?? 0,
+            'elsewhere' => array_map(
+                fn (string $area, int $minutes): array => ['area_id' => $area, 'minutes' => $minutes],
+                array_map(strval(...), array_keys($elsewhere)),
+                array_values($elsewhere),
+            ),
             'pauses' => $entry->pauses,
             'version' => $entry->version,
         ];

@@ -58,7 +58,14 @@ const found = computed(() => {
                   .includes(words),
           )
 })
-const sum = (some: Routine[]): number => some.reduce((minutes, one) => minutes + one.minutes, 0)
+/** What single times in a calendar of their own give to an area. */
+const given = (one: Routine, areaId: string): number =>
+    one.elsewhere.find((other) => other.area_id === areaId)?.minutes ?? 0
+const whole = (one: Routine): number =>
+    one.elsewhere.reduce((minutes, other) => minutes + other.minutes, one.minutes)
+const sum = (some: number[]): number => some.reduce((minutes, one) => minutes + one, 0)
+/** Of an area what is its own; of how often one comes all of it. */
+const aWeek = (one: Routine): number => (group.value === 'area' ? one.minutes : whole(one))
 const groups = computed(() =>
     (group.value === 'area'
         ? areas.value.map((one) => ({
@@ -66,6 +73,7 @@ const groups = computed(() =>
               name: one.name,
               hue: one.colour,
               lines: found.value.filter((line) => line.area_id === one.id),
+              guests: found.value.filter((line) => given(line, one.id) > 0),
               intended: one.intended_minutes,
           }))
         : OFTEN.map(([key, name]) => ({
@@ -73,9 +81,10 @@ const groups = computed(() =>
               name,
               hue: undefined,
               lines: found.value.filter((line) => line.often === key),
+              guests: [],
               intended: null,
           }))
-    ).filter((one) => one.lines.length > 0),
+    ).filter((one) => one.lines.length + one.guests.length > 0),
 )
 const total = computed(() => query.data.value?.areas.reduce((minutes, one) => minutes + one.minutes, 0) ?? 0)
 const week = computed(() => query.data.value?.week ?? 0)
@@ -228,9 +237,12 @@ const end = (): Promise<void> => alter({ last: last.value }, `The last time is $
             <h2>
                 {{ one.name }}
                 <small
-                    >{{ hours(sum(one.lines)) }} h a week{{
-                        one.intended === null ? '' : ` of ${hours(one.intended)} h meant`
-                    }}</small
+                    >{{
+                        hours(
+                            sum([...one.lines.map(aWeek), ...one.guests.map((line) => given(line, one.key))]),
+                        )
+                    }}
+                    h a week{{ one.intended === null ? '' : ` of ${hours(one.intended)} h meant` }}</small
                 >
             </h2>
             <article
@@ -254,7 +266,7 @@ const end = (): Promise<void> => alter({ last: last.value }, `The last time is $
                 <span class="fact short"
                     ><small>kept</small>{{ line.due === 0 ? '—' : `${line.kept} of ${line.due}` }}</span
                 >
-                <span class="fact short"><small>a week</small>{{ length(line.minutes) }}</span>
+                <span class="fact short"><small>a week</small>{{ length(aWeek(line)) }}</span>
                 <span class="fact"
                     ><small>{{
                         group === 'area' ? calendar(line.calendar_id)?.name : area(line.area_id)?.name
@@ -272,6 +284,10 @@ const end = (): Promise<void> => alter({ last: last.value }, `The last time is $
                 >
                 <YearStrip v-if="strip === line.entry_id" :entry-id="line.entry_id" :title="line.title" />
             </article>
+            <p v-for="line in one.guests" :key="line.entry_id" class="muted" data-test="routine-guest">
+                and {{ length(given(line, one.key)) }} a week of “{{ line.title }}”, which is in
+                {{ area(line.area_id)?.name }}
+            </p>
         </section>
     </main>
 </template>

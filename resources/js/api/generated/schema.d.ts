@@ -2715,8 +2715,13 @@ export interface components {
                 /** @enum {unknown} */
                 often: "daily" | "weekly" | "monthly" | "yearly" | "other";
                 missed: components["schemas"]["Missed"];
-                /** @description Of a week, on average over the year to come */
+                /** @description Of a week, on average over the year to come, in its own area */
                 minutes: number;
+                /** @description What single occurrences in a calendar of their own give to other areas */
+                elsewhere: {
+                    area_id: string;
+                    minutes: number;
+                }[];
                 pauses: {
                     from: string;
                     to: string;
@@ -2731,7 +2736,7 @@ export interface components {
             }[];
             areas: {
                 area_id: string;
-                /** @description Of a week */
+                /** @description Of a week: the sum of what its lines and those of others give to it */
                 minutes: number;
                 intended: number | null;
             }[];

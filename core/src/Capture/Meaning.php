@@ -440,7 +440,7 @@ final class Meaning
         }
         if ($this->rule->freq === Frequency::Yearly && $this->date?->moving !== null && $this->rule->byDay === []) {
             // No rule of RFC 5545 says it.
-            $this->problem("{$this->date->moving} is on another date each year, and no rhythm says it: this is the next one alone.");
+            $this->problem(ucfirst($this->date->moving).' is on another date each year, and no rhythm says it: this is the next one alone.');
             $this->rule = null;
 
             return;

@@ -152,7 +152,7 @@ h2 {
     gap: 0 6px;
     font-size: 0.6875rem;
     color: var(--muted);
-    white-space: nowrap;
+    white-space: normal;
     line-height: 14px;
 }
 .last {

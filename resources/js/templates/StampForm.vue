@@ -124,16 +124,18 @@ async function stamp(): Promise<void> {
                     >again and again from there on</NCheckbox
                 >
                 <div v-if="comesAgain" class="again">
-                    every
-                    <NumberField
-                        :value="weeks"
-                        :min="1"
-                        :max="52"
-                        label="Every how many weeks"
-                        test="stamp-weeks"
-                        @change="(n) => (weeks = n ?? 1)"
-                    />
-                    {{ weeks === 1 ? 'week' : 'weeks' }}
+                    <span class="every">
+                        every
+                        <NumberField
+                            :value="weeks"
+                            :min="1"
+                            :max="52"
+                            label="Every how many weeks"
+                            test="stamp-weeks"
+                            @change="(n) => (weeks = n ?? 1)"
+                        />
+                        {{ weeks === 1 ? 'week' : 'weeks' }}
+                    </span>
                     <label>until <DateField v-model="until" label="Until" placeholder="no end" /></label>
                     <label
                         >only from
@@ -203,6 +205,11 @@ async function stamp(): Promise<void> {
 }
 .date {
     margin: 0 0 3px;
+}
+.every {
+    display: inline-flex;
+    gap: 6px;
+    align-items: center;
 }
 .again {
     display: flex;

@@ -64,7 +64,8 @@ return Application::configure(basePath: dirname(__DIR__))
                 ->bounds(Bounds::Export);
             // Clients of CalDAV, each with a password of its own.
             Route::addRoute([...DavController::METHODS, 'POST'], '.well-known/caldav', [DavController::class, 'wellKnown'])->bounds(Bounds::Read);
-            Route::addRoute(DavController::METHODS, 'dav/{path?}', [DavController::class, 'answer'])
+            // Others are answered as a client of DAV reads it.
+            Route::addRoute([...DavController::METHODS, ...DavController::OTHERS], 'dav/{path?}', [DavController::class, 'answer'])
                 ->where('path', '.*')
                 ->middleware([WithinBounds::class, KnownDevicePassword::class])
                 ->bounds(Bounds::Client);

@@ -33,6 +33,8 @@ final readonly class CalendarProperties
         Node::CALDAV.'supported-calendar-data',
         Node::CALDAV.'supported-collation-set',
         Node::CALDAV.'max-resource-size',
+        Node::CALDAV.'min-date-time',
+        Node::CALDAV.'max-date-time',
         Node::CALDAV.'calendar-timezone-id',
     ];
 

@@ -11,6 +11,7 @@ use App\Reading\ObjectRows;
 use Carbon\CarbonImmutable;
 use Closure;
 use Illuminate\Support\Facades\DB;
+use PlumRota\Core\Time\PlannableDays;
 
 /** What a client can ask of a resource (RFC 4918 15, RFC 4791 5.2 and 6.2, RFC 5397, RFC 6578 4), each reckoned only when asked for. */
 final readonly class LiveProperties
@@ -117,6 +118,8 @@ final readonly class LiveProperties
                 QueryFilter::COLLATIONS,
             ),
             self::C.'max-resource-size' => fn (): string => (string) self::LARGEST_OBJECT,
+            self::C.'min-date-time' => fn (): string => PlannableDays::FIRST_YEAR.'0101T000000Z',
+            self::C.'max-date-time' => fn (): string => PlannableDays::LAST_YEAR.'1231T235959Z',
             self::C.'calendar-timezone-id' => fn (): string => $user->zone, // RFC 7809 5.2
             Node::LOOK.'calendar-color' => fn (): string => CalendarColours::written(
                 $calendar->colour ?? $calendar->area->colour,

@@ -67,6 +67,7 @@ final readonly class StoreObject
             file_put_contents($path, $text);
             $index = FileIndex::of($path);
             $parts = self::onlyOne($index);
+            self::requireOfOneKind($text);
             $title = (new FileParts($path, $index, $user->timeZone()))->titleOf($parts);
 
             return DB::transaction(function () use ($user, $calendar, $name, $text, $check, $device, $path, $index, $parts, $title): array {
@@ -215,6 +216,19 @@ final readonly class StoreObject
         }
 
         return $parts;
+    }
+
+    /** What lies in a calendar says nothing of a way in which it is sent, and is an event or a task (RFC 4791 4.1). */
+    private static function requireOfOneKind(string $text): void
+    {
+        $fault = match (true) {
+            preg_match('/^METHOD[;:]/mi', $text) === 1 => 'It is written to be sent (METHOD), and not to lie in a calendar.',
+            preg_match('/^BEGIN:VEVENT\s*$/mi', $text) === 1 && preg_match('/^BEGIN:VTODO\s*$/mi', $text) === 1 => 'At one address there is one event or one task, and not both.',
+            default => null,
+        };
+        if ($fault !== null) {
+            throw new DavFault(403, $fault, Node::CALDAV.'valid-calendar-object-resource');
+        }
     }
 
     /** @param  Closure(ObjectRow): void  $check */

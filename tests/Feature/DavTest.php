@@ -143,7 +143,9 @@ test('a client finds its way from the host to the calendars (RFC 6764, RFC 5397,
         ->and($calendars[$this->davCalendar])
         ->toHaveKeys(['resourcetype', 'calendar-order', 'getctag', 'sync-token'])
         ->not->toHaveKey('nothing');
-    dav($this, 'OPTIONS', '/dav/')->assertHeader('DAV')->assertHeader('Allow');
+    $options = dav($this, 'OPTIONS', '/dav/')->assertHeader('DAV')->assertHeader('Allow');
+    // RFC 3744 8.1: it is claimed only by who has ACL.
+    expect($options->headers->get('DAV'))->not->toContain('access-control');
 });
 
 test('only a password made for a device is let in, and not for long when it is wrong', function () {
@@ -589,4 +591,41 @@ test('what nobody foresaw is answered as a client reads it', function () {
         ->and((string) $answer->getContent())
         ->toContain('Nothing was changed.')
         ->not->toContain('out of the blue');
+});
+
+test('what is not done here is refused in the words of DAV, with the methods that are (RFC 9110 15.5.6, RFC 4918 16)', function (string $method) {
+    $answer = dav($this, $method, $this->davCalendar)->assertStatus(405);
+    expect($answer->headers->get('Allow'))
+        ->toContain('PROPFIND')
+        ->and($answer->headers->get('Content-Type'))
+        ->toContain('application/xml')
+        ->and($answer->getContent())
+        ->toContain('<d:error');
+})->with(['POST', 'COPY', 'LOCK', 'ACL', 'PATCH']);
+
+test('what is sent and what is of two kinds lies in no calendar (RFC 4791 4.1), and nothing is moved to another server (RFC 4918 9.9.4)', function () {
+    $event = clientEvent('a');
+    $refused = fn (string $text) => dav($this, 'PUT', $this->davCalendar.'a.ics', $text, ['Content-Type' => 'text/calendar'])
+        ->assertStatus(403)
+        ->assertSee('valid-calendar-object-resource', false);
+    $refused(str_replace("VERSION:2.0\r\n", "VERSION:2.0\r\nMETHOD:PUBLISH\r\n", $event));
+    preg_match('/BEGIN:VEVENT.*END:VEVENT\r\n/s', $event, $m);
+    $refused(str_replace($m[0], $m[0].str_replace('VEVENT', 'VTODO', $m[0]), $event));
+    dav($this, 'PUT', $this->davCalendar.'a.ics', $event, ['Content-Type' => 'text/calendar'])->assertStatus(201);
+    dav($this, 'MOVE', $this->davCalendar.'a.ics', '', ['Destination' => 'https://other.example.test'.$this->davCalendar.'b.ics'])
+        ->assertStatus(502);
+    $got = dav($this, 'GET', $this->davCalendar.'a.ics')->assertOk();
+    expect($got->headers->get('Last-Modified'))->not->toBeNull();
+});
+
+test('it says from when to when an entry may stand (RFC 4791 5.2.6, 5.2.7), and that a wish for less was heard (RFC 7240 3)', function () {
+    $asked = '<d:propfind xmlns:d="DAV:" xmlns:c="urn:ietf:params:xml:ns:caldav"><d:prop><c:min-date-time/><c:max-date-time/><d:none/></d:prop></d:propfind>';
+    $answer = dav($this, 'PROPFIND', $this->davCalendar, $asked, ['Depth' => '0', 'Prefer' => 'return=minimal'])->assertStatus(207);
+    expect($answer->headers->get('Preference-Applied'))
+        ->toBe('return=minimal')
+        ->and($answer->getContent())
+        ->toContain('19000101T000000Z')
+        ->toContain('22001231T235959Z');
+    $whole = dav($this, 'PROPFIND', $this->davCalendar, $asked, ['Depth' => '0'])->assertStatus(207);
+    expect($whole->headers->has('Preference-Applied'))->toBeFalse();
 });

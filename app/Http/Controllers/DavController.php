@@ -26,6 +26,7 @@ use App\Models\Calendar;
 use App\Models\User;
 use App\Reading\ObjectRow;
 use App\Reading\ObjectRows;
+use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\ModelNotFoundException;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
@@ -51,6 +52,9 @@ final readonly class DavController
         'MKCALENDAR',
         'MKCOL',
     ];
+
+    /** What clients of DAV ask for as well, and is refused. */
+    public const OTHERS = ['POST', 'PATCH', 'COPY', 'LOCK', 'UNLOCK', 'ACL', 'SEARCH', 'MKREDIRECTREF', 'TRACE'];
 
     public function __construct(
         private ObjectRows $rows,
@@ -83,7 +87,8 @@ final readonly class DavController
                 'PROPFIND' => $this->find($request, $user, $path),
                 'PROPPATCH' => $this->patch($request, $user, $path),
                 'REPORT' => $this->report($request, $user, $path),
-                default => $this->make($request, $user, $path),
+                'MKCALENDAR', 'MKCOL' => $this->make($request, $user, $path),
+                default => throw new DavFault(405, 'That is not done here.'),
             };
         } catch (DavFault $fault) {
             $answer = self::xml(Multistatus::fault($fault), $fault->status);
@@ -107,8 +112,12 @@ final readonly class DavController
         }
 
         return $answer->withHeaders([
-            'DAV' => '1, 3, access-control, calendar-access, extended-mkcol, calendar-no-timezone',
+            // No access-control: there is no ACL to be set (RFC 3744 8.1).
+            'DAV' => '1, 3, calendar-access, extended-mkcol, calendar-no-timezone',
             'Allow' => implode(', ', self::METHODS),
+            ...$answer->getStatusCode() === 207 && self::isBrief($request)
+                ? ['Preference-Applied' => 'return=minimal', 'Vary' => 'Brief, Prefer']
+                : [],
         ]);
     }
 
@@ -132,6 +141,7 @@ final readonly class DavController
                 'Cache-Control' => 'private, no-cache',
             ]);
             $answer->headers->set('ETag', CalendarObjects::tag($user, $row));
+            $answer->setLastModified(CarbonImmutable::parse($row->changedAt ?? 'now', 'UTC'));
             $answer->isNotModified($request);
 
             return $answer;
@@ -191,7 +201,12 @@ final readonly class DavController
     private function move(Request $request, User $user, string $path): Response
     {
         $at = DavResource::at($user, $path, $this->rows);
-        $to = DavPath::ofHref((string) $request->header('Destination'));
+        $destination = (string) $request->header('Destination');
+        $host = parse_url($destination, PHP_URL_HOST);
+        if (is_string($host) && strtolower($host) !== strtolower($request->getHost())) {
+            throw new DavFault(502, 'Nothing is moved to another server.'); // RFC 4918 9.9.4
+        }
+        $to = DavPath::ofHref($destination);
         if ($at->row === null || $at->calendar === null || $to === null || $to->kind !== DavPath::OBJECT) {
             throw new DavFault(403, 'Only an entry can be moved, and only into a calendar.');
         }

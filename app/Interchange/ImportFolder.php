@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Interchange;
 
 use App\Models\User;
+use ErrorException;
 use Illuminate\Support\Facades\File;
 use Illuminate\Support\Facades\Storage;
 use Illuminate\Support\Str;
@@ -44,7 +45,8 @@ final readonly class ImportFolder
         $folder = new self($folder->id, self::root($user)."/{$folder->id}");
         self::makeRoom($user);
         File::ensureDirectoryExists($folder->path, 0o700);
-        self::withLineEnds($file->getPathname(), $folder->file());
+        self::withLineEnds(self::inUtf8($file->getPathname(), "{$folder->path}/sent"), $folder->file());
+        File::delete("{$folder->path}/sent");
         $table = preg_match('/\.(?:csv|tsv|txt)$/iD', $name) === 1 ? TableFile::look($folder->file()) : null;
         $index = $table === null ? FileIndex::of($folder->file()) : FileIndex::again([], [], []);
         $folder->write('index', ['calendars' => $index->calendars, 'entries' => $index->entries, 'zones' => $index->zones]);
@@ -63,6 +65,34 @@ final readonly class ImportFolder
         ]);
 
         return $folder;
+    }
+
+    /**
+     * A spreadsheet writes "Unicode text" in UTF-16, with its mark: the same in UTF-8, as another file.
+     *
+     * @return string the path of the one that is in UTF-8
+     */
+    private static function inUtf8(string $path, string $to): string
+    {
+        if (! in_array((string) file_get_contents($path, length: 2), ["\xFF\xFE", "\xFE\xFF"], true)) {
+            return $path;
+        }
+        $from = fopen($path, 'rb');
+        $into = fopen($to, 'wb');
+        if ($from === false || $into === false) {
+            return $path;
+        }
+        stream_filter_append($from, 'convert.iconv.UTF-16/UTF-8', STREAM_FILTER_READ);
+        try {
+            stream_copy_to_stream($from, $into);
+        } catch (ErrorException) {
+            // Half a sign at its end: what is before it is read.
+        } finally {
+            fclose($from);
+            fclose($into);
+        }
+
+        return $to;
     }
 
     /** Null where there is none of that name, or it is gone. */

@@ -84,14 +84,18 @@ final class TableFile
         if ($delimiter === null) {
             return null;
         }
-        $header = null;
+        $header = $columns = null;
         $samples = $dates = [];
         $first = $rows = 0;
         foreach ((new self($path, $delimiter))->rows(0) as $at => $row) {
-            if ($header === null) {
+            if ($header === null && ! self::isWithoutHead($row)) {
                 [$header, $first] = [$row, $at];
 
                 continue;
+            }
+            if ($header === null) {
+                $header = array_map(fn (int $i): string => 'column '.($i + 1), array_keys($row));
+                $columns = self::byCells($row);
             }
             $rows++;
             if (count($samples) < self::SAMPLES) {
@@ -107,7 +111,7 @@ final class TableFile
             'delimiter' => $delimiter,
             'header' => array_map(fn (string $name): string => mb_substr($name, 0, 80), $header),
             'samples' => $samples,
-            'columns' => self::guess($header),
+            'columns' => $columns ?? self::guess($header),
             'order' => TableMoment::order($dates),
             'first' => $first,
             'at' => $first,
@@ -126,6 +130,39 @@ final class TableFile
                 ' rows. Divide it, and bring it in in parts.',
             default => null,
         };
+    }
+
+    /**
+     * The first line is one of the rows: it names no column that is known, and has a date in it.
+     *
+     * @param  list<string>  $row
+     */
+    private static function isWithoutHead(array $row): bool
+    {
+        return self::guess($row) === [] && array_filter($row, TableMoment::isOne(...)) !== [];
+    }
+
+    /**
+     * Where nothing names them: the first date is the start, the first words are the title.
+     *
+     * @param  list<string>  $row
+     * @return array<string, int>
+     */
+    private static function byCells(array $row): array
+    {
+        $columns = [];
+        foreach ($row as $i => $cell) {
+            $role = match (true) {
+                TableMoment::isOne($cell) => 'start',
+                preg_match('/\p{L}{2,}/u', $cell) === 1 => 'title',
+                default => null,
+            };
+            if ($role !== null && ! isset($columns[$role])) {
+                $columns[$role] = $i;
+            }
+        }
+
+        return $columns;
     }
 
     /**

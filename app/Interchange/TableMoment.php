@@ -13,6 +13,9 @@ final readonly class TableMoment
 {
     private const MONTHS = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec'];
 
+    /** Days since 30 December 1899, as a spreadsheet keeps a date (ISO/IEC 29500-1 18.17.4.1), from 1954 to 2119. */
+    private const SERIAL = '/^([2-7]\d{4})(?:[.,](\d{1,10}))?$/D';
+
     private const FIGURES = '/^(\d{1,4})[.\/\-](\d{1,2})[.\/\-](\d{1,4})\.?(?:[T ,]+(.+))?$/D';
 
     private function __construct(public LocalDate $date, public ?LocalTime $time)
@@ -27,6 +30,14 @@ final readonly class TableMoment
     public static function read(string $text, string $order): self
     {
         $text = trim($text);
+        if (preg_match(self::SERIAL, $text, $m) === 1) {
+            $minutes = (int) round((float) ('0.'.($m[2] ?? '0')) * 1440);
+
+            return new self(
+                LocalDate::of(1899, 12, 30)->plusDays((int) $m[1]),
+                isset($m[2]) ? LocalTime::of(intdiv($minutes, 60) % 24, $minutes % 60) : null,
+            );
+        }
         if (preg_match(self::FIGURES, $text, $m) === 1) {
             [$year, $month, $day] = match (true) {
                 strlen($m[1]) === 4 => [$m[1], $m[2], $m[3]],
@@ -43,6 +54,17 @@ final readonly class TableMoment
             }
         }
         throw new InvalidTime('“'.mb_substr($text, 0, 40).'” is no date.');
+    }
+
+    public static function isOne(string $text): bool
+    {
+        try {
+            self::read($text, 'dmy');
+
+            return true;
+        } catch (InvalidTime) {
+            return false;
+        }
     }
 
     /**
@@ -73,6 +95,11 @@ final readonly class TableMoment
         $text = trim($text);
         if ($text === '') {
             return null;
+        }
+        if (preg_match('/^0[.,](\d{1,10})$/D', $text, $m) === 1 && strlen($m[1]) !== 2) {
+            $minutes = (int) round((float) "0.{$m[1]}" * 1440); // a part of a day, as a spreadsheet keeps a time
+
+            return LocalTime::of(intdiv($minutes, 60) % 24, $minutes % 60);
         }
         if (preg_match('/^(\d{1,2})(?:[:.](\d\d))?(?:[:.]\d\d(?:\.\d+)?)?\s*([ap])?\.?(?:m\.?)?(?:Z)?$/iD', $text, $m) !== 1) {
             throw new InvalidTime('“'.mb_substr($text, 0, 40).'” is no time of day.');

@@ -241,3 +241,23 @@ test('a table without rows, and words that are none, are said', function () {
     expect(sent_table($this, "Title,Date\n")['fault'])->toBe('The table has no rows below the names of its columns.');
     expect(sent_table($this, 'dear diary')['fault'])->toContain('There is no calendar in this file.');
 });
+
+test('a table in UTF-16, one without names of columns, and one with days as a spreadsheet counts them', function (string $text, array $columns) {
+    $import = sent_table($this, $text);
+    expect($import)->toMatchArray(['fault' => null])->and($import['table']['columns'])->toBe($columns);
+    $import = read_table($this, $import, $import['table']['columns']);
+    $this->api('POST', "imports/{$import['id']}/take", ['targets' => [['calendar_id' => $this->calendar()->id]], 'known' => 'all'])->assertOk();
+    expect($this->shown('2026-11-28', 8))->toBe(['11-28 Sow peas – früh', '12-05 Stall']);
+})->with([
+    'UTF-16, little end first' => [
+        fn (): string => "\xFF\xFE".mb_convert_encoding("Task\tDay\r\nSow peas – früh\t28.11.2026\r\nStall\t5.12.2026\r\n", 'UTF-16LE', 'UTF-8'),
+        ['title' => 0, 'start' => 1],
+    ],
+    'UTF-16, big end first' => [
+        fn (): string => "\xFE\xFF".mb_convert_encoding("Task,Day\r\nSow peas – früh,28.11.2026\r\nStall,5.12.2026\r\n", 'UTF-16BE', 'UTF-8'),
+        ['title' => 0, 'start' => 1],
+    ],
+    'without names' => ["28.11.2026;Sow peas – früh\r\n5.12.2026;Stall\r\n", ['start' => 0, 'title' => 1]],
+    // 46354 is 28 November 2026: 1 January 2026 is 46023 (a spreadsheet's DATEVALUE).
+    'days of a spreadsheet' => ["Task;Day\r\nSow peas – früh;46354\r\nStall;46361\r\n", ['title' => 0, 'start' => 1]],
+]);

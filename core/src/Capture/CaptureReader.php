@@ -111,6 +111,11 @@ final class CaptureReader
             $meaning->problem("“{$title}” is what is left as its title: see whether all of it was understood.");
         }
 
+        $vague = $several && $left === [] && $meaning->problems === [] ? Leftovers::vague($title) : [];
+        if ($vague !== []) {
+            $meaning->problem(self::sayLeft($vague, false));
+        }
+
         return new Draft(
             title: $title !== '' ? $title : self::deed($line->line, $meaning->due !== null || $placement !== null) ?? $context->calendars[$meaning->calendar ?? ''] ?? '',
             isTask: $meaning->isTask ?? true,

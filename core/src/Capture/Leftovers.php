@@ -78,6 +78,16 @@ final class Leftovers
     private const BEHIND = ['morning|afternoon|evening|night|lunch(?:time)?(?=\s*(?:,|$))|weekdays?|weekends?', 'am|pm|h|hrs?|utc|gmt|bst|cet|cest|est|edt|pst|pdt|ist|\p{L}+\s+time(?=\s*(?:,|$))'.
         '|min|mins|minutes', '\d{1,4}(?!\s+\p{L})'];
 
+    /** What says when without an hour or a day, in a title: it stays there, and is said. */
+    private const VAGUE = [
+        '(?:before|b4|after|around|at|over|during)\s+(?:the\s+|my\s+)?(?:breakfast|brunch|lunch(?:\s?time|\s+break)?|tea(?:\s?time)?|dinner|supper|work'.
+            '|school(?:\s+run)?|class|bed(?:\s?time)?|sunrise|sunset|dark|dusk|dawn|church)',
+        '(?:in|over|during|this|next|last|early|late|mid)\s+(?:the\s+)?(?:spring|summer|autumn|winter|term|half[- ]term)',
+        '(?:in|during)\s+the\s+(?:early\s+|late\s+)?(?:morning|afternoon|evening)|at\s+night|first\s+thing'.
+            '|end\s+of\s+(?:the\s+)?day|some\s?day|sometimes|now\s+and\s+then|regularly|occasionally',
+        'remind(?:er)?s?\s+(?:me|at|on|the|\d+)|cal(?:endar)?\s*:|label\s*:',
+    ];
+
     /** What comes again and again. */
     private const OF_TIME = 'days?|weeks?|months?|years?|hours?|minutes?|quarters?|fortnights?|mornings?|afternoons?'.
         '|evenings?|nights?'.
@@ -153,6 +163,14 @@ final class Leftovers
         }
 
         return array_values(array_unique($said));
+    }
+
+    /** @return list<string> words of a title that sound like a time which nothing was made of */
+    public static function vague(string $title): array
+    {
+        preg_match_all('~(?<![\p{L}\p{N}])(?:'.implode('|', self::VAGUE).')(?=\s*(?:[,;.!]|$))~iu', $title, $m);
+
+        return $m[0];
     }
 
     /** "Check every pot": something is done to each of them. */

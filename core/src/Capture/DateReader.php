@@ -104,9 +104,13 @@ final class DateReader
         ) {
             $best = $best->until($again->to);
         }
-        $part = $text->at('\s+(?:in\s+the\s+|at\s+)?(?<part>'.Words::PART.')', $best->to, $isWhole);
+        $part = $text->at(
+            '\s+(?:in\s+the\s+|at\s+)?(?<part>'.Words::PART.')|\s*,\s*(?<apart>'.Words::PART.')(?=\s*(?:[,;.]|$))',
+            $best->to,
+            $isWhole,
+        );
 
-        return $part === null ? $best : $best->in(self::half($part->get('part')), $part->to);
+        return $part === null ? $best : $best->in(self::half($part->get('part').$part->get('apart')), $part->to);
     }
 
     /** @return 'am'|'pm' */
@@ -268,6 +272,7 @@ final class DateReader
             'today' => fn (): LocalDate => $this->today,
             'tomorrow' => fn (): LocalDate => $this->today->plusDays(1),
             'yesterday' => fn (Found $f): ReadDate => new ReadDate($f->to, $this->today, fault: 'That was yesterday.'),
+            'tomorrow\s+week' => fn (): LocalDate => $this->today->plusDays(8),
             '(?:the\s+)?day\s+after\s+tomorrow' => fn (): LocalDate => $this->today->plusDays(2),
             "in\s+(?:the\s+next\s+)?(?:a\s+)?(?<n>{$number})\s+".self::UNIT.'(?:[\'’]?\s+time|\s+from\s+(?:now|today))?' => fn (
                 Found $f,
@@ -422,7 +427,7 @@ final class DateReader
     private function soLongBefore(Text $text, int $at): ?ReadDate
     {
         $lead = $text->at(
-            '(?:(?:(?<n>'.Words::NUMBER.')\s+(?<unit>day|week|month)s?|(?<eve>the\s+(?:day|evening|night)))\s+(?<way>before'.
+            '(?:(?:(?<n>'.Words::NUMBER.')\s+(?<unit>day|week|month)s?|(?<eve>the\s+(?:day|evening|night))|(?:the\s+)?(?<wd>'.Words::WEEKDAY.'))\s+(?<way>before'.
                 '|after)\s+)',
             $at,
             false,
@@ -432,7 +437,10 @@ final class DateReader
             return null;
         }
         $number = ($lead->has('n') ? Words::number($lead->get('n')) : 1) * ($lead->get('way') === 'before' ? -1 : 1);
-        $date = match ($lead->get('unit')) {
+        $apart = $lead->has('wd') ? ($of->date->weekday()->value - Words::weekday($lead->get('wd'))->value + 6) % 7 + 1 : 0;
+        $date = match ($lead->has('wd') ? 'weekday' : $lead->get('unit')) {
+            // The Sunday before Christmas is never Christmas.
+            'weekday' => $of->date->plusDays($number < 0 ? -$apart : ($apart === 7 ? 7 : 7 - $apart)),
             'month' => (new self($this->withToday($of->date)))->monthOn($number, $of->date->day),
             'week' => $of->date->plusDays(7 * $number),
             default => $of->date->plusDays($number),

@@ -28,6 +28,7 @@ final class Leftovers
         '(?:mon|diens|donners|frei|sams|sonn)tag|mittwoch|lundi|mardi|mercredi|jeudi|vendredi|samedi|dimanche|demain|heute',
         '(?<!\bthe )(?<!\bin )(?<!\bmon )(?:mon|wed|sat|sun)(?=\s*(?:,|\x02))',
         Words::WEEKDAY.'\s+(?:after\s+next|before|mornings?|afternoons?|evenings?|nights?)',
+        '\d{1,2}\s+may|(?:working|business)\s+days?|in\s+(?:ten|five|fifteen|twenty|\d{1,2})(?=\s*$)',
         'any\s+(?:week\s?)?day(?!\s+now)|in\s+march|\d{1,2}\s+march|march\s+\d{1,2}|the\s+\d{1,2}\s+of|(?:bi-?|semi-?)(?:weekly|monthly)',
         '(?:\d+|'.Words::HOUR_WORD.'|half\s+an)\s+(?:days?|weeks?|months?|hours?|hrs?|years?|fortnights?)(?![-\s]+old|[\'’])',
         '(?<!version )(?<!chapter )(?<!\bthe )\d{1,2}[:.][0-5]\d(?:\s?[ap]m)?|\d{1,2}\s?[ap]m',
@@ -76,11 +77,11 @@ final class Leftovers
      * Right behind something that was understood: before it they may be what it is about, as "parents' evening", "platform 9".
      */
     private const BEHIND = ['morning|afternoon|evening|night|lunch(?:time)?(?=\s*(?:,|$))|weekdays?|weekends?', 'am|pm|h|hrs?|utc|gmt|bst|cet|cest|est|edt|pst|pdt|ist|\p{L}+\s+time(?=\s*(?:,|$))'.
-        '|min|mins|minutes', '\d{1,4}(?!\s+\p{L})'];
+        '|min|mins|minutes', '\d{1,4}(?!\s+\p{L})|[x×]\s?\d{1,3}'];
 
     /** What says when without an hour or a day, in a title: it stays there, and is said. */
     private const VAGUE = [
-        '(?:before|b4|after|around|at|over|during)\s+(?:the\s+|my\s+)?(?:breakfast|brunch|lunch(?:\s?time|\s+break)?|tea(?:\s?time)?|dinner|supper|work'.
+        '(?:before|b4|after|around|over|during)\s+(?:the\s+|my\s+)?(?:breakfast|brunch|lunch(?:\s?time|\s+break)?|tea(?:\s?time)?|dinner|supper|work'.
             '|school(?:\s+run)?|class|bed(?:\s?time)?|sunrise|sunset|dark|dusk|dawn|church)',
         '(?:in|over|during|this|next|last|early|late|mid)\s+(?:the\s+)?(?:spring|summer|autumn|winter|term|half[- ]term)',
         '(?:in|during)\s+the\s+(?:early\s+|late\s+)?(?:morning|afternoon|evening)|at\s+night|first\s+thing'.
@@ -143,6 +144,13 @@ final class Leftovers
                 $found[] = ($one['w'][0] ?? '') !== '' ? $one['w'] : $one['v'] ?? $one[0];
             }
         }
+        if (($taken & Phrase::RHYTHM) !== 0) {
+            preg_match_all('~(?<![\p{L}\p{N}])(?:half[- ]?term|term[- ]?time|school\s+holidays?)(?![\p{L}\p{N}])~iu', $seen, $m, PREG_OFFSET_CAPTURE);
+            array_push($found, ...$m[0]);
+        }
+        // "13 and 14 March": the first of them is a day as well.
+        preg_match_all('~(?<![\p{L}\p{N}:.])\d{1,2}(?:st|nd|rd|th)?(?=\s*(?:and|&|/|\+|or)\s*\x02)~iu', $seen, $m, PREG_OFFSET_CAPTURE);
+        array_push($found, ...$m[0]);
         preg_match_all('~(?<![\p{L}\p{N}])(?:second|third|fourth|fifth|last|\d(?:st|nd|rd|th))\s+(?=\x02)~iu', $seen, $m, PREG_OFFSET_CAPTURE);
         array_push($found, ...array_map(fn (array $one): array => [rtrim($one[0]), $one[1]], $m[0]));
         foreach (self::BEHIND as $words) {

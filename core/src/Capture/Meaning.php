@@ -136,6 +136,7 @@ final class Meaning
     public function placement(): ?Placement
     {
         try {
+            $this->inItsWeek();
             $this->completeRule();
             $start = $this->start();
             if ($start === null) {
@@ -316,6 +317,24 @@ final class Meaning
         $start = LocalDateTime::of($first, $this->ofSeconds($left[0] ?? $times[0]));
 
         return [$this->firstOfRhythm($start), true];
+    }
+
+    /** "The third week of April, Thursday": the Thursday of that week. */
+    private function inItsWeek(): void
+    {
+        if (
+            $this->around === null ||
+            ! str_contains((string) $this->around, 'W') ||
+            $this->date === null ||
+            ! $this->date->isLoose ||
+            $this->date->date->dayNumber() - $this->context->today()->dayNumber() > 7
+        ) {
+            return;
+        }
+        $day = $this->around->first->plusDays($this->date->date->weekday()->value - 1);
+        $this->date = $day->isBefore($this->context->today())
+            ? $this->date
+            : new ReadDate($this->date->to, $day, half: $this->date->half);
     }
 
     private function firstOfRhythm(LocalDateTime $earliest): LocalDateTime

@@ -320,6 +320,10 @@ final readonly class RhythmPhrases
             ) < 2
                 ? null
                 : $this->weekly(Words::weekdays($f->get('days'))),
+            '(?<days>'.Words::PLURALS.')\s+fortnightly' => fn (Found $f): RecurrenceRule => $this->weekly(
+                Words::weekdays($f->get('days')),
+                2,
+            ),
             "(?<two>fortnightly)\s+(?<days>{$weekdays})" => fn (
                 Found $f,
             ): RecurrenceRule => $this->weekly(Words::weekdays($f->get('days')), 2),

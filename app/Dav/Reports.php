@@ -132,10 +132,15 @@ final readonly class Reports
         $isCut = count($rows) > $most;
         $rows = array_slice($rows, 0, $most);
         $there = [];
+        // One address is told once: what went and came again under the same name is there.
+        $names = array_map(fn (ObjectRow $row): string => $row->name, array_filter($rows, fn (ObjectRow $row): bool => $row->kind === null));
+        $isThere = $names === [] ? [] : $this->rows->named($calendar, array_values($names));
+        $told = [];
         foreach ($rows as $row) {
             if ($row->kind !== null) {
                 $there[] = $row;
-            } elseif ($text !== '') {
+            } elseif ($text !== '' && ! isset($isThere[$row->name]) && ! isset($told[$row->name])) {
+                $told[$row->name] = true;
                 // To whoever knows nothing yet, what is gone was never there.
                 $answer->status(DavPath::object($user->id, $at->path->calendar, $row->name)->href(), 404);
             }

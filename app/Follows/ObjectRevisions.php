@@ -6,6 +6,7 @@ namespace App\Follows;
 
 use App\Journal\Changed;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Str;
 
 /**
  * What clients of CalDAV have to be told: at which revision of its account each entry was last another, for each calendar that it
@@ -25,6 +26,11 @@ final readonly class ObjectRevisions
         $isAll = false;
         foreach ($rows as ['table' => $table, 'id' => $id, 'before' => $before, 'after' => $after]) {
             if ($table === 'entries') {
+                $old = self::nameLeft((string) $id, $before, $after);
+                if ($old !== null) {
+                    // Under its old name it is gone: no entry has that id.
+                    $noted["{$old[0]} {$old[1]}"] = [$old[0], strtolower((string) Str::ulid()), $old[1]];
+                }
                 foreach (array_filter([$before, $after]) as $row) {
                     $calendar = is_string($row['calendar_id']) ? $row['calendar_id'] : '';
                     $noted["{$calendar} {$id}"] = [$calendar, $id, $row['resource_name'] ?? "{$id}.ics"];
@@ -59,6 +65,24 @@ final readonly class ObjectRevisions
                 [$userId, $userId],
             );
         }
+    }
+
+    /**
+     * @param  array<string, mixed>|null  $before
+     * @param  array<string, mixed>|null  $after
+     * @return array{string, string}|null the calendar and the name that an entry has no more in it
+     */
+    private static function nameLeft(string $id, ?array $before, ?array $after): ?array
+    {
+        $name = fn (array $row): string => is_string($row['resource_name'] ?? null) ? $row['resource_name'] : "{$id}.ics";
+
+        return $before !== null &&
+            $after !== null &&
+            is_string($before['calendar_id']) &&
+            $before['calendar_id'] === $after['calendar_id'] &&
+            $name($before) !== $name($after)
+            ? [$before['calendar_id'], $name($before)]
+            : null;
     }
 
     private function touch(int $userId, string $which, ?string $values): void

@@ -629,3 +629,24 @@ test('it says from when to when an entry may stand (RFC 4791 5.2.6, 5.2.7), and 
     $whole = dav($this, 'PROPFIND', $this->davCalendar, $asked, ['Depth' => '0'])->assertStatus(207);
     expect($whole->headers->has('Preference-Applied'))->toBeFalse();
 });
+
+test('whoever keeps up hears once of an address: gone under the old name, there under the new, and there where it came back', function () {
+    $put = fn (string $name, string $uid) => dav($this, 'PUT', "{$this->davCalendar}{$name}", clientEvent($uid), ['Content-Type' => 'text/calendar']);
+    $move = fn (string $from, string $to) => dav($this, 'MOVE', "{$this->davCalendar}{$from}", '', ['Destination' => "{$this->davCalendar}{$to}"]);
+    $told = function (string $token): array {
+        $told = array_map(fn (mixed $one): int => is_int($one) ? $one : 200, davSync($this, $token)[1]);
+        ksort($told);
+
+        return array_combine(array_map(basename(...), array_keys($told)), $told);
+    };
+    $put('a.ics', 'a')->assertStatus(201);
+    [$token] = davSync($this);
+    $move('a.ics', 'b.ics')->assertStatus(201);
+    expect($told($token))->toBe(['a.ics' => 404, 'b.ics' => 200]);
+    [$next] = davSync($this, $token);
+    $move('b.ics', 'a.ics')->assertStatus(201);
+    expect($told($next))->toBe(['a.ics' => 200, 'b.ics' => 404])->and($told($token))->toBe(['a.ics' => 200, 'b.ics' => 404]);
+    dav($this, 'DELETE', "{$this->davCalendar}a.ics")->assertStatus(204);
+    $put('a.ics', 'other')->assertStatus(201);
+    expect($told($token))->toBe(['a.ics' => 200, 'b.ics' => 404]);
+});

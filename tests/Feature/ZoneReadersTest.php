@@ -98,6 +98,12 @@ test('a zone that only its VTIMEZONE tells is the one with its rules', function 
     expect($wrong)->toBe([]);
 });
 
+test('a zone whose clocks change every second is none', function () {
+    $text = "BEGIN:VTIMEZONE\r\nTZID:Own\r\nBEGIN:STANDARD\r\nDTSTART:16010101T000000\r\nTZOFFSETFROM:+0300\r\nTZOFFSETTO:+0200\r\n".
+        "RRULE:FREQ=SECONDLY\r\nEND:STANDARD\r\nEND:VTIMEZONE\r\n";
+    expect((new ZoneNames(toldBy($text, '20260110'), $this->user->timeZone()))->told('Own'))->toBeNull();
+});
+
 test('whose rules no zone has is used as it stands', function () {
     // Two hours east, and three from the second Sunday in April to the first in November: nobody's.
     $text = "BEGIN:VTIMEZONE\r\nTZID:Own\r\n".

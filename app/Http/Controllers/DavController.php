@@ -30,6 +30,7 @@ use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\ModelNotFoundException;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
+use Illuminate\Support\Facades\Config;
 use Illuminate\Validation\ValidationException;
 use PDOException;
 use PlumRota\Core\Fields\NotAllowed;
@@ -202,8 +203,10 @@ final readonly class DavController
     {
         $at = DavResource::at($user, $path, $this->rows);
         $destination = (string) $request->header('Destination');
+        // Behind another server the host that a client names is that of the address it is configured with.
+        $hosts = [$request->getHost(), parse_url(Config::string('app.url'), PHP_URL_HOST)];
         $host = parse_url($destination, PHP_URL_HOST);
-        if (is_string($host) && strtolower($host) !== strtolower($request->getHost())) {
+        if (is_string($host) && ! in_array(strtolower($host), array_map(strtolower(...), array_filter($hosts, is_string(...))), true)) {
             throw new DavFault(502, 'Nothing is moved to another server.'); // RFC 4918 9.9.4
         }
         $to = DavPath::ofHref($destination);

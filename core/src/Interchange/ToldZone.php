@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace PlumRota\Core\Interchange;
 
+use PlumRota\Core\Recurrence\Frequency;
 use PlumRota\Core\Recurrence\InvalidRule;
 use PlumRota\Core\Recurrence\RecurrenceSet;
 use PlumRota\Core\Recurrence\TolerantRule;
@@ -18,6 +19,9 @@ final readonly class ToldZone
     /** Seconds between two looks at a zone between its changes. */
     private const LOOK = 30 * 86400;
 
+    /** Observances of a zone; those of IANA's have some dozens. */
+    private const MOST = 400;
+
     /** @param  non-empty-list<array{int, int, int}>  $onsets  instant, seconds east of UTC before it and from it on; in order */
     private function __construct(private array $onsets)
     {
@@ -31,6 +35,9 @@ final readonly class ToldZone
      */
     public static function of(array $observances, int $last): self
     {
+        if (count($observances) > self::MOST) {
+            throw new InvalidRule('A zone changes its clocks a few times a year.');
+        }
         $onsets = [];
         $end = LocalDate::of($last, 12, 31)->startOfDay();
         foreach ($observances as $one) {
@@ -38,6 +45,9 @@ final readonly class ToldZone
             if ($one->rule !== null) {
                 // Its end is told by the clocks of UTC; no two onsets are as near as the hours between.
                 $rule = TolerantRule::parse((string) preg_replace('/(UNTIL=\d{8}T\d{6})Z/i', '$1', $one->rule));
+                if (! in_array($rule->freq, [Frequency::Yearly, Frequency::Monthly], true)) {
+                    throw new InvalidRule('A zone changes its clocks a few times a year.');
+                }
                 $walls = [...$walls, ...(new RecurrenceSet($one->onsets[0], $rule))->between($one->onsets[0], $end)];
             }
             foreach ($walls as $wall) {

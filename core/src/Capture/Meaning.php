@@ -493,12 +493,12 @@ final class Meaning
         }
         $from = $this->timeOf($this->times[0]);
         $to = $from->hour() + intdiv($this->length(), 60);
-        if ($to > 23) {
+        if ($to > 23 || $rule->interval > $to - $from->hour()) {
             return $rule;
         }
         $this->times = array_map(
             fn (int $hour): Clock => new Clock(0, $hour, $from->minute(), null, false, 'exact', isPadded: true),
-            range($from->hour(), $to, min(24, $rule->interval)),
+            range($from->hour(), $to, $rule->interval),
         );
         $this->end = null;
         $this->isTask = null;

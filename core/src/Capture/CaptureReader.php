@@ -107,6 +107,10 @@ final class CaptureReader
         $isWholeDay = $placement === null || $placement->allDay;
         $places = self::places($line, $chosen);
         $title = self::title($line->line, $places);
+        if ($title === '' && $meaning->place !== '') {
+            // "Friday, 2 pm, eye clinic": what is all that is left is the title.
+            [$title, $meaning->place] = [$meaning->place, ''];
+        }
         if ($places !== [] && preg_match(self::TORN, $title) === 1) {
             $meaning->problem("“{$title}” is what is left as its title: see whether all of it was understood.");
         }

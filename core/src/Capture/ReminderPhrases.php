@@ -37,7 +37,7 @@ final readonly class ReminderPhrases
 
     /** "A 30 minutes reminder", "give me an hour's notice". */
     private const NOTICE = '(?:with\s+(?:an?\s+)?|give\s+me\s+|and\s+(?:an?\s+)?)?(?<n>\d{1,4}|half\s+an|'.Words::NUMBER.')[\s-]?'.
-        self::UNIT.'(?:[\'’]s?)?\s+(?:reminder|notice|warning|heads[-\s]up)';
+        self::UNIT.'(?:[\'’]s?)?\s+(?:reminder|notice|warning|heads[-\s]up)(?!\s+(?:to|for|of)\b)';
 
     /** The hour of a part of the day that is named without one. */
     private const OF_PART = ['day' => null, 'morning' => 8, 'evening' => 18, 'night' => 20];

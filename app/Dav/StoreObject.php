@@ -221,9 +221,11 @@ final readonly class StoreObject
     /** What lies in a calendar says nothing of a way in which it is sent, and is an event or a task (RFC 4791 4.1). */
     private static function requireOfOneKind(string $text): void
     {
+        $text = (string) preg_replace('/\r?\n[ \t]/', '', $text); // RFC 5545 3.1
+        $has = fn (string $kind): bool => preg_match("/^BEGIN:{$kind}\\s*\$/mi", $text) === 1;
         $fault = match (true) {
             preg_match('/^METHOD[;:]/mi', $text) === 1 => 'It is written to be sent (METHOD), and not to lie in a calendar.',
-            preg_match('/^BEGIN:VEVENT\s*$/mi', $text) === 1 && preg_match('/^BEGIN:VTODO\s*$/mi', $text) === 1 => 'At one address there is one event or one task, and not both.',
+            $has('VEVENT') && $has('VTODO') => 'At one address there is one event or one task, and not both.',
             default => null,
         };
         if ($fault !== null) {

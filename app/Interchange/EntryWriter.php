@@ -274,10 +274,8 @@ final readonly class EntryWriter
 
     private static function isSeveralADay(Entry $entry): bool
     {
-        $text = $entry->rule ?? '';
-
-        return preg_match('/FREQ=(?:HOURLY|MINUTELY|SECONDLY)|BY(?:HOUR|MINUTE|SECOND)=\d+,/', $text) === 1 ||
-            ($entry->extra_dates !== [] && ! $entry->all_day);
+        return ($entry->extra_dates !== [] && ! $entry->all_day) ||
+            (SeriesOf::mendable($entry)?->rule?->isSeveralADay() ?? false);
     }
 
     /** Whether a deadline can be said beside the start: it has to be of the same kind, and later (RFC 5545 3.8.2.3). */

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Interchange;
 
 use App\Models\User;
-use ErrorException;
 use Illuminate\Support\Facades\File;
 use Illuminate\Support\Facades\Storage;
 use Illuminate\Support\Str;
@@ -82,15 +81,19 @@ final readonly class ImportFolder
         if ($from === false || $into === false) {
             return $path;
         }
-        stream_filter_append($from, 'convert.iconv.UTF-16/UTF-8', STREAM_FILTER_READ);
-        try {
-            stream_copy_to_stream($from, $into);
-        } catch (ErrorException) {
-            // Half a sign at its end: what is before it is read.
-        } finally {
-            fclose($from);
-            fclose($into);
+        $isLittle = fread($from, 2) === "\xFF\xFE";
+        $held = '';
+        while (($some = (string) fread($from, 1_000_000)) !== '') {
+            $some = $held.$some;
+            // A sign may be four bytes, and is not cut: the first half of it waits for the second.
+            $last = strlen($some) - strlen($some) % 2;
+            $high = $last < 2 ? 0 : ord($some[$isLittle ? $last - 1 : $last - 2]);
+            $last -= $high >= 0xD8 && $high <= 0xDB ? 2 : 0;
+            $held = substr($some, $last);
+            fwrite($into, mb_convert_encoding(substr($some, 0, $last), 'UTF-8', $isLittle ? 'UTF-16LE' : 'UTF-16BE'));
         }
+        fclose($from);
+        fclose($into);
 
         return $to;
     }

@@ -198,6 +198,7 @@ test('families of phrases, each in the forms that were once taken for something 
     ['check the kiln every 5 hours from 9 to 10', 'check the kiln; 2026-11-26T09:00 for 60 min; FREQ=HOURLY;INTERVAL=5'],
     ['Six weeks from Friday, 2 pm, eye clinic', 'eye clinic; 2027-01-08T14:00 for 30 min'],
     ["two weeks' notice to the supplier", "two weeks' notice to the supplier"],
+    ['water until Whitsun daily', 'water; 2026-11-25; FREQ=DAILY;UNTIL=20270516'],
     ['choir fri 19:30, church hall', 'choir; 2026-11-27T19:30 for 30 min; at church hall'],
     ['Board meeting on 9 December, 17:30, town hall; must.', 'Board meeting; 2026-12-09T17:30 for 30 min; at town hall; must'],
     ['clean the hall, living room, fri 9:00', 'clean the hall, living room; 2026-11-27T09:00 for 30 min'],

@@ -555,7 +555,12 @@ final readonly class RhythmPhrases
     {
         return $date->isLoose &&
             ! $this->isNamedByHalf($from, $date->to) &&
-            $this->text->at('\s+(?!(?:on|at|in|from|except|every|each|with|and|or|for|by|but|not|to|please|remind)\b)\p{L}', $date->to, false) !== null;
+            $this->text->at(
+                '\s+(?!(?:on|at|in|from|starting|except|every|each|daily|weekly|fortnightly|monthly|yearly|weekdays|weekends|with|and|or|for'.
+                    '|by|but|not|to|please|remind|noon|half|quarter|'.Words::WEEKDAY.')\b)\p{L}',
+                $date->to,
+                false,
+            ) !== null;
     }
 
     /** A weekday alone, or a number of a month that is not named. */

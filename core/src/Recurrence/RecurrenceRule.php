@@ -114,6 +114,12 @@ final readonly class RecurrenceRule implements Stringable
         return $this->byHour !== [] || $this->byMinute !== [] || $this->bySecond !== [] || $this->freq->isWithinDay();
     }
 
+    /** Whether it comes more than once on a day. */
+    public function isSeveralADay(): bool
+    {
+        return $this->freq->isWithinDay() || max(count($this->byHour), count($this->byMinute), count($this->bySecond)) > 1;
+    }
+
     public function __toString(): string
     {
         return RuleWriter::write($this);

@@ -24,7 +24,8 @@ const share = computed(() =>
             : 0
         : Math.min(100, (minutes.value / props.day.capacity) * 100),
 )
-const words = computed(() => `${length(minutes.value)} of ${length(props.day.capacity)}`)
+const parts = computed(() => [length(minutes.value), `of ${length(props.day.capacity)}`])
+const words = computed(() => parts.value.join(' '))
 </script>
 
 <template>
@@ -38,7 +39,11 @@ const words = computed(() => `${length(minutes.value)} of ${length(props.day.cap
             <i :style="{ width: `${share}%` }" />
         </div>
         <div class="facts">
-            <span class="load">{{ words }}{{ extra !== 0 ? ' then' : '' }}</span>
+            <span class="load"
+                ><template v-for="(part, i) in parts" :key="i"
+                    >{{ i ? ' ' : '' }}<span>{{ part }}</span></template
+                >{{ extra !== 0 ? ' then' : '' }}</span
+            >
             <span v-if="day.tasks > 0" :title="`${day.done} of ${day.tasks} tasks done`"
                 >{{ day.done }}/{{ day.tasks }}</span
             >
@@ -152,8 +157,15 @@ h2 {
     gap: 0 6px;
     font-size: 0.6875rem;
     color: var(--muted);
-    white-space: normal;
+    white-space: nowrap;
     line-height: 14px;
+}
+/* In a narrow column it goes on below, before "of". */
+.load {
+    white-space: normal;
+}
+.load span {
+    white-space: nowrap;
 }
 .last {
     align-items: center;

@@ -19,7 +19,7 @@ const { change } = useChanges()
 const days = computed(() => props.round.space.days.filter((day) => day.date >= props.today))
 
 /** A block that is kept free: protected, so that nothing is laid over it unasked, and no work. */
-function keep(title: string, start: string, minutes: number): void {
+function keep(title: string, start: string, minutes: number, isWork = false): void {
     const end = moment(start.slice(0, 10), minuteOf(start) + minutes)
     void once(`keep ${start}`, () =>
         change(
@@ -34,8 +34,8 @@ function keep(title: string, start: string, minutes: number): void {
                             all_day: false,
                             start,
                             end,
-                            busy: title === 'Deep work',
-                            ...(title === 'Deep work' ? { effort: 'demanding' } : {}),
+                            busy: isWork,
+                            effort: isWork ? 'demanding' : null,
                             protected: true,
                             reminders: [],
                         },
@@ -71,7 +71,7 @@ function hourOf(stretch: { start: string; minutes: number }): { start: string; m
             <NButton
                 class="press"
                 data-test="keep-deep"
-                @click="keep('Deep work', round.space.kept.start, round.space.kept.minutes)"
+                @click="keep('Deep work', round.space.kept.start, round.space.kept.minutes, true)"
                 >Put it on the board</NButton
             >
         </p>

@@ -42,6 +42,12 @@ final readonly class Follows
         $this->weeks->forgetAll($userId);
     }
 
+    /** The words that are searched, where they are kept in another way than they were. */
+    public function rebuildWords(int $userId): void
+    {
+        $this->words->rebuild($userId);
+    }
+
     /** Before an account goes. */
     public function forget(int $userId): void
     {

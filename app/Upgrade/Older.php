@@ -41,7 +41,7 @@ final class Older
     private const GONE = ['users' => ['reminded_until', 'reminded_before']];
 
     /** Tables that are made anew from others. */
-    private const DERIVED = ['searched', 'searched_rows', 'tally_weeks', 'migrations'];
+    private const DERIVED = ['searched', 'searched_endings', 'searched_rows', 'tally_weeks', 'migrations'];
 
     /** Columns without which a row of a table could not stand here; the rows of one that lacks them are made anew. */
     private const NEEDED = ['deliveries' => ['key', 'channel', 'fell_at']];

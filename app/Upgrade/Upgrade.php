@@ -68,9 +68,11 @@ final class Upgrade
             self::requireAll($before, self::counts($path));
             // What later migrations take out, as rows that cross accounts, they take out on purpose.
             $this->migrate($path);
-            $this->rebuild($path);
+            $this->each($path, $this->follows->rebuild(...));
         } elseif ($state !== State::Current) {
             $this->migrate($path);
+            // A migration may have another idea of what is searched, and cannot make it from the rows of a later version.
+            $this->each($path, $this->follows->rebuildWords(...));
         }
         $database = self::open($path);
         $found = self::column($database, 'pragma integrity_check(5)');
@@ -148,12 +150,16 @@ final class Upgrade
         rename($new, $path);
     }
 
-    /** What follows from the rows, as they are now. */
-    private function rebuild(string $path): void
+    /**
+     * What follows from the rows of each account, as they are now.
+     *
+     * @param  \Closure(int): void  $rebuild
+     */
+    private function each(string $path, \Closure $rebuild): void
     {
-        $this->on($path, function (): void {
+        $this->on($path, function () use ($rebuild): void {
             foreach (DB::table('users')->pluck('id') as $id) {
-                DB::transaction(fn () => $this->follows->rebuild(is_numeric($id) ? (int) $id : 0));
+                DB::transaction(fn () => $rebuild(is_numeric($id) ? (int) $id : 0));
             }
         });
     }

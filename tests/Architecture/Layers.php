@@ -24,6 +24,8 @@ final class Layers
         'Exception',
         'Generator',
         'IntlCalendar',
+        'Normalizer',
+        'Transliterator',
         'IntlDateFormatter',
         'InvalidArgumentException',
         'LogicException',

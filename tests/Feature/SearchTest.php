@@ -270,3 +270,95 @@ test('when something was last is answered by the latest of what is called so', f
     // Nothing has both words: what has one of them is shown, and nothing is answered.
     expect($ask('when did I last have a dentist appointment'))->toMatchArray(['answer' => null, 'any_of' => ['dentist', 'appointment']]);
 });
+
+test('entries and lines of the journal are found by one folding', function (string $written, string $asked) {
+    $this->entry(['title' => $written]);
+    $this->api('PUT', 'closings/2026-11-25', ['answers' => [['question' => 'What was good?', 'answer' => $written]]])->assertNoContent();
+    $answer = $this->api('GET', 'search?q='.urlencode($asked))->assertOk();
+    expect($answer->json('found.*.title'))->toBe([$written])->and($answer->json('lines.*.answer'))->toBe([$written]);
+})->with([
+    'ß as ss' => ['Straße kehren', 'STRASSE'],
+    'ss as ß' => ['Strasse kehren', 'straße'],
+    'accents' => ['Märchen proben', 'marchen'],
+    'accents that are asked for' => ['Marchen proben', 'märchen'],
+    'a letter that is none with a mark' => ['Smørrebrød', 'smorrebrod'],
+    'Greek, where the last sigma is another' => ['ΟΔΥΣΣΕΎΣ', 'οδυσσευς'],
+    'Cyrillic' => ['Ёлка', 'елка'],
+    'Hebrew with its points' => ['שָׁלוֹם', 'שלום'],
+    'kana keep what they are voiced by' => ['かがみ', 'かが'],
+    'fullwidth' => ['Ｆｅｒｎ', 'fern'],
+    'a plural' => ['Water the ferns', 'fern'],
+    'a singular' => ['Water the fern', 'ferns'],
+    'an ending' => ['Potted the begonias', 'potting begonia'],
+    'the beginning of a word' => ['Glasshouse', 'glassh'],
+    'a pictograph' => ['🌿Water', '🌿'],
+    'a pictograph in a colour of skin' => ['Done 👍🏽', '👍'],
+    'an address' => ['See https://example.test/seed-list', 'example.test/seed'],
+]);
+
+test('words are found from their beginning, in entries and in lines alike', function () {
+    $this->entry(['title' => 'Glasshouse']);
+    $this->api('PUT', 'closings/2026-11-25', ['answers' => [['question' => 'Well?', 'answer' => 'The glasshouse, か and が']]])->assertNoContent();
+    foreach (['house', 'lasshouse', 'が か x'] as $words) {
+        expect($this->api('GET', 'search?q='.urlencode($words))->json('lines'))->toBe([]);
+    }
+    expect(($this->titles)('house'))->toBe([]);
+});
+
+test('what has the word exactly comes before what begins so, and that before another ending', function () {
+    $this->entry(['title' => 'Potting']);
+    $this->entry(['title' => 'Potatoes']);
+    $this->entry(['title' => 'A shelf', 'notes' => 'for the pot']);
+    $this->entry(['title' => 'Ferns']);
+    $this->entry(['title' => 'Ask about it', 'notes' => 'a fern']);
+    expect(($this->titles)('pot'))->toBe(['A shelf', 'Potting', 'Potatoes'])
+        ->and(($this->titles)('fern'))->toBe(['Ask about it', 'Ferns'])
+        ->and(($this->titles)('ferns'))->toBe(['Ferns', 'Ask about it'])
+        ->and(($this->titles)('potted'))->toBe(['Potting', 'A shelf'])
+        ->and(($this->titles)('shelves po'))->toBe([])
+        ->and(($this->titles)('shelfs po'))->toBe(['A shelf']);
+});
+
+test('a link is looked through, and what matches in the notes is shown', function () {
+    $this->entry(['title' => 'Seeds', 'link' => 'https://nursery.example.test/catalogue']);
+    $notes = 'Zuerst die Anzuchterde mischen, dann Wässern und drei Tage warten, bis die Töpfe in das Glashaus kommen. Danach lüften.';
+    $this->entry(['title' => 'Plan', 'notes' => $notes]);
+    expect(($this->titles)('catalogue'))->toBe(['Seeds']);
+    $snippet = fn (string $words): string => $this->api('GET', 'search?q='.urlencode($words))->json('found.0.snippet');
+    expect($snippet('wassern topfe'))
+        ->toBe("…die Anzuchterde mischen, dann \x02Wässern\x03 und drei Tage warten, bis die \x02Töpfe\x03 in das…")
+        ->and($snippet('lüften'))->toBe("…das Glashaus kommen. Danach \x02lüften\x03.")
+        ->and($snippet('plan'))->toBe('');
+});
+
+test('lines of a journal are found as they are now, and undo brings them back', function () {
+    $lines = fn (string $words): array => $this->api('GET', 'search?q='.urlencode($words))->json('lines.*.answer');
+    $say = fn (string $answer) => $this->api('PUT', 'closings/2026-11-25', ['answers' => [['question' => 'Well?', 'answer' => $answer]]])->assertNoContent();
+    $say('The pump was mended');
+    $say('The roof was mended');
+    expect($lines('pump'))->toBe([])->and($lines('roofs'))->toBe(['The roof was mended']);
+    $this->api('POST', 'undo')->assertOk();
+    expect($lines('pump'))->toBe(['The pump was mended'])->and($lines('roof'))->toBe([]);
+});
+
+test('what the board leaves out is left out on a wish', function (string $choice, array $titles) {
+    $calendar = $this->entry(['title' => 'Fern must', 'importance' => 'must', 'labels' => ['glasshouse']])['calendar_id'];
+    $this->entry(['title' => 'Fern fair', 'kind' => 'event', 'start' => '2026-11-20', 'end' => '2026-11-20']);
+    $this->entry(['title' => 'Fern round', 'rule' => 'FREQ=WEEKLY', 'start' => '2026-11-20', 'end' => '2026-11-20', 'effort' => 'light']);
+    $done = $this->entry(['title' => 'Fern done', 'start' => '2026-11-20', 'end' => '2026-11-20']);
+    $this->api('PUT', "entries/{$done['id']}/occurrences/once/done")->assertNoContent();
+    $this->api('PUT', 'closings/2026-11-25', ['answers' => [['question' => 'Well?', 'answer' => 'ferns']]])->assertNoContent();
+    $found = $this->api('GET', 'search?q=fern&'.str_replace('CALENDAR', $calendar, $choice))->assertOk();
+    expect($found->json('found.*.title'))->toEqualCanonicalizing($titles)
+        ->and($found->json('lines'))->toHaveCount($choice === '' ? 1 : 0); // which is on no board
+})->with([
+    ['', ['Fern must', 'Fern fair', 'Fern round', 'Fern done']],
+    ['kinds=event', ['Fern fair']],
+    ['importance=must', ['Fern must']],
+    ['effort=light~none&kinds=task', ['Fern must', 'Fern round', 'Fern done']],
+    ['labels=glasshouse', ['Fern must']],
+    ['repeats=none&done=open', ['Fern must', 'Fern fair']],
+    ['done=done', ['Fern done']],
+    ['calendars=CALENDAR', ['Fern must', 'Fern fair', 'Fern round', 'Fern done']],
+    ['calendars=other', []],
+]);

@@ -402,3 +402,14 @@ test('the journal: lines of closings and of rounds, in order, found by their wor
         ->and($found('orchids'))
         ->toBe([]);
 });
+
+test('two things at the same time both count, for each area what was given to it', function () {
+    $both = ['kind' => 'event', 'all_day' => false, 'overlaps' => true];
+    $area = $this->api('POST', 'areas', ['name' => 'Family', 'colour' => 'rose'])->assertCreated()->json('id');
+    $calendar = $this->api('POST', 'calendars', ['area_id' => $area, 'name' => 'Visits'])->assertCreated()->json('id');
+    $this->entry([...$both, 'title' => 'Trustees', 'start' => '2026-11-23T09:00:00', 'end' => '2026-11-23T10:00:00']);
+    $this->entry([...$both, 'title' => 'On call', 'start' => '2026-11-23T09:30:00', 'end' => '2026-11-23T11:00:00', 'calendar_id' => $calendar]);
+    $tally = $this->api('GET', 'tally/2026-11-23/7')->assertOk()->json();
+    expect(array_filter(array_column($tally['groups'], 'worked')))->toEqualCanonicalizing([60, 90])
+        ->and($tally['all']['worked'])->toBe(150); // though one was awake for two hours
+});

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
-use App\Queries\Tally\Choice;
 use App\Queries\Tally\Figure;
 use App\Queries\Tally\Grouping;
 use Illuminate\Foundation\Http\FormRequest;
@@ -16,6 +15,8 @@ use PlumRota\Core\Tally\Rounding;
 /** By what a stretch is counted, which minutes, and which entries; what is chosen stands in the address as the page has it there. */
 final class TallyRequest extends FormRequest
 {
+    use ChoosesAsOnBoard;
+
     /** @return array<string, mixed> */
     public function rules(): array
     {
@@ -28,10 +29,7 @@ final class TallyRequest extends FormRequest
             'fact' => ['sometimes', Rule::enum(Fact::class)],
             'step' => ['sometimes', 'integer', Rule::in(Rounding::STEPS)],
             'way' => ['sometimes', Rule::in(['near', 'up'])],
-            ...array_fill_keys(
-                ['areas', 'calendars', 'kinds', 'importance', 'effort', 'labels', 'done', 'repeats'],
-                ['sometimes', 'nullable', 'string', 'max:4000'],
-            ),
+            ...self::choiceRules(),
         ];
     }
 
@@ -69,27 +67,5 @@ final class TallyRequest extends FormRequest
     public function rounding(): Rounding
     {
         return new Rounding($this->integer('step', 1), $this->input('way') === 'up');
-    }
-
-    public function choice(): Choice
-    {
-        return new Choice(
-            $this->list('areas'),
-            $this->list('calendars'),
-            $this->list('kinds'),
-            $this->list('importance'),
-            $this->list('effort'),
-            $this->list('labels'),
-            $this->list('done'),
-            ! in_array('none', $this->list('repeats'), true),
-        );
-    }
-
-    /** @return list<string> values with "~" between them, each percent-encoded by itself */
-    private function list(string $name): array
-    {
-        $text = $this->string($name)->value();
-
-        return $text === '' ? [] : array_map(rawurldecode(...), explode('~', $text));
     }
 }

@@ -7,6 +7,7 @@ namespace App\Queries\Screens;
 use App\Access\Visible;
 use App\Mapping\SeriesOf;
 use App\Models\User;
+use App\Queries\Tally\Choice;
 use App\Reading\EntryRow;
 use App\Reading\EntryRows;
 use App\Reading\JournalLines;
@@ -14,13 +15,15 @@ use App\Reading\OverrideRow;
 use App\Reading\OverrideRows;
 use App\Reading\RoutineHalves;
 use App\Reading\SearchRows;
+use PlumRota\Core\Capture\Folded;
 use PlumRota\Core\Capture\LastTime;
-use stdClass;
 
 /** Finds entries, past and done included, by what is written in them; each with when it was last and when it is next. */
 final readonly class Search
 {
     private const MOST = 40;
+
+    private const MOST_WORDS = 12;
 
     public function __construct(
         private HitDates $dates,
@@ -32,22 +35,28 @@ final readonly class Search
     ) {
     }
 
-    /** @return array<string, mixed> the schema SearchResult of the contract */
-    public function show(User $user, string $text): array
+    /**
+     * @param  Choice|null  $choice  what is let through; left out, everything
+     * @return array<string, mixed> the schema SearchResult of the contract
+     */
+    public function show(User $user, string $text, ?Choice $choice = null): array
     {
+        $choice ??= new Choice();
         $question = LastTime::asked($text);
-        $words = $question ?? $text;
-        $rows = $this->rows($user, self::match($words, 'AND'));
+        $said = self::said($question ?? $text);
+        $words = self::folded($said);
+        $rows = $this->rows($user, $words, 'AND');
         $anyOf = [];
-        if ($rows === [] && str_contains(trim($words), ' ')) {
+        if ($rows === [] && count($words) > 1) {
             // Any of the longer words will do then.
-            $anyOf = self::words((string) preg_replace('/\b[\p{L}\p{N}]{1,3}\b/u', ' ', mb_scrub($words)));
-            $rows = $this->rows($user, self::match(implode(' ', $anyOf), 'OR'));
+            $anyOf = array_values(array_filter($said, fn (string $word): bool => mb_strlen($word) > 3));
+            $rows = $this->rows($user, $words = self::folded($anyOf), 'OR');
         }
         $entries = $this->entryRows->named(Visible::to($user), array_values(array_unique(array_column($rows, 'entry_id'))));
-        $found = $this->found($user, $rows, $entries);
+        $rows = array_slice($this->chosen($user, $rows, $entries, $choice), 0, self::MOST);
+        $found = $this->found($user, $rows, $entries, $words);
         // What has but one of the words may be something else.
-        $latest = $question === null || $anyOf !== [] ? null : self::latest($found, self::words($words));
+        $latest = $question === null || $anyOf !== [] ? null : self::latest($found, $words);
         if ($latest !== null) {
             $one = $found[$latest];
             unset($found[$latest]);
@@ -65,7 +74,8 @@ final readonly class Search
                 'habit' => $one['routine'] && $one['kind'] === 'task',
             ],
             'any_of' => $anyOf,
-            'lines' => $this->journalLines->with($user, self::words($words)),
+            // The journal is on no board.
+            'lines' => $choice->isEverything() ? $this->journalLines->with($user, self::folded($said)) : [],
         ];
     }
 
@@ -73,15 +83,17 @@ final readonly class Search
      * The one that was last: of those that are called so, else of all that have the words somewhere.
      *
      * @param  list<array{title: string, last_done: string|null, last: string|null}>  $found
-     * @param  list<string>  $words
+     * @param  list<string>  $words  folded
      */
     private static function latest(array $found, array $words): ?int
     {
         $at = array_filter(array_map(fn (array $one): ?string => $one['last_done'] ?? $one['last'], $found));
-        $isCalledSo = fn (int $i): bool => array_filter(
-            $words,
-            fn (string $word): bool => preg_match('/(?<![\p{L}\p{N}])'.preg_quote($word, '/').'/iu', $found[$i]['title']) !== 1,
-        ) === [];
+        $isCalledSo = function (int $i) use ($found, $words): bool {
+            $title = Folded::words($found[$i]['title']);
+            $isThere = fn (string $asked): bool => array_filter($title, fn (string $word): bool => Folded::isAsked($word, $asked)) !== [];
+
+            return array_filter($words, fn (string $asked): bool => ! $isThere($asked)) === [];
+        };
         $called = array_filter($at, $isCalledSo, ARRAY_FILTER_USE_KEY);
         $of = $called === [] ? $at : $called;
 
@@ -90,50 +102,88 @@ final readonly class Search
         return array_key_first($of);
     }
 
-    /** What was typed as a query of FTS5: every word quoted, the beginnings of words enough. */
-    private static function match(string $text, string $join): string
+    /** @return list<string> words and pictographs as they were typed */
+    private static function said(string $text): array
     {
-        return implode(" {$join} ", array_map(fn (string $word): string => "\"{$word}\"*", self::words($text)));
-    }
+        preg_match_all('/[\p{L}\p{M}\p{N}\p{Co}]+|\p{So}/u', mb_substr(mb_scrub($text), 0, 200), $words);
 
-    /** @return list<string> */
-    private static function words(string $text): array
-    {
-        preg_match_all('/[\p{L}\p{N}]+/u', mb_substr(mb_scrub($text), 0, 200), $words);
-
-        return array_slice($words[0], 0, 12);
+        return array_slice($words[0], 0, self::MOST_WORDS);
     }
 
     /**
-     * @return list<array{entry_id: string, override_ids: list<int>, snippet: string}> the best first, an entry at most once unless
-     *   changes of it match
+     * @param  list<string>  $said
+     * @return list<string>
      */
-    private function rows(User $user, string $match): array
+    private static function folded(array $said): array
     {
-        if ($match === '') {
-            return [];
-        }
-        $rows = $this->searchRows->matching(Visible::to($user), $match);
+        return array_slice(Folded::words(implode(' ', $said)), 0, self::MOST_WORDS);
+    }
+
+    /**
+     * @param  list<string>  $words  folded
+     * @param  'AND'|'OR'  $join
+     * @return list<array{entry_id: string, override_ids: list<int>}> the best first, an entry at most once unless changes of it match
+     */
+    private function rows(User $user, array $words, string $join): array
+    {
         $kept = [];
-        foreach ($rows as $row) {
-            assert($row instanceof stdClass && is_string($row->entry_id) && is_string($row->snippet));
+        foreach ($this->searchRows->matching(Visible::to($user), $words, $join) as $row) {
             // Of a routine that was changed the same way many times one stands for all.
-            $same = $row->entry_id.'|'.($row->override_id === null ? '' : (is_string($row->title) ? $row->title : ''));
-            $kept[$same] ??= ['entry_id' => $row->entry_id, 'override_ids' => [], 'snippet' => $row->snippet];
-            if (is_numeric($row->override_id)) {
-                $kept[$same]['override_ids'][] = (int) $row->override_id;
+            $same = $row['entry_id'].'|'.($row['override_id'] === null ? '' : $row['title']);
+            $kept[$same] ??= ['entry_id' => $row['entry_id'], 'override_ids' => []];
+            if ($row['override_id'] !== null) {
+                $kept[$same]['override_ids'][] = $row['override_id'];
             }
         }
 
-        return array_slice(array_values($kept), 0, self::MOST);
+        return array_values($kept);
     }
 
     /**
-     * @param  list<array{entry_id: string, override_ids: list<int>, snippet: string}>  $rows
+     * Those that a choice lets through; of a routine open is what is not done for good.
+     *
+     * @param  list<array{entry_id: string, override_ids: list<int>}>  $rows
      * @param  array<string, EntryRow>  $entries
+     * @return list<array{entry_id: string, override_ids: list<int>}>
+     */
+    private function chosen(User $user, array $rows, array $entries, Choice $choice): array
+    {
+        if ($choice->isEverything()) {
+            return $rows;
+        }
+        $changes = $this->overrideRows->named(array_merge(...array_column($rows, 'override_ids')));
+        $areas = Visible::to($user)->areaOfCalendar();
+        $done = $this->overrideRows->lastDone(array_keys($entries));
+
+        return array_values(array_filter($rows, function (array $row) use ($entries, $choice, $changes, $areas, $done): bool {
+            $entry = $entries[$row['entry_id']] ?? null;
+            if ($entry === null) {
+                return false;
+            }
+            $change = $changes[$row['override_ids'][0] ?? -1] ?? null;
+            $details = SeriesOf::details($entry);
+            $details = $change === null ? $details : $details->with($change->fields);
+
+            return $choice->lets(
+                $areas[$details->calendar_id] ?? $entry->area_id,
+                $details->calendar_id,
+                $entry->kind,
+                $details->importance,
+                $details->effort,
+                $details->labels,
+                $entry->isRoutine() ? $change?->done_at !== null : isset($done[$entry->id]),
+                $entry->isRoutine(),
+            );
+        }));
+    }
+
+    /**
+     * @param  list<array{entry_id: string, override_ids: list<int>}>  $rows
+     * @param  array<string, EntryRow>  $entries
+     * @param  list<string>  $words  folded
      * @return list<array{entry_id: string, recurrence_id: string|null, title: string, kind: string, calendar_id: string, area_id: string, colour: string|null, routine: bool, snippet: string, last_done: string|null, last: string|null, next: string|null, in_basket: bool}>
      */
-    private function found(User $user, array $rows, array $entries): array
+    private function found(User $user, array $rows, array $entries, array $words): array
     {
         $changes = $this->overrideRows->named(array_merge(...array_column($rows, 'override_ids')));
         /** @var array<string, string> $areas  by calendar */
@@ -185,7 +235,7 @@ final readonly class Search
                 'area_id' => $areas[$details->calendar_id] ?? $entry->area_id,
                 'colour' => $details->colour,
                 'routine' => $entry->isRoutine(),
-                'snippet' => str_contains($row['snippet'], "\x02") ? $row['snippet'] : '',
+                'snippet' => Snippet::of($details->notes, $words),
                 'last_done' => $lastDone,
                 'last' => $last,
                 'next' => $next,
@@ -197,7 +247,7 @@ final readonly class Search
     }
 
     /**
-     * @param  list<array{entry_id: string, override_ids: list<int>, snippet: string}>  $rows
+     * @param  list<array{entry_id: string, override_ids: list<int>}>  $rows
      * @param  array<int, OverrideRow>  $changes
      * @return array<string, list<string>> by entry
      */
@@ -240,7 +290,7 @@ final readonly class Search
     /**
      * The entries that were found as a whole, each with what it was cut from and continued by.
      *
-     * @param  list<array{entry_id: string, override_ids: list<int>, snippet: string}>  $rows
+     * @param  list<array{entry_id: string, override_ids: list<int>}>  $rows
      * @param  array<string, EntryRow>  $entries
      * @return array<string, array<string, EntryRow>> by the id of the first half: its halves by id, in order
      */

@@ -6,7 +6,7 @@ namespace App\Queries\Tally;
 
 use PlumRota\Core\Tally\CountedLine;
 
-/** Which lines count, chosen as on the board: each list names what is let through, an empty one lets everything through. */
+/** Which lines or entries count, chosen as on the board: each list names what is let through, an empty one lets everything through. */
 final readonly class Choice
 {
     /** Stands for "not said" in a list. */
@@ -38,14 +38,40 @@ final readonly class Choice
     {
         $of = $line->of;
 
-        return self::isAmong($this->areas, $of->areaId) &&
-            self::isAmong($this->calendars, $of->calendarId) &&
-            self::isAmong($this->kinds, $of->isTask ? 'task' : 'event') &&
-            self::isAmong($this->importance, $of->importance ?? self::NONE) &&
-            self::isAmong($this->effort, $of->effort ?? self::NONE) &&
-            self::isAmong($this->done, $line->outcome->isDone() ? 'done' : 'open') &&
-            ($this->labels === [] || array_intersect($this->labels, $of->labels === [] ? [self::NONE] : $of->labels) !== []) &&
-            ($this->routines || ! $of->isRoutine);
+        return $this->lets(
+            $of->areaId,
+            $of->calendarId,
+            $of->isTask ? 'task' : 'event',
+            $of->importance,
+            $of->effort,
+            $of->labels,
+            $line->outcome->isDone(),
+            $of->isRoutine,
+        );
+    }
+
+    /**
+     * @param  string  $kind  task or event
+     * @param  list<string>  $labels
+     */
+    public function lets(
+        string $areaId,
+        string $calendarId,
+        string $kind,
+        ?string $importance,
+        ?string $effort,
+        array $labels,
+        bool $isDone,
+        bool $isRoutine,
+    ): bool {
+        return self::isAmong($this->areas, $areaId) &&
+            self::isAmong($this->calendars, $calendarId) &&
+            self::isAmong($this->kinds, $kind) &&
+            self::isAmong($this->importance, $importance ?? self::NONE) &&
+            self::isAmong($this->effort, $effort ?? self::NONE) &&
+            self::isAmong($this->done, $isDone ? 'done' : 'open') &&
+            ($this->labels === [] || array_intersect($this->labels, $labels === [] ? [self::NONE] : $labels) !== []) &&
+            ($this->routines || ! $isRoutine);
     }
 
     public function isEverything(): bool

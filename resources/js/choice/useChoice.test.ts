@@ -70,6 +70,22 @@ describe('what is shown', () => {
         useView().soloCalendar = 'stall'
         expect(titles()).toEqual(['Stall'])
     })
+    it('is asked for as it is shown, with hidden calendars left out', async () => {
+        const asked = async (address: string): Promise<unknown> =>
+            (await using(useChoice, address)).asAsked.value
+        expect(await asked('/week')).toBeNull()
+        expect(await asked('/week?colour=effort&repeats=next')).toBeNull()
+        expect(await asked('/week?kinds=task&colour=effort&calendars=stall~house')).toEqual({
+            kinds: 'task',
+            calendars: 'stall~house',
+        })
+        expect(Object.keys((await asked('/week?repeats=none')) as object)).toEqual(['calendars', 'repeats'])
+        useView().soloCalendar = 'stall'
+        expect(await asked('/week')).toEqual({ calendars: 'stall' })
+        useView().soloCalendar = 'gone'
+        expect(await asked('/week')).toEqual({ calendars: 'none' })
+        useView().soloCalendar = null
+    })
     it('changes the address and nothing else in it', async () => {
         const { turn, set, take, isFiltered } = await using(useChoice, '/week/2026-11-25?work=1')
         turn('labels', 'ladder')

@@ -79,7 +79,7 @@ export const useChoice = createSharedComposable(() => {
     const route = useRoute()
     const router = useRouter()
     const view = useView()
-    const { area, calendar, colour: calendarColour } = useAreas()
+    const { area, calendar, calendars, colour: calendarColour } = useAreas()
     const { labels } = useFilters()
 
     const choice = computed(() => readChoice(route.query))
@@ -124,15 +124,15 @@ export const useChoice = createSharedComposable(() => {
     }
 
     /** Hidden areas and calendars are not drawn; one that is seen alone hides all others. */
+    const isHidden = (areaId: string, calendarId: string): boolean =>
+        view.soloArea
+            ? areaId !== view.soloArea
+            : view.soloCalendar
+              ? calendarId !== view.soloCalendar
+              : (area(areaId)?.hidden ?? false) || (calendar(calendarId)?.hidden ?? false)
+
     function shown(one: Filterable): boolean {
-        if (
-            view.soloArea
-                ? one.area_id !== view.soloArea
-                : view.soloCalendar
-                  ? one.calendar_id !== view.soloCalendar
-                  : area(one.area_id)?.hidden || calendar(one.calendar_id)?.hidden
-        )
-            return false
+        if (isHidden(one.area_id, one.calendar_id)) return false
         return (
             among('areas', one.area_id) &&
             among('calendars', one.calendar_id) &&
@@ -147,6 +147,17 @@ export const useChoice = createSharedComposable(() => {
             (repeats.value !== 'none' || !one.routine)
         )
     }
+
+    /** What the board shows, as the server takes it, hidden calendars left out; null where it shows everything. */
+    const asAsked = computed<Record<string, string> | null>(() => {
+        const seen = calendars.value.filter(
+            (one) => !isHidden(one.area_id, one.id) && among('calendars', one.id),
+        )
+        if (!isFiltered.value && repeats.value !== 'none' && seen.length === calendars.value.length)
+            return null
+        const ids = seen.map((one) => one.id)
+        return writeChoice({ ...choice.value, colour: [], calendars: ids.length > 0 ? ids : [NONE] })
+    })
 
     function labelColour(label: string): Colour {
         const place = labels.value.indexOf(label)
@@ -184,5 +195,19 @@ export const useChoice = createSharedComposable(() => {
         return []
     })
 
-    return { choice, scheme, repeats, isFiltered, differs, isPlain, set, turn, take, shown, hue, legend }
+    return {
+        choice,
+        scheme,
+        repeats,
+        isFiltered,
+        differs,
+        isPlain,
+        set,
+        turn,
+        take,
+        shown,
+        asAsked,
+        hue,
+        legend,
+    }
 })

@@ -52,6 +52,18 @@ describe('finding', () => {
         expect(asked.at(-1)?.path).toBe('search?q=orchid%20%26%20valve')
         expect(document.body.textContent).toContain('Nothing is written anywhere with these words.')
     })
+    it('looks through what the board shows alone, on a wish', async () => {
+        expect(within('[data-test=only-shown]')).toEqual([])
+        await router.replace('/week?kinds=event')
+        await flushPromises()
+        const nothing = { found: [], answer: null, any_of: [], lines: [] }
+        await look('stall', nothing)
+        expect(asked.at(-1)?.path).toBe('search?q=stall')
+        within('[data-test=only-shown]')[0]?.click()
+        await look('stall', nothing)
+        expect(asked.at(-1)?.path).toMatch(/^search\?q=stall&calendars=.+&kinds=event$/)
+        expect(document.body.textContent).toContain('Nothing that the board shows has these words.')
+    })
     it('says of each when it was done, when it was and when it is next', async () => {
         await look('a', {
             answer: null,

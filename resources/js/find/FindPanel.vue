@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import NothingHere from '@/shared/NothingHere.vue'
-import { NButton } from 'naive-ui'
+import { NButton, NCheckbox } from 'naive-ui'
 import { answerOf, api } from '@/api/client'
 import type { Found } from '@/api/types'
 import { dateIn, dayNumber, fullDate, timeOf } from '@/shared/time'
+import { useChoice } from '@/choice/useChoice'
 import { usePeriod } from '@/period/usePeriod'
 import SidePanel from '@/shared/SidePanel.vue'
 import TextField from '@/shared/TextField.vue'
@@ -25,10 +26,15 @@ const { calendar, colour } = useAreas()
 const words = ref('')
 const field = ref<InstanceType<typeof TextField> | null>(null)
 const settled = refDebounced(words, 120)
+const { asAsked } = useChoice()
+/** Whether only that is looked through which the board shows. */
+const onlyShown = ref(false)
+const choice = computed(() => (onlyShown.value ? (asAsked.value ?? {}) : {}))
 const query = useQuery({
-    queryKey: computed(() => ['search', settled.value.trim()]),
+    queryKey: computed(() => ['search', settled.value.trim(), choice.value]),
     enabled: computed(() => settled.value.trim() !== ''),
-    queryFn: () => answerOf(api.GET('/search', { params: { query: { q: settled.value.trim() } } })),
+    queryFn: () =>
+        answerOf(api.GET('/search', { params: { query: { q: settled.value.trim(), ...choice.value } } })),
     placeholderData: keepPreviousData,
     staleTime: 10_000,
 })
@@ -97,6 +103,9 @@ const dayOf = (one: Found): string | null => one.last_done ?? one.last ?? one.ne
             autocomplete="off"
             test="find-field"
         />
+        <NCheckbox v-if="asAsked" v-model:checked="onlyShown" class="only" data-test="only-shown"
+            >only what the board shows</NCheckbox
+        >
         <p
             v-if="result && result.any_of.length > 0 && result.found.length > 0"
             class="muted"
@@ -117,12 +126,14 @@ const dayOf = (one: Found): string | null => one.last_done ?? one.last ?? one.ne
             >
         </p>
         <p v-if="!result" class="hint">
-            Titles, notes, places, steps, labels and the lines of closed days are looked through, past and
-            done included. Ask “when did the boiler service last happen?” for a date.
+            Titles, notes, places, links, steps, labels and the lines of closed days and rounds are looked
+            through, past and done included. Ask “when did the boiler service last happen?” for a date.
         </p>
-        <NothingHere v-else-if="result.found.length === 0 && result.lines.length === 0" class="nothing"
-            >Nothing is written anywhere with these words. Fewer words find more.</NothingHere
-        >
+        <NothingHere v-else-if="result.found.length === 0 && result.lines.length === 0" class="nothing">{{
+            onlyShown && asAsked
+                ? 'Nothing that the board shows has these words.'
+                : 'Nothing is written anywhere with these words. Fewer words find more.'
+        }}</NothingHere>
         <ul v-else-if="result.found.length > 0" class="found">
             <li
                 v-for="(one, i) in result.found"
@@ -167,6 +178,9 @@ const dayOf = (one: Found): string | null => one.last_done ?? one.last ?? one.ne
 h2 {
     margin-top: 18px;
     font-size: 1rem;
+}
+.only {
+    margin-top: 8px;
 }
 .hint {
     color: var(--muted);

@@ -7,7 +7,13 @@ use PlumRota\Core\Recurrence\RecurrenceRule;
 use PlumRota\Core\Recurrence\RecurrenceSet;
 use PlumRota\Core\Recurrence\RuleInWords;
 use PlumRota\Core\Recurrence\RuleParser;
+use PlumRota\Core\Recurrence\Skip;
+use PlumRota\Core\Tests\conformance\AnyRule;
+use PlumRota\Core\Tests\conformance\RuleMaker;
+use PlumRota\Core\Tests\conformance\SentenceReader;
+use PlumRota\Core\Time\LocalDate;
 use PlumRota\Core\Time\LocalDateTime;
+use PlumRota\Core\Time\Zone;
 
 /** From Wednesday 25 November 2026, 7:05, on. Every sentence was read by a person against its rule. */
 test('a rule of any shape has its sentence', function (string $rule, string $words, bool $afterDone = false) {
@@ -26,7 +32,7 @@ test('a rule of any shape has its sentence', function (string $rule, string $wor
     ['FREQ=DAILY;BYDAY=SU,SA', 'every day on Saturday and Sunday'],
     ['FREQ=DAILY;BYDAY=MO', 'every day on Monday'],
     ['FREQ=DAILY;BYDAY=MO,TU,WE,TH,FR;BYMONTH=1,2', 'every day on a weekday in January and February'],
-    ['FREQ=DAILY;BYMONTHDAY=1,-1;BYMONTH=1,3', 'every day on the last day and 1st in January and March'],
+    ['FREQ=DAILY;BYMONTHDAY=1,-1;BYMONTH=1,3', 'every day on the 1st and last day of the month in January and March'],
     ['FREQ=DAILY;BYMONTHDAY=1;BYHOUR=7,8;BYSETPOS=-1', 'every day on the 1st at 7:05 and 8:05, only the last of these'],
     ['FREQ=DAILY;BYMONTHDAY=2,3,22;BYDAY=TU;BYMONTH=5', 'every day on Tuesday on the 2nd, 3rd and 22nd in May'],
     ['FREQ=HOURLY;BYYEARDAY=1,100,-1', 'every hour on the last, 1st and 100th day of the year'],
@@ -108,8 +114,8 @@ test('a rule of any shape has its sentence', function (string $rule, string $wor
     ['FREQ=YEARLY;BYMONTH=12;BYMONTHDAY=24,25', 'every year on the 24th and 25th of December'],
     ['FREQ=YEARLY;BYMONTH=3,12;BYMONTHDAY=1', 'every year on the 1st of March and December'],
     ['FREQ=YEARLY;BYMONTH=1,2,3;BYMONTHDAY=1', 'every year on the 1st of the months from January to March'],
-    ['FREQ=YEARLY;BYMONTH=11;BYMONTHDAY=2,3;BYDAY=TU', 'every year on the 2nd and 3rd if it is a Tuesday of November'],
-    ['FREQ=YEARLY;BYMONTH=11;BYMONTHDAY=2;BYDAY=TU', 'every year on the 2nd if it is a Tuesday of November'],
+    ['FREQ=YEARLY;BYMONTH=11;BYMONTHDAY=2,3;BYDAY=TU', 'every year on the 2nd and 3rd of November if it is a Tuesday'],
+    ['FREQ=YEARLY;BYMONTH=11;BYMONTHDAY=2;BYDAY=TU', 'every year on the 2nd of November if it is a Tuesday'],
     [
         'RSCALE=GREGORIAN;FREQ=YEARLY;BYMONTH=2;BYMONTHDAY=29;SKIP=BACKWARD',
         'every year on 29 February, or the last day before where a month is too short',
@@ -150,6 +156,17 @@ test('a rule of any shape has its sentence', function (string $rule, string $wor
         'FREQ=YEARLY;BYMONTH=1;BYDAY=1MO,TU;BYSETPOS=2',
         'every year on the first Monday and every Tuesday of January, only the 2nd of these',
     ],
+    ['FREQ=WEEKLY;BYHOUR=9,12;BYSETPOS=1', 'every week on Wednesday at 9:05 and 12:05, only the 1st of these'],
+    ['FREQ=HOURLY;INTERVAL=10;BYMONTHDAY=-4', 'every 10 hours on the last but three day of the month'],
+    ['FREQ=MONTHLY;BYDAY=-5TH', 'every month on the 5th Thursday from the end'],
+    ['FREQ=YEARLY;BYMONTHDAY=30;BYDAY=53MO', 'every year on the 30th of every month if it is the 53rd Monday of the year'],
+    ['FREQ=YEARLY;BYWEEKNO=-1;BYDAY=MO', 'every year on every Monday of the last week of the year'],
+    ['FREQ=YEARLY;BYWEEKNO=10,20,-10;BYDAY=MO', 'every year on every Monday of weeks 10, 20 and the 10th week from the end of the year'],
+    ['FREQ=YEARLY;BYWEEKNO=20;BYMONTHDAY=15', 'every year on every day of week 20 where that is the 15th'],
+    'the last day has begun when the end is over' => ['FREQ=DAILY;UNTIL=20270326T060000', 'every day until 25 March 2027'],
+    'some of the last day' => ['FREQ=DAILY;BYHOUR=7,19;UNTIL=20270326T120000', 'every day at 7:05 and 19:05 until 26 March 2027, 12:00'],
+    'all of it' => ['FREQ=DAILY;BYHOUR=7,19;UNTIL=20270326T200000', 'every day at 7:05 and 19:05 until 26 March 2027'],
+    ['FREQ=HOURLY;UNTIL=20270326T120000', 'every hour until 26 March 2027, 12:00'],
     ['RSCALE=HEBREW;FREQ=YEARLY', 'every year on the same date of the Hebrew calendar'],
     ['RSCALE=ISLAMIC-CIVIL;FREQ=MONTHLY;COUNT=5', 'every month on the same date of the Islamic-Civil calendar, 5 times'],
     ['RSCALE=HEBREW;FREQ=YEARLY;BYMONTH=7,5L;BYMONTHDAY=10', 'every year on the 10th of months 7 and 5L of the Hebrew calendar'],
@@ -217,4 +234,74 @@ test('two rules that have one sentence come on the same dates', function () {
         );
         expect(count(array_unique($dates)))->toBe(1, "“{$sentence}” is said of ".implode(' and of ', array_keys($rules)));
     }
+});
+
+test('an end that is given in UTC is said by the walls of the entry', function (string $until, string $zone, string $words) {
+    $start = LocalDateTime::parse('2026-11-25T21:30');
+    expect((new RuleInWords(RuleParser::parse("FREQ=DAILY;UNTIL={$until}"), $start, zone: Zone::of($zone)))->sentence())->toBe($words);
+})->with([
+    ['20270327T013000Z', 'America/New_York', 'every day until 26 March 2027'],
+    ['20270326T123000Z', 'Asia/Tokyo', 'every day until 26 March 2027'],
+    ['20270326T120000Z', 'Asia/Tokyo', 'every day until 25 March 2027'],
+]);
+
+/** @return iterable<string> rules of all kinds but those of other calendars, with ends at any time and weeks that begin on any day */
+function sayableRules(int $seed): iterable
+{
+    [$maker, $any] = [new RuleMaker($seed), new AnyRule($seed)];
+    mt_srand($seed);
+    while (true) {
+        $rule = match (mt_rand(0, 8)) {
+            0, 1 => $any->next(),
+            2 => sprintf(
+                'RSCALE=GREGORIAN;FREQ=%s;BYMONTHDAY=%s;SKIP=%s',
+                ['MONTHLY', 'YEARLY', 'MONTHLY;INTERVAL=2', 'YEARLY;BYMONTH=2', 'YEARLY;BYMONTH=2,6,11'][mt_rand(0, 4)],
+                ['29', '30', '31', '15,31', '28,30'][mt_rand(0, 4)],
+                ['BACKWARD', 'FORWARD'][mt_rand(0, 1)],
+            ),
+            default => $maker->rule(),
+        };
+        if (strlen($rule) > 150 || (str_contains($rule, 'RSCALE') && ! str_contains($rule, 'GREGORIAN'))) {
+            continue;
+        }
+        if (! str_contains($rule, 'COUNT') && mt_rand(0, 3) === 0) {
+            $rule .= sprintf(';UNTIL=%04d%02d%02d', mt_rand(2027, 2030), mt_rand(1, 12), mt_rand(1, 28));
+            $rule .= mt_rand(0, 1) === 0 ? '' : sprintf('T%02d%02d00', mt_rand(0, 23), [0, 30][mt_rand(0, 1)]);
+        }
+        yield $rule.(str_contains($rule, 'WKST') || mt_rand(0, 5) > 0 ? '' : ';WKST='.['SU', 'SA', 'TH'][mt_rand(0, 2)]);
+    }
+}
+
+/** 5,000 rules; `composer seeds` takes others. Read by SentenceReader, which knows nothing of rules. */
+test('a sentence says the dates that come, read by someone who knows only the sentence', function () {
+    $days = ['Yearly' => 2928, 'Monthly' => 1464, 'Weekly' => 1098, 'Daily' => 732, 'Hourly' => 90, 'Minutely' => 10, 'Secondly' => 2];
+    $wrong = [];
+    $number = 0;
+    foreach (sayableRules((int) (getenv('SLICE_SEED') ?: 20261202)) as $text) {
+        try {
+            $rule = RuleParser::parse($text);
+            $start = RecurrenceSet::firstOnOrAfter(
+                $rule,
+                LocalDate::of(2026, mt_rand(1, 12), mt_rand(1, 28))->at(mt_rand(0, 23), [0, 15, 30][mt_rand(0, 2)]),
+            );
+        } catch (InvalidRule) {
+            continue;
+        }
+        // A date that is carried into the next month belongs to the month before, which begins before the start.
+        if ($start === null || ($rule->skip === Skip::Forward && $start->date()->day === 1)) {
+            continue;
+        }
+        if (++$number > 5000) {
+            break;
+        }
+        $written = fn (LocalDateTime $moment): string => substr($moment.':00', 0, 19);
+        $horizon = $days[$rule->freq->name];
+        $end = $start->date()->plusDays($horizon)->startOfDay();
+        $words = (new RuleInWords($rule, $start))->sentence();
+        $said = (new SentenceReader($words, $written($start)))->moments(25, $horizon);
+        if ($said !== array_map($written, (new RecurrenceSet($start, $rule))->between($start, $end, 25))) {
+            $wrong[] = "{$text} from {$start}: {$words}";
+        }
+    }
+    expect($wrong)->toBe([]);
 });

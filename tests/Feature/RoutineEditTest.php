@@ -247,3 +247,15 @@ test('what rolled on of the first half of a cut is over once the second half has
     $this->api('POST', 'undo')->assertOk();
     expect($this->shown('2026-12-10', 1))->toContain('12-10 Gauge');
 });
+
+test('a tile shows the first line of notes as plain words', function (string $notes, string $shown) {
+    $this->entry(['title' => 'Noted', 'start' => '2026-11-25', 'end' => '2026-11-25', 'notes' => $notes]);
+    expect(array_column($this->occurrences('from=2026-11-25&days=1'), 'first_line', 'title')['Noted'])->toBe($shown);
+})->with([
+    ['Bring **magnifiers** and *two* trays', 'Bring magnifiers and two trays'],
+    ["\n## The _north_ side", 'The north side'],
+    ['- [ ] see [the list](https://nursery.example.test/list)', '[ ] see the list'],
+    ['~~Old~~ `new` __word__', 'Old new word'],
+    ['5 * 3 trays, 2*4 pots, snake_case_name', '5 * 3 trays, 2*4 pots, snake_case_name'],
+    ['**not closed', '**not closed'],
+]);

@@ -17,6 +17,8 @@ use PlumRota\Core\Fields\Types\RuleText;
 use PlumRota\Core\Recurrence\InvalidRule;
 use PlumRota\Core\Recurrence\RuleInWords;
 use PlumRota\Core\Recurrence\RuleParser;
+use PlumRota\Core\Time\InvalidTime;
+use PlumRota\Core\Time\Zone;
 
 /** What was changed in an entry, and when: the latest first, in plain words. */
 final class EntryHistory
@@ -128,6 +130,7 @@ final class EntryHistory
                 $value,
                 $row['start'],
                 (bool) ($row['after_done'] ?? false),
+                is_string($row['zone'] ?? null) ? $row['zone'] : null,
             ),
             $field->isFlag() => $value ? 'yes' : 'no',
             $field->isJson() && is_string($value) => self::listed($value),
@@ -138,11 +141,16 @@ final class EntryHistory
     }
 
     /** A rule of a time when more was allowed is shown as it was written. */
-    private static function inWords(string $rule, string $start, bool $afterDone): string
+    private static function inWords(string $rule, string $start, bool $afterDone, ?string $zone): string
     {
         try {
-            return (new RuleInWords(RuleParser::parse($rule), SeriesOf::moment($start), $afterDone))->sentence();
-        } catch (InvalidRule) {
+            return (new RuleInWords(
+                RuleParser::parse($rule),
+                SeriesOf::moment($start),
+                $afterDone,
+                zone: $zone === null ? null : Zone::of($zone),
+            ))->sentence();
+        } catch (InvalidRule|InvalidTime) {
             return mb_strimwidth($rule, 0, 120, '…');
         }
     }

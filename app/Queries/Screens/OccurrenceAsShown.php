@@ -145,13 +145,23 @@ final class OccurrenceAsShown
         return $changed;
     }
 
-    /** Of notes in Markdown the first line that says something, without the signs that begin a heading, a list or a quotation. */
+    /** Of notes in Markdown the first line that says something, without the signs of headings, lists, emphasis and links. */
     private static function firstLine(string $notes): string
     {
         $found =
             preg_match('/^[ \t]*(?:#{1,6}[ \t]+|[-*+>][ \t]+|\d+[.)][ \t]+)?(\S.*)$/mu', $notes, $m) === 1 ? trim($m[1]) : '';
 
-        return mb_strimwidth($found, 0, self::LINE_LENGTH, '…');
+        $plain = preg_replace(
+            [
+                '/!?\[([^\]\n]*)\]\([^)\s]*\)/u',
+                '/(\*\*|__|~~|`)(?=\S)(.+?)(?<=\S)\1/u',
+                '/(?<![\p{L}\p{N}*_])([*_])(?=\S)(.+?)(?<=\S)\1(?![\p{L}\p{N}*_])/u',
+            ],
+            ['$1', '$2', '$2'],
+            $found,
+        );
+
+        return mb_strimwidth($plain ?? $found, 0, self::LINE_LENGTH, '…');
     }
 
     /** @param  list<array{text: string, done: bool}>  $steps */

@@ -8,6 +8,7 @@ use PlumRota\Core\Time\EnglishNames;
 use PlumRota\Core\Time\LocalDateTime;
 use PlumRota\Core\Time\Region;
 use PlumRota\Core\Time\Weekday;
+use PlumRota\Core\Time\Zone;
 
 /** A rule as a plain English sentence without its full stop: "every other Thursday until 26 March 2027". */
 final readonly class RuleInWords
@@ -16,12 +17,16 @@ final readonly class RuleInWords
 
     private const LAST = [1 => 'last', 'last but one', 'last but two', 'last but three'];
 
-    /** @param  LocalDateTime  $start gives what the rule leaves to its start: the weekday, the date */
+    /**
+     * @param  LocalDateTime  $start gives what the rule leaves to its start: the weekday, the date
+     * @param  Zone|null  $zone  whose walls an end that is given in UTC is said by
+     */
     public function __construct(
         private RecurrenceRule $rule,
         private LocalDateTime $start,
         private bool $afterDone = false,
         private Region $region = new Region(),
+        private ?Zone $zone = null,
     ) {
     }
 
@@ -48,13 +53,15 @@ final readonly class RuleInWords
         return $this->every().
             $this->onWeekdays('on').
             $this->monthDays(' on the ').
+            // "Every day on the last day" would be every day.
+            (array_filter($this->rule->byMonthDay, fn (int $day): bool => $day < 0) === [] ? '' : ' of the month').
             $this->yearDays().
             $this->months(' in ');
     }
 
     private function weekly(): string
     {
-        $days = $this->plainWeekdays();
+        $days = $this->plainWeekdays() ?: [$this->start->date()->weekday()->value];
         if ($this->rule->bySetPos !== []) {
             return $this->every().
                 ' on '.
@@ -68,7 +75,6 @@ final readonly class RuleInWords
         if (count($days) === 7) {
             return ($this->rule->interval === 1 ? 'every day' : $this->every().' on every day').$this->months(' in ');
         }
-        $days = $days === [] ? [$this->start->date()->weekday()->value] : $days;
         $names = $this->joined(array_map(fn (int $day): string => $this->weekday($day), $days));
         $every = match ($this->rule->interval) {
             1 => 'every '.$names,
@@ -96,14 +102,17 @@ final readonly class RuleInWords
         $date = $this->start->date();
         $rule = $this->rule;
         if ($rule->byWeekNo !== []) {
-            $days = $rule->byDay !== [] ? $this->numberedWeekdays() : $date->weekday()->english();
+            $days = match (true) {
+                $rule->byDay !== [] => $this->numberedWeekdays(),
+                // The weekday of the start stands for it only where nothing else chooses the day.
+                $rule->byMonthDay !== [] || $rule->byYearDay !== [] => 'every day',
+                default => $date->weekday()->english(),
+            };
 
             return $this->every().
                 ' on '.
                 $days.
-                ' of '.
-                (count($rule->byWeekNo) === 1 ? 'week ' : 'weeks ').
-                $this->joined($rule->byWeekNo).
+                $this->weeks().
                 $this->monthDays(' where that is the ').
                 ($rule->byYearDay === [] ? '' : ' where that is'.substr($this->yearDays(), 3)).
                 $this->months(' in ');
@@ -126,10 +135,12 @@ final readonly class RuleInWords
             return $this->every().' on '.$this->region->dayOfMonth($rule->byMonthDay[0], $rule->byMonth[0]).$this->skip();
         }
         if ($rule->byMonthDay !== []) {
+            $isOfYear = $rule->byMonth === [] && $rule->byLeapMonth === [] && $rule->rscale === 'GREGORIAN';
+
             return $this->every().
                 $this->monthDays(' on the ').
-                $this->onWeekdays('if it is').
                 ($rule->byMonth === [] && $rule->byLeapMonth === [] ? ' of every month' : $this->months(' of ')).
+                $this->onWeekdays('if it is', $isOfYear ? ' of the year' : '').
                 $this->skip();
         }
         if ($rule->byDay !== []) {
@@ -167,12 +178,13 @@ final readonly class RuleInWords
         };
     }
 
-    private function onWeekdays(string $preposition): string
+    /** @param  string  $ofWhat  of what the first Monday is the first, where it is not of the month */
+    private function onWeekdays(string $preposition, string $ofWhat = ''): string
     {
         $days = $this->plainWeekdays();
         $named = array_map(fn (int $day): string => $this->weekday($day), $days);
         $numbered = array_map(
-            $this->numbered(...),
+            fn (WeekdayNum $day): string => $this->numbered($day).$ofWhat,
             array_values(array_filter($this->rule->byDay, fn (WeekdayNum $day): bool => $day->nth !== 0)),
         );
         if ($preposition === 'on') {
@@ -210,7 +222,9 @@ final readonly class RuleInWords
     /** "the first Monday" */
     private function numbered(WeekdayNum $day): string
     {
-        return 'the '.(self::FIRST[$day->nth] ?? self::ordinal($day->nth)).' '.$day->weekday->english();
+        $place = self::FIRST[$day->nth] ?? self::LAST[-$day->nth] ?? self::ordinal(abs($day->nth));
+
+        return "the {$place} {$day->weekday->english()}".($day->nth < -count(self::LAST) ? ' from the end' : '');
     }
 
     /** "the last weekday", "the first Saturday or Sunday": BYSETPOS over plain weekdays. */
@@ -259,16 +273,35 @@ final readonly class RuleInWords
         if ($this->rule->byMonthDay === []) {
             return '';
         }
+        $days = $this->rule->byMonthDay;
+        usort($days, fn (int $a, int $b): int => [$a < 0, $a] <=> [$b < 0, $b]);
         $names = array_map(
             fn (int $day): string => match (true) {
                 $day > 0 => self::ordinal($day),
                 isset(self::LAST[-$day]) => self::LAST[-$day].' day',
                 default => self::ordinal(-$day).' day from the end',
             },
-            $this->rule->byMonthDay,
+            $days,
         );
 
         return $lead.$this->joined($names, $this->rule->bySetPos === [] ? 'and' : 'or');
+    }
+
+    /** " of weeks 20 and 38", " of the last week of the year" */
+    private function weeks(): string
+    {
+        $numbers = array_values(array_filter($this->rule->byWeekNo, fn (int $week): bool => $week > 0));
+        $fromEnd = array_map(
+            fn (int $week): string => isset(self::LAST[-$week])
+                ? 'the '.self::LAST[-$week].' week of the year'
+                : 'the '.self::ordinal(-$week).' week from the end of the year',
+            array_values(array_filter($this->rule->byWeekNo, fn (int $week): bool => $week < 0)),
+        );
+        if ($numbers !== []) {
+            $numbers[0] = (count($numbers) === 1 ? 'week ' : 'weeks ').$numbers[0];
+        }
+
+        return ' of '.$this->joined([...$numbers, ...$fromEnd]);
     }
 
     private function yearDays(): string
@@ -350,7 +383,36 @@ final readonly class RuleInWords
             };
         }
 
-        return $this->rule->until === null ? '' : ' until '.$this->region->date($this->rule->until->wall->date());
+        return $this->rule->until === null ? '' : ' until '.$this->lastMoment($this->rule->until);
+    }
+
+    /** The last day, with a time only where that day has several and not all of them come. */
+    private function lastMoment(Until $until): string
+    {
+        $wall = $until->utc && $this->zone !== null ? $this->zone->wall($until->wall->seconds) : $until->wall;
+        $ofDay = $until->dateOnly ? 86_399 : $wall->seconds - $wall->date()->startOfDay()->seconds;
+        [$first, $last] = $this->timesOfDay();
+        if ($ofDay < $first) {
+            return $this->region->date($wall->date()->plusDays(-1));
+        }
+
+        return $this->region->date($wall->date()).
+            ($ofDay < $last ? ', '.$this->region->time($wall->time()->hour(), $wall->time()->minute()) : '');
+    }
+
+    /** @return array{int, int} the first and the last second of a day that it can come at */
+    private function timesOfDay(): array
+    {
+        $rule = $this->rule;
+        $time = $this->start->time();
+        if ($rule->freq->isWithinDay()) {
+            return [0, 86_340];
+        }
+        $second = ($this->start->seconds - $this->start->date()->startOfDay()->seconds) % 60;
+        $first = 3600 * ($rule->byHour[0] ?? $time->hour()) + 60 * ($rule->byMinute[0] ?? $time->minute());
+        $last = 3600 * (array_reverse($rule->byHour)[0] ?? $time->hour()) + 60 * (array_reverse($rule->byMinute)[0] ?? $time->minute());
+
+        return [$first + ($rule->bySecond[0] ?? $second), $last + (array_reverse($rule->bySecond)[0] ?? $second)];
     }
 
     /** On which weekday weeks begin, where that is another than usual and something hangs on it. */

@@ -29,7 +29,9 @@ final class SeriesInWords
             return null;
         }
         $start = $series->placement->start;
-        $sentence = $series->rule === null ? 'once' : (new RuleInWords($series->rule, $start, $series->afterDone, $region))->sentence();
+        $sentence = $series->rule === null
+            ? 'once'
+            : (new RuleInWords($series->rule, $start, $series->afterDone, $region, $series->placement->zone))->sentence();
         $besides = $series->extra;
         if (! $series->startsOnRule() && ! self::isAmong($start, $series->except)) {
             array_unshift($besides, $start);

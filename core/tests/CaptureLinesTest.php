@@ -39,7 +39,7 @@ test('nothing is placed on a day of which half was not understood; it is said, a
         ->not->toBe([]);
 })->with([
     'clean the vents every odd Tuesday of term at 9',
-    'take the tablets every morning and every evening for two weeks',
+    'take the tablets every morning and every full moon for two weeks',
     'Sort the archive tomorrow until the boxes are full',
     'Water the ferns on Friday except after rain at 9:00',
     'Bottle bank on Saturday at 09:30; flu jab on Tuesday, 1 December, at 12:15',

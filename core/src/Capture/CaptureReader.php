@@ -119,6 +119,10 @@ final class CaptureReader
         if ($vague !== []) {
             $meaning->problem(self::sayLeft($vague, false));
         }
+        $apart = $several && $left === [] && $meaning->problems === [] ? self::apart($line->line, $places) : [];
+        if ($apart !== []) {
+            $meaning->problem(self::sayLeft($apart, false));
+        }
 
         return new Draft(
             title: $title !== '' ? $title : self::deed($line->line, $meaning->due !== null || $placement !== null) ?? $context->calendars[$meaning->calendar ?? ''] ?? '',
@@ -173,6 +177,30 @@ final class CaptureReader
             },
             $others,
         );
+    }
+
+    /**
+     * What stands by itself between commas behind something that was understood, while the title stands elsewhere: a place, a calendar or a
+     * condition that was not known for one.
+     *
+     * @param  list<array{int, int, string}>  $places
+     * @return list<string>
+     */
+    private static function apart(string $line, array $places): array
+    {
+        $seen = $line;
+        foreach ($places as [$from, $to]) {
+            $seen = substr_replace($seen, str_repeat("\x02", $to - $from), $from, $to - $from);
+        }
+        preg_match_all("~\x02\\s*[,;–]\\s*(?<w>[^,;\x02]*\\p{L}[^,;\x02]*?)\\s*(?=[,;.]|\\.?\\s*$|\x02)~u", $seen, $m, PREG_OFFSET_CAPTURE);
+        $found = [];
+        foreach ($m['w'] as [$words, $at]) {
+            if (preg_match('~\p{L}{2,}~u', str_replace("\x02", '', substr($seen, 0, $at))) === 1) {
+                $found[] = rtrim($words, ' .');
+            }
+        }
+
+        return $found;
     }
 
     /** @param  non-empty-list<string>  $left */

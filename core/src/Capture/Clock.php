@@ -48,6 +48,12 @@ final readonly class Clock
         return LocalTime::of($hour % 24, $this->minute);
     }
 
+    /** @param  'am'|'pm'  $half */
+    public function in(string $half): self
+    {
+        return new self($this->to, $this->hour, $this->minute, $half, $this->isOpen, $this->form, $this->fault, $this->isPadded);
+    }
+
     /** Whether it may be the evening as well as the morning. */
     public function isEither(): bool
     {

@@ -19,6 +19,10 @@ final class ClockReader
     public static function at(Text $text, int $at, bool $isWhole = true): ?Clock
     {
         $best = null;
+        // 30,000 km
+        if ($text->at('\d{1,3},\d{3}', $at) !== null) {
+            return null;
+        }
         if ($text->at('\d|noon|midday|midnight|half|a\s+quarter|quarter|one|two|three|four|five|six|seven|eight|nine|ten'.
             '|eleven|twelve|twenty', $at, false) === null) {
             return null;

@@ -36,7 +36,8 @@ final readonly class DeadlinePhrases
             if ($by !== null) {
                 array_push($phrases, ...$this->due($at, $by->to));
             }
-            $before = $this->text->at('(?:some\s?time\s+|any\s?time\s+)?(?:(?<until>until)|before)\s+', $at, false);
+            $before = $this->text->at('(?:some\s?time\s+|any\s?time\s+|(?:must|has\s+to|have\s+to|needs?\s+to)\s+be\s+'.
+                '(?:(?:done|in|finished|ready|complete)\s+)?(?=before))?(?:(?<until>until)|before)\s+', $at, false);
             if ($before !== null) {
                 array_push($phrases, ...$this->before($at, $before->to, $before->has('until')));
             }

@@ -27,7 +27,7 @@ final readonly class FilingPhrases
 
     /** Words of importance, besides which a line may say other things. */
     private const IMPORTANCE = [
-        'must' => '(?:(?:absolutely|really)\s+)?must(?:\s+be\s+done|\s+do(?=\s*(?:[,;.)!]|$|please)))?|(?:high|top)\s+prio'.
+        'must' => '(?:(?:absolutely|really)\s+)?must(?!\s+not\b)(?:\s+be\s+done|\s+do(?=\s*(?:[,;.)!]|$|please)))?|(?:high|top)\s+prio'.
             '(?:rity)?'.
             '|(?:importance|prio(?:rity)?)\s*[:=]?\s*(?:must|high|top)|has\s+to\s+be\s+done|very\s+important|non-negotiable'.
             '|(?:(?:this|that|it)\s+is|(?:this|that|it)[\'’]?s)\s+a\s+must|(?<!not )'.

@@ -38,7 +38,7 @@ final class Leftovers
         '(?:first|second|third|fourth|last|penultimate)\s+(?:working\s+)?(?:day|week|weekday|weekend)s?\s+(?:of|in)',
         '(?:\d+|once|twice|two|three|four|five|six)\s+(?:times\s+)?(?:a|per)\s+(?:day|week|month|year)',
         '(?:next|this|last|following)\s+(?:week|month|year|weekend|morning|afternoon|evening)',
-        'in\s+20\d\d|noon|midday|(?:at|@)\s+\d{1,2}(?!\d|\s*%)',
+        'in\s+20\d\d|noon|midday|(?:at|@)\s+\d{1,2}(?!\d|\s*%|,\d{3})',
         'some\s?time|any\s?time(?!\s+of)|eom|eod|(?:semi|bi)-?annual(?:ly)?|thrice|mos',
         'fortnights?|monthly\s+on|weekly\s+on',
     ];
@@ -67,7 +67,7 @@ final class Leftovers
     private const BESIDE = [
         'before|after(?=\s+(?:the\s+)?(?:\d|half|quarter|noon|midday|next|this|last|tomorrow|today|'.Words::HOUR_WORD.'|'.Words::WEEKDAY.
             '|'.Words::MONTH.')(?!\p{L}))|by|from|between|not|but|or(?!\s+(?:they|he|she|it|we|I|you)\b)|instead|skip|starting'.
-            '|beginning|ending|around|about',
+            '|beginning|ending|(?:around|about)(?!\s+\p{L})',
         'daily|weekly|monthly|quarterly|yearly|annually|alternate|other|early|late|mid|due|deadline|end|all|per|months?'.
             '|weeks?|years?|roughly|approximately|towards?|once|twice',
         'remind(?:er|ers)?|nudge|ping|alert',
@@ -76,8 +76,12 @@ final class Leftovers
     /**
      * Right behind something that was understood: before it they may be what it is about, as "parents' evening", "platform 9".
      */
-    private const BEHIND = ['morning|afternoon|evening|night|lunch(?:time)?(?=\s*(?:,|$))|weekdays?|weekends?', 'am|pm|h|hrs?|utc|gmt|bst|cet|cest|est|edt|pst|pdt|ist|\p{L}+\s+time(?=\s*(?:,|$))'.
-        '|min|mins|minutes', '\d{1,4}(?!\s+\p{L})|[x×]\s?\d{1,3}'];
+    private const BEHIND = [
+        'morning|afternoon|evening|night|lunch(?:time)?(?=\s*(?:,|$))|weekdays?|weekends?',
+        'am|pm|h|hrs?|utc|gmt|bst|cet|cest|e[sd]?t|p[sd]t|pt|[cm][sd]?t|ist|\p{L}+\s+time(?=\s*(?:,|$))'.
+            '|min|mins|minutes',
+        '\d{1,4}(?!\s+\p{L})|[x×]\s?\d{1,3}',
+    ];
 
     /** What says when without an hour or a day, in a title: it stays there, and is said. */
     private const VAGUE = [
@@ -87,6 +91,8 @@ final class Leftovers
         '(?:in|during)\s+the\s+(?:early\s+|late\s+)?(?:morning|afternoon|evening)|at\s+night|first\s+thing'.
             '|end\s+of\s+(?:the\s+)?day|some\s?day|sometimes|now\s+and\s+then|regularly|occasionally',
         'remind(?:er)?s?\s+(?:me|at|on|the|\d+)|cal(?:endar)?\s*:|label\s*:',
+        'travel(?:l?ing)?(?:\s+time)?\s*:?\s*\d+\s*(?:min|mins|minutes|h|hrs?|hours?)',
+        '\d+\s*(?:min|mins|minutes|h|hrs?|hours?)\s+(?:of\s+)?travel',
     ];
 
     /** What comes again and again. */

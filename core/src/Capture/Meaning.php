@@ -47,6 +47,9 @@ final class Meaning
     /** @var 'am'|'pm'|null of the part of the day that a rhythm names */
     public ?string $half = null;
 
+    /** That part is the night, which has the small hours. */
+    public bool $isNight = false;
+
     /** It says that nobody is to be reminded. */
     public bool $isSilent = false;
 
@@ -356,6 +359,9 @@ final class Meaning
         $range = $this->rangeHalf($clock);
         if ($range !== null) {
             return (new Clock($clock->to, $clock->hour % 12, $clock->minute, $range, true, $clock->form))->time();
+        }
+        if ($this->isNight && $clock->half === null && $clock->hour >= 1 && $clock->hour <= 5) {
+            return LocalTime::of($clock->hour, $clock->minute);
         }
         $time = $clock->time($this->half());
         // "Daily at 3.15" is in the afternoon, for who sleeps at night; "03:15" is not.

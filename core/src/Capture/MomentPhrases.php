@@ -430,10 +430,32 @@ final readonly class MomentPhrases
         }
 
         return [
-            ...self::several($at, $to, $times, isRhythm: true),
+            ...self::several($at, $to, self::inTurn($times), isRhythm: true),
             // 8am 2pm 8pm, where something says that they come round.
             ...self::several($at, ...$this->listWithout($first), isRhythm: false),
         ];
+    }
+
+    /**
+     * Of "8, 2 and 8" the last is in the evening, of "6, 2 and 10" the first in the morning.
+     *
+     * @param  non-empty-list<Clock>  $times
+     * @return non-empty-list<Clock>
+     */
+    private static function inTurn(array $times): array
+    {
+        $isEither = fn (Clock $clock): bool => $clock->isOpen && $clock->half === null && $clock->hour < 12;
+        $second = ($times[1] ?? null)?->time()->seconds ?? 0;
+        if ($isEither($times[0]) && $times[0]->time()->seconds > $second && $times[0]->hour * 3600 < $second) {
+            $times[0] = $times[0]->in('am');
+        }
+        foreach ($times as $i => $clock) {
+            if ($i > 0 && $isEither($clock) && $clock->time()->seconds <= $times[$i - 1]->time()->seconds) {
+                $times[$i] = $clock->in('pm');
+            }
+        }
+
+        return $times;
     }
 
     /**
@@ -614,7 +636,10 @@ final readonly class MomentPhrases
         foreach ($this->text->all(self::TAKES.LengthReader::LENGTH.'(?:[\'’]?s?\s+work'.
             '|\s+(?:tops|max|at\s+most|long|or\s+so|of(?=\s+\p{L}{2,}ing)|each(?:\s+time|(?!\s+'.self::OF_EACH.'))))?') as $found) {
             $minutes = LengthReader::minutes($found);
-            if ($minutes < 1 || $minutes > 1440 * 7) {
+            $isTravel =
+                preg_match('/\btravel(?:l?ing)?(?:\s+time)?\s*:?\s*$/i', substr($this->text->seen, 0, $found->from)) === 1 ||
+                preg_match('/\G\s+(?:of\s+)?travel/i', $this->text->seen, offset: $found->to) === 1;
+            if ($minutes < 1 || $minutes > 1440 * 7 || $isTravel) {
                 continue;
             }
             $phrases[] = new Phrase(

@@ -124,7 +124,11 @@ final readonly class ReminderPhrases
         while (count($wishes) < self::MOST) {
             $step = $this->text->at($wishes === [] ? '\s*(?:,\s*)?' : self::AND, $at, false);
             $next = $step === null ? null : ($this->before($step->to) ?? $this->moment($step->to));
-            if ($next === null || ($wishes !== [] && $this->goesOn($next[1]))) {
+            // After "3 days before" a comma and 20 minutes are how long it takes.
+            $isLength = $wishes !== [] && $step !== null && $next !== null &&
+                preg_match('/and|&/i', substr($this->text->seen, $at, $step->to - $at)) !== 1 &&
+                preg_match('/^\d{1,4}\s?\p{L}+$/u', substr($this->text->seen, $step->to, $next[1] - $step->to)) === 1;
+            if ($next === null || $isLength || ($wishes !== [] && $this->goesOn($next[1]))) {
                 break;
             }
             array_push($wishes, ...$next[0]);

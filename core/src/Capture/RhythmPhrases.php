@@ -85,6 +85,7 @@ final readonly class RhythmPhrases
                         $m->afterDone = $found->has('done');
                         $m->offDay = $found->has('working') ? $this->offDay($found->get('place')) : $m->offDay;
                         $m->half = $half === null ? $m->half : DateReader::half($half->get('part'));
+                        $m->isNight = $half !== null && $half->get('part') === 'night';
                         array_push($m->others, ...self::othersOf($found));
                     },
                     $isLoose && ! ($found->from === 0 && ($found->has('plural') || count(Words::weekdays($found->get('days'))) > 1)),

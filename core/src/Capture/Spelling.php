@@ -19,6 +19,13 @@ final class Spelling
     private const MONTH = '(?:jan(?:uary)?|feb(?:ruary)?|mar(?:ch)?|apr(?:il)?|may|june?|july?|aug(?:ust)?|sept?(?:ember)?'.
         '|oct(?:ober)?|nov(?:ember)?|dec(?:ember)?)';
 
+    /** At least two. */
+    private const MONTHS = self::MONTH.'(?:\s*,\s*'.self::MONTH.')*(?:\s*,)?\s+and\s+'.self::MONTH;
+
+    private const MORNINGS = '(?:every\s+|each\s+|in\s+the\s+)?mornings?\s+and\s+(?:at\s+|every\s+|each\s+)?';
+
+    private const AT_END = '(?=\s*(?:,|$|from\b|until\b|for\b))';
+
     private const ORDINALS = [
         'first' => 1,
         'second' => 2,
@@ -68,6 +75,7 @@ final class Spelling
         'workdays?|working\s+days(?=\s*(?:,|at|\d))' => 'weekdays',
         'the\s+morn' => 'tomorrow',
         'this\s+day\s+(week|fortnight)' => 'in a $1',
+        'in\s+an?\s+(week|fortnight|month|year)[\'’]s\s+time' => 'in a $1',
         // months
         'janury|januray|janurary|jannuary' => 'january',
         'febuary|febrary|feburary' => 'february',
@@ -131,6 +139,13 @@ final class Spelling
         'm/w/f|mo/we/fr|mo/mi/fr' => 'mon/wed/fri',
         't/th|tu/th|di/do' => 'tue/thu',
         'every\s+alternate' => 'every other',
+        'alternat(?:e|ing)\s+weekends?' => 'every other weekend',
+        self::MORNINGS.'evenings?'.self::AT_END => 'daily at 8:00 and 18:00',
+        self::MORNINGS.'nights?'.self::AT_END => 'daily at 8:00 and 20:00',
+        '(?:is\s+|are\s+)?due(?:\s+on)?(?=\s+(?:the\s+)?\d{1,2}(?:st|nd|rd|th)\s+of\s+(?:every|each)\s+month)' => 'on',
+        '(?:is\s+|are\s+)?due\s+on(?=\s+(?:the\s+)?\d{1,2}(?:st|nd|rd|th)\s+of\s+'.self::MONTHS.')' => 'on',
+        'in\s+the\s+(morning|afternoon|evening)s' => 'every $1',
+        'bar(?=\s+(?:on\s+)?(?:mon|tues|wednes|thurs|fri|satur|sun)days?)' => 'except',
         'evry|evrey|ev' => 'every',
         '(?:every\s+single|once\s+every)' => 'every',
         // little words
@@ -218,7 +233,8 @@ final class Spelling
         $table['~(?<![\p{L}])each\s+(?=(?:second|2nd|third|3rd|fourth|4th|other)\s+\p{L})~iu'] = 'every ';
         // Dates.
         $table['~(?<![\p{L}\p{N}.:])(\d{1,2})\s(\d{1,2})\s(20\d\d)(?![\p{L}\p{N}])~iu'] = '$1/$2/$3';
-        $table['~(\d(?:[.:]\d\d)?\s?(?:[ap]m)?)\s?[-–]\s?late(?![\p{L}])~iu'] = '$1';
+        $table['~(\d(?:[.:]\d\d)?\s?(?:[ap]m)?)\s?(?:[-–]|\btill|\buntil|\bto)\s?late(?![\p{L}])~iu'] = '$1';
+        $table["~(\\d|{$month}),?\\s+(?:\\(incl(?:usive|\\.)?\\)|incl(?:usive|\\.)?)(?![\\p{L}])~iu"] = '$1';
         $table["~(?<=\b)({$month})\s+end\b~iu"] = 'end of $1';
         $table["~(?<![\p{L}])end\s+(?={$month}\b)~iu"] = 'end of ';
         $table['~(?<![\p{L}\p{N}.:])(1[3-9]|2[0-3])\s*o[\'’]clock(?![\p{L}\p{N}])~iu'] = '$1:00';

@@ -39,7 +39,7 @@ final readonly class CalendarProperties
     ];
 
     /** What may be said of a new calendar, and is not another afterwards (RFC 4791 5.2.3). */
-    private const ONCE = [Node::CALDAV.'supported-calendar-component-set', Node::DAV.'resourcetype'];
+    private const ONCE = [ComponentSet::NAME, Node::DAV.'resourcetype'];
 
     public function __construct(private WritePath $writes, private AddCalendar $add, private ChangeCalendar $change)
     {
@@ -57,7 +57,9 @@ final readonly class CalendarProperties
             throw new DavFault(403, 'Some of what is said of it is not for a client to say.');
         }
 
-        return $this->writes->run($user, 'Added a calendar from a device', function () use ($user, $name, $said): Calendar {
+        $kinds = ComponentSet::asked($said[ComponentSet::NAME] ?? null);
+
+        return $this->writes->run($user, 'Added a calendar from a device', function () use ($user, $name, $said, $kinds): Calendar {
             $mine = Changeable::by($user);
             $usual = $user->default_calendar_id === null ? null : $mine->openCalendars()->find($user->default_calendar_id);
             $area =
@@ -65,6 +67,9 @@ final readonly class CalendarProperties
                 ($mine->areas()->value('id') ?? throw new DavFault(409, 'There is no life area into which it could go.'));
             $calendar = $this->add->add($user, ['area_id' => $area, 'name' => 'New calendar', 'resource_name' => $name]);
             $this->take($user, $calendar->load('area'), array_diff_key($said, array_flip(self::ONCE)));
+            if ($kinds !== null) {
+                ComponentSet::keep($calendar, $kinds);
+            }
 
             return $calendar;
         });

@@ -38,7 +38,7 @@ final readonly class LiveProperties
         self::D.'unbind',
     ];
 
-    public function __construct(private ObjectRows $rows)
+    public function __construct(private ObjectRows $rows, private ComponentSet $components)
     {
     }
 
@@ -102,9 +102,9 @@ final readonly class LiveProperties
                 ],
                 self::REPORTS,
             ),
-            self::C.'supported-calendar-component-set' => fn (): array => array_map(
+            ComponentSet::NAME => fn (): array => array_map(
                 fn (string $name): array => ['name' => self::C.'comp', 'value' => null, 'attributes' => ['name' => $name]],
-                ['VEVENT', 'VTODO'],
+                $this->components->of($calendar),
             ),
             self::C.'supported-calendar-data' => fn (): array => [
                 [

@@ -45,9 +45,10 @@ final readonly class Propfind
             return [200 => array_fill_keys(array_keys($are), null)];
         }
         $prop = $asked?->child(Node::DAV.'prop');
+        $included = array_map(fn (Node $child): string => $child->name, $asked?->child(Node::DAV.'include')->children ?? []);
         $names =
             $prop === null
-                ? array_values(array_intersect(self::ALL, array_keys($are)))
+                ? array_values(array_unique([...array_intersect(self::ALL, array_keys($are)), ...$included]))
                 : array_map(fn (Node $child): string => $child->name, $prop->children);
         $found = [];
         foreach ($names as $name) {

@@ -6,10 +6,13 @@ namespace App\Dav;
 
 use App\Interchange\Properties;
 use Closure;
+use DateInterval;
 use DateTimeImmutable;
 use DateTimeZone;
 use Sabre\VObject\Component;
 use Sabre\VObject\Component\VAlarm;
+use Sabre\VObject\DateTimeParser;
+use Sabre\VObject\InvalidDataException;
 use Sabre\VObject\Parameter;
 use Sabre\VObject\Property;
 use Sabre\VObject\Property\ICalendar\DateTime;
@@ -127,9 +130,55 @@ final readonly class QueryFilter
     {
         return match (true) {
             isset(self::KINDS[$of->name]) => $stands($of, $span),
-            $of instanceof VAlarm => $of->isInTimeRange($span->first(), $span->last()),
+            $of instanceof VAlarm => self::mayRing($of, $span, $stands),
             default => true,
         };
+    }
+
+    /**
+     * One that is not written as an alarm can be never rings.
+     *
+     * @param  Closure(Component, TimeSpan): bool  $stands
+     */
+    private static function mayRing(VAlarm $alarm, TimeSpan $span, Closure $stands): bool
+    {
+        try {
+            return self::rings($alarm, $span, $stands);
+        } catch (InvalidDataException) {
+            return false;
+        }
+    }
+
+    /**
+     * Of something that comes again an alarm may ring at each of its times (RFC 4791 9.9). One that counts from the start of a task without
+     * one counts from when it is due.
+     *
+     * @param  Closure(Component, TimeSpan): bool  $stands
+     */
+    private static function rings(VAlarm $alarm, TimeSpan $span, Closure $stands): bool
+    {
+        $of = $alarm->parent;
+        $trigger = Properties::first($alarm, 'TRIGGER');
+        if (! $of instanceof Component || $trigger === null) {
+            return false;
+        }
+        $isMoment = strtoupper(Properties::parameter($trigger, 'VALUE') ?? 'DURATION') === 'DATE-TIME';
+        if (! $isMoment && ! Properties::has($of, 'DTSTART')) {
+            $due = Properties::first($of, 'DUE');
+            if (! $due instanceof DateTime) {
+                return false;
+            }
+            $trigger['RELATED'] = 'END';
+        }
+        if (! $isMoment && (Properties::has($of, 'RRULE') || Properties::has($of, 'RDATE'))) {
+            $before = DateTimeParser::parseDuration(Properties::raw($trigger));
+            $now = $span->first();
+            $ahead = $before instanceof DateInterval ? $now->add($before)->getTimestamp() - $now->getTimestamp() : null;
+
+            return $ahead !== null && $stands($of, $span->earlier($ahead));
+        }
+
+        return $alarm->isInTimeRange($span->first(), $span->last());
     }
 
     /**

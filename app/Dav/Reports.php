@@ -170,6 +170,7 @@ final readonly class Reports
     ): void {
         $data = $asked->child(Node::DAV.'prop')?->child(Node::CALDAV.'calendar-data');
         $expand = $data?->child(Node::CALDAV.'expand');
+        $wanted = $data === null ? null : CalendarData::of($data);
         foreach (
             match (true) {
                 $data === null => array_map(fn (ObjectRow $row): array => [$row, null], $rows),
@@ -185,7 +186,7 @@ final readonly class Reports
             $found = $this->propfind->found($user, new DavResource($path, $at->calendar, $row), $asked, $brief);
             if ($text !== null) {
                 unset($found[404][Node::CALDAV.'calendar-data']);
-                $found[200][Node::CALDAV.'calendar-data'] = $text;
+                $found[200][Node::CALDAV.'calendar-data'] = $wanted?->part($text);
             }
             $answer->properties($path->href(), array_filter($found));
         }

@@ -19,6 +19,7 @@ use App\Models\Calendar;
 use App\Models\Entry;
 use App\Models\User;
 use App\Queries\Occurrences\DaysOff;
+use App\Queries\Occurrences\OpenOccurrence;
 use App\Reading\ObjectRow;
 use App\Reading\ObjectRows;
 use Carbon\CarbonImmutable;
@@ -48,6 +49,8 @@ final readonly class StoreObject
         private SaveReadEntry $entries,
         private RemoveEntry $remove,
         private DaysOff $daysOff,
+        private OpenOccurrence $open,
+        private ComponentSet $components,
     ) {
     }
 
@@ -121,6 +124,11 @@ final readonly class StoreObject
         $entry = $row === null ? null : Changeable::by($user)->entries()->with(Entry::WRITTEN_WITH)->find($row->entryId);
         $read = $this->read($user, $file, $parts, $entry);
         $this->requireUid($user, $calendar, $read, $entry);
+        $read = $this->withFinish($user, $read, $entry);
+        $kind = $read->columns['kind'] === 'task' ? 'task' : 'event';
+        if ($entry?->kind !== $kind) {
+            $this->components->require($calendar, $kind);
+        }
         $isNew = $entry === null;
         $entry ??= Changeable::by($user)->newEntry([
             'calendar_id' => $calendar->id,
@@ -164,6 +172,22 @@ final readonly class StoreObject
         } catch (ErrorException|InvalidDataException|ParseException) {
             throw self::invalid('It is not written as iCalendar.');
         }
+    }
+
+    /**
+     * A client that knows no single times says of a routine that it is done: that is the time that is open.
+     *
+     * @throws DavFault where none is
+     */
+    private function withFinish(User $user, ReadEntry $read, ?Entry $entry): ReadEntry
+    {
+        if ($read->finished === null || $entry === null || ! $entry->isRoutine() || $read->columns['rule'] !== $entry->rule) {
+            return $read;
+        }
+        $day = $user->timeZone()->wall($read->finished)->date();
+        $id = $this->open->of($user, $entry->id, $day) ?? throw self::invalid('Nothing of this routine is open that could be done.');
+
+        return $read->withOutcome($id, ['done_at' => $read->finished]);
     }
 
     /** A UID stands for one entry of a calendar, and stays with it (RFC 4791 4.1). */
@@ -265,6 +289,7 @@ final readonly class StoreObject
             }
             $entry = Changeable::by($user)->entry($row->entryId);
             $this->requireOnlyOne($user, $to, $entry);
+            $this->components->require($to, $entry->kind);
             $entry->update(['calendar_id' => $to->id, 'resource_name' => $name, 'version' => $entry->version + 1]);
 
             return $there === null;

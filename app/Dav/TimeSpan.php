@@ -44,6 +44,12 @@ final readonly class TimeSpan
         return TimeRange::of($from, $to->seconds > $from->seconds ? $to : $from->plusSeconds(1));
     }
 
+    /** The same by so many seconds earlier. */
+    public function earlier(int $seconds): self
+    {
+        return new self($this->from === null ? null : $this->from - $seconds, $this->to === null ? null : $this->to - $seconds);
+    }
+
     public function first(): DateTimeImmutable
     {
         return new DateTimeImmutable('@'.($this->from ?? -62_135_596_800)); // year 1

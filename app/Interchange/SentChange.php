@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace App\Interchange;
 
+use App\Mapping\SeriesOf;
 use App\Models\Entry;
 use App\Models\OccurrenceOverride;
+use PlumRota\Core\Time\LocalDateTime;
 use Sabre\VObject\Component;
 use Sabre\VObject\Property;
 
@@ -51,17 +53,13 @@ final readonly class SentChange
             EntryReader::read(self::plain($sent), $zones),
             $own,
         );
-        $rows = [];
-        foreach ($overrides as $override) {
-            $rows[$override->recurrence_id] = EntryWriter::row($override);
-        }
         $columns = $change->columns();
         $plain = $change->plain;
 
         return new ReadEntry(
             $plain->uid,
             $columns,
-            $change->rows($rows),
+            $change->rows(EntryWriter::rows($overrides)),
             $plain->changed,
             $plain->sequence,
             $plain->repairs,
@@ -70,6 +68,7 @@ final readonly class SentChange
             $plain->created,
             $plain->files,
             $plain->told,
+            $plain->finished,
         );
     }
 
@@ -87,6 +86,8 @@ final readonly class SentChange
                 $columns[$name] = $this->own === null ? $mine : $this->own->columns[$name] ?? $mine;
             } elseif (in_array($name, self::DATES, true) && $this->keepsRhythm()) {
                 $columns[$name] = self::dates(self::strings($mine), self::strings($given), self::strings($sent));
+            } elseif (in_array($name, self::DATES, true)) {
+                $columns[$name] = $this->withoutTold(self::strings($sent), $name);
             } else {
                 $columns[$name] = $sent;
             }
@@ -108,6 +109,37 @@ final readonly class SentChange
         }
 
         return true;
+    }
+
+    /**
+     * Dates of a rhythm that is another now, without those that were told only because seasons, pauses, days off or the last finish were
+     * not known there: these are told anew. A program that moves a routine may have moved them along.
+     *
+     * @param  list<string>  $sent
+     * @return list<string>
+     */
+    private function withoutTold(array $sent, string $name): array
+    {
+        $skipped = self::strings($this->entry->overrides->where('skipped', true)->pluck('recurrence_id')->all());
+        $told = array_diff(self::strings($this->given->columns[$name] ?? []), self::strings($this->entry->getAttribute($name)), $skipped);
+        $from = $this->given->columns['start'] ?? null;
+        $to = $this->plain->columns['start'] ?? null;
+        if (! is_string($from) || ! is_string($to) || $told === []) {
+            return $sent;
+        }
+        $days = SeriesOf::moment($to)->dayNumber() - SeriesOf::moment($from)->dayNumber();
+        $written = fn (LocalDateTime $moment): string => str_contains($to, 'T') ? (string) $moment : (string) $moment->date();
+        $gone = [];
+        foreach ($told as $date) {
+            $moment = SeriesOf::moment($date);
+            foreach ([0, $days] as $on) {
+                $gone[] = $written($moment->plusSeconds($on * 86400));
+                // At the hour to which the routine went.
+                $gone[] = $written(LocalDateTime::of($moment->date()->plusDays($on), SeriesOf::moment($to)->time()));
+            }
+        }
+
+        return array_values(array_diff($sent, $gone));
     }
 
     /**

@@ -122,6 +122,17 @@ final class Entry extends Model
             : new Lead($this->lead_count, $this->lead_unit, $this->lead_shift);
     }
 
+    /** Under which name others know it: that with which it came, else one of ours. */
+    public function knownAs(): string
+    {
+        return $this->uid ?? self::nameOf($this->id);
+    }
+
+    public static function nameOf(string $id): string
+    {
+        return strtolower($id).'@plum-rota.invalid';
+    }
+
     /** Whether it may come more than once. */
     public function isRoutine(): bool
     {

@@ -46,6 +46,14 @@ final class ObjectRows
         ])[0] ?? null;
     }
 
+    /** @return list<string> of the entries in it: task, event */
+    public function kinds(Calendar $calendar): array
+    {
+        $kinds = DB::table('entries')->where('calendar_id', $calendar->id)->distinct()->pluck('kind')->all();
+
+        return array_values(array_filter($kinds, is_string(...)));
+    }
+
     /**
      * What came, changed or went after a revision, in the order in which it did.
      *

@@ -4,107 +4,13 @@ declare(strict_types=1);
 
 use App\Accounts\DevicePasswords;
 use App\Models\Entry;
+use App\Models\OccurrenceOverride;
 use Illuminate\Support\Facades\Crypt;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Testing\TestResponse;
 use Sabre\VObject\Reader;
 
-/** Sends a request as a client of CalDAV does: without a session, with a password made for it. */
-function dav(
-    object $test,
-    string $method,
-    string $path,
-    string $body = '',
-    array $headers = [],
-    ?string $password = null,
-): TestResponse {
-    app('auth')->forgetGuards();
-    app()->forgetScopedInstances();
-    $server = [
-        'PHP_AUTH_USER' => 'steward@example.test',
-        'PHP_AUTH_PW' => $password ?? $test->devicePassword,
-        'CONTENT_TYPE' => $method === 'PUT' ? 'text/calendar; charset=utf-8' : 'application/xml',
-    ];
-    foreach ($headers as $name => $value) {
-        $server['HTTP_'.strtr(strtoupper($name), '-', '_')] = $value;
-    }
-
-    return $test->flushHeaders()->call($method, $path, [], [], [], $server, $body);
-}
-
-/** @return array<string, mixed> properties that are there, by href and local name; 404 where the resource is said to be gone */
-function davAnswer(TestResponse $response): array
-{
-    $response->assertStatus(207);
-    $xml = new SimpleXMLElement($response->getContent());
-    $found = [];
-    foreach ($xml->children('DAV:')->response as $one) {
-        $href = (string) $one->children('DAV:')->href;
-        $found[$href] = [];
-        if (isset($one->children('DAV:')->status)) {
-            $found[$href] = (int) explode(' ', (string) $one->children('DAV:')->status)[1];
-        }
-        foreach ($one->children('DAV:')->propstat as $stat) {
-            if (str_contains((string) $stat->children('DAV:')->status, ' 200 ')) {
-                foreach ($stat->children('DAV:')->prop->xpath('*') as $property) {
-                    $found[$href][$property->getName()] = trim(dom_import_simplexml($property)->textContent);
-                }
-            }
-        }
-    }
-
-    return $found;
-}
-
-function asked(string ...$names): string
-{
-    $all = implode('', array_map(fn (string $name): string => "<{$name}/>", $names));
-
-    return '<propfind xmlns="DAV:" xmlns:C="urn:ietf:params:xml:ns:caldav" xmlns:T="http://calendarserver.org/ns/" xmlns:L="http://apple.com/ns/ical/"><prop>'.
-        $all.
-        '</prop></propfind>';
-}
-
-function clientEvent(string $uid, string $more = '', string $title = 'Repotting'): string
-{
-    return implode(
-        "\r\n",
-        array_filter(
-            [
-                'BEGIN:VCALENDAR',
-                'VERSION:2.0',
-                'PRODID:-//Example//Client//EN',
-                'BEGIN:VEVENT',
-                "UID:{$uid}",
-                'DTSTAMP:20261120T080000Z',
-                "SUMMARY:{$title}",
-                str_contains($more, 'DTSTART')
-                    ? ''
-                    : "DTSTART;TZID=Europe/Berlin:20261127T090000\r\nDTEND;TZID=Europe/Berlin:20261127T100000",
-                $more,
-                'END:VEVENT',
-                'END:VCALENDAR',
-                '',
-            ],
-            fn (string $line): bool => $line !== '' || $line === '',
-        ),
-    );
-}
-
-/** @return array{string, string} the token, and the answer */
-function davSync(object $test, string $token = '', string $more = ''): array
-{
-    $response = dav(
-        $test,
-        'REPORT',
-        $test->davCalendar,
-        "<sync-collection xmlns='DAV:'><sync-token>{$token}</sync-token><sync-level>1</sync-level>{$more}<prop><getetag/></prop></sync-collection>",
-    );
-    $found = davAnswer($response);
-    preg_match('#<d:sync-token>([^<]+)<#', $response->getContent(), $m);
-
-    return [$m[1], $found];
-}
+require_once __DIR__.'/davRequests.php';
 
 beforeEach(function () {
     [, $this->devicePassword] = app(DevicePasswords::class)->make($this->user, 'Greenhouse phone');
@@ -650,3 +556,76 @@ test('whoever keeps up hears once of an address: gone under the old name, there 
     $put('a.ics', 'other')->assertStatus(201);
     expect($told($token))->toBe(['a.ics' => 200, 'b.ics' => 404]);
 });
+
+test('a routine that a client calls done as a whole is done for the time that is open', function () {
+    $check = $this->ventCheck(); // on weekdays at 7:15; it is Wednesday 25 November 2026, 10:20
+    $path = "{$this->davCalendar}{$check['id']}.ics";
+    $done = fn (): array => OccurrenceOverride::query()->whereNotNull('done_at')->orderBy('recurrence_id')->pluck('recurrence_id')->all();
+    $finish = function (string $at, array $headers = []) use ($path): TestResponse {
+        $text = dav($this, 'GET', $path)->getContent();
+        $said = "STATUS:COMPLETED\r\nPERCENT-COMPLETE:100\r\nCOMPLETED:{$at}\r\n";
+
+        return dav($this, 'PUT', $path, (string) preg_replace('/END:VTODO/', "{$said}END:VTODO", $text, 1), $headers);
+    };
+    expect($finish('20261125T080000Z')->assertStatus(204)->headers->has('ETag'))->toBeFalse() // it is to be read again
+        ->and($done())->toBe(['2026-11-25T07:15:00']);
+    $text = dav($this, 'GET', $path)->getContent();
+    expect(substr_count($text, 'STATUS:COMPLETED'))->toBe(1)->and($text)->toContain('RECURRENCE-ID;TZID=Europe/Berlin:20261125T071500');
+    // Today is done, so it is the latest before it, and so on; what is sent is what was changed, and nothing else of it.
+    $finish('20261125T090000Z')->assertStatus(204);
+    expect($done())->toBe(['2026-11-24T07:15:00', '2026-11-25T07:15:00']);
+    $this->api('POST', 'undo')->assertOk();
+    expect($done())->toBe(['2026-11-25T07:15:00']);
+    // Of one that begins only later it is the first.
+    $later = $this->entry(['title' => 'Later', 'start' => '2026-12-07', 'end' => '2026-12-07', 'rule' => 'FREQ=WEEKLY']);
+    $path = "{$this->davCalendar}{$later['id']}.ics";
+    $text = dav($this, 'GET', $path)->getContent();
+    dav($this, 'PUT', $path, str_replace('END:VTODO', "STATUS:COMPLETED\r\nEND:VTODO", $text))->assertStatus(204);
+    expect($done())->toBe(['2026-11-25T07:15:00', '2026-12-07']);
+});
+
+test('of a routine of which nothing is open nothing can be done, and it is said', function () {
+    $one = $this->entry(['title' => 'Twice', 'start' => '2026-11-24', 'end' => '2026-11-24', 'rule' => 'FREQ=DAILY;COUNT=2']);
+    foreach (['2026-11-24', '2026-11-25'] as $id) {
+        $this->api('PUT', "entries/{$one['id']}/occurrences/{$id}/done")->assertNoContent();
+    }
+    $path = "{$this->davCalendar}{$one['id']}.ics";
+    $text = preg_replace('/END:VTODO/', "STATUS:COMPLETED\r\nEND:VTODO", dav($this, 'GET', $path)->getContent(), 1);
+    expect(dav($this, 'PUT', $path, $text)->assertStatus(403)->getContent())->toContain('Nothing of this routine is open that could be done.');
+});
+
+test('a client that moves a routine takes along the dates that were told for pauses and days off, and none of them stays as one left out', function (
+    callable $moved,
+    array $kept,
+) {
+    $this->api('PATCH', 'account', ['holidays' => 'DE'])->assertOk();
+    $check = $this->ventCheck([
+        'off_day' => 'skip',
+        'pauses' => [['from' => '2027-01-04', 'to' => '2027-01-29']],
+        'except_dates' => ['2027-02-10T07:15:00'],
+    ]);
+    $path = "{$this->davCalendar}{$check['id']}.ics";
+    $text = preg_replace('/^X-PLUM-ROTA.*\r\n(?: .*\r\n)*/m', '', dav($this, 'GET', $path)->getContent());
+    expect(preg_match_all('/\d{8}T071500/', implode('', linesFolded($text, 'EXDATE'))))->toBeGreaterThan(20);
+    dav($this, 'PUT', $path, $moved($text))->assertStatus(204);
+    $entry = Entry::query()->findOrFail($check['id']);
+    expect($entry->except_dates)->toBe($kept)->and($entry->pauses)->toBe([['from' => '2027-01-04', 'to' => '2027-01-29']]);
+    // In the pause and on Christmas Day nothing stands, before and after it does.
+    $days = array_map(fn (array $one): string => substr($one['start'], 0, 10), $this->occurrences('from=2026-12-21&days=14'));
+    expect(array_values(array_unique($days)))->not->toContain('2026-12-25')->toContain('2026-12-22');
+    expect($this->occurrences('from=2027-01-04&days=26'))->toBe([]);
+})->with([
+    'by an hour, with them' => [fn (string $text): string => str_replace('T071500', 'T081500', str_replace('T073000', 'T083000', $text)), ['2027-02-10T08:15:00']],
+    'by an hour, without them' => [
+        fn (string $text): string => (string) preg_replace('/^(DTSTART[^\r]*)T071500/m', '$1T081500', $text),
+        ['2027-02-10T07:15:00'],
+    ],
+    'to whole days' => [
+        fn (string $text): string => (string) preg_replace(
+            ['/^DTSTART;TZID=Europe\/Berlin:(\d{8})T\d{6}/m', '/^DURATION:PT15M/m', '/^EXDATE.*\r\n(?: .*\r\n)*/m'],
+            ['DTSTART;VALUE=DATE:$1', 'DURATION:P1D', ''],
+            $text,
+        ),
+        [],
+    ],
+]);

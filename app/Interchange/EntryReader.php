@@ -92,6 +92,9 @@ final class EntryReader
     /** @var list<string> */
     private array $repairs = [];
 
+    /** When a routine was called finished as a whole. */
+    private ?int $finished = null;
+
     private function __construct(private readonly ZoneNames $zones)
     {
     }
@@ -148,6 +151,7 @@ final class EntryReader
             self::related($master),
             Properties::text($master, 'CREATED') ?: null,
             told: $told,
+            finished: $this->finished,
         );
     }
 
@@ -462,6 +466,7 @@ final class EntryReader
         if (! $isRoutine) {
             $rows = array_filter(['once' => $this->outcome($master)]);
         } elseif ($this->outcome($master) !== []) {
+            $this->finished = $this->outcome($master)['done_at'] ?? null;
             $this->repairs[] = 'The whole routine was called finished; which of its times were is not said.';
         }
         foreach ($others as $other) {

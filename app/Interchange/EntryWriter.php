@@ -65,10 +65,7 @@ final readonly class EntryWriter
      */
     public function components(VCalendar $into, Entry $entry, iterable $overrides): array
     {
-        $rows = [];
-        foreach ($overrides as $override) {
-            $rows[$override->recurrence_id] = self::row($override);
-        }
+        $rows = self::rows($overrides);
         ksort($rows);
         $series = self::readable($entry);
         $standing = $series === null || ! $entry->isRoutine() ? null : $this->standing($series, $rows);
@@ -160,16 +157,30 @@ final readonly class EntryWriter
     /** Under which name others know it: that with which it came, else one of ours. */
     public static function uid(Entry $entry): string
     {
-        return $entry->uid ?? self::uidOf($entry->id);
+        return $entry->knownAs();
     }
 
     public static function uidOf(string $id): string
     {
-        return strtolower($id).'@plum-rota.invalid';
+        return Entry::nameOf($id);
+    }
+
+    /**
+     * @param  iterable<OccurrenceOverride>  $overrides
+     * @return array<string, Row> by recurrence id
+     */
+    public static function rows(iterable $overrides): array
+    {
+        $rows = [];
+        foreach ($overrides as $override) {
+            $rows[$override->recurrence_id] = self::row($override);
+        }
+
+        return $rows;
     }
 
     /** @return Row */
-    public static function row(OccurrenceOverride $override): array
+    private static function row(OccurrenceOverride $override): array
     {
         return array_filter(
             [
@@ -398,10 +409,7 @@ final readonly class EntryWriter
     public function instances(VCalendar $into, Entry $entry, iterable $overrides, TimeRange $window): array
     {
         $series = self::readable($entry);
-        $rows = [];
-        foreach ($overrides as $override) {
-            $rows[$override->recurrence_id] = self::row($override);
-        }
+        $rows = self::rows($overrides);
         if ($series === null || ! $entry->isRoutine()) {
             $one = $this->component($into, $entry, $series?->placement, SeriesOf::details($entry));
             self::outcome($one, $rows['once'] ?? []);

@@ -85,6 +85,7 @@ final class FileParts
             $read->created,
             array_values($files),
             $read->told,
+            $read->finished,
         );
     }
 

@@ -19,6 +19,7 @@ use SplFileObject;
  *
  * @phpstan-import-type Part from FileIndex
  * @phpstan-import-type Named from FileIndex
+ * @phpstan-import-type Asked from LongTaking
  *
  * Of a table: the sign between its cells, the names of its columns and its first rows; what each column means, and in which order
  * dates in figures are (null while that is not known); the byte after its first line, and that up to which it was read.
@@ -212,15 +213,34 @@ final readonly class ImportFolder
         }
     }
 
+    /** @param  Asked  $asked  how and whereto it is to be taken in, apart from whoever asks */
+    public function ask(array $asked): void
+    {
+        $this->write('asked', $asked);
+    }
+
+    /** @return Asked|null */
+    public function asked(): ?array
+    {
+        if (! is_file("{$this->path}/asked.json")) {
+            return null;
+        }
+        /** @var Asked $asked as this class wrote it */
+        $asked = $this->json('asked');
+
+        return $asked;
+    }
+
     public function remove(): void
     {
         File::deleteDirectory($this->path);
     }
 
-    /** One window may look at a file while another does; those that were left behind earlier go. */
+    /** One window may look at a file while another does; those that were left behind earlier go, and last those that are taken in apart. */
     private static function makeRoom(User $user): void
     {
         $folders = glob(self::root($user).'/*', GLOB_ONLYDIR) ?: [];
+        usort($folders, fn (string $a, string $b): int => [is_file("{$a}/asked.json"), $a] <=> [is_file("{$b}/asked.json"), $b]);
         foreach (array_slice($folders, 0, max(0, count($folders) - self::MOST_AT_ONCE + 1)) as $left) {
             File::deleteDirectory($left);
         }

@@ -59,10 +59,7 @@ final readonly class KnownEntries
     public static function compare(Entry $entry, ReadEntry $read): string
     {
         $is = EntryWriter::columns($entry);
-        $rows = [];
-        foreach ($entry->overrides as $override) {
-            $rows[$override->recurrence_id] = EntryWriter::row($override);
-        }
+        $rows = EntryWriter::rows($entry->overrides);
         if (DeepEquality::of($is, array_intersect_key($read->columns, $is)) && DeepEquality::of($rows, $read->overrides)) {
             return 'same';
         }

@@ -13,7 +13,7 @@ namespace App\Interchange;
  *   fields?: array<string, mixed>, done_at?: int, let_go_at?: int, put_off?: int, measured?: float, foreign_lines?: list<string>}
  * @phpstan-type AsArray array{uid: string, columns: Columns, overrides: array<string, Row>, changed: string|null, sequence: int,
  *   repairs: list<string>, onward: list<array{id: string, columns: Columns}>, related: array<string, string>, created: string|null,
- *   files: list<array{name: string, data: string}>, told?: list<string>}
+ *   files: list<array{name: string, data: string}>, told?: list<string>, finished?: int|null}
  */
 final readonly class ReadEntry
 {
@@ -36,6 +36,7 @@ final readonly class ReadEntry
      * @param  string|null  $created  CREATED, as YYYYMMDDTHHMMSSZ
      * @param  list<array{name: string, data: string}>  $files  inside it, in base64
      * @param  list<string>  $told  reminders as its VALARMs tell them, its own or those of its calendar where it was written
+     * @param  int|null  $finished  when a routine was called finished as a whole, Unix seconds; which of its times is not said
      */
     public function __construct(
         public string $uid,
@@ -49,7 +50,30 @@ final readonly class ReadEntry
         public ?string $created = null,
         public array $files = [],
         public array $told = [],
+        public ?int $finished = null,
     ) {
+    }
+
+    /** @param  Row  $row  what makes one occurrence differ, besides what does already */
+    public function withOutcome(string $recurrenceId, array $row): self
+    {
+        $overrides = $this->overrides;
+        $overrides[$recurrenceId] = [...$overrides[$recurrenceId] ?? [], ...$row];
+
+        return new self(
+            $this->uid,
+            $this->columns,
+            $overrides,
+            $this->changed,
+            $this->sequence,
+            $this->repairs,
+            $this->onward,
+            $this->related,
+            $this->created,
+            $this->files,
+            $this->told,
+            $this->finished,
+        );
     }
 
     public function title(): string

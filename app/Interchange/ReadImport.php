@@ -60,27 +60,47 @@ final readonly class ReadImport
             return;
         }
         $began = microtime(true);
-        $items = [];
+        $items = $some = [];
         foreach ((new TableFile($import->file(), $table['delimiter']))->rows($table['at']) as $at => $row) {
-            try {
-                $read = TableRow::read($row, $table['columns'], $table['order'], $user->timeZone());
-                $items[] = new ImportItem(0, 'new', $read->title(), null, EntryCheck::of($read)[0]);
-            } catch (CannotKeep $e) {
-                $items[] = new ImportItem(
-                    0,
-                    'refused',
-                    mb_substr(implode(' ', array_slice($row, 0, 3)), 0, 120),
-                    $e->getMessage(),
-                    null,
-                );
-            }
+            $some[] = $row;
             $table['at'] = $at;
-            if (microtime(true) - $began > self::SECONDS) {
-                break;
+            if (count($some) === self::AT_ONCE) {
+                array_push($items, ...$this->ofRows($user, $some, $table['columns'], $table['order']));
+                $some = [];
+                if (microtime(true) - $began > self::SECONDS) {
+                    break;
+                }
             }
         }
+        array_push($items, ...$this->ofRows($user, $some, $table['columns'], $table['order']));
         $state['table'] = $table;
         $import->add(self::held($user, $items), $state);
+    }
+
+    /**
+     * @param  list<list<string>>  $rows
+     * @param  array<string, int>  $columns
+     * @param  'dmy'|'mdy'  $order
+     * @return list<ImportItem>
+     */
+    private function ofRows(User $user, array $rows, array $columns, string $order): array
+    {
+        $known = isset($columns['identifier'])
+            ? KnownEntries::of($user, array_map(fn (array $row): string => TableRow::uid($row, $columns), $rows))
+            : [];
+
+        return array_map(function (array $row) use ($user, $columns, $order, $known): ImportItem {
+            try {
+                $entry = $known[TableRow::uid($row, $columns)] ?? null;
+                $read = $entry === null
+                    ? TableRow::read($row, $columns, $order, $user->timeZone())
+                    : SentRow::read($entry, $row, $columns, $order, $user->timeZone());
+
+                return new ImportItem(0, 'new', $read->title(), null, EntryCheck::of($read)[0]);
+            } catch (CannotKeep $e) {
+                return new ImportItem(0, 'refused', mb_substr(implode(' ', array_slice($row, 0, 3)), 0, 120), $e->getMessage(), null);
+            }
+        }, $rows);
     }
 
     /** @param  list<array{int, int, int}>  $ones  the parts of one UID */

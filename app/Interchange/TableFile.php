@@ -33,6 +33,8 @@ final class TableFile
         'place' => ['place', 'location', 'where'],
         'link' => ['link', 'url'],
         'notes' => ['notes', 'description', 'note', 'comment', 'comments'],
+        'identifier' => ['identifier', 'uid'],
+        'changed' => ['changed', 'last changed', 'last modified'],
     ];
 
     public const ROLES = [
@@ -49,6 +51,8 @@ final class TableFile
         'place',
         'link',
         'notes',
+        'identifier',
+        'changed',
     ];
 
     private SplFileObject $file;

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Interchange;
 
+use PlumRota\Core\Fields\Tables\EntryFields;
 use PlumRota\Core\Schedule\Placement;
 use PlumRota\Core\Time\InvalidTime;
 use PlumRota\Core\Time\LocalDateTime;
@@ -37,8 +38,7 @@ final class TableRow
         $minutes = preg_match('/^\d{1,4}$/D', $cell('minutes')) === 1 ? (int) $cell('minutes') : null;
 
         return new ReadEntry(
-            // Known again where the same row comes once more.
-            'row-'.substr(hash('sha256', implode("\0", $row)), 0, 32).'@plum-rota.invalid',
+            self::uid($row, $columns),
             [
                 ...EntryReader::nothingSaid(),
                 'checklist' => [],
@@ -74,6 +74,21 @@ final class TableRow
             0,
             $repairs,
         );
+    }
+
+    /**
+     * The name it has in the table, else one by which the same row is known again.
+     *
+     * @param  list<string>  $row
+     * @param  array<string, int>  $columns
+     */
+    public static function uid(array $row, array $columns): string
+    {
+        $told = isset($columns['identifier']) ? trim($row[$columns['identifier']] ?? '') : '';
+
+        return $told !== '' && EntryFields::all()['uid']->allows($told)
+            ? $told
+            : 'row-'.substr(hash('sha256', implode("\0", $row)), 0, 32).'@plum-rota.invalid';
     }
 
     /**

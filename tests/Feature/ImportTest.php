@@ -3,6 +3,8 @@
 declare(strict_types=1);
 
 use App\Interchange\ImportFolder;
+use App\Interchange\LongTaking;
+use App\Jobs\TakeLongFile;
 use App\Journal\Changed;
 use App\Journal\HistoryStep;
 use App\Journal\Settling;
@@ -16,6 +18,7 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Event;
 use Illuminate\Support\Facades\File;
 use Illuminate\Support\Facades\Storage;
+use Illuminate\Testing\TestResponse;
 
 beforeEach(fn () => Storage::fake('local'));
 
@@ -948,4 +951,76 @@ test('reminders that a calendar gave go along to where they are brought: as its 
         ->toBe(['-PT20M;screen,mail', '-PT120M'])
         ->and($told(['-PT5M']))
         ->toBe(['-PT20M;screen,mail', '-PT120M']);
+});
+
+/** @return array<string, mixed> a file of some tasks, read to its end, where two are long */
+function long_import(object $test, int $entries = 3): array
+{
+    config(['files.taken_at_once' => 2, 'queue.connections.long.driver' => 'database', 'queue.connections.long.after_commit' => false]);
+    $tasks = implode('', array_map(fn (int $i): string => "BEGIN:VTODO\r\nUID:{$i}@long\r\nSUMMARY:Task {$i}\r\nEND:VTODO\r\n", range(1, $entries)));
+
+    return bring($test, "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//Example//EN\r\n{$tasks}END:VCALENDAR\r\n");
+}
+
+function take_long(object $test, array $import): TestResponse
+{
+    return $test->api('POST', "imports/{$import['id']}/take", ['targets' => [['calendar_id' => $test->calendar()->id]], 'known' => 'newer']);
+}
+
+test('a long file is taken in apart from whoever asks, once, as one step', function () {
+    $import = long_import($this);
+    expect(take_long($this, $import)->assertStatus(202)->json('taking'))->toBe(['state' => 'waiting', 'done' => null, 'trouble' => null]);
+    take_long($this, $import)->assertStatus(202); // pressed twice
+    expect(DB::table('jobs')->where('queue', 'long')->count())->toBe(1)->and(Entry::query()->count())->toBe(0);
+    Artisan::call('queue:work', ['connection' => 'long', '--once' => true]);
+    $done = ['added' => 3, 'changed' => 0, 'left' => 0];
+    expect($this->api('GET', "imports/{$import['id']}")->assertOk()->json('taking'))->toBe(['state' => 'done', 'done' => $done, 'trouble' => null])
+        ->and(Entry::query()->count())->toBe(3)
+        ->and(take_long($this, $import)->assertStatus(202)->json('taking.done'))->toBe($done)
+        ->and(DB::table('jobs')->count())->toBe(0);
+    // Whoever does it once more, as a worker whose first try nobody heard of, brings nothing in twice.
+    app()->call([new TakeLongFile($this->user->id, $import['id']), 'handle']);
+    expect(Entry::query()->count())->toBe(3);
+    $this->api('DELETE', "imports/{$import['id']}")->assertNoContent();
+    $this->api('POST', 'undo')->assertOk();
+    expect(Entry::query()->count())->toBe(0);
+});
+
+test('a long file that nobody takes in any more can be taken in once more, and one that is coming in is not given up', function () {
+    $import = long_import($this);
+    take_long($this, $import);
+    $folder = ImportFolder::find($this->user, $import['id']);
+    (new LongTaking($this->user, $folder))->beat();
+    $this->api('DELETE', "imports/{$import['id']}")->assertStatus(409);
+    $this->at('2026-11-25T10:23:00+01:00'); // three minutes without a sign of life
+    $shown = $this->api('GET', "imports/{$import['id']}")->assertOk()->json();
+    expect($shown['taking'])->toMatchArray(['state' => 'failed', 'trouble' => 'It was stopped before anything came in. Take it in once more.'])
+        ->and($shown['lines']['new'])->toHaveCount(3);
+    expect(take_long($this, $import)->assertStatus(202)->json('taking.state'))->toBe('waiting');
+    (new TakeLongFile($this->user->id, $import['id']))->failed(null);
+    expect($this->api('GET', "imports/{$import['id']}")->json('taking.state'))->toBe('failed');
+    take_long($this, $import);
+    while (DB::table('jobs')->exists()) {
+        Artisan::call('queue:work', ['connection' => 'long', '--once' => true]);
+    }
+    expect(Entry::query()->count())->toBe(3);
+});
+
+test('a long file that was given up before it came in does not come in', function () {
+    $import = long_import($this);
+    take_long($this, $import);
+    $this->api('DELETE', "imports/{$import['id']}")->assertNoContent();
+    Artisan::call('queue:work', ['connection' => 'long', '--once' => true]);
+    expect(Entry::query()->count())->toBe(0)->and(DB::table('jobs')->count())->toBe(0);
+});
+
+test('a long file that waits to come in stays where others are opened', function () {
+    $import = long_import($this);
+    take_long($this, $import);
+    for ($i = 0; $i < 6; $i++) {
+        $last = long_import($this);
+    }
+    expect($this->api('GET', "imports/{$import['id']}")->assertOk()->json('taking.state'))->toBe('waiting')
+        ->and(count(glob(ImportFolder::root($this->user).'/*') ?: []))->toBe(4);
+    $this->api('GET', "imports/{$last['id']}")->assertOk();
 });

@@ -261,3 +261,134 @@ test('a table in UTF-16, one without names of columns, and one with days as a sp
     // 46354 is 28 November 2026: 1 January 2026 is 46023 (a spreadsheet's DATEVALUE).
     'days of a spreadsheet' => ["Task;Day\r\nSow peas – früh;46354\r\nStall;46361\r\n", ['title' => 0, 'start' => 1]],
 ]);
+
+/** @return array<string, mixed> one's own table, with another text in some places, brought in again as far as its preview */
+function own_table(object $test, array $cells, ?callable $rewrite = null): array
+{
+    $rows = table($test, '');
+    foreach ($cells as $title => $others) {
+        foreach ($rows as $i => $row) {
+            if ($row[0] === $title) {
+                $rows[$i] = array_replace($row, array_combine(array_map(fn (string $name): int => (int) array_search($name, $rows[0], true), array_keys($others)), $others));
+            }
+        }
+    }
+    $file = fopen('php://memory', 'w+b');
+    foreach ($rewrite === null ? $rows : array_map($rewrite, $rows) as $row) {
+        fputcsv($file, $row, escape: '');
+    }
+    rewind($file);
+    $import = sent_table($test, (string) stream_get_contents($file));
+
+    return read_table($test, $import, $import['table']['columns']);
+}
+
+/** @return array{added: int, changed: int, left: int} */
+function taken(object $test, array $import, string $known = 'newer'): array
+{
+    return $test->api('POST', "imports/{$import['id']}/take", ['targets' => [['calendar_id' => $test->calendar()->id]], 'known' => $known])->assertOk()->json();
+}
+
+/** As a spreadsheet writes dates that it knows for such, and without the seconds. */
+function asSpreadsheet(array $row): array
+{
+    return preg_replace(['/^(\d{4})-(\d\d)-(\d\d) (\d\d:\d\d):00$/', '/^(\d{4})-(\d\d)-(\d\d)$/'], ['$3/$2/$1 $4', '$3/$2/$1'], $row);
+}
+
+test('one’s own table says of each entry what it is already', function (?string $rewrite) {
+    mt_srand(12);
+    $one = fn (array $all): mixed => $all[mt_rand(0, count($all) - 1)];
+    for ($i = 0; $i < 40; $i++) {
+        $isTimed = mt_rand(0, 1) === 1;
+        $start = '2026-'.sprintf('%02d-%02d', mt_rand(1, 12), mt_rand(1, 28));
+        $isLoose = mt_rand(0, 4) === 0;
+        $kind = $isLoose ? 'task' : $one(['task', 'event']);
+        $this->entry([
+            'title' => $one(['Plain', '=1+1', ' two  spaces', 'Möhren; "sieben"', "'quoted"])." {$i}",
+            'kind' => $kind,
+            'all_day' => ! $isTimed || $isLoose,
+            'start' => $isLoose ? null : ($isTimed ? "{$start}T22:15:00" : $start),
+            'end' => $isLoose ? null : ($isTimed ? "{$start}T".$one(['22:45:00', '22:16:00', '23:59:00']) : $start),
+            'zone' => $isTimed && ! $isLoose ? $one(['Europe/Berlin', 'America/New_York', 'Pacific/Auckland']) : null,
+            'rule' => $isLoose ? null : $one([null, 'FREQ=WEEKLY', 'FREQ=MONTHLY;BYMONTHDAY=31']),
+            'due' => $kind === 'task' ? $one([null, '2026-12-31', '2026-12-31T18:30:00']) : null,
+            'importance' => $one([null, 'must', 'should', 'could']),
+            'effort' => $one([null, 'light', 'demanding']),
+            'estimate' => $one([null, 15, 600]),
+            'labels' => $one([[], ['a'], ['winter', 'two words']]),
+            'place' => $one(['', 'potting shed, left']),
+            'link' => $one(['', 'https://nursery.example.test/list']),
+            'notes' => $one(['', "a, \"b\"\nc", '- first', "ends with a line\n"]),
+            'checklist' => $one([[], [['text' => 'Wipe', 'done' => true]]]),
+        ]);
+    }
+    $before = Entry::query()->orderBy('id')->get()->map->getAttributes()->all();
+    $import = own_table($this, [], $rewrite === null ? null : asSpreadsheet(...));
+    expect($import['counts'])->toBe(['new' => 0, 'same' => 40, 'newer' => 0, 'older' => 0, 'refused' => 0])
+        ->and(taken($this, $import, 'all'))->toMatchArray(['added' => 0, 'changed' => 0, 'left' => 40])
+        ->and(Entry::query()->orderBy('id')->get()->map->getAttributes()->all())->toBe($before);
+})->with(['as it went out' => [null], 'as a spreadsheet saves it' => ['asSpreadsheet']]);
+
+test('of a row of one’s own table only what is another in it is taken', function () {
+    $check = $this->ventCheck(['checklist' => [['text' => 'Roof', 'done' => false]], 'labels' => ['rounds'], 'estimate' => 15, 'effort' => 'light']);
+    $this->api('PUT', "entries/{$check['id']}/occurrences/2026-11-24T07:15:00/done")->assertNoContent();
+    $fair = $this->entry(['title' => 'Fair', 'kind' => 'event', 'all_day' => false, 'start' => '2026-11-28T09:00:00', 'end' => '2026-11-28T11:00:00', 'zone' => 'America/New_York']);
+    $this->entry(['title' => 'Order fleece', 'due' => '2026-12-03']);
+    $import = own_table($this, [
+        'Vent check' => ['Title' => 'Vents', 'Labels' => '', 'Estimate (min)' => '20', 'Start' => '2026-11-24 08:00:00'],
+        'Fair' => ['Start' => '28/11/2026 10:00', 'End' => '28/11/2026 12:30'],
+    ]);
+    expect($import['counts'])->toMatchArray(['new' => 0, 'same' => 1, 'newer' => 2])
+        ->and(json_encode($import['lines']))->toContain('When a routine comes is not changed by a table.');
+    expect(taken($this, $import))->toMatchArray(['added' => 0, 'changed' => 2, 'left' => 1]);
+    $is = fn (string $id): Entry => Entry::query()->findOrFail($id);
+    expect($is($check['id'])->only(['title', 'labels', 'estimate', 'effort', 'start', 'rule', 'checklist']))->toBe([
+        'title' => 'Vents',
+        'labels' => [],
+        'estimate' => 20,
+        'effort' => 'light',
+        'start' => $check['start'],
+        'rule' => $check['rule'],
+        'checklist' => [['text' => 'Roof', 'done' => false]],
+    ])->and($is($check['id'])->overrides()->whereNotNull('done_at')->count())->toBe(1)
+        ->and($is($check['id'])->version)->toBeGreaterThan($check['version'])
+        ->and($is($fair['id'])->only(['start', 'length', 'zone']))->toBe(['start' => '2026-11-28T10:00:00', 'length' => 150, 'zone' => 'America/New_York']);
+    $this->api('POST', 'undo')->assertOk();
+    expect($is($check['id'])->title)->toBe('Vent check')->and($is($fair['id'])->length)->toBe(120);
+});
+
+test('a row of one’s own table that was changed here since stays as it is here', function () {
+    $one = $this->entry(['title' => 'Order fleece']);
+    $import = own_table($this, ['Order fleece' => ['Title' => 'Order netting']]);
+    expect($import['counts'])->toMatchArray(['newer' => 1, 'older' => 0]);
+    $old = table($this, '');
+    $this->at('2026-11-25T11:00:00+01:00');
+    $this->api('PATCH', "entries/{$one['id']}", ['notes' => 'six rolls'])->assertOk();
+    $import = sent_table($this, implode("\n", array_map(fn (array $row): string => '"'.implode('","', str_replace('Order fleece', 'Order netting', $row)).'"', $old)));
+    $import = read_table($this, $import, $import['table']['columns']);
+    expect($import['counts'])->toMatchArray(['newer' => 0, 'older' => 1])->and(taken($this, $import))->toMatchArray(['changed' => 0]);
+});
+
+test('a table of another account is new here, under the names it has there', function () {
+    $this->entry(['title' => 'Order fleece']);
+    $text = implode("\n", array_map(fn (array $row): string => '"'.implode('","', $row).'"', table($this, '')));
+    $other = app(App\Actions\Accounts\OpenAccount::class)->open(['name' => 'Other', 'email' => 'other@example.test', 'password' => 'glasshouse', 'zone' => 'UTC']);
+    Storage::fake('local');
+    $import = $this->api('POST', 'imports', ['file' => UploadedFile::fake()->createWithContent('list.csv', $text)], as: $other)->assertStatus(201)->json();
+    $import = $this->api('POST', "imports/{$import['id']}/columns", ['columns' => $import['table']['columns'], 'order' => 'dmy'], as: $other)->assertOk()->json();
+    while ($import['read'] < $import['total']) {
+        $import = $this->api('POST', "imports/{$import['id']}/read", as: $other)->assertOk()->json();
+    }
+    expect($import['counts'])->toMatchArray(['new' => 1, 'same' => 0, 'newer' => 0]);
+});
+
+test('a row of one’s own table is known by however long a name it came with', function (int $length) {
+    $uid = str_repeat('u', $length).'@example.test';
+    Storage::fake('local');
+    $file = "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//Example//EN\r\nBEGIN:VTODO\r\nUID:{$uid}\r\nSUMMARY:Order fleece\r\nEND:VTODO\r\nEND:VCALENDAR\r\n";
+    $import = $this->api('POST', 'imports', ['file' => UploadedFile::fake()->createWithContent('a.ics', $file)])->assertStatus(201)->json();
+    $this->api('POST', "imports/{$import['id']}/read")->assertOk();
+    expect(taken($this, $import))->toMatchArray(['added' => 1]);
+    expect(own_table($this, [])['counts'])->toMatchArray(['new' => 0, 'same' => 1])
+        ->and(own_table($this, ['Order fleece' => ['Title' => 'Order netting']])['counts'])->toMatchArray(['new' => 0, 'newer' => 1]);
+})->with([20, 300, 900]);

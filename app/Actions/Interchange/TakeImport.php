@@ -40,18 +40,32 @@ final readonly class TakeImport
      *   in the file since are changed, or all that differ are
      * @param  Closure(array{added: int, changed: int, left: int}): void|null  $within  called in the transaction in which it
      *   becomes so
+     * @param  Closure(): void|null  $alive  called every few seconds
      * @return array{added: int, changed: int, left: int}
      */
-    public function take(User $user, ImportFolder $import, array $targets, string $known, ?Closure $within = null): array
-    {
+    public function take(
+        User $user,
+        ImportFolder $import,
+        array $targets,
+        string $known,
+        ?Closure $within = null,
+        ?Closure $alive = null,
+    ): array {
         $name = $import->state()['name'];
 
-        return $this->writes->aside($user, "Brought in “{$name}”", function (Closure $beat) use ($user, $import, $targets, $known): array {
+        return $this->writes->aside($user, "Brought in “{$name}”", function (Closure $beat) use (
+            $user,
+            $import,
+            $targets,
+            $known,
+            $alive,
+        ): array {
             $into = array_map(fn (?array $one): ?string => $this->calendar($user, $one), $targets);
             $done = ['added' => 0, 'changed' => 0, 'left' => 0];
             $related = $taken = [];
             foreach (self::portions($import->items()) as $items) {
                 $beat();
+                $alive === null ? null : $alive();
                 $entries = KnownEntries::of($user, array_map(fn (ImportItem $one): string => $one->read->uid ?? '', $items));
                 foreach ($items as $item) {
                     $calendar = $into[$item->calendar] ?? null;

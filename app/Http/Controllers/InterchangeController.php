@@ -16,8 +16,10 @@ use App\Http\Resources\ImportResource;
 use App\Interchange\CalendarWriter;
 use App\Interchange\EntryWriter;
 use App\Interchange\ImportFolder;
+use App\Interchange\LongTaking;
 use App\Interchange\ReadImport;
 use App\Interchange\Table;
+use App\Jobs\TakeLongFile;
 use App\Queries\Occurrences\DaysOff;
 use App\Queries\Screens\EntriesAsTable;
 use App\Queries\Screens\EntriesForFile;
@@ -101,12 +103,12 @@ final class InterchangeController
         $file = $request->upload();
         $import = ImportFolder::open(Account::of($request), $file, $file->getClientOriginalName());
 
-        return response()->json(ImportResource::shown($import), 201);
+        return response()->json(ImportResource::shown($import, Account::of($request)), 201);
     }
 
     public function show(Request $request, string $import): JsonResponse
     {
-        return response()->json(ImportResource::shown($this->found($request, $import)));
+        return response()->json(ImportResource::shown($this->found($request, $import), Account::of($request)));
     }
 
     /** What the columns of a table mean; it is read from its first row on. */
@@ -115,7 +117,7 @@ final class InterchangeController
         $found = $this->found($request, $import);
         $found->choose($request->columns(), $request->order());
 
-        return response()->json(ImportResource::shown($found));
+        return response()->json(ImportResource::shown($found, Account::of($request)));
     }
 
     /** Reads on for a moment. */
@@ -124,7 +126,7 @@ final class InterchangeController
         $found = $this->found($request, $import);
         $read->go(Account::of($request), $found);
 
-        return response()->json(ImportResource::shown($found));
+        return response()->json(ImportResource::shown($found, Account::of($request)));
     }
 
     public function take(TakeImportRequest $request, string $import, TakeImport $take): JsonResponse
@@ -139,6 +141,14 @@ final class InterchangeController
         ) {
             abort(409, 'It was not read to its end yet. Open the file once more.');
         }
+        if (LongTaking::isFor($state['total'])) {
+            $user = Account::of($request);
+            if ((new LongTaking($user, $found))->ask($request->targets(), $request->known())) {
+                TakeLongFile::dispatch($user->id, $found->id);
+            }
+
+            return response()->json(ImportResource::shown($found, $user), 202);
+        }
         $within = IdempotentRequest::within($request);
         $done = $take->take(Account::of($request), $found, $request->targets(), $request->known(), $within);
         $found->remove();
@@ -148,7 +158,11 @@ final class InterchangeController
 
     public function stop(Request $request, string $import): Response
     {
-        $this->found($request, $import)->remove();
+        $found = $this->found($request, $import);
+        if (((new LongTaking(Account::of($request), $found))->shown()['state'] ?? '') === 'taking') {
+            abort(409, 'It is coming in. Once it is in, undo takes it back.');
+        }
+        $found->remove();
 
         return response()->noContent();
     }

@@ -6,6 +6,8 @@ namespace App\Http\Resources;
 
 use App\Interchange\ImportFolder;
 use App\Interchange\ImportItem;
+use App\Interchange\LongTaking;
+use App\Models\User;
 
 /** A file on its way in: how far it was read, and what of it there is something to say about. */
 final class ImportResource
@@ -14,12 +16,15 @@ final class ImportResource
     private const MOST_LINES = 100;
 
     /** @return array<string, mixed> the schema Import of the contract */
-    public static function shown(ImportFolder $import): array
+    public static function shown(ImportFolder $import, User $user): array
     {
         $state = $import->state();
         $lines = array_fill_keys([...ImportItem::STATES, 'repaired'], []);
         // While it is read only numbers change fast; what is in it is shown once all is known.
-        foreach ($state['read'] >= $state['total'] ? $import->items() : [] as $one) {
+        $taking = (new LongTaking($user, $import))->shown();
+        // Nor is it shown once more while it is taken in.
+        $isShown = $state['read'] >= $state['total'] && ($taking['state'] ?? 'failed') === 'failed';
+        foreach ($isShown ? $import->items() : [] as $one) {
             $lines[$one->state] = self::with($lines[$one->state], self::line($one, $one->reason ?? ''));
             if ($one->read !== null && $one->read->repairs !== []) {
                 $lines['repaired'] = self::with($lines['repaired'], self::line($one, implode(' ', $one->read->repairs)));
@@ -47,6 +52,7 @@ final class ImportResource
                 array_values($state['by_calendar']),
             ),
             'lines' => $lines,
+            'taking' => $taking,
             'table' => $state['table'] === null
                     ? null
                     : [

@@ -34,6 +34,8 @@ final readonly class EntriesAsTable
         'Place',
         'Link',
         'Notes',
+        'Changed',
+        'Identifier',
     ];
 
     public const OF_TIMES = [
@@ -52,6 +54,9 @@ final readonly class EntriesAsTable
         'Place',
     ];
 
+    /** A moment by UTC as iCalendar has it, which no spreadsheet takes for a date and writes otherwise. */
+    public const CHANGED = 'Ymd\THis\Z';
+
     public function __construct(private OccurrencesBetween $occurrences)
     {
     }
@@ -64,29 +69,49 @@ final readonly class EntriesAsTable
     {
         foreach ($entries->with('calendar.area')->lazy(200) as $entry) {
             $series = SeriesOf::mendable($entry);
-            $end = $series?->placement->end();
-            yield [
-                $entry->title,
-                $entry->kind,
-                $entry->calendar->area->name,
-                $entry->calendar->name,
-                $series === null ? null : str_replace('T', ' ', $series->placement->startText()),
-                $end === null
-                    ? null
-                    : ($entry->all_day
-                        ? (string) $end->date()->plusDays(-1)
-                        : str_replace('T', ' ', (string) $end)),
-                $series?->isRoutine() === true ? SeriesInWords::of($series, $region) : null,
-                $entry->due === null ? null : str_replace('T', ' ', $entry->due),
-                $entry->importance,
-                $entry->effort,
-                $entry->estimate,
-                implode('; ', $entry->labels),
-                $entry->place,
-                $entry->link,
-                $entry->notes,
+            $cells = [
+                ...self::cells($entry),
+                'Life area' => $entry->calendar->area->name,
+                'Calendar' => $entry->calendar->name,
+                'Rhythm' => $series?->isRoutine() === true ? SeriesInWords::of($series, $region) : null,
             ];
+            yield array_map(fn (string $name): string|int|null => $cells[$name], self::OF_ENTRIES);
         }
+    }
+
+    /** When an entry was last changed. */
+    public static function changed(Entry $entry): string
+    {
+        return $entry->updated_at?->utc()->format(self::CHANGED) ?? '';
+    }
+
+    /** @return array<string, string|int|null> what a row says of an entry by itself, by the names of the columns */
+    public static function cells(Entry $entry): array
+    {
+        $series = SeriesOf::mendable($entry);
+        $end = $series?->placement->end();
+
+        return [
+            'Title' => $entry->title,
+            'Kind' => $entry->kind,
+            'Start' => $series === null ? null : str_replace('T', ' ', $series->placement->startText()),
+            'End' => match (true) {
+                $end === null => null,
+                $entry->all_day => (string) $end->date()->plusDays(-1),
+                default => str_replace('T', ' ', (string) $end),
+            },
+            'Due' => $entry->due === null ? null : str_replace('T', ' ', $entry->due),
+            'Importance' => $entry->importance,
+            'Effort' => $entry->effort,
+            'Estimate (min)' => $entry->estimate,
+            'Labels' => implode('; ', $entry->labels),
+            'Place' => $entry->place,
+            'Link' => $entry->link,
+            'Notes' => $entry->notes,
+            // By these two the same row is known again, and whether it was changed here since.
+            'Changed' => self::changed($entry),
+            'Identifier' => $entry->knownAs(),
+        ];
     }
 
     /**

@@ -54,6 +54,30 @@ function choose({ file }: UploadCustomRequestOptions): void {
             />
             <NButton class="press" data-test="import-stop" @click="stop">Stop</NButton>
         </div>
+        <div v-else-if="phase === 'apart'" class="going" data-test="import-apart" role="status">
+            <p>
+                {{
+                    found?.taking?.state === 'waiting'
+                        ? `${found.total} entries wait to come in.`
+                        : `${found?.total ?? 0} entries are coming in, all of them or none.`
+                }}
+                You can go on meanwhile, or close this.
+            </p>
+            <NProgress
+                type="line"
+                aria-label="It is at work"
+                :percentage="100"
+                processing
+                :show-indicator="false"
+            />
+            <NButton
+                v-if="found?.taking?.state === 'waiting'"
+                class="press"
+                data-test="import-stop"
+                @click="stop"
+                >Leave it out</NButton
+            >
+        </div>
         <TableColumns
             v-else-if="found && phase === 'columns'"
             :key="found.id"

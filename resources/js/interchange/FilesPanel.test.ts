@@ -36,6 +36,7 @@ const found = (fields: Partial<Import> = {}): Import => ({
         ],
         repaired: [],
     },
+    taking: null,
     table: null,
     ...fields,
 })
@@ -84,6 +85,38 @@ describe('bringing a file in', () => {
         })
         expect([note.text, note.undoable]).toEqual(['2 entries came in.', true])
         expect(within('.n-upload-file-input')).not.toBeNull()
+    })
+    it('waits for a long file, which is taken in apart, and says when it is in', async () => {
+        vi.useFakeTimers()
+        const taking = (state: 'waiting' | 'taking' | 'done', done: object | null = null): Import =>
+            found({ taking: { state, done, trouble: null } as Import['taking'] })
+        answering({ 'POST imports/i/take': taking('waiting'), 'GET imports/i': taking('taking') })
+        await choose()
+        within('[data-test=import-take]')?.click()
+        await flushPromises()
+        expect(within('[data-test=import-apart]')?.textContent).toContain('3 entries wait to come in.')
+        expect(within('[data-test=import-stop]')).not.toBeNull()
+        await vi.advanceTimersByTimeAsync(1600)
+        await flushPromises()
+        expect(within('[data-test=import-apart]')?.textContent).toContain('3 entries are coming in')
+        expect(within('[data-test=import-stop]')).toBeNull()
+        answering({ 'GET imports/i': taking('done', { added: 3, changed: 0, left: 0 }) })
+        await vi.advanceTimersByTimeAsync(1600)
+        await flushPromises()
+        expect([note.text, note.undoable]).toEqual(['3 entries came in.', true])
+        expect(within('[data-test=import-apart]')).toBeNull()
+        vi.useRealTimers()
+    })
+    it('shows a long file again that did not come in, with the reason', async () => {
+        const trouble = 'It was stopped before anything came in.'
+        answering({
+            'POST imports/i/take': found({ taking: { state: 'failed', done: null, trouble } }),
+        })
+        await choose()
+        within('[data-test=import-take]')?.click()
+        await flushPromises()
+        expect(within('[data-test=import-trouble]')?.textContent).toBe(trouble)
+        expect(within('[data-test=import-preview]')).not.toBeNull()
     })
     it('gives it up by another, and nothing of it stays', async () => {
         await choose()

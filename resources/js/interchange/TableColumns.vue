@@ -24,6 +24,8 @@ const ROLES = [
     ['place', 'the place'],
     ['link', 'a link'],
     ['notes', 'notes'],
+    ['identifier', 'which entry it is'],
+    ['changed', 'when it was last changed'],
 ] as const
 type Role = (typeof ROLES)[number][0]
 const ORDERS = [

@@ -1,8 +1,11 @@
 import { answerOf, api, sendImport, sentence } from '@/api/client'
-import type { Import } from '@/api/types'
+import type { Import, ImportDone } from '@/api/types'
 import { say, useChanges } from '@/undo/useChanges'
 import { useUnsaved } from '@/state/unsaved'
 import { onScopeDispose, ref } from 'vue'
+
+/** In milliseconds, while a long file is taken in apart. */
+const ASKED_EVERY = 1500
 
 /** What becomes of entries that are here already. */
 export type Known = 'leave' | 'newer' | 'all'
@@ -17,7 +20,7 @@ export type Order = 'dmy' | 'mdy'
 /** A file on its way in: sent, read in portions that one can stop, then taken or given up. */
 export function useImport() {
     const { send } = useChanges()
-    const phase = ref<'none' | 'sending' | 'columns' | 'reading' | 'shown' | 'taking'>('none')
+    const phase = ref<'none' | 'sending' | 'columns' | 'reading' | 'shown' | 'taking' | 'apart'>('none')
     const found = ref<Import | null>(null)
     const trouble = ref('')
     /** Which of several tries is going on: what was stopped asks no more. */
@@ -88,11 +91,32 @@ export function useImport() {
     /** Gives up what was sent; nothing of it is left. */
     async function stop(): Promise<void> {
         const id = found.value?.id
+        // What is taken in apart goes on by itself.
+        const isGivenUp = phase.value !== 'apart' || found.value?.taking?.state === 'waiting'
         turn++
         found.value = null
         phase.value = 'none'
-        if (id !== undefined)
+        if (id !== undefined && isGivenUp)
             await api.DELETE('/imports/{import}', { params: { path: { import: id } } }).catch(() => null) // it goes by itself after a day
+    }
+
+    /** A long file is taken in apart; asks how that goes until it is in, which changes what is shown elsewhere. */
+    async function untilIn(begun: Import): Promise<ImportDone | null> {
+        const mine = turn
+        let state = begun
+        phase.value = 'apart'
+        while (state.taking?.state === 'waiting' || state.taking?.state === 'taking') {
+            found.value = state
+            await new Promise((resolve) => setTimeout(resolve, ASKED_EVERY))
+            if (mine !== turn) return null
+            state = await answerOf(api.GET('/imports/{import}', { params: { path: { import: state.id } } }))
+        }
+        const done = state.taking?.done
+        if (!done) {
+            found.value = state
+            throw new Error(state.taking?.trouble ?? 'It did not come in.')
+        }
+        return send(() => Promise.resolve(done))
     }
 
     /** @returns whether it is in */
@@ -101,7 +125,7 @@ export function useImport() {
         if (!state) return false
         phase.value = 'taking'
         try {
-            const done = await send(() =>
+            const answer = await send(() =>
                 answerOf(
                     api.POST('/imports/{import}/take', {
                         params: { path: { import: state.id } },
@@ -109,6 +133,8 @@ export function useImport() {
                     }),
                 ),
             )
+            const done = 'id' in answer ? await untilIn(answer) : answer
+            if (!done) return false
             found.value = null
             phase.value = 'none'
             say(inWords(done.added, done.changed), { undoable: done.added + done.changed > 0 })
@@ -119,8 +145,8 @@ export function useImport() {
             return false
         }
     }
-    useUnsaved('a file that is being brought in', () => phase.value !== 'none')
-    onScopeDispose(() => void stop())
+    useUnsaved('a file that is being brought in', () => phase.value !== 'none' && phase.value !== 'apart')
+    onScopeDispose(() => (phase.value === 'apart' ? void turn++ : void stop()))
 
     return { phase, found, trouble, open, choose, stop, take }
 }

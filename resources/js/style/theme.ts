@@ -53,6 +53,7 @@ export function themeOverrides(): GlobalThemeOverrides {
             textColorTextDisabled: 'currentcolor',
             waveOpacity: '0',
         },
+        Progress: { fillColor: token('plum'), railColor: token('line') },
         Table: { thColor: token('paper'), tdColor: token('sheet'), borderColor: token('line') },
         Upload: { draggerColor: token('paper'), draggerBorder: `1px dashed ${token('line-strong')}` },
         Tooltip: { color: token('plum-deep'), textColor: token('on-plum') },

@@ -3241,6 +3241,14 @@ export interface components {
         Import: {
             id: string;
             name: string;
+            /** @description Of a long file, which is taken in apart from whoever asks: how that goes */
+            taking: null | {
+                /** @enum {unknown} */
+                state: "waiting" | "taking" | "done" | "failed";
+                done: null | components["schemas"]["ImportDone"];
+                /** @description A sentence where it was stopped; nothing came in then */
+                trouble: string | null;
+            };
             /** @description Bytes */
             size: number;
             /** @description A sentence where it cannot be read at all */
@@ -3295,6 +3303,15 @@ export interface components {
             place?: number;
             link?: number;
             notes?: number;
+            /** @description By which an entry that is there is known again; only what is another in its row is taken */
+            identifier?: number;
+            /** @description When it was last changed as the table was written, by UTC */
+            changed?: number;
+        };
+        ImportDone: {
+            added: number;
+            changed: number;
+            left: number;
         };
         /** @description Not there yet; there and the same; changed in the file since; changed here since; cannot be kept */
         ImportCounts: {
@@ -5013,6 +5030,14 @@ export interface operations {
             query: {
                 /** @description Words, or a question after the last time of something */
                 q: string;
+                areas?: components["parameters"]["ChosenAreas"];
+                calendars?: components["parameters"]["ChosenCalendars"];
+                kinds?: components["parameters"]["ChosenKinds"];
+                importance?: components["parameters"]["ChosenImportance"];
+                effort?: components["parameters"]["ChosenEffort"];
+                labels?: components["parameters"]["ChosenLabels"];
+                done?: components["parameters"]["ChosenDone"];
+                repeats?: components["parameters"]["ChosenRepeats"];
             };
             header?: never;
             path?: never;
@@ -5029,6 +5054,7 @@ export interface operations {
                     "application/json": components["schemas"]["SearchResult"];
                 };
             };
+            422: components["responses"]["Invalid"];
         };
     };
     changeMany: {
@@ -7045,6 +7071,7 @@ export interface operations {
                 content?: never;
             };
             404: components["responses"]["Refused"];
+            409: components["responses"]["Refused"];
         };
     };
     readImport: {
@@ -7138,11 +7165,16 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": {
-                        added: number;
-                        changed: number;
-                        left: number;
-                    };
+                    "application/json": components["schemas"]["ImportDone"];
+                };
+            };
+            /** @description A file of more than 5,000 entries is taken in apart from whoever asks; reading the import says how it goes */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Import"];
                 };
             };
             404: components["responses"]["Refused"];

@@ -1,6 +1,6 @@
 import { answerOf, api, sentence } from '@/api/client'
 import type { Reminder } from '@/api/types'
-import { dateIn, namedDate, timeOf } from '@/shared/time'
+import { dateIn, namedDate, thisMoment, timeOf } from '@/shared/time'
 import { useAccount } from '@/state/server'
 import { say, useChanges } from '@/undo/useChanges'
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
@@ -54,7 +54,7 @@ export function useReminders() {
                 look()
                 atTheNextMinute()
             },
-            60_000 - (Date.now() % 60_000) + 150,
+            60_000 - (thisMoment() % 60_000) + 150,
         )
     }
     atTheNextMinute()

@@ -6,6 +6,11 @@ export type Clock = '24' | '12'
 
 const utc = (date: string): Date => new Date(`${date.slice(0, 10)}T00:00:00Z`)
 
+/** This moment, in milliseconds since 1970 in UTC. */
+export function thisMoment(): number {
+    return Date.now()
+}
+
 /** What walls in a zone show, as YYYY-MM-DDTHH:MM:SS. */
 export function wallIn(zone: string, at: Date = new Date()): string {
     return new Intl.DateTimeFormat('sv-SE', { timeZone: zone, dateStyle: 'short', timeStyle: 'medium' })

@@ -1,3 +1,4 @@
+import { thisMoment } from '@/shared/time'
 import { useAccount } from '@/state/server'
 import { watchDebounced } from '@vueuse/core'
 import { onScopeDispose, toValue, type MaybeRefOrGetter } from 'vue'
@@ -23,7 +24,7 @@ export function useDraft<T>(
         const now = value()
         if (now !== null) {
             last = key()
-            await writeDraft({ key: last, value: now, at: Date.now(), title: title() })
+            await writeDraft({ key: last, value: now, at: thisMoment(), title: title() })
         } else if (last !== null) {
             const done = last
             last = null

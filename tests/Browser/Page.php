@@ -6,6 +6,7 @@ namespace Tests\Browser;
 
 use Facebook\WebDriver\Chrome\ChromeOptions;
 use Facebook\WebDriver\Exception\StaleElementReferenceException;
+use Facebook\WebDriver\Exception\WebDriverException;
 use Facebook\WebDriver\Interactions\WebDriverActions;
 use Facebook\WebDriver\Remote\DesiredCapabilities;
 use Facebook\WebDriver\Remote\RemoteWebDriver;
@@ -19,11 +20,28 @@ final class Page
 {
     private const PATIENCE_MS = 20_000; // a busy machine is slow, not wrong
 
+    /** @var list<RemoteWebDriver> browsers of this process that no journey uses at the moment */
+    private static array $idle = [];
+
     private function __construct(private readonly RemoteWebDriver $driver, private readonly string $url)
     {
     }
 
+    /** A browser that knows nothing of the site: one that an earlier journey has left is used again, emptied. */
     public static function open(Site $site, int $width = 1280, int $height = 800): self
+    {
+        $page = new self(array_pop(self::$idle) ?? self::start($site), $site->url);
+        $page->tell('Emulation.setDeviceMetricsOverride', [
+            'width' => $width,
+            'height' => $height,
+            'deviceScaleFactor' => 1,
+            'mobile' => false,
+        ]);
+
+        return $page->shades('light');
+    }
+
+    private static function start(Site $site): RemoteWebDriver
     {
         $options = new ChromeOptions();
         $options->addArguments([
@@ -35,40 +53,93 @@ final class Page
             '--disable-background-networking',
             '--disable-component-update',
             '--disable-sync',
+            '--disable-features=BackForwardCache', // what was left is over
             // Not the region of the machine: a new account takes its clock and weeks from it.
             '--accept-lang=en-GB',
             '--user-data-dir='.$site->folder().'/browser-'.bin2hex(random_bytes(4)),
-            "--window-size={$width},{$height}",
+            '--window-size=1280,800',
         ]);
         $capabilities = DesiredCapabilities::chrome();
         $capabilities->setCapability(ChromeOptions::CAPABILITY, $options);
         $capabilities->setCapability('goog:loggingPrefs', ['browser' => 'ALL']);
         $driver = RemoteWebDriver::create($site->driverUrl, $capabilities, 30_000, 60_000);
-        $driver->executeCustomCommand('/session/:sessionId/goog/cdp/execute', 'POST', [
-            'cmd' => 'Emulation.setDeviceMetricsOverride',
-            'params' => ['width' => $width, 'height' => $height, 'deviceScaleFactor' => 1, 'mobile' => false],
+
+        // The clock of the page is that of the server; and how many of its requests wait for an answer can be asked.
+        (new self($driver, $site->url))->tell('Page.addScriptToEvaluateOnNewDocument', [
+            'source' => <<<JS
+            globalThis.Date = new Proxy(Date, {
+                construct: (real, given, made) => Reflect.construct(real, given.length ? given : [real.now() + {$site->ahead} * 1000], made),
+                get: (real, name) => (name === 'now' ? () => real.now() + {$site->ahead} * 1000 : Reflect.get(real, name)),
+            })
+            const ask = globalThis.fetch
+            globalThis.waitsFor = 0
+            globalThis.fetch = (...what) => (globalThis.waitsFor++, ask(...what).finally(() => setTimeout(() => globalThis.waitsFor--)))
+            JS
+            ,
         ]);
 
-        // The clock of the page is that of the server.
-        $driver->executeCustomCommand('/session/:sessionId/goog/cdp/execute', 'POST', [
-            'cmd' => 'Page.addScriptToEvaluateOnNewDocument',
-            'params' => [
-                'source' => <<<JS
-                globalThis.Date = new Proxy(Date, {
-                    construct: (real, given, made) => Reflect.construct(real, given.length ? given : [real.now() + {$site->ahead} * 1000], made),
-                    get: (real, name) => (name === 'now' ? () => real.now() + {$site->ahead} * 1000 : Reflect.get(real, name)),
-                })
-                JS
-                ,
+        return $driver;
+    }
+
+    /**
+     * Leaves the browser to the next journey: nothing of the site is in it any more but its files, as in that of anybody who comes
+     * again. One that cannot be emptied is ended.
+     */
+    public function close(): void
+    {
+        try {
+            $this->driver->get('about:blank');
+            $this->tell('Network.clearBrowserCookies');
+            $this->tell('Storage.clearDataForOrigin', ['origin' => $this->url, 'storageTypes' => 'all']);
+            $this->driver->manage()->getLog('browser');
+            self::$idle[] = $this->driver;
+        } catch (WebDriverException) {
+            $this->driver->quit();
+        }
+    }
+
+    /** Ends the browsers that no journey uses. */
+    public static function endAll(): void
+    {
+        foreach (self::$idle as $driver) {
+            $driver->quit();
+        }
+        self::$idle = [];
+    }
+
+    /**
+     * A command of the Chrome DevTools Protocol.
+     *
+     * @param  array<string, mixed>  $with
+     * @return array<string, mixed>
+     */
+    private function tell(string $command, array $with = []): array
+    {
+        return (array) $this->driver->executeCustomCommand('/session/:sessionId/goog/cdp/execute', 'POST', [
+            'cmd' => $command,
+            'params' => (object) $with,
+        ]);
+    }
+
+    /** Nothing moves by itself, as people can ask of their machine: what is pressed stands where it is seen. */
+    private function shades(string $scheme): self
+    {
+        $this->tell('Emulation.setEmulatedMedia', [
+            'features' => [
+                ['name' => 'prefers-color-scheme', 'value' => $scheme],
+                ['name' => 'prefers-reduced-motion', 'value' => 'reduce'],
             ],
         ]);
 
-        return new self($driver, $site->url);
+        return $this;
     }
 
-    public function close(): void
+    /** Brings along what tells the server which device this is. */
+    public function remembered(string $name, string $value): self
     {
-        $this->driver->quit();
+        $this->tell('Network.setCookie', ['name' => $name, 'value' => $value, 'url' => $this->url, 'httpOnly' => true]);
+
+        return $this;
     }
 
     public function visit(string $path): self
@@ -80,12 +151,7 @@ final class Page
 
     public function dark(): self
     {
-        $this->driver->executeCustomCommand('/session/:sessionId/goog/cdp/execute', 'POST', [
-            'cmd' => 'Emulation.setEmulatedMedia',
-            'params' => ['features' => [['name' => 'prefers-color-scheme', 'value' => 'dark']]],
-        ]);
-
-        return $this;
+        return $this->shades('dark');
     }
 
     public function reload(): self
@@ -189,6 +255,7 @@ final class Page
     {
         $source = $this->until(function () use ($from): ?RemoteWebElement {
             $element = $this->see($from);
+            $this->still();
 
             return $this->stands($element) ? $element : null;
         }, "“{$from}” does not stand still");
@@ -301,10 +368,7 @@ final class Page
     public function printedPages(): int
     {
         $this->see('main [data-tile]');
-        $printed = $this->driver->executeCustomCommand('/session/:sessionId/goog/cdp/execute', 'POST', [
-            'cmd' => 'Page.printToPDF',
-            'params' => ['preferCSSPageSize' => true, 'printBackground' => true],
-        ]);
+        $printed = $this->tell('Page.printToPDF', ['preferCSSPageSize' => true, 'printBackground' => true]);
 
         return (int) preg_match_all('#/Type\s*/Page\b#', (string) base64_decode($printed['data'], true));
     }
@@ -329,13 +393,16 @@ final class Page
         );
     }
 
-    /** Waits until nothing moves any more. What goes on for good, as what shows that something is under way, does not count. */
+    /**
+     * Waits until nothing moves any more and no answer is awaited that could draw it anew. What goes on for good, as what shows that
+     * something is under way, does not count.
+     */
     public function still(): self
     {
         return $this->untilSame(
             0,
             fn () => $this->script(
-                "return document.getAnimations().filter((one) => one.playState === 'running' && one.effect.getComputedTiming().endTime !== Infinity).length",
+                "return window.waitsFor + document.getAnimations().filter((one) => one.playState === 'running' && one.effect.getComputedTiming().endTime !== Infinity).length",
             ),
         );
     }

@@ -4,10 +4,12 @@ declare(strict_types=1);
 
 namespace Tests\Browser;
 
+use App\Accounts\SignedIn;
 use DateTimeImmutable;
 use DateTimeZone;
 use PDO;
 use RuntimeException;
+use SQLite3;
 
 /** The application as it really runs, on a port and a database of its own, with a browser driver beside it. */
 final class Site
@@ -21,6 +23,9 @@ final class Site
 
     /** Seconds by which the clock of the server and of the page is ahead of the real one. */
     public readonly int $ahead;
+
+    /** What tells the server of a device that is signed in to the demo and asked to be remembered. */
+    public string $demoDevice = '';
 
     private readonly string $folder;
 
@@ -43,6 +48,12 @@ final class Site
             'php',
             '-d',
             'opcache.enable_cli=1',
+            '-d',
+            'opcache.validate_timestamps=0',
+            '-d',
+            'opcache.max_accelerated_files=20000',
+            '-d',
+            'opcache.memory_consumption=128',
             '-S',
             "127.0.0.1:{$port}",
             '-t',
@@ -75,16 +86,60 @@ final class Site
         $database = "{$this->folder}/db.sqlite";
         if (! is_file($kept)) {
             $this->artisan('migrate:fresh', '--force', ...$demo ? ['--seed'] : []);
+            if ($demo) {
+                $this->demoDevice = $this->deviceOf('steward@example.test', 'glasshouse');
+            }
             (new PDO("sqlite:{$database}"))->exec("vacuum into '{$kept}'");
 
             return;
         }
-        foreach ([$database, "{$database}-wal", "{$database}-shm"] as $file) {
-            if (is_file($file)) {
-                unlink($file);
-            }
+        // Under the locks of the database: the server may still be answering what the journey before asked last.
+        $there = new SQLite3($database);
+        $there->busyTimeout(10_000);
+        $rows = new SQLite3($kept, SQLITE3_OPEN_READONLY);
+        $isThere = $rows->backup($there);
+        $rows->close();
+        $there->close();
+        if (! $isThere) {
+            throw new RuntimeException('The database could not be put back.');
         }
-        copy($kept, $database);
+    }
+
+    /**
+     * Signs in over HTTP as somebody who asks to be remembered.
+     *
+     * @return string what the cookie of the device says
+     */
+    private function deviceOf(string $email, string $password): string
+    {
+        $cookies = [];
+        $asks = curl_init();
+        curl_setopt_array($asks, [
+            CURLOPT_COOKIEFILE => '',
+            CURLOPT_RETURNTRANSFER => true,
+            CURLOPT_HEADERFUNCTION => function (mixed $asks, string $header) use (&$cookies): int {
+                if (preg_match('/^Set-Cookie: ([^=]+)=([^;]+)/i', $header, $found) === 1) {
+                    $cookies[$found[1]] = $found[2];
+                }
+
+                return strlen($header);
+            },
+        ]);
+        curl_setopt($asks, CURLOPT_URL, "{$this->url}/sanctum/csrf-cookie");
+        curl_exec($asks);
+        curl_setopt_array($asks, [
+            CURLOPT_URL => "{$this->url}/api/session",
+            CURLOPT_POSTFIELDS => json_encode(['email' => $email, 'password' => $password, 'remember' => true], JSON_THROW_ON_ERROR),
+            CURLOPT_HTTPHEADER => [
+                'Content-Type: application/json',
+                'Accept: application/json',
+                "Origin: {$this->url}",
+                'X-XSRF-TOKEN: '.urldecode($cookies['XSRF-TOKEN'] ?? ''),
+            ],
+        ]);
+        $answer = curl_exec($asks);
+
+        return $cookies[SignedIn::COOKIE] ?? throw new RuntimeException('The demo could not be signed in to: '.$answer);
     }
 
     /** Straight into the database, where no person could wait so long. */
@@ -133,6 +188,7 @@ final class Site
 
     private function stop(): void
     {
+        Page::endAll();
         foreach ($this->processes as $process) {
             posix_kill(-proc_get_status($process)['pid'], SIGTERM);
         }

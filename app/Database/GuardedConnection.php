@@ -14,10 +14,59 @@ final class GuardedConnection extends SQLiteConnection
     /** @var (Closure(string): void)|null */
     private static ?Closure $guard = null;
 
+    /** Whether what is under way reads only. */
+    private static bool $reads = false;
+
     /** @param  Closure(string): void  $guard */
     public static function guardedBy(Closure $guard): void
     {
         self::$guard = $guard;
+    }
+
+    /**
+     * Refuses whatever would change something meanwhile.
+     *
+     * @template T
+     *
+     * @param  Closure(): T  $work
+     * @return T
+     *
+     * @throws WroteWhileReading
+     */
+    public static function readingOnly(Closure $work): mixed
+    {
+        return self::while(true, $work);
+    }
+
+    /**
+     * Lets be kept what was found while something is read, so that it is found sooner the next time: it says nothing that cannot be
+     * found again.
+     *
+     * @template T
+     *
+     * @param  Closure(): T  $work
+     * @return T
+     */
+    public static function keeping(Closure $work): mixed
+    {
+        return self::while(false, $work);
+    }
+
+    /**
+     * @template T
+     *
+     * @param  Closure(): T  $work
+     * @return T
+     */
+    private static function while(bool $reads, Closure $work): mixed
+    {
+        $before = self::$reads;
+        self::$reads = $reads;
+        try {
+            return $work();
+        } finally {
+            self::$reads = $before;
+        }
     }
 
     /**
@@ -46,6 +95,9 @@ final class GuardedConnection extends SQLiteConnection
      */
     protected function run($query, $bindings, Closure $callback)
     {
+        if (self::$reads && preg_match('/^\s*(?:select|pragma|explain|values|with\b(?!.*\b(?:insert|replace|update|delete)\b))/is', $query) !== 1) {
+            throw new WroteWhileReading($query);
+        }
         if (self::$guard !== null) {
             (self::$guard)($query);
         }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Reading;
 
 use App\Access\Visible;
+use App\Database\GuardedConnection;
 use Illuminate\Database\QueryException;
 use Illuminate\Support\Facades\DB;
 use stdClass;
@@ -51,7 +52,7 @@ final class TallyWeekRows
     public function keep(Visible $who, int $revision, array $weeks): void
     {
         try {
-            DB::transaction(function () use ($who, $revision, $weeks): void {
+            GuardedConnection::keeping(fn () => DB::transaction(function () use ($who, $revision, $weeks): void {
                 foreach ($weeks as $week) {
                     DB::insert(
                         'insert or replace into tally_weeks (user_id, format, start, last, from_at, to_at, lines, sums)
@@ -69,7 +70,7 @@ final class TallyWeekRows
                         ],
                     );
                 }
-            });
+            }));
         } catch (QueryException) {
             // Nothing is lost: it is only slower.
         }

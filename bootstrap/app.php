@@ -5,7 +5,6 @@ declare(strict_types=1);
 use App\Access\OnlyFollowed;
 use App\Actions\Closing\AlreadyDecided;
 use App\Actions\Entries\StaleEntry;
-use App\Actions\History\ChangedSince;
 use App\Actions\Rounds\TooManyGoals;
 use App\Exceptions\StorageTrouble;
 use App\Http\Bounds;
@@ -15,11 +14,13 @@ use App\Http\Controllers\HealthController;
 use App\Http\Middleware\AnsweredMeanwhile;
 use App\Http\Middleware\KnownDevice;
 use App\Http\Middleware\KnownDevicePassword;
+use App\Http\Middleware\ReadsOnly;
 use App\Http\Middleware\SecurityHeaders;
 use App\Http\Middleware\WellFormed;
 use App\Http\Middleware\WithinBounds;
 use App\Http\Resources\EntryResource;
 use App\Journal\AccountHeld;
+use App\Journal\ChangedSince;
 use App\Writing\WrittenMeanwhile;
 use Illuminate\Cookie\Middleware\AddQueuedCookiesToResponse;
 use Illuminate\Cookie\Middleware\EncryptCookies;
@@ -67,7 +68,7 @@ return Application::configure(basePath: dirname(__DIR__))
             // Others are answered as a client of DAV reads it.
             Route::addRoute([...DavController::METHODS, ...DavController::OTHERS], 'dav/{path?}', [DavController::class, 'answer'])
                 ->where('path', '.*')
-                ->middleware([WithinBounds::class, KnownDevicePassword::class])
+                ->middleware([WithinBounds::class, KnownDevicePassword::class, ReadsOnly::class])
                 ->bounds(Bounds::Client);
         },
     )
@@ -75,7 +76,7 @@ return Application::configure(basePath: dirname(__DIR__))
         $middleware->append(SecurityHeaders::class);
         $middleware->remove(HandleCors::class); // no page of another host has any business here
         // First-party requests are known by the session and its token; a page that sends no Referer is as good as any.
-        $middleware->api(prepend: [WithinBounds::class, WellFormed::class, EncryptCookies::class, AddQueuedCookiesToResponse::class, StartSession::class, ValidateCsrfToken::class, KnownDevice::class]);
+        $middleware->api(prepend: [WithinBounds::class, WellFormed::class, EncryptCookies::class, AddQueuedCookiesToResponse::class, StartSession::class, ValidateCsrfToken::class, KnownDevice::class], append: [ReadsOnly::class]);
         $middleware->redirectGuestsTo('/sign-in');
     })
     ->withExceptions(function (Exceptions $exceptions): void {

@@ -9,8 +9,8 @@ use App\Actions\Calendars\AddCalendar;
 use App\Actions\Calendars\ChangeCalendar;
 use App\Journal\WritePath;
 use App\Models\Calendar;
+use App\Models\DavProperty;
 use App\Models\User;
-use Illuminate\Support\Facades\DB;
 
 /** What a client says of a calendar: its name, its colour, its place, and what means nothing here and is kept (RFC 4918 9.2). */
 final readonly class CalendarProperties
@@ -84,7 +84,7 @@ final readonly class CalendarProperties
     {
         $said = self::said($asked);
         $fixed = array_values(array_intersect(array_keys($said), [...self::FIXED, ...self::ONCE]));
-        $most = DB::table('dav_properties')->where('calendar_id', $calendar->id)->count() + count($said);
+        $most = DavProperty::of($calendar)->count() + count($said);
         $tooMuch = array_keys(
             array_filter(
                 $said,
@@ -131,13 +131,9 @@ final readonly class CalendarProperties
         }
         $known = [Node::DAV.'displayname', Node::LOOK.'calendar-color', Node::LOOK.'calendar-order'];
         foreach (array_diff_key($said, array_flip($known)) as $name => $node) {
-            $place = ['calendar_id' => $calendar->id, 'name' => $name];
-            if ($node === null) {
-                DB::table('dav_properties')->where($place)->delete();
-            } else {
-                $value = $node->toArray()['value'];
-                DB::table('dav_properties')->updateOrInsert($place, ['value' => json_encode($value, JSON_THROW_ON_ERROR)]);
-            }
+            $node === null
+                ? DavProperty::of($calendar)->where('name', $name)->delete()
+                : DavProperty::put($calendar, $name, $node->toArray()['value']);
         }
     }
 

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Dav;
 
 use App\Models\Calendar;
+use App\Models\DavProperty;
 use App\Reading\ObjectRows;
-use Illuminate\Support\Facades\DB;
 
 /** Which kinds of components lie in a calendar (RFC 4791 5.2.3): those that it was made for, and those that are in it by now. */
 final readonly class ComponentSet
@@ -22,8 +22,7 @@ final readonly class ComponentSet
     /** @return list<string> */
     public function of(Calendar $calendar): array
     {
-        $kept = DB::table('dav_properties')->where(['calendar_id' => $calendar->id, 'name' => self::NAME])->value('value');
-        $asked = is_string($kept) ? json_decode($kept, true) : null;
+        $asked = DavProperty::of($calendar)->where('name', self::NAME)->first()?->said();
         if (! is_array($asked)) {
             return array_values(self::KINDS);
         }
@@ -68,10 +67,6 @@ final readonly class ComponentSet
     /** @param  list<string>  $kinds */
     public static function keep(Calendar $calendar, array $kinds): void
     {
-        DB::table('dav_properties')->insert([
-            'calendar_id' => $calendar->id,
-            'name' => self::NAME,
-            'value' => json_encode($kinds, JSON_THROW_ON_ERROR),
-        ]);
+        DavProperty::put($calendar, self::NAME, $kinds);
     }
 }

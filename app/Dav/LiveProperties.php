@@ -5,12 +5,12 @@ declare(strict_types=1);
 namespace App\Dav;
 
 use App\Models\Calendar;
+use App\Models\DavProperty;
 use App\Models\User;
 use App\Reading\ObjectRow;
 use App\Reading\ObjectRows;
 use Carbon\CarbonImmutable;
 use Closure;
-use Illuminate\Support\Facades\DB;
 use PlumRota\Core\Time\PlannableDays;
 
 /** What a client can ask of a resource (RFC 4918 15, RFC 4791 5.2 and 6.2, RFC 5397, RFC 6578 4), each reckoned only when asked for. */
@@ -84,8 +84,8 @@ final readonly class LiveProperties
     {
         $latest = fn (): int => $this->rows->latest($calendar);
         $kept = [];
-        foreach (DB::table('dav_properties')->where('calendar_id', $calendar->id)->pluck('value', 'name') as $name => $value) {
-            $kept[(string) $name] = fn (): mixed => json_decode(is_string($value) ? $value : '', true);
+        foreach (DavProperty::of($calendar)->get() as $one) {
+            $kept[$one->name] = $one->said(...);
         }
 
         return [

@@ -17,6 +17,7 @@ use App\Interchange\ZoneNames;
 use App\Journal\WritePath;
 use App\Models\Calendar;
 use App\Models\Entry;
+use App\Models\SentObject;
 use App\Models\User;
 use App\Queries\Occurrences\DaysOff;
 use App\Queries\Occurrences\OpenOccurrence;
@@ -88,9 +89,9 @@ final readonly class StoreObject
                     ),
                 );
                 $row = $this->rows->named($calendar, [$name])[$name] ?? throw new DavFault(409, 'It could not be kept.');
-                DB::table('sent_objects')->where('entry_id', $entry->id)->delete();
+                SentObject::query()->whereKey($entry->id)->delete();
                 if ($asSent) {
-                    DB::table('sent_objects')->insert([
+                    SentObject::query()->insert([
                         'entry_id' => $entry->id,
                         'user_id' => $user->id,
                         'revision' => $row->revision,

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace App\Interchange;
 
+use App\Journal\KeptAnswers;
 use App\Models\User;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\Config;
-use Illuminate\Support\Facades\DB;
 use RuntimeException;
 
 /**
@@ -103,25 +103,19 @@ final readonly class LongTaking
      */
     public function keep(array $done): void
     {
-        $isFirst = DB::table('answers')->insertOrIgnore([
-            'user_id' => $this->user->id,
-            'key' => $this->key(),
-            'fingerprint' => '',
-            'status' => 200,
-            'body' => json_encode($done, JSON_THROW_ON_ERROR),
-            'created_at' => CarbonImmutable::now(),
-        ]) === 1;
-        if (! $isFirst) {
+        $answers = new KeptAnswers($this->user->id);
+        if (! $answers->take($this->key(), '')) {
             throw new RuntimeException('It is in already.');
         }
+        $answers->keep($this->key(), 200, json_encode($done, JSON_THROW_ON_ERROR));
     }
 
     /** @return Done|null */
     private function done(): ?array
     {
-        $body = DB::table('answers')->where(['user_id' => $this->user->id, 'key' => $this->key()])->value('body');
+        $kept = (new KeptAnswers($this->user->id))->find($this->key());
         /** @var Done|null $done as keep() wrote it */
-        $done = is_string($body) ? json_decode($body, true, flags: JSON_THROW_ON_ERROR) : null;
+        $done = $kept === null ? null : json_decode($kept['body'], true, flags: JSON_THROW_ON_ERROR);
 
         return $done;
     }

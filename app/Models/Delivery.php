@@ -8,6 +8,7 @@ use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Illuminate\Support\Facades\DB;
 
 /**
  * A reminder by one of its channels, written down before it falls.
@@ -43,6 +44,9 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
 final class Delivery extends Model
 {
     use WithinAccount;
+
+    /** Rows of a statement, which takes so many values and no more. */
+    private const AT_ONCE = 500;
 
     public $timestamps = false;
 
@@ -80,5 +84,52 @@ final class Delivery extends Model
                     ->where(fn (Builder $handed) => $handed->whereNotNull('handed_at')->where('early', false))
                     ->orWhere('moment', '<=', CarbonImmutable::now()->getTimestamp()),
             );
+    }
+
+    /**
+     * What may be handed over at all, found by an index that holds only what is open, whatever SQLite has counted.
+     *
+     * @param  Builder<Delivery>  $query
+     */
+    public function scopeStillOpen(Builder $query): void
+    {
+        $query->fromRaw('deliveries indexed by deliveries_open')->whereNull('handed_at')->whereNull('answered_at')->whereNull('dropped_at');
+    }
+
+    /**
+     * The screen first, what may have to wait for a mail server last.
+     *
+     * @param  Builder<Delivery>  $query
+     */
+    public function scopeInOrder(Builder $query): void
+    {
+        $query
+            ->orderByRaw("case channel when 'screen' then 0 when 'phone' then 1 else 2 end")
+            ->orderBy('moment')
+            ->orderBy('id');
+    }
+
+    /**
+     * Writes down what is to fall.
+     *
+     * @param  list<non-empty-array<string, int|string|bool|null>>  $rows  all of the same columns
+     * @param  bool  $anew  what stands there already under its key falls anew where it falls at another moment now; else it stays
+     */
+    public static function put(array $rows, bool $anew): void
+    {
+        $whereItStands = $anew
+            ? 'update set entry_id = excluded.entry_id, fell_at = excluded.fell_at, moment = excluded.moment,
+                starts_at = excluded.starts_at, all_day = excluded.all_day, claim = null, claimed_at = null, handed_at = null,
+                gathered = 0, shown_at = null, answered_at = null, dropped_at = null, tries = 0, retry_at = null, trouble = null,
+                note_key = null, early = 0 where deliveries.fell_at <> excluded.fell_at'
+            : 'nothing';
+        foreach (array_chunk($rows, self::AT_ONCE) as $some) {
+            $columns = array_keys($some[0]);
+            $marks = implode(', ', array_fill(0, count($some), '('.implode(', ', array_fill(0, count($columns), '?')).')'));
+            DB::insert(
+                'insert into deliveries ("'.implode('", "', $columns)."\") values {$marks} on conflict (key) do {$whereItStands}",
+                array_merge(...array_map(array_values(...), $some)),
+            );
+        }
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Models;
 
 use App\Journal\Recorded;
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Concerns\HasUlids;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
@@ -173,5 +174,54 @@ final class Entry extends Model
     public function overrides(): HasMany
     {
         return $this->hasMany(OccurrenceOverride::class);
+    }
+
+    /**
+     * As one value: a statement takes so many and no more.
+     *
+     * @param  Builder<Entry>  $query
+     * @param  list<string>  $ids
+     */
+    public function scopeAmong(Builder $query, array $ids): void
+    {
+        $query->whereRaw('entries.id in (select value from json_each(?))', [json_encode($ids, JSON_THROW_ON_ERROR)]);
+    }
+
+    /**
+     * What leads up to some of these.
+     *
+     * @param  Builder<Entry>  $query
+     * @param  list<string>  $ids
+     */
+    public function scopeLeadingTo(Builder $query, array $ids): void
+    {
+        $query->whereNotNull('leads_to')->whereRaw('leads_to in (select value from json_each(?))', [json_encode($ids, JSON_THROW_ON_ERROR)]);
+    }
+
+    /**
+     * What came out of one file entry beside it, as what it is from a day on.
+     *
+     * @param  Builder<Entry>  $query
+     */
+    public function scopeCutFrom(Builder $query, string $uid): void
+    {
+        $query->whereRaw('substr(uid, 1, ?) = ?', [mb_strlen("{$uid}#"), "{$uid}#"]);
+    }
+
+    /**
+     * Whose title stands in a line.
+     *
+     * @param  Builder<Entry>  $query
+     * @param  int  $shortest  characters of a title that is looked for
+     */
+    public function scopeNamedIn(Builder $query, string $line, int $shortest): void
+    {
+        $query->whereRaw('length(title) >= ?', [$shortest])->whereRaw('instr(lower(?), lower(title)) > 0', [$line]);
+    }
+
+    /** What a single occurrence has of its own, not kept yet. */
+    public function newOverride(string $recurrenceId): OccurrenceOverride
+    {
+        return new OccurrenceOverride(['entry_id' => $this->id, 'user_id' => $this->user_id, 'recurrence_id' => $recurrenceId]);
     }
 }

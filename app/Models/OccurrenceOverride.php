@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Models;
 
 use App\Journal\Recorded;
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 
@@ -57,5 +58,25 @@ final class OccurrenceOverride extends Model
             $this->let_go_at === null &&
             $this->put_off === 0 &&
             $this->foreign_lines === null;
+    }
+
+    /**
+     * Those that stand in a calendar by themselves, away from the one of their routine.
+     *
+     * @param  Builder<OccurrenceOverride>  $query
+     */
+    public function scopeStandingIn(Builder $query, Calendar $calendar): void
+    {
+        $query->whereRaw("fields <> '{}' and fields <> '[]' and json_extract(fields, '$.calendar_id') = ?", [$calendar->id]);
+    }
+
+    /**
+     * As a row was, which is not kept any more or not as it is now.
+     *
+     * @param  array<string, mixed>  $columns
+     */
+    public static function ofRow(array $columns): self
+    {
+        return (new self())->setRawAttributes($columns);
     }
 }

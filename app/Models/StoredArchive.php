@@ -118,4 +118,18 @@ final class StoredArchive extends Model
     {
         return $this->belongsTo(User::class);
     }
+
+    /**
+     * One of them first, then the latest; those of a time to come, which a wrong clock made, last.
+     *
+     * @param  \Illuminate\Database\Eloquent\Builder<StoredArchive>  $query
+     * @param  int  $now  Unix seconds
+     */
+    public function scopeLatestFirst(\Illuminate\Database\Eloquent\Builder $query, string $first, int $now): void
+    {
+        $query
+            ->orderByRaw('id = ? desc, made_at > ?', [$first, $now])
+            ->orderByDesc('made_at')
+            ->orderByDesc('id');
+    }
 }

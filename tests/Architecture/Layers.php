@@ -38,77 +38,29 @@ final class Layers
         'parent',
     ];
 
-    private const OUTSIDE_FUNCTIONS = [
-        'now',
-        'today',
-        'time',
-        'microtime',
-        'hrtime',
-        'date',
-        'gmdate',
-        'mktime',
-        'gmmktime',
-        'strtotime',
-        'getdate',
-        'localtime',
-        'date_default_timezone_get',
-        'date_create',
-        'rand',
-        'mt_rand',
-        'mt_srand',
-        'random_int',
-        'random_bytes',
-        'uniqid',
-        'shuffle',
-        'array_rand',
-        'file_get_contents',
-        'file_put_contents',
-        'fopen',
-        'file',
-        'readfile',
-        'glob',
-        'scandir',
-        'unlink',
-        'mkdir',
-        'getenv',
-        'env',
-        'config',
-        'app',
-        'exec',
-        'shell_exec',
-        'proc_open',
-        'system',
-        'passthru',
-        'curl_init',
-        'mail',
-        'header',
-        'setcookie',
-        'session_start',
-        'dd',
-        'dump',
-        'var_dump',
-        'print_r',
-        'error_log',
-        'sleep',
-        'usleep',
-    ];
-
-    /** Which part of a framework each room may not know, beside what the drawing says. */
-    private const NOT_OF_FRAMEWORK = [
-        'Illuminate\Support\Facades\DB' => ['Queries', 'Mapping', 'Mail'],
-        'Illuminate\Http' => [
-            'Actions',
-            'Queries',
-            'Reading',
-            'Mapping',
-            'Models',
-            'Journal',
-            'Mail',
-            'Standins',
-            'Backup',
-            'Retention',
-            'Health',
-        ],
+    /** Rooms of the application that know nothing of the framework's requests and answers. */
+    private const WITHOUT_REQUESTS = [
+        'Access',
+        'Actions',
+        'Archive',
+        'Backup',
+        'Database',
+        'Follows',
+        'Following',
+        'Health',
+        'Interchange',
+        'Jobs',
+        'Journal',
+        'Mail',
+        'Mapping',
+        'Models',
+        'Notifications',
+        'Queries',
+        'Reading',
+        'Retention',
+        'Standins',
+        'Upgrade',
+        'Writing',
     ];
 
     /** @param  array<string, list<string>>  $rooms  by room, those it may use */
@@ -189,89 +141,25 @@ final class Layers
         }
         $isCore = str_starts_with($room, 'core/');
         $bad = [];
-        foreach (self::names($code) as [$name, $isCall]) {
+        foreach ((new SourceFile($code))->classes() as $name) {
             $other = match (true) {
                 str_starts_with($name, 'App\\') => explode('\\', $name)[1],
                 str_starts_with($name, 'PlumRota\\Core\\') => 'core/'.explode('\\', $name)[2],
                 default => null,
             };
-            if ($other !== null) {
+            $may = match (true) {
                 // Every room of the application may use the core; what is of the application is none of the core's.
-                $may =
-                    $other === $room ||
+                $other !== null => $other === $room ||
                     in_array($other, $this->rooms[$room], true) ||
-                    (! $isCore && str_starts_with($other, 'core/'));
-            } elseif ($isCore) {
-                $may = $isCall
-                    ? ! in_array(strtolower($name), self::OUTSIDE_FUNCTIONS, true)
-                    : in_array($name, self::GLOBAL_CLASSES, true);
-            } else {
-                $may =
-                    array_filter(
-                        self::NOT_OF_FRAMEWORK,
-                        fn (array $rooms, string $part): bool => ($name === $part || str_starts_with($name, $part.'\\')) &&
-                            in_array($room, $rooms, true),
-                        ARRAY_FILTER_USE_BOTH,
-                    ) === [];
-            }
+                    (! $isCore && str_starts_with($other, 'core/')),
+                $isCore => in_array($name, self::GLOBAL_CLASSES, true),
+                default => ! in_array($room, self::WITHOUT_REQUESTS, true) || ! str_starts_with($name, 'Illuminate\\Http\\'),
+            };
             if (! $may) {
                 $bad[$name] = $name;
             }
         }
 
         return array_values($bad);
-    }
-
-    /** @return list<array{string, bool}> the full names of classes that a file names, and of functions that it calls */
-    private static function names(string $code): array
-    {
-        $tokens = array_values(
-            array_filter(
-                token_get_all($code),
-                fn (mixed $token): bool => ! is_array($token) ||
-                    ! in_array($token[0], [T_WHITESPACE, T_COMMENT, T_DOC_COMMENT], true),
-            ),
-        );
-        $names = [];
-        $imported = [];
-        $namespace = '';
-        foreach ($tokens as $i => $token) {
-            if (! is_array($token)) {
-                continue;
-            }
-            $before = $tokens[$i - 1] ?? null;
-            $previous = is_array($before) ? $before[0] : $before;
-            $next = $tokens[$i + 1] ?? null;
-            $text = ltrim($token[1], '\\');
-            if ($token[0] === T_NAME_QUALIFIED && $previous === T_NAMESPACE) {
-                $namespace = $text;
-            } elseif ($token[0] === T_NAME_QUALIFIED || $token[0] === T_NAME_FULLY_QUALIFIED) {
-                if ($token[0] === T_NAME_QUALIFIED && $previous !== T_USE && isset($imported[explode('\\', $text)[0]])) {
-                    $text = $imported[explode('\\', $text)[0]].substr($text, strlen(explode('\\', $text)[0]));
-                }
-                $names[] = [$text, $next === '(' && $previous !== T_NEW];
-                if ($previous === T_USE) {
-                    $imported[basename(str_replace('\\', '/', $text))] = $text;
-                }
-            } elseif ($token[0] === T_STRING && $previous === T_USE) {
-                $names[] = [$text, false];
-                $imported[$text] = $text;
-            } elseif (
-                $token[0] === T_STRING &&
-                $next === '(' &&
-                ! in_array($previous, [T_OBJECT_OPERATOR, T_NULLSAFE_OBJECT_OPERATOR, T_DOUBLE_COLON, T_FUNCTION, T_NEW], true)
-            ) {
-                $names[] = [$text, true];
-            } elseif (
-                $token[0] === T_STRING &&
-                ! isset($imported[$text]) &&
-                ($previous === T_NEW || (is_array($next) && $next[0] === T_DOUBLE_COLON)) &&
-                $namespace !== ''
-            ) {
-                $names[] = [$namespace.'\\'.$text, false];
-            }
-        }
-
-        return array_values(array_filter($names, fn (array $one): bool => $one[0] !== 'function'));
     }
 }

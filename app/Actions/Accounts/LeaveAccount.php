@@ -75,7 +75,7 @@ final readonly class LeaveAccount
         // Whatever names the account goes with it.
         DB::transaction(function () use ($user): void {
             $this->follows->forget($user->id);
-            $this->journal->unrecorded(fn () => DB::table('users')->where('id', $user->id)->delete());
+            $this->journal->unrecorded(fn () => User::query()->whereKey($user->id)->toBase()->delete());
         });
         foreach (['attachments', 'imports', 'archives'] as $kind) {
             File::deleteDirectory(Storage::disk('local')->path("{$kind}/{$user->id}"));

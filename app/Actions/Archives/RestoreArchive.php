@@ -13,7 +13,6 @@ use App\Journal\Hold;
 use App\Models\StoredArchive;
 use App\Models\User;
 use Carbon\CarbonImmutable;
-use Illuminate\Support\Facades\DB;
 use SplFileInfo;
 use Throwable;
 
@@ -149,7 +148,7 @@ final readonly class RestoreArchive
         try {
             $aside = null;
             for ($try = 0; $try < self::MOST_TRIES; $try++) {
-                $revision = self::revision($user);
+                $revision = Visible::to($user)->revision();
                 $before = $aside;
                 $aside = $this->layAside($user, $archive, isHeld: $try > 0);
                 if ($before !== null) {
@@ -195,13 +194,6 @@ final readonly class RestoreArchive
         }
 
         return $aside;
-    }
-
-    private static function revision(User $user): int
-    {
-        $revision = DB::table('users')->where('id', $user->id)->value('revision');
-
-        return is_int($revision) ? $revision : 0;
     }
 
     /**

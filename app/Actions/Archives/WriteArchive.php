@@ -83,9 +83,7 @@ final readonly class WriteArchive
             ->archives()
             ->whereIn('kind', ['own', 'daily', 'aside'])
             ->where('state', 'good')
-            ->orderByRaw('id = ? desc, made_at > ?', [$written->id, CarbonImmutable::now()->getTimestamp()])
-            ->orderByDesc('made_at')
-            ->orderByDesc('id')
+            ->latestFirst($written->id, CarbonImmutable::now()->getTimestamp())
             ->limit(max(1, $user->archives_kept))
             ->pluck('id');
         $user

@@ -36,7 +36,7 @@ final readonly class RemoveCalendar
             // Single occurrences that stood there by themselves go back to the calendar of their routine.
             Changeable::by($user)
                 ->overrides()
-                ->whereRaw("fields <> '{}' and fields <> '[]' and json_extract(fields, '$.calendar_id') = ?", [$calendar->id])
+                ->standingIn($calendar)
                 ->get()
                 ->each(
                     fn (OccurrenceOverride $change) => $change->update([

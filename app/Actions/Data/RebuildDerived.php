@@ -37,12 +37,13 @@ final readonly class RebuildDerived
     /** @return list<string> a sentence for each thing that differed */
     public function of(User $user): array
     {
-        return DB::transaction(function () use ($user): array {
-            // The first statement writes, so that nobody changes anything meanwhile.
-            DB::table('users')->where('id', $user->id)->update(['planned_until' => DB::raw('planned_until')]);
-
-            return [...$this->places($user), ...$this->words($user), ...$this->objects($user), ...$this->weeks($user)];
-        });
+        // Nobody changes anything meanwhile: a transaction begins with its lock.
+        return DB::transaction(fn (): array => [
+            ...$this->places($user),
+            ...$this->words($user),
+            ...$this->objects($user),
+            ...$this->weeks($user),
+        ]);
     }
 
     /** @return list<string> */
@@ -56,7 +57,7 @@ final readonly class RebuildDerived
                 if ($kept != $is) {
                     $what = $row instanceof Entry ? "“{$entry->title}”" : "“{$entry->title}” of {$row->recurrence_id}";
                     $said[] = "{$what} was kept as if it stood elsewhere: ".json_encode($kept).' instead of '.json_encode($is).'.';
-                    $this->journal->unrecorded(fn () => DB::table($row->getTable())->where('id', $row->getKey())->update($is));
+                    $this->journal->unrecorded(fn () => $row->newQuery()->whereKey($row->getKey())->toBase()->update($is));
                 }
             }
         }

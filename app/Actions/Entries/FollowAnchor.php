@@ -65,11 +65,9 @@ final readonly class FollowAnchor
         if ($ids === []) {
             return;
         }
-        // As one value: a statement takes so many and no more.
         $leadUps = Changeable::by($user)
             ->entries()
-            ->whereNotNull('leads_to')
-            ->whereRaw('leads_to in (select value from json_each(?))', [json_encode($ids, JSON_THROW_ON_ERROR)])
+            ->leadingTo($ids)
             ->orderBy('id')
             ->get();
         foreach ($leadUps as $leadUp) {
@@ -196,7 +194,7 @@ final readonly class FollowAnchor
         $change =
             $state === null
                 ? null
-                : SeriesOf::override((new OccurrenceOverride())->setRawAttributes([...$state, 'skipped' => false]));
+                : SeriesOf::override(OccurrenceOverride::ofRow([...$state, 'skipped' => false]));
         $one = (new Timeline($user->timeZone(), $marks))->one($anchor, $id, $change);
         $lead = $leadUp->lead();
         if ($one === null || $lead === null) {

@@ -22,10 +22,7 @@ final class WriteOverride
         $change = $entry->overrides()->where('recurrence_id', $recurrenceId)->first();
         if ($change === null) {
             KnownOccurrence::require($entry, $recurrenceId);
-            $change = new OccurrenceOverride([
-                'entry_id' => $entry->id,
-                'user_id' => $entry->user_id,
-                'recurrence_id' => $recurrenceId,
+            $change = $entry->newOverride($recurrenceId)->fill([
                 'day' => $recurrenceId === Series::ONCE
                         ? (substr((string) $entry->start, 0, 10) ?:
                         null)

@@ -19,7 +19,6 @@ use App\Mapping\SeriesColumns;
 use App\Mapping\SeriesOf;
 use App\Models\Attachment;
 use App\Models\Entry;
-use App\Models\OccurrenceOverride;
 use App\Models\User;
 use App\Writing\AllowedFiles;
 use Carbon\CarbonImmutable;
@@ -91,7 +90,7 @@ final readonly class SaveReadEntry
             Visible::to($user)
                 ->entries()
                 ->where('calendar_id', $entry->calendar_id)
-                ->whereRaw('substr(uid, 1, ?) = ?', [mb_strlen("{$read->uid}#"), "{$read->uid}#"])
+                ->cutFrom($read->uid)
                 ->get() as $before
         ) {
             $before->delete();
@@ -155,11 +154,7 @@ final readonly class SaveReadEntry
         foreach ($read->overrides as $id => $row) {
             $override =
                 $before[$id] ??
-                new OccurrenceOverride([
-                    'entry_id' => $entry->id,
-                    'user_id' => $entry->user_id,
-                    'recurrence_id' => (string) $id,
-                ]);
+                $entry->newOverride((string) $id);
             $override->fill(self::columns($entry, (string) $id, self::ofAccount($user, $row)))->save();
         }
 

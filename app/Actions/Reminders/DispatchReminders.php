@@ -98,13 +98,9 @@ final readonly class DispatchReminders
     {
         $now = CarbonImmutable::now()->getTimestamp();
 
-        // By that index whatever SQLite has counted: it holds only what is open, which is little.
         return Delivery::query()
-            ->fromRaw('deliveries indexed by deliveries_open')
-            ->whereNull('handed_at')
+            ->stillOpen()
             ->where('moment', '<=', $now)
-            ->whereNull('answered_at')
-            ->whereNull('dropped_at')
             ->where(
                 fn (Builder $again) => $again
                     ->whereNull('retry_at')
@@ -120,20 +116,6 @@ final readonly class DispatchReminders
             );
     }
 
-    /**
-     * The screen first, what may have to wait for a mail server last.
-     *
-     * @param  Builder<Delivery>  $query
-     * @return Builder<Delivery>
-     */
-    private static function inOrder(Builder $query): Builder
-    {
-        return $query
-            ->orderByRaw("case channel when 'screen' then 0 when 'phone' then 1 else 2 end")
-            ->orderBy('moment')
-            ->orderBy('id');
-    }
-
     /** @return list<Delivery> */
     private function take(): array
     {
@@ -142,16 +124,15 @@ final readonly class DispatchReminders
         }
         $claim = Str::random(20);
         Delivery::query()
-            ->whereIn('id', self::inOrder($this->due())->limit(self::AT_ONCE)->select('id'))
+            ->whereIn('id', $this->due()->inOrder()->limit(self::AT_ONCE)->select('id'))
             ->update(['claim' => $claim, 'claimed_at' => CarbonImmutable::now()->getTimestamp()]);
 
         return array_values(
-            self::inOrder(
-                Delivery::query()
-                    ->where('claim', $claim)
-                    ->whereNull('handed_at')
-                    ->with(['entry.calendar', 'user']),
-            )
+            Delivery::query()
+                ->where('claim', $claim)
+                ->whereNull('handed_at')
+                ->with(['entry.calendar', 'user'])
+                ->inOrder()
                 ->get()
                 ->all(),
         );

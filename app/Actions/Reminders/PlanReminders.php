@@ -91,9 +91,7 @@ final readonly class PlanReminders
             throw $fault;
         }
         report($fault);
-        DB::table('users')
-            ->where('id', $id)
-            ->update(['planned_until' => $now + self::LEAST_AHEAD + self::AGAIN]);
+        self::plannedUntil($id, $now + self::LEAST_AHEAD + self::AGAIN);
     }
 
     /** Inside the transaction of a change, before anything is changed: what fell until now is what it was until now. */
@@ -184,9 +182,13 @@ final readonly class PlanReminders
             array_push($rows, ...$this->rows->of($user, $entry, $after, $until, unchangedSince: $now));
         }
         $this->reconcile->add($rows);
-        DB::table('users')
-            ->where('id', $user->id)
-            ->update(['planned_until' => $until]);
+        self::plannedUntil($user->id, $until);
+    }
+
+    /** Beside what the account is asked by: it is no change of it. */
+    private static function plannedUntil(mixed $id, int $until): void
+    {
+        User::query()->whereKey($id)->toBase()->update(['planned_until' => $until]);
     }
 
     /** @return iterable<Entry> that may remind of something after a moment */

@@ -12,7 +12,6 @@ use App\Models\OccurrenceOverride;
 use App\Models\User;
 use App\Queries\Reminding\ReminderRows;
 use Illuminate\Database\Eloquent\Builder;
-use Illuminate\Support\Facades\DB;
 
 /**
  * Holds the reminders that are written down against those that should be, after something was changed. Nothing that was due
@@ -76,11 +75,11 @@ final readonly class ReconcileReminders
             ->pluck('entry_id', 'entry_id')
             ->all();
         $day = gmdate('Y-m-d', $now - 7 * 86400);
-        $told = json_encode(array_map(strval(...), array_keys($written + $own)), JSON_THROW_ON_ERROR);
+        $told = array_map(strval(...), array_keys($written + $own));
 
         return $entries->where(
             fn (Builder $either): Builder => $either
-                ->whereRaw('entries.id in (select value from json_each(?))', [$told])
+                ->where(fn (Builder $some): Builder => $some->among($told))
                 ->orWhere(
                     fn (Builder $loud): Builder => $loud
                         ->where(fn (Builder $any): Builder => $any->where('own_reminders', false)->orWhere('reminders', '!=', '[]'))
@@ -127,10 +126,7 @@ final readonly class ReconcileReminders
         foreach ($open as $one) {
             $this->hold($user, $entry, $one, $one->kind === 'later' ? null : $wanted[$one->key] ?? null, $now);
         }
-        $this->write(
-            array_values(array_filter($rows, fn (array $row): bool => $row['fell_at'] > $now)),
-            'where deliveries.fell_at <> excluded.fell_at',
-        );
+        Delivery::put(array_values(array_filter($rows, fn (array $row): bool => $row['fell_at'] > $now)), anew: true);
     }
 
     /** @param  Row|null  $wanted  the same as it should be now */
@@ -186,7 +182,7 @@ final readonly class ReconcileReminders
                 ->when($minute !== null, fn (Builder $query) => $query->whereNotIn('channel', $user->agenda_channels))
                 ->delete();
         }
-        $this->write($rows, null);
+        Delivery::put($rows, anew: false);
     }
 
     /**
@@ -197,11 +193,8 @@ final readonly class ReconcileReminders
     public function add(array $rows): void
     {
         $isDaily = fn (array $row): bool => $row['entry_id'] === null;
-        $this->write(array_values(array_filter($rows, $isDaily)), null);
-        $this->write(
-            array_values(array_filter($rows, fn (array $row): bool => ! $isDaily($row))),
-            'where deliveries.fell_at <> excluded.fell_at',
-        );
+        Delivery::put(array_values(array_filter($rows, $isDaily)), anew: false);
+        Delivery::put(array_values(array_filter($rows, fn (array $row): bool => ! $isDaily($row))), anew: true);
     }
 
     /** @return Builder<Delivery> also those whose entry was deleted and may be there again */
@@ -215,29 +208,5 @@ final readonly class ReconcileReminders
                     ->orWhere(fn (Builder $gone) => $gone->where('key', '>=', "{$id}|")->where('key', '<', "{$id}}"))
                     ->orWhere(fn (Builder $gone) => $gone->where('key', '>=', "later|{$id}|")->where('key', '<', "later|{$id}}")),
             );
-    }
-
-    /**
-     * @param  list<Row>  $rows
-     * @param  string|null  $falls  when one that is there falls anew; null for never
-     */
-    private function write(array $rows, ?string $falls): void
-    {
-        foreach (array_chunk($rows, 500) as $some) {
-            $columns = array_keys($some[0]);
-            $marks = implode(', ', array_fill(0, count($some), '('.implode(', ', array_fill(0, count($columns), '?')).')'));
-            $values = array_merge(...array_map(array_values(...), $some));
-            DB::insert(
-                'insert into deliveries ("'.
-                    implode('", "', $columns).
-                    "\") values {$marks} on conflict (key) do ".
-                    ($falls === null
-                        ? 'nothing'
-                        : "update set
-                entry_id = excluded.entry_id, fell_at = excluded.fell_at, moment = excluded.moment, starts_at = excluded.starts_at, all_day = excluded.all_day, claim = null, claimed_at = null, handed_at = null, gathered = 0,
-                shown_at = null, answered_at = null, dropped_at = null, tries = 0, retry_at = null, trouble = null, note_key = null, early = 0 {$falls}"),
-                $values,
-            );
-        }
     }
 }

@@ -112,8 +112,7 @@ final readonly class MendTiming
         $other = $user
             ->timings()
             ->when($timing, fn ($all) => $all->whereKeyNot($timing?->id))
-            ->where('started_at', '<', $endedAt)
-            ->whereRaw('coalesce(ended_at, ?) > ?', [$now, $startedAt])
+            ->touching($startedAt, $endedAt, $now)
             ->orderBy('started_at')
             ->first();
         if ($other !== null) {

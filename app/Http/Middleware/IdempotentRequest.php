@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Http\Middleware;
 
+use App\Journal\KeptAnswers;
 use App\Models\User;
-use Carbon\CarbonImmutable;
 use Closure;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -19,8 +19,6 @@ use Symfony\Component\HttpFoundation\Response;
  */
 final class IdempotentRequest
 {
-    private const KEPT_HOURS = 24;
-
     /** The attribute of a request under which what runs aside finds with what to keep its answer. */
     private const KEEPS = 'keeps its answer';
 
@@ -40,9 +38,11 @@ final class IdempotentRequest
             return self::refused('An idempotency key has up to 100 plain letters, digits and signs.');
         }
 
+        $answers = new KeptAnswers($user->id);
+
         return $way === 'aside'
-            ? $this->aside($request, $next, $user, $key, self::fingerprint($request))
-            : $this->around($request, $next, $user, $key, self::fingerprint($request));
+            ? $this->aside($request, $next, $answers, $key, self::fingerprint($request))
+            : $this->around($request, $next, $answers, $key, self::fingerprint($request));
     }
 
     /**
@@ -59,14 +59,14 @@ final class IdempotentRequest
     }
 
     /** @param  Closure(Request): Response  $next */
-    private function around(Request $request, Closure $next, User $user, string $key, string $fingerprint): Response
+    private function around(Request $request, Closure $next, KeptAnswers $answers, string $key, string $fingerprint): Response
     {
         DB::beginTransaction();
         try {
-            $isNew = self::take($user, $key, $fingerprint);
-            $response = $isNew ? $next($request) : $this->kept($user, $key, $fingerprint);
+            $isNew = $answers->take($key, $fingerprint);
+            $response = $isNew ? $next($request) : self::kept($answers, $key, $fingerprint);
             if ($isNew && $response->isSuccessful()) {
-                self::keep($user, $key, $response->getStatusCode(), (string) $response->getContent());
+                $answers->keep($key, $response->getStatusCode(), (string) $response->getContent());
                 DB::commit();
             } else {
                 DB::rollBack();
@@ -80,41 +80,22 @@ final class IdempotentRequest
     }
 
     /** @param  Closure(Request): Response  $next */
-    private function aside(Request $request, Closure $next, User $user, string $key, string $fingerprint): Response
+    private function aside(Request $request, Closure $next, KeptAnswers $answers, string $key, string $fingerprint): Response
     {
-        if (DB::table('answers')->where('user_id', $user->id)->where('key', $key)->exists()) {
-            return $this->kept($user, $key, $fingerprint);
+        if ($answers->find($key) !== null) {
+            return self::kept($answers, $key, $fingerprint);
         }
-        $request->attributes->set(self::KEEPS, function (mixed $body) use ($user, $key, $fingerprint): void {
-            if (! self::take($user, $key, $fingerprint)) {
+        $request->attributes->set(self::KEEPS, function (mixed $body) use ($answers, $key, $fingerprint): void {
+            if (! $answers->take($key, $fingerprint)) {
                 throw new AnsweredMeanwhile();
             }
-            self::keep($user, $key, 200, json_encode($body, JSON_THROW_ON_ERROR));
+            $answers->keep($key, 200, json_encode($body, JSON_THROW_ON_ERROR));
         });
         $response = $next($request);
 
         return $response instanceof \Illuminate\Http\Response || $response instanceof JsonResponse
-            ? ($response->exception instanceof AnsweredMeanwhile ? $this->kept($user, $key, $fingerprint) : $response)
+            ? ($response->exception instanceof AnsweredMeanwhile ? self::kept($answers, $key, $fingerprint) : $response)
             : $response;
-    }
-
-    /** @return bool whether nobody has used the key before */
-    private static function take(User $user, string $key, string $fingerprint): bool
-    {
-        return DB::table('answers')->insertOrIgnore([
-            'user_id' => $user->id,
-            'key' => $key,
-            'fingerprint' => $fingerprint,
-            'created_at' => CarbonImmutable::now(),
-        ]) === 1;
-    }
-
-    private static function keep(User $user, string $key, int $status, string $body): void
-    {
-        DB::table('answers')->where('user_id', $user->id)->where('key', $key)->update(['status' => $status, 'body' => $body]);
-        DB::table('answers')
-            ->where('created_at', '<', CarbonImmutable::now()->subHours(self::KEPT_HOURS))
-            ->delete();
     }
 
     /** What is asked for, files by their content: PHP keeps no body of a request that carries some. */
@@ -139,17 +120,14 @@ final class IdempotentRequest
         return hash('sha256', implode("\n", $parts));
     }
 
-    private function kept(User $user, string $key, string $fingerprint): Response
+    private static function kept(KeptAnswers $answers, string $key, string $fingerprint): Response
     {
-        $kept = DB::table('answers')
-            ->where('user_id', $user->id)
-            ->where('key', $key)
-            ->first(['fingerprint', 'status', 'body']);
-        if ($kept === null || $kept->fingerprint !== $fingerprint) {
+        $kept = $answers->find($key);
+        if ($kept === null || $kept['fingerprint'] !== $fingerprint) {
             return self::refused('This idempotency key was already used for another request.');
         }
 
-        return new Response(is_string($kept->body) ? $kept->body : '', is_numeric($kept->status) ? (int) $kept->status : 200, [
+        return new Response($kept['body'], $kept['status'], [
             'Content-Type' => 'application/json',
             'Idempotent-Replay' => 'true',
         ]);

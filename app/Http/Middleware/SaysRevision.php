@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace App\Http\Middleware;
 
+use App\Access\Visible;
 use App\Journal\Changed;
 use App\Models\User;
 use Closure;
 use Illuminate\Contracts\Events\Dispatcher;
 use Illuminate\Http\Request;
-use Illuminate\Support\Facades\DB;
 use Symfony\Component\HttpFoundation\Response;
 
 /**
@@ -65,8 +65,7 @@ final readonly class SaysRevision
         $response = $next($request);
         $user = $request->user();
         if ($user instanceof User && $response->isSuccessful()) {
-            $revision = DB::table('users')->where('id', $user->id)->value('revision');
-            $response->headers->set('X-Revision', is_int($revision) ? (string) $revision : null);
+            $response->headers->set('X-Revision', (string) Visible::to($user)->revision());
             if ($touched !== []) {
                 $response->headers->set(
                     'X-Stale',

@@ -85,8 +85,7 @@ final readonly class Timings
         $entries = Visible::to($user)->entries();
         $timings = $user
             ->timings()
-            ->where('started_at', '<', $zone->instant($range->to))
-            ->whereRaw('coalesce(ended_at, ?) > ?', [$now, $zone->instant($range->from)])
+            ->touching($zone->instant($range->from), $zone->instant($range->to), $now)
             ->orderBy('started_at')
             ->get();
         $known = (clone $entries)->whereIn('id', $timings->pluck('entry_id'))->get()->keyBy('id');

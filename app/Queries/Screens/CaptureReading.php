@@ -112,8 +112,7 @@ final readonly class CaptureReading
             ->entries()
             ->whereNull('rule')
             ->where('start', '>=', (string) $user->wallNow()->date())
-            ->whereRaw('length(title) >= ?', [self::SHORTEST_TITLE])
-            ->whereRaw('instr(lower(?), lower(title)) > 0', [$line])
+            ->namedIn($line, self::SHORTEST_TITLE)
             ->orderByDesc('start')
             ->limit(self::MOST_NAMED)
             ->get(['title', 'start']);

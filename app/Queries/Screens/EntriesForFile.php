@@ -47,9 +47,7 @@ final readonly class EntriesForFile
             return [
                 "{$from} to {$to}",
                 null,
-                $entries->whereRaw('id in (select value from json_each(?))', [
-                    json_encode($this->standingIn($user, $from, $to), JSON_THROW_ON_ERROR),
-                ]),
+                $entries->among($this->standingIn($user, $from, $to)),
             ];
         }
 

@@ -2,10 +2,11 @@
 
 declare(strict_types=1);
 
-namespace App\Actions\History;
+namespace App\Journal;
 
 use RuntimeException;
 
+/** A step cannot be turned: a row that it names is another by now. */
 final class ChangedSince extends RuntimeException
 {
     public function __construct()

@@ -87,6 +87,24 @@ test('a moved one falls at its new time, a done or skipped one does not, and tic
     expect(waiting($this))->toBe([]);
 });
 
+test('what is typed for this minute and saved some seconds into it is told; what was over before is not', function (string $saved, array $told) {
+    $this->at($saved);
+    $this->entry([
+        'title' => 'Boiler',
+        'all_day' => false,
+        'start' => '2026-11-26T09:00:00',
+        'end' => '2026-11-26T09:15:00',
+        'reminders' => ['-PT0M'],
+    ]);
+    expect(waiting($this))->toBe($told);
+    $this->at('2026-11-26T09:10:00+01:00');
+    expect(waiting($this))->toBe($told === [] && str_contains($saved, 'T08') ? ['11-26 08:00 Boiler'] : $told);
+})->with([
+    'before' => ['2026-11-26T08:59:59+01:00', []],
+    'just after' => ['2026-11-26T09:00:04+01:00', ['11-26 08:00 Boiler']],
+    'long after' => ['2026-11-26T09:00:40+01:00', []],
+]);
+
 test('somebody else’s reminder is not there', function () {
     $this->ventCheck(['reminders' => ['-PT10M']]);
     waiting($this);

@@ -126,7 +126,8 @@ final readonly class ReconcileReminders
         foreach ($open as $one) {
             $this->hold($user, $entry, $one, $one->kind === 'later' ? null : $wanted[$one->key] ?? null, $now);
         }
-        Delivery::put(array_values(array_filter($rows, fn (array $row): bool => $row['fell_at'] > $now)), anew: true);
+        // What was typed for this minute and saved a moment later is told.
+        Delivery::put(array_values(array_filter($rows, fn (array $row): bool => $row['fell_at'] > $now - self::GRACE)), anew: true);
     }
 
     /** @param  Row|null  $wanted  the same as it should be now */
@@ -135,12 +136,12 @@ final readonly class ReconcileReminders
         $isDue = $one->fell_at <= $now;
         if ($one->kind === 'later') {
             $this->putOff($entry, $one, $now);
-        } elseif ($wanted === null || ($one->handed_at === null && ! $isDue && $wanted['fell_at'] <= $now)) {
+        } elseif ($wanted === null || ($one->handed_at === null && ! $isDue && $wanted['fell_at'] <= $now - self::GRACE)) {
             // Gone, done, or brought so near that its time had passed already.
             $one->handed_at === null && ! $isDue
                 ? $one->delete()
                 : $one->update(['dropped_at' => $one->dropped_at ?: $now, 'entry_id' => $entry->id]);
-        } elseif ($wanted['fell_at'] > $now && $wanted['fell_at'] !== $one->fell_at) {
+        } elseif ($wanted['fell_at'] > $now - self::GRACE && $wanted['fell_at'] !== $one->fell_at) {
             return; // it falls anew
         } elseif ($one->dropped_at === null || $wanted['fell_at'] === $one->fell_at) {
             $one->update([

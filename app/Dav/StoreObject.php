@@ -48,7 +48,7 @@ final readonly class StoreObject
         private WritePath $writes,
         private ObjectRows $rows,
         private SaveReadEntry $entries,
-        private RemoveEntry $remove,
+        private RemoveEntry $removeEntry,
         private DaysOff $daysOff,
         private OpenOccurrence $open,
         private ComponentSet $components,
@@ -265,7 +265,7 @@ final readonly class StoreObject
             $row =
                 $this->rows->named($calendar, [$name])[$name] ?? throw new DavFault(404, 'There is nothing at this address.');
             $check($row);
-            $this->remove->remove($user, Changeable::by($user)->entry($row->entryId), Scope::Whole, null);
+            $this->removeEntry->remove($user, Changeable::by($user)->entry($row->entryId), Scope::Whole, null);
         });
     }
 
@@ -286,7 +286,7 @@ final readonly class StoreObject
                 throw new DavFault(412, 'There is something at that address already.');
             }
             if ($there !== null && $there->entryId !== $row->entryId) {
-                $this->remove->remove($user, Changeable::by($user)->entry($there->entryId), Scope::Whole, null);
+                $this->removeEntry->remove($user, Changeable::by($user)->entry($there->entryId), Scope::Whole, null);
             }
             $entry = Changeable::by($user)->entry($row->entryId);
             $this->requireOnlyOne($user, $to, $entry);

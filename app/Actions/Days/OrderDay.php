@@ -15,7 +15,7 @@ use PlumRota\Core\Time\LocalDate;
 /** Chooses the musts of a day and puts its tasks in order. Of a routine only the one occurrence is chosen. */
 final readonly class OrderDay
 {
-    public function __construct(private WritePath $writes, private WriteOverride $touch)
+    public function __construct(private WritePath $writes, private WriteOverride $overrides)
     {
     }
 
@@ -48,7 +48,7 @@ final readonly class OrderDay
 
             return;
         }
-        $this->touch->apply($entry, $recurrenceId, [
+        $this->overrides->apply($entry, $recurrenceId, [
             'fields' => [...$fields, 'importance' => $importance, 'position' => $position],
         ]);
     }

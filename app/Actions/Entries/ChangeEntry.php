@@ -71,7 +71,7 @@ final readonly class ChangeEntry
 
     public function __construct(
         private WritePath $writes,
-        private WriteOverride $touch,
+        private WriteOverride $overrides,
         private SplitRoutine $split,
         private RekeyOverrides $rekey,
         private ProtectedBlocks $protected,
@@ -212,7 +212,7 @@ final readonly class ChangeEntry
                     ? SeriesColumns::NOT_MOVED
                     : SeriesColumns::moved(self::onDayOf($new->placement, $start));
         }
-        $this->touch->apply($entry, $recurrenceId, $columns);
+        $this->overrides->apply($entry, $recurrenceId, $columns);
         $entry->version++;
         $entry->save();
 

@@ -15,7 +15,7 @@ use PlumRota\Core\Schedule\NoSuchOccurrence;
 /** Makes one occurrence of a routine like the others again: its place and whatever else it had of its own. A tick stays. */
 final readonly class GiveBackOwn
 {
-    public function __construct(private WritePath $writes, private WriteOverride $touch)
+    public function __construct(private WritePath $writes, private WriteOverride $overrides)
     {
     }
 
@@ -25,7 +25,7 @@ final readonly class GiveBackOwn
         $title = SeriesOf::detailsOf($entry, $recurrenceId)->title;
         $this->writes->run($user, "Made “{$title}” like the others again", function () use ($entry, $recurrenceId): void {
             $fields = $entry->overrides()->where('recurrence_id', $recurrenceId)->first()->fields ?? [];
-            $this->touch->apply($entry, $recurrenceId, [
+            $this->overrides->apply($entry, $recurrenceId, [
                 'fields' => array_diff_key($fields, array_flip(Details::OWN)),
                 ...SeriesColumns::NOT_MOVED,
             ]);

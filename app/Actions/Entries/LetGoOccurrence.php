@@ -15,7 +15,7 @@ use PlumRota\Core\Schedule\NoSuchOccurrence;
 /** Decides not to do something after all, or to do it nevertheless. It leaves the views and stays in the record. */
 final readonly class LetGoOccurrence
 {
-    public function __construct(private WritePath $writes, private WriteOverride $touch)
+    public function __construct(private WritePath $writes, private WriteOverride $overrides)
     {
     }
 
@@ -29,7 +29,7 @@ final readonly class LetGoOccurrence
             $goes,
         ): void {
             $now = CarbonImmutable::now()->getTimestamp();
-            $this->touch->apply($entry, $recurrenceId, ['let_go_at' => $goes ? $now : null]);
+            $this->overrides->apply($entry, $recurrenceId, ['let_go_at' => $goes ? $now : null]);
             if ($goes) {
                 QuietReminders::of($entry->id, $recurrenceId);
             }

@@ -23,7 +23,7 @@ final readonly class MoveEntry
 {
     public function __construct(
         private WritePath $writes,
-        private WriteOverride $touch,
+        private WriteOverride $overrides,
         private SplitRoutine $split,
         private RekeyOverrides $rekey,
         private ProtectedBlocks $protected,
@@ -71,7 +71,7 @@ final readonly class MoveEntry
                 throw new NoSuchOccurrence();
             }
             if ($scope === Scope::One) {
-                $this->touch->apply($entry, $recurrenceId, [
+                $this->overrides->apply($entry, $recurrenceId, [
                     ...SeriesColumns::moved($to),
                     ...$this->keptLength($entry, $recurrenceId, $to),
                 ]);
@@ -168,7 +168,7 @@ final readonly class MoveEntry
         // What this one had of a place of its own gives way to the new place of all.
         $own = $routine->overrides()->where('recurrence_id', $recurrenceId)->first();
         if ($own !== null && $own->start !== null) {
-            $this->touch->apply($routine, $recurrenceId, SeriesColumns::NOT_MOVED);
+            $this->overrides->apply($routine, $recurrenceId, SeriesColumns::NOT_MOVED);
         }
         SaveSeries::into($routine, $shift->series);
         $this->rekey->apply($routine, $series, $shift->series, $shift->moment(...));

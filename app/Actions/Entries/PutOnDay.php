@@ -22,7 +22,7 @@ final readonly class PutOnDay
     public function __construct(
         private WritePath $writes,
         private MoveEntry $moves,
-        private WriteOverride $touch,
+        private WriteOverride $overrides,
         private OccurrencePlace $places,
     ) {
     }
@@ -58,7 +58,7 @@ final readonly class PutOnDay
             if ($lasted !== null && ! $isRoutine) {
                 $entry->update(['estimate' => $lasted]);
             }
-            $this->touch->apply(
+            $this->overrides->apply(
                 $entry,
                 $recurrenceId,
                 array_filter(

@@ -16,7 +16,7 @@ use PlumRota\Core\Schedule\Scope;
 /** Deletes one occurrence, all from one on, or the whole entry. */
 final readonly class RemoveEntry
 {
-    public function __construct(private WritePath $writes, private WriteOverride $touch, private SplitRoutine $split)
+    public function __construct(private WritePath $writes, private WriteOverride $overrides, private SplitRoutine $split)
     {
     }
 
@@ -29,7 +29,7 @@ final readonly class RemoveEntry
                 throw new NoSuchOccurrence();
             }
             if ($isRoutine && $scope === Scope::One) {
-                $this->touch->apply($entry, (string) $recurrenceId, ['skipped' => true]);
+                $this->overrides->apply($entry, (string) $recurrenceId, ['skipped' => true]);
             } elseif ($isRoutine && $scope === Scope::Onward && ! $entry->after_done) {
                 self::whole($this->split->at($entry, (string) $recurrenceId));
             } else {

@@ -14,7 +14,7 @@ use PlumRota\Core\Schedule\NoSuchOccurrence;
 /** Leaves one occurrence of a routine out, or takes it in again. */
 final readonly class SkipOccurrence
 {
-    public function __construct(private WritePath $writes, private WriteOverride $touch)
+    public function __construct(private WritePath $writes, private WriteOverride $overrides)
     {
     }
 
@@ -27,7 +27,7 @@ final readonly class SkipOccurrence
             $recurrenceId,
             $skipped,
         ): void {
-            $this->touch->apply($entry, $recurrenceId, ['skipped' => $skipped]);
+            $this->overrides->apply($entry, $recurrenceId, ['skipped' => $skipped]);
             if ($skipped) {
                 QuietReminders::of($entry->id, $recurrenceId);
             }

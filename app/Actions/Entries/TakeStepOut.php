@@ -13,7 +13,7 @@ use PlumRota\Core\Schedule\NoSuchOccurrence;
 /** Makes a step of a checklist a task of its own: it leaves the list and waits in the basket. */
 final readonly class TakeStepOut
 {
-    public function __construct(private WritePath $writes, private WriteOverride $touch)
+    public function __construct(private WritePath $writes, private WriteOverride $overrides)
     {
     }
 
@@ -39,7 +39,7 @@ final readonly class TakeStepOut
             if ($recurrenceId === null) {
                 $entry->update(['checklist' => $steps, 'version' => $entry->version + 1]);
             } else {
-                $this->touch->apply($entry, $recurrenceId, ['fields' => [...$fields, 'checklist' => $steps]]);
+                $this->overrides->apply($entry, $recurrenceId, ['fields' => [...$fields, 'checklist' => $steps]]);
             }
             $task = Changeable::by($user)->newEntry([
                 'calendar_id' => $entry->calendar_id,

@@ -19,7 +19,7 @@ final readonly class TickOccurrence
 {
     public function __construct(
         private WritePath $writes,
-        private WriteOverride $touch,
+        private WriteOverride $overrides,
         private RolledOn $rolledOn,
         private PutOnDay $put,
     ) {
@@ -49,7 +49,7 @@ final readonly class TickOccurrence
             }
             // An amount that is noted afterwards changes nothing of when it was done.
             $doneAt = $amount === null ? null : $entry->overrides()->where('recurrence_id', $recurrenceId)->value('done_at');
-            $this->touch->apply($entry, $recurrenceId, [
+            $this->overrides->apply($entry, $recurrenceId, [
                 'done_at' => $done ? $at ?? ($doneAt ?? $now) : null,
                 'measured' => $done ? $amount : null,
             ]);

@@ -1,0 +1,88 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Mutants;
+
+use RuntimeException;
+
+/** Which files of tests load a class, and how long each takes: found by running each once, and kept until it is another. */
+final class Tests
+{
+    /** @var array<string, array{hash: string, seconds: float, loads: list<string>}> by the path of the tests */
+    private array $known;
+
+    public function __construct(private readonly string $root)
+    {
+        $kept = @file_get_contents($this->kept());
+        $this->known = $kept === false ? [] : (array) json_decode($kept, true);
+    }
+
+    /** @return list<string> paths, those first that are named after the class, then the quick ones */
+    public function of(string $source): array
+    {
+        $all = $this->all(str_starts_with($source, 'core/') ? ['core/tests'] : ['tests/Feature', 'tests/Installation']);
+        $found = array_filter($all, fn (array $one): bool => in_array($source, $one['loads'], true));
+        $name = basename($source, '.php');
+        uksort($found, fn (string $a, string $b): int => [str_contains($b, $name), $found[$a]['seconds']] <=> [str_contains($a, $name), $found[$b]['seconds']]);
+
+        return array_keys($found);
+    }
+
+    /** Seconds that these take. */
+    public function seconds(string ...$tests): float
+    {
+        return array_sum(array_map(fn (string $one): float => $this->known[$one]['seconds'], $tests));
+    }
+
+    /**
+     * @param  list<string>  $folders
+     * @return array<string, array{hash: string, seconds: float, loads: list<string>}>
+     */
+    private function all(array $folders): array
+    {
+        $all = [];
+        foreach ($folders as $folder) {
+            foreach (glob("{$this->root}/{$folder}/*Test.php") ?: [] as $path) {
+                $name = substr($path, strlen($this->root) + 1);
+                // The drawing is held by the text of files, which a mutant does not change.
+                if (basename($name) !== 'ArchitectureTest.php') {
+                    $all[$name] = $this->one($name);
+                }
+            }
+        }
+
+        return $all;
+    }
+
+    /** @return array{hash: string, seconds: float, loads: list<string>} */
+    private function one(string $name): array
+    {
+        $hash = (string) hash_file('sha256', "{$this->root}/{$name}");
+        if (($this->known[$name]['hash'] ?? '') !== $hash) {
+            $said = (string) tempnam(sys_get_temp_dir(), 'loaded');
+            $begun = microtime(true);
+            $run = new Run($this->root, [$name], ['MUTANTS_LOADED' => $said], 600);
+            if ($run->wait() !== Run::PASSED) {
+                throw new RuntimeException("{$name} fails without any mutant: ".$run->output());
+            }
+            $loads = [];
+            foreach (explode("\n", (string) file_get_contents($said)) as $file) {
+                $path = substr($file, strlen($this->root) + 1);
+                if (str_starts_with($file, $this->root) && preg_match('~^(core/src|app)/~', $path) === 1) {
+                    $loads[] = $path;
+                }
+            }
+            unlink($said);
+            $this->known[$name] = ['hash' => $hash, 'seconds' => microtime(true) - $begun, 'loads' => $loads];
+            file_put_contents($this->kept(), json_encode($this->known, JSON_THROW_ON_ERROR));
+        }
+
+        return $this->known[$name];
+    }
+
+    private function kept(): string
+    {
+        return "{$this->root}/storage/framework/testing/mutants.json";
+    }
+}

@@ -228,3 +228,17 @@ test('an estimate is worth changing from a twentieth on, and where there is none
         ->and(Quartiles::of([0.2])->estimate())
         ->toBe(1);
 });
+
+test('what is named is what held best: three times at least, three in a row, of equals the longer row', function (array $habits, string $said) {
+    $given = [];
+    foreach ($habits as $title => $marks) {
+        $given[] = ['title' => $title, 'record' => record($marks), 'row' => record($marks)->row, 'is_weekly' => false];
+    }
+    expect(HabitsInWords::of($given))->toBe($said);
+})->with([
+    'three of three' => [['Bread' => 'kkk'], 'Bread held 3 of 3 times, now 3 in a row.'],
+    'two of two are too few' => [['Bread' => 'kk'], '2 of 2 times were kept; none is three in a row just now.'],
+    'of equals the longer row' => [['Bread' => 'kkk', 'Stretch' => 'kkkk'], 'Stretch held 4 of 4 times, now 4 in a row.'],
+    'the first of those that are quite alike' => [['Bread' => 'kkk', 'Stretch' => 'kkk'], 'Bread held 3 of 3 times, now 3 in a row.'],
+    'the greater share before the longer row' => [['Bread' => 'kkk', 'Stretch' => 'mkkkk'], 'Bread held 3 of 3 times, now 3 in a row.'],
+]);

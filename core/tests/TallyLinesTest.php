@@ -112,6 +112,7 @@ test('a line has the minutes that are asked for', function () {
 });
 
 test('rounded minutes are the nearest step, or the next one up', function () {
+    expect(Rounding::STEPS)->toBe([1, 5, 6, 10, 15, 30, 60]);
     foreach (Rounding::STEPS as $step) {
         for ($minutes = 0; $minutes < 300; $minutes++) {
             $near = (new Rounding($step))->of($minutes);
@@ -189,4 +190,51 @@ test('the hours of the week say when most of them lie', function () {
         ->and(HoursInWords::ofHours(array_fill(0, 168, 0)))
         ->toBe('Nothing with hours lies in this time.');
     expect(array_map(Length::inWords(...), [0, 45, 60, 95]))->toBe(['0 min', '45 min', '1 h', '1 h 35 min']);
+});
+
+test('a sentence over weeks names hours to the quarter, from ten on to the hour, and less than an hour to five minutes', function (int $by, string $said) {
+    $group = ['name' => 'Family', 'minutes' => 3000 - $by, 'before' => 3000 - $by, 'intended' => 3000];
+    expect(HoursInWords::ofGroups([$group], 1, false))->toBe($said);
+})->with([
+    'half an hour is worth a word' => [30, 'Family took 30 min less than you mean it to.'],
+    'a minute less is not' => [29, 'The hours went about where you mean them to.'],
+    'five minutes' => [33, 'Family took 35 min less than you mean it to.'],
+    'up to an hour' => [58, 'Family took 1 h less than you mean it to.'],
+    'a quarter' => [68, 'Family took 1 h 15 min less than you mean it to.'],
+    'before ten hours' => [592, 'Family took 9 h 45 min less than you mean it to.'],
+    'ten hours' => [600, 'Family took 10 h less than you mean it to.'],
+    'from ten hours on' => [640, 'Family took 11 h less than you mean it to.'],
+]);
+
+test('twice as much is said from twice on', function (int $minutes, string $said) {
+    expect(HoursInWords::ofGroups([['name' => 'Family', 'minutes' => $minutes, 'before' => $minutes, 'intended' => 120]], 1, false))->toBe($said);
+})->with([[240, 'Family took twice what you mean it to, or more.'], [239, 'Family took 2 h more than you mean it to.']]);
+
+test('a line counts as one thing on its first day alone, and a must that was let go is none', function (bool $isTask, ?string $importance, Outcome $outcome, bool $isFirst, array $facts) {
+    $line = new CountedLine(
+        new Counted('e', 'T', 'T', 'c', 'a', $isTask, false, $importance, null, []),
+        'once',
+        new DayCount(0, 0, 0, 0, 0),
+        $outcome,
+        $isFirst,
+        3,
+    );
+    expect(array_combine(array_column(PlumRota\Core\Tally\Fact::cases(), 'value'), array_map(fn ($fact): int => $fact->times($line), PlumRota\Core\Tally\Fact::cases())))->toBe($facts);
+})->with([
+    'kept' => [true, 'must', Outcome::Kept, true, ['musts' => 1, 'musts_done' => 1, 'put_off' => 3, 'let_go' => 0]],
+    'let go' => [true, 'must', Outcome::LetGo, true, ['musts' => 0, 'musts_done' => 0, 'put_off' => 3, 'let_go' => 1]],
+    'a should' => [true, 'should', Outcome::Kept, true, ['musts' => 0, 'musts_done' => 0, 'put_off' => 3, 'let_go' => 0]],
+    'no task' => [false, 'must', Outcome::Kept, true, ['musts' => 0, 'musts_done' => 0, 'put_off' => 3, 'let_go' => 0]],
+    'a later day' => [true, 'must', Outcome::Kept, false, ['musts' => 0, 'musts_done' => 0, 'put_off' => 0, 'let_go' => 0]],
+]);
+
+test('days before 1970 are days like any other', function () {
+    $zone = Zone::of('Europe/Berlin');
+    $day = LocalDate::parse('1969-12-30');
+    $block = new Block('a', TimeRange::of($day->startOfDay()->plusMinutes(1380), $day->startOfDay()->plusMinutes(1500)), false, true, true, true);
+    $counts = DayCount::of(TimeRange::days($day, 2), $block, [], false, LocalDateTime::parse('1970-01-02T00:00:00'), 82_800, $zone);
+    expect(array_map(fn (DayCount $one): array => [$one->from, $one->to, $one->planned], $counts))->toBe([
+        [-3600 - 86400, -86400, 60],
+        [-86400, 3600 - 86400, 60],
+    ]);
 });

@@ -9,6 +9,9 @@ use RuntimeException;
 /** Which files of tests load a class, and how long each takes: found by running each once, and kept until it is another. */
 final class Tests
 {
+    /** Seconds of features that one mutant is tried with. */
+    private const LONGEST = 90.0;
+
     /** @var array<string, array{hash: string, seconds: float, loads: list<string>}> by the path of the tests */
     private array $known;
 
@@ -18,12 +21,33 @@ final class Tests
         $this->known = $kept === false ? [] : (array) json_decode($kept, true);
     }
 
-    /** @return list<string> paths, those first that are named after the class, then the quick ones */
+    /**
+     * @return list<string> paths: of the core its own first, those first that are named after the class, then the quick ones; features
+     *   until they take too long
+     */
     public function of(string $source): array
     {
-        $all = $this->all(str_starts_with($source, 'core/') ? ['core/tests'] : ['tests/Feature', 'tests/Installation']);
-        $found = array_filter($all, fn (array $one): bool => in_array($source, $one['loads'], true));
         $name = basename($source, '.php');
+        $own = str_starts_with($source, 'core/') ? $this->inOrder($this->all(['core/tests']), $source, $name) : [];
+        $features = [];
+        $seconds = 0.0;
+        foreach ($this->inOrder($this->all(['tests/Feature', 'tests/Installation']), $source, $name) as $one) {
+            $seconds += $this->known[$one]['seconds'];
+            if ($seconds <= self::LONGEST) {
+                $features[] = $one;
+            }
+        }
+
+        return [...$own, ...$features];
+    }
+
+    /**
+     * @param  array<string, array{hash: string, seconds: float, loads: list<string>}>  $all
+     * @return list<string>
+     */
+    private function inOrder(array $all, string $source, string $name): array
+    {
+        $found = array_filter($all, fn (array $one): bool => in_array($source, $one['loads'], true));
         uksort($found, fn (string $a, string $b): int => [str_contains($b, $name), $found[$a]['seconds']] <=> [str_contains($a, $name), $found[$b]['seconds']]);
 
         return array_keys($found);

@@ -43,8 +43,7 @@ final readonly class ToldZone
         foreach ($observances as $one) {
             $walls = $one->onsets;
             if ($one->rule !== null) {
-                // Its end is told by the clocks of UTC; no two onsets are as near as the hours between.
-                $rule = TolerantRule::parse((string) preg_replace('/(UNTIL=\d{8}T\d{6})Z/i', '$1', $one->rule));
+                $rule = TolerantRule::parse(self::endingByItsWalls($one->rule, $one->from));
                 if (! in_array($rule->freq, [Frequency::Yearly, Frequency::Monthly], true)) {
                     throw new InvalidRule('A zone changes its clocks a few times a year.');
                 }
@@ -60,6 +59,20 @@ final readonly class ToldZone
         $inOrder = array_values($onsets);
 
         return new self($inOrder);
+    }
+
+    /** An end that is told by the clocks of UTC (RFC 5545 3.3.10) is that of the walls before the onset, on which the rule goes. */
+    private static function endingByItsWalls(string $rule, int $from): string
+    {
+        return (string) preg_replace_callback(
+            '/UNTIL=(\d{4})(\d\d)(\d\d)T(\d\d)(\d\d)(\d\d)Z/i',
+            function (array $at) use ($from): string {
+                $wall = LocalDateTime::parse("{$at[1]}-{$at[2]}-{$at[3]}T{$at[4]}:{$at[5]}:{$at[6]}")->plusSeconds($from);
+
+                return 'UNTIL='.str_replace(['-', ':'], '', (string) $wall);
+            },
+            $rule,
+        );
     }
 
     public function offsetAt(int $instant): int

@@ -337,3 +337,16 @@ test('a week fits on one sheet of paper; what a month or a list has more goes on
     expect($lines)->toBeGreaterThan($occurrences);
     expect($page->script("return document.querySelector('.paper footer').textContent"))->toContain('Glasshouse');
 });
+
+test('on a narrow screen a running list reads on when one comes to its end, and not before', function (string $view, string $chapter) {
+    $page = demo($this, 390, 844);
+    $page->visit("/{$view}")->see($chapter);
+    $page->still();
+    $first = count($page->all($chapter));
+    // What takes some answers gives a list that reads on by itself time to do so.
+    $page->press('[data-test=find]')->type('[data-test=find-field]', 'vent check')->see('[data-test=found]');
+    $page->keys(WebDriverKeys::ESCAPE)->still();
+    expect($page->all($chapter))->toHaveCount($first);
+    $page->script('const body = document.querySelector(".narrow .body"); body.scrollTop = body.scrollHeight');
+    $page->untilSame(true, fn (): bool => count($page->all($chapter)) > $first);
+})->with([['ahead', '[data-test=chapter]'], ['done', '[data-test=done-day]']]);

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { NButton } from 'naive-ui'
 import type { UseInfiniteQueryReturnType } from '@tanstack/vue-query'
-import { useInfiniteScroll } from '@vueuse/core'
-import { ref } from 'vue'
+import { useInfiniteScroll, useMediaQuery } from '@vueuse/core'
+import { shallowRef, useTemplateRef, watch } from 'vue'
 import LayingOut from './LayingOut.vue'
 import NothingHere from './NothingHere.vue'
 
@@ -16,7 +16,19 @@ const props = defineProps<{
 }>()
 const { isError, isFetching, isFetchingNextPage, hasNextPage, data, refetch, fetchNextPage } = props.query
 
-const scroller = ref<HTMLElement | null>(null)
+const list = useTemplateRef('list')
+/** What scrolls it: itself, or on a narrow screen what it stands in. */
+const scroller = shallowRef<HTMLElement | null>(null)
+watch(
+    [list, useMediaQuery('(max-width: 760px)')],
+    ([one]) => {
+        let scrolling: HTMLElement | null = one
+        while (scrolling && !/auto|scroll/.test(getComputedStyle(scrolling).overflowY))
+            scrolling = scrolling.parentElement
+        scroller.value = scrolling
+    },
+    { immediate: true, flush: 'post' },
+)
 useInfiniteScroll(
     scroller,
     async () => {
@@ -30,7 +42,7 @@ useInfiniteScroll(
 </script>
 
 <template>
-    <main ref="scroller" class="running" data-one-stop="[data-tile]|.add" :aria-busy="isFetching">
+    <main ref="list" class="running" data-one-stop="[data-tile]|.add" :aria-busy="isFetching">
         <div class="column">
             <p v-if="isError" class="empty">
                 {{ failed }} <NButton class="press" @click="refetch()">Try again</NButton>

@@ -154,6 +154,11 @@ final class Page
         return $this->shades('dark');
     }
 
+    public function light(): self
+    {
+        return $this->shades('light');
+    }
+
     public function reload(): self
     {
         $this->driver->navigate()->refresh();
@@ -313,11 +318,11 @@ final class Page
         return $this->driver->executeScript($code, $arguments);
     }
 
-    public function asyncScript(string $code): mixed
+    public function asyncScript(string $code, mixed ...$given): mixed
     {
         $this->driver->manage()->timeouts()->setScriptTimeout(30);
 
-        return $this->driver->executeAsyncScript($code);
+        return $this->driver->executeAsyncScript($code, $given);
     }
 
     /** @return list<string> "date time title" of the blocks on the board, with their marks, in order */
@@ -373,15 +378,20 @@ final class Page
         return (int) preg_match_all('#/Type\s*/Page\b#', (string) base64_decode($printed['data'], true));
     }
 
-    /** @return list<string> what axe-core finds serious or critical under WCAG 2.2 AA */
-    public function seriousFaults(): array
+    /**
+     * @param  bool  $ofColours  only what depends on colours, where all else was looked at in others
+     * @return list<string> what axe-core finds serious or critical under WCAG 2.2 AA
+     */
+    public function seriousFaults(bool $ofColours = false): array
     {
-        $this->script((string) file_get_contents(dirname(__DIR__, 2).'/node_modules/axe-core/axe.min.js'));
+        if ($this->script('return window.axe === undefined')) {
+            $this->script((string) file_get_contents(dirname(__DIR__, 2).'/node_modules/axe-core/axe.min.js'));
+        }
 
         return $this->asyncScript(
             <<<'JS'
-            const done = arguments[arguments.length - 1]
-            axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'] })
+            const [ofColours, done] = arguments
+            axe.run(document, { runOnly: ofColours ? { type: 'rule', values: ['color-contrast', 'link-in-text-block'] } : ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'] })
                 // A quarter of an hour, a line of the month and a day of the year are lower than 24 px; each opens at full size
                 // and by key (WCAG 2.5.8, exception "equivalent").
                 .then((found) => found.violations.filter((one) => ['serious', 'critical'].includes(one.impact))
@@ -390,6 +400,7 @@ final class Page
                 .then((faults) => done(faults.map((one) => `${one.id}: ${one.nodes.slice(0, 3).map((node) => node.target.join(' ') + ' ' + (node.any[0]?.message ?? '')).join(' | ')}`)))
             JS
             ,
+            $ofColours,
         );
     }
 

@@ -102,3 +102,8 @@ test('each lane is told from the left, and a group counts its own', function () 
         'd' => ['lane' => 0, 'lanes' => 1],
     ]);
 });
+
+test('a part of a template lies on one of seven days, at a minute of the day', function (int $day, ?int $at, bool $is) {
+    $make = fn (): PlumRota\Core\Planning\Stamping\Part => new PlumRota\Core\Planning\Stamping\Part($day, $at, 30);
+    $is ? expect($make()->at)->toBe($at) : expect($make)->toThrow(PlumRota\Core\Time\InvalidTime::class);
+})->with([[0, 0, true], [6, 1439, true], [6, null, true], [7, 0, false], [-1, 0, false], [0, 1440, false], [0, -1, false]]);

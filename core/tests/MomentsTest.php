@@ -19,7 +19,7 @@ use PlumRota\Core\Time\TimeRange;
 use PlumRota\Core\Time\Zone;
 
 /** @return array{Series, list<Override>, list<Trigger>} a routine or something that happens once, some of it moved, done or with a due day of its own */
-function reminded(): array
+function reminded_series(): array
 {
     $any = fn (mixed ...$ones): mixed => $ones[mt_rand(0, count($ones) - 1)];
     $allDay = mt_rand(0, 2) === 0;
@@ -60,7 +60,7 @@ test('what falls into a stretch is what a look at every occurrence finds', funct
     $all = TimeRange::days(LocalDate::parse('2025-11-01'), 300);
     $seen = 0;
     for ($case = 0; $case < 600; $case++) {
-        [$series, $changes, $triggers] = reminded();
+        [$series, $changes, $triggers] = reminded_series();
         $after = $berlin->instant(LocalDate::parse('2026-03-01')->plusDays(mt_rand(0, 50))->startOfDay()) + mt_rand(0, 1440) * 60;
         $until = $after + mt_rand(0, 10 * 1440) * 60;
         $wanted = [];

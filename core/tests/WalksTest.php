@@ -40,7 +40,7 @@ function periods(Walk $walk, int $wanted, int $from = 0): array
 }
 
 /** @return list<RecurrenceRule> generated rules of some frequencies, without COUNT */
-function generated(int $seed, int $wanted, Frequency ...$freqs): array
+function generated_walks(int $seed, int $wanted, Frequency ...$freqs): array
 {
     $maker = new RuleMaker($seed);
     $rules = [];
@@ -58,7 +58,7 @@ test('periods of one shape choose what each would choose by itself', function ()
     $start = LocalDateTime::parse('2026-01-05T00:00');
     $looked = 0;
     $wrong = [];
-    foreach (generated(9, 60, Frequency::Yearly, Frequency::Monthly) as $rule) {
+    foreach (generated_walks(9, 60, Frequency::Yearly, Frequency::Monthly) as $rule) {
         if ($rule->bySetPos !== [] || $rule->namesTimes()) {
             continue;
         }
@@ -76,7 +76,7 @@ test('periods of one shape choose what each would choose by itself', function ()
 });
 
 test('a walk that begins later is the same walk', function (Frequency ...$freqs) {
-    foreach (generated(5, 40, ...$freqs) as $rule) {
+    foreach (generated_walks(5, 40, ...$freqs) as $rule) {
         $walk = walkOf($rule, LocalDateTime::parse('2026-01-05T07:15'));
         expect(periods($walk, 10, 30))->toBe(array_slice(periods($walk, 40), 30), (string) $rule);
     }
@@ -84,7 +84,7 @@ test('a walk that begins later is the same walk', function (Frequency ...$freqs)
 
 test('what periods have together is what they have one by one', function (int $seed, Frequency ...$freqs) {
     $told = 0;
-    foreach (generated($seed, 60, ...$freqs) as $rule) {
+    foreach (generated_walks($seed, 60, ...$freqs) as $rule) {
         $walk = walkOf($rule->ending(1_000_000, null), LocalDateTime::parse('2026-01-05T07:15:30'));
         foreach ([1, 2, 3, 29, 113] as $number) {
             $size = $walk->sizeOf($number);

@@ -12,6 +12,9 @@ final class Tests
     /** Seconds of features that one mutant is tried with. */
     private const LONGEST = 90.0;
 
+    /** @var array<string, true> lists of tests that pass together */
+    private array $sound = [];
+
     /** @var array<string, array{hash: string, seconds: float, loads: list<string>}> by the path of the tests */
     private array $known;
 
@@ -22,23 +25,40 @@ final class Tests
     }
 
     /**
-     * @return list<string> paths: of the core its own first, those first that are named after the class, then the quick ones; features
-     *   until they take too long
+     * Those of the core and the features in a group each, which is run by itself; all of a group pass together without any mutant.
+     *
+     * @param  bool  $withFeatures  until they take too long
+     * @return list<non-empty-list<string>> paths: those first that are named after the class, then the quick ones
      */
-    public function of(string $source): array
+    public function of(string $source, bool $withFeatures = true): array
     {
         $name = basename($source, '.php');
         $own = str_starts_with($source, 'core/') ? $this->inOrder($this->all(['core/tests']), $source, $name) : [];
         $features = [];
         $seconds = 0.0;
-        foreach ($this->inOrder($this->all(['tests/Feature', 'tests/Installation']), $source, $name) as $one) {
+        foreach ($withFeatures || $own === [] ? $this->inOrder($this->all(['tests/Feature', 'tests/Installation']), $source, $name) : [] as $one) {
             $seconds += $this->known[$one]['seconds'];
             if ($seconds <= self::LONGEST) {
                 $features[] = $one;
             }
         }
+        $groups = array_values(array_filter([$own, $features]));
+        array_map($this->requireSound(...), $groups);
 
-        return [...$own, ...$features];
+        return $groups;
+    }
+
+    /** @param  non-empty-list<string>  $tests */
+    private function requireSound(array $tests): void
+    {
+        $key = implode(' ', $tests);
+        if (! isset($this->sound[$key])) {
+            $run = new Run($this->root, $tests, [], 60 + 4 * $this->seconds(...$tests));
+            if ($run->wait() !== Run::PASSED) {
+                throw new RuntimeException("These fail together without any mutant: {$key}\n".$run->output());
+            }
+            $this->sound[$key] = true;
+        }
     }
 
     /**

@@ -76,7 +76,18 @@ return Application::configure(basePath: dirname(__DIR__))
         $middleware->append(SecurityHeaders::class);
         $middleware->remove(HandleCors::class); // no page of another host has any business here
         // First-party requests are known by the session and its token; a page that sends no Referer is as good as any.
-        $middleware->api(prepend: [WithinBounds::class, WellFormed::class, EncryptCookies::class, AddQueuedCookiesToResponse::class, StartSession::class, ValidateCsrfToken::class, KnownDevice::class], append: [ReadsOnly::class]);
+        $middleware->api(
+            prepend: [
+                WithinBounds::class,
+                WellFormed::class,
+                EncryptCookies::class,
+                AddQueuedCookiesToResponse::class,
+                StartSession::class,
+                ValidateCsrfToken::class,
+                KnownDevice::class,
+            ],
+            append: [ReadsOnly::class],
+        );
         $middleware->redirectGuestsTo('/sign-in');
     })
     ->withExceptions(function (Exceptions $exceptions): void {

@@ -195,7 +195,9 @@ final class Entry extends Model
      */
     public function scopeLeadingTo(Builder $query, array $ids): void
     {
-        $query->whereNotNull('leads_to')->whereRaw('leads_to in (select value from json_each(?))', [json_encode($ids, JSON_THROW_ON_ERROR)]);
+        $query
+            ->whereNotNull('leads_to')
+            ->whereRaw('leads_to in (select value from json_each(?))', [json_encode($ids, JSON_THROW_ON_ERROR)]);
     }
 
     /**

@@ -29,7 +29,8 @@ final readonly class Structure
         foreach ($objects === false ? [] : $objects->fetchAll(PDO::FETCH_ASSOC) as $object) {
             assert(is_array($object) && is_string($object['name']) && is_string($object['sql']));
             // The tables of a full-text index belong to it (https://www.sqlite.org/fts5.html#fts5_data_structures).
-            if ($object['type'] === 'table' && preg_match('/^searched(?:_endings)?_(?:data|idx|content|docsize|config)$/D', $object['name']) !== 1) {
+            $isOfIndex = preg_match('/^searched(?:_endings)?_(?:data|idx|content|docsize|config)$/D', $object['name']) === 1;
+            if ($object['type'] === 'table' && ! $isOfIndex) {
                 $tables[$object['name']] = self::columns($database, $object['name']);
             } elseif ($object['type'] !== 'table') {
                 $rest[$object['name']] = (string) preg_replace('/\s+/', ' ', $object['sql']);

@@ -32,7 +32,22 @@ final class PureCore
     ];
 
     /** Words of the language that load, write or end something, or reach for what was not handed in. */
-    private const WORDS = [T_INCLUDE, T_INCLUDE_ONCE, T_REQUIRE, T_REQUIRE_ONCE, T_EVAL, T_EXIT, T_ECHO, T_PRINT, T_GLOBAL, T_INLINE_HTML, '`'];
+    private const WORDS = [
+        T_INCLUDE,
+        T_INCLUDE_ONCE,
+        T_REQUIRE,
+        T_REQUIRE_ONCE,
+        T_EVAL,
+        T_EXIT,
+        T_ECHO,
+        T_PRINT,
+        T_GLOBAL,
+        T_INLINE_HTML,
+        '`',
+    ];
+
+    /** Variables that nobody handed in. */
+    private const OUTSIDE = '/^\$(_[A-Z]+|GLOBALS|argv|argc)$/D';
 
     /** @return list<string> what a file of the core does that it may not */
     public static function ofFile(string $code): array
@@ -43,11 +58,12 @@ final class PureCore
             ...array_diff($file->functions(), $may),
             ...array_filter($file->callables(), fn (string $name): bool => function_exists($name) && ! in_array($name, $may, true)),
             ...$file->of(...self::WORDS),
-            ...array_filter($file->of(T_VARIABLE), fn (string $name): bool => preg_match('/^\$(_[A-Z]+|GLOBALS|argv|argc)$/D', $name) === 1),
+            ...array_filter($file->of(T_VARIABLE), fn (string $name): bool => preg_match(self::OUTSIDE, $name) === 1),
         ];
         foreach ($file->staticCalls() as [$class, $call]) {
             $isOfPhp = ! str_starts_with($class, 'PlumRota\\Core\\') && ! in_array($class, ['self', 'static', 'parent'], true);
-            if ($isOfPhp && ! in_array($call, self::CALLS[$class] ?? [], true) && ! ($call === 'new' && is_a($class, \Throwable::class, true))) {
+            $isFault = $call === 'new' && is_a($class, \Throwable::class, true);
+            if ($isOfPhp && ! $isFault && ! in_array($call, self::CALLS[$class] ?? [], true)) {
                 $found[] = "{$class}::{$call}";
             }
         }

@@ -19,7 +19,8 @@ final readonly class SourceFile
 
     public function __construct(string $code)
     {
-        $this->tokens = array_values(array_filter(PhpToken::tokenize($code, TOKEN_PARSE), fn (PhpToken $one): bool => ! $one->isIgnorable()));
+        $tokens = PhpToken::tokenize($code, TOKEN_PARSE);
+        $this->tokens = array_values(array_filter($tokens, fn (PhpToken $one): bool => ! $one->isIgnorable()));
         $namespace = '';
         $imported = [];
         foreach ($this->tokens as $i => $token) {
@@ -40,8 +41,9 @@ final readonly class SourceFile
     {
         $names = array_values($this->imported);
         foreach ($this->tokens as $i => $token) {
-            $isName = $token->is([T_STRING, T_NAME_QUALIFIED, T_NAME_FULLY_QUALIFIED]) && ! $this->follows($i, T_NAMESPACE) && ! $this->follows($i, T_USE);
-            if ($isName && ! $this->isMember($i) && ($token->text[0] === '\\' || str_contains($token->text, '\\') || $this->isClassHere($i)) && ! $this->isCall($i)) {
+            $isDeclared = $this->follows($i, T_NAMESPACE) || $this->follows($i, T_USE);
+            $isName = $token->is([T_NAME_QUALIFIED, T_NAME_FULLY_QUALIFIED]) || ($token->is(T_STRING) && $this->isClassHere($i));
+            if ($isName && ! $isDeclared && ! $this->isMember($i) && ! $this->isCall($i)) {
                 $names[] = $this->full($token->text);
             }
         }
@@ -69,7 +71,7 @@ final readonly class SourceFile
     {
         $names = [];
         foreach ($this->tokens as $i => $token) {
-            if ($token->is(T_STRING) && $this->next($i, '(') && ($this->follows($i, T_OBJECT_OPERATOR) || $this->follows($i, T_NULLSAFE_OBJECT_OPERATOR))) {
+            if ($token->is(T_STRING) && $this->next($i, '(') && $this->isMember($i) && ! $this->follows($i, T_DOUBLE_COLON)) {
                 $names[] = $token->text;
             }
         }
@@ -128,7 +130,8 @@ final readonly class SourceFile
         $names = [];
         foreach ($this->tokens as $i => $token) {
             $text = trim($token->text, '\'"\\');
-            if ($token->is(T_CONSTANT_ENCAPSED_STRING) && preg_match('/^\w+$/D', $text) === 1 && $this->tokens[$i - 1]->text === '(' && $this->tokens[$i - 2]->is(T_STRING) && $this->tokens[$i - 2]->text === 'array_map') {
+            $isFirst = $this->follows($i, '(') && $this->tokens[$i - 2]->text === 'array_map';
+            if ($isFirst && $token->is(T_CONSTANT_ENCAPSED_STRING) && preg_match('/^\w+$/D', $text) === 1) {
                 $names[] = strtolower($text);
             }
         }
@@ -139,7 +142,9 @@ final readonly class SourceFile
     /** @return list<string> of these kinds of token, what stands there */
     public function of(int|string ...$kinds): array
     {
-        return array_values(array_map(fn (PhpToken $one): string => $one->text, array_filter($this->tokens, fn (PhpToken $one): bool => $one->is($kinds))));
+        $found = array_filter($this->tokens, fn (PhpToken $one): bool => $one->is($kinds));
+
+        return array_values(array_map(fn (PhpToken $one): string => $one->text, $found));
     }
 
     /** A function that is called: no method, none that is declared here. */
@@ -161,7 +166,7 @@ final readonly class SourceFile
 
     private function isMember(int $i): bool
     {
-        return $this->follows($i, T_OBJECT_OPERATOR) || $this->follows($i, T_NULLSAFE_OBJECT_OPERATOR) || $this->follows($i, T_DOUBLE_COLON);
+        return isset($this->tokens[$i - 1]) && $this->tokens[$i - 1]->is([T_OBJECT_OPERATOR, T_NULLSAFE_OBJECT_OPERATOR, T_DOUBLE_COLON]);
     }
 
     /** A short name that stands for a class of the file's own namespace. */

@@ -43,13 +43,17 @@ final class Storage
 
     /** Methods by which SQL or a connection comes in. */
     private const METHODS =
-        '/Raw$|^(raw|statement|unprepared|affectingStatement|selectOne|scalar|getPdo|getRawPdo|getReadPdo|getConnection|getConnectionResolver|getGrammar|getSchemaBuilder|connection|fromQuery)$/D';
+        '/Raw$|^(raw|statement|unprepared|affectingStatement|selectOne|scalar|fromQuery|connection|getPdo|getRawPdo|getReadPdo|'.
+        'getConnection|getConnectionResolver|getGrammar|getSchemaBuilder)$/D';
 
     private const CLASSES =
-        '/^(PDO|PDOStatement|SQLite3|SQLite3Stmt|mysqli)$|^Illuminate\\\\Database\\\\(Connection|Capsule|Connectors|ConnectionInterface|ConnectionResolver|DatabaseManager|Schema|SQLite|Migrations|Query\\\\(Expression|Grammars|Processors))|^Illuminate\\\\Support\\\\Facades\\\\Schema$/';
+        '/^(PDO|PDOStatement|SQLite3|SQLite3Stmt|mysqli)$|^Illuminate\\\\Support\\\\Facades\\\\Schema$|'.
+        '^Illuminate\\\\Database\\\\(Connect|Capsule|DatabaseManager|Schema|SQLite|Migrations|Query\\\\(Expression|Grammars|Processors))/';
 
     private const SQL =
-        '/^\s*(select\s.+\sfrom\s|select\s+\S+\(|insert\s+(or\s+\w+\s+)?into\s|replace\s+into\s|update\s+\S+\s+set\s|delete\s+from\s|create\s+(temp|temporary|table|unique|index|trigger|view|virtual)\s|drop\s+(table|index|trigger|view)\s|alter\s+table\s|pragma\s|vacuum\b|attach\s+database\s|with\s+(recursive\s+)?\w+(\s*\([^)]*\))?\s+as\s*\()/is';
+        '/^\s*(select\s.+\sfrom\s|select\s+\S+\(|insert\s+(or\s+\w+\s+)?into\s|replace\s+into\s|update\s+\S+\s+set\s|'.
+        'delete\s+from\s|create\s+(temp|temporary|table|unique|index|trigger|view|virtual)\s|drop\s+(table|index|trigger|view)\s|'.
+        'alter\s+table\s|pragma\s|vacuum\b|attach\s+database\s|with\s+(recursive\s+)?\w+(\s*\([^)]*\))?\s+as\s*\()/is';
 
     /** Where models of what may be shared are found and made. */
     private const OF_SHARED = ['Access', 'Reading', 'Models', 'Journal', 'Standins'];
@@ -72,7 +76,10 @@ final class Storage
     /** @return list<string> */
     private static function speaking(string $room, SourceFile $file): array
     {
-        $found = array_filter($file->classes(), fn (string $name): bool => preg_match(self::CLASSES, $name) === 1 || ($name === self::FACADE && ! isset(self::OF_TRANSACTIONS[$room])));
+        $mayNot = fn (string $name): bool => preg_match(self::CLASSES, $name) === 1 ||
+            ($name === self::FACADE && ! isset(self::OF_TRANSACTIONS[$room]));
+        $isSql = fn (string $text): bool => preg_match(self::SQL, $text) === 1 || in_array($text, ['db', 'db.connection'], true);
+        $found = array_filter($file->classes(), $mayNot);
         foreach ($file->staticCalls() as [$class, $call]) {
             if ($class === self::FACADE && ! in_array($call, self::OF_TRANSACTIONS[$room] ?? [], true)) {
                 $found[] = "DB::{$call}";
@@ -82,7 +89,7 @@ final class Storage
         return [
             ...$found,
             ...array_filter($file->methods(), fn (string $name): bool => preg_match(self::METHODS, $name) === 1),
-            ...array_filter($file->texts(), fn (string $text): bool => preg_match(self::SQL, $text) === 1 || in_array($text, ['db', 'db.connection'], true)),
+            ...array_filter($file->texts(), $isSql),
         ];
     }
 
@@ -91,8 +98,11 @@ final class Storage
     {
         $found = [];
         foreach ($file->staticCalls() as [$class, $call]) {
+            if (! in_array($class, self::SHARED, true)) {
+                continue;
+            }
             // What a model says by itself, as how a name is made, finds nothing.
-            if (in_array($class, self::SHARED, true) && ! (method_exists($class, $call) && (new ReflectionMethod($class, $call))->getDeclaringClass()->getName() === $class)) {
+            if (! method_exists($class, $call) || (new ReflectionMethod($class, $call))->getDeclaringClass()->getName() !== $class) {
                 $found[] = substr((string) strrchr($class, '\\'), 1)."::{$call}";
             }
         }

@@ -27,10 +27,15 @@ final class Mutations
     ];
 
     /** After these a sign belongs to its number. */
-    private const BEFORE_SIGNS = ['(', '[', ',', '=', '=>', 'return', '?', ':', '+', '-', '*', '/', '<', '>', '<=', '>=', '===', '!==', '<=>', '&&', '||', '??', '??=', '+=', '-='];
+    private const BEFORE_SIGNS = [
+        '(', '[', ',', '=', '=>', 'return', '?', ':', '+', '-', '*', '/', '<', '>', '<=', '>=', '===', '!==', '<=>', '&&', '||', '??', '??=',
+        '+=', '-=',
+    ];
 
     /** A line that does something and says nothing new: an entry of a list, a call, a sum. */
-    private const STATEMENT = '/^\s*(?:\$[\w>-]+(?:\[[^\]]*\])*\[\] = .+|\$[\w>:-]+\(.*\)|self::\w+\(.*\)|(?:[uak]?r?k?sort|unset|array_push|array_splice)\(.+\)|\$[\w>-]+ (?:\+|-|\.)= .+);$/D';
+    private const STATEMENT =
+        '/^\s*(?:\$[\w>-]+(?:\[[^\]]*\])*\[\] = .+|\$[\w>:-]+\(.*\)|self::\w+\(.*\)|'.
+        '(?:[uak]?r?k?sort|unset|array_push|array_splice)\(.+\)|\$[\w>-]+ (?:\+|-|\.)= .+);$/D';
 
     /** @return list<Mutant> */
     public static function of(string $code): array
@@ -73,7 +78,9 @@ final class Mutations
         $text = $token->text;
         if ($token->is(T_LNUMBER)) {
             // Of declare(strict_types=1) nothing is asked.
-            return $before?->text === '=' && $after?->text === ')' ? [] : (preg_match('/^\d+$/D', $text) === 1 ? [(string) ((int) $text + 1)] : []);
+            $isStrictness = $before?->text === '=' && $after?->text === ')';
+
+            return ! $isStrictness && preg_match('/^\d+$/D', $text) === 1 ? [(string) ((int) $text + 1)] : [];
         }
         if ($token->is(T_STRING) && ! in_array($text, ['true', 'false'], true)) {
             $isCall = $after?->text === '(' && ! in_array($before?->text, ['->', '?->', '::', 'function', 'new'], true);
@@ -83,7 +90,8 @@ final class Mutations
         if (in_array($text, ['+', '-'], true) && ($before === null || in_array($before->text, self::BEFORE_SIGNS, true))) {
             return [];
         }
-        if ($token->is([T_CONSTANT_ENCAPSED_STRING, T_ENCAPSED_AND_WHITESPACE, T_INLINE_HTML]) || ($text === 'false' && in_array($before?->text, ['|', ':'], true))) {
+        $isType = $text === 'false' && in_array($before?->text, ['|', ':'], true);
+        if ($isType || $token->is([T_CONSTANT_ENCAPSED_STRING, T_ENCAPSED_AND_WHITESPACE, T_INLINE_HTML])) {
             return [];
         }
 

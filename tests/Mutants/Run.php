@@ -32,7 +32,10 @@ final class Run
         $this->log = (string) tempnam(sys_get_temp_dir(), 'mutant');
         $this->until = microtime(true) + $most;
         $process = proc_open(
-            ['setsid', 'php', '-d', 'memory_limit=1G', '-d', 'auto_prepend_file='.__DIR__.'/inject.php', 'vendor/bin/pest', '--bail', '--compact', '--colors=never', ...$tests],
+            [
+                ...['setsid', 'php', '-d', 'memory_limit=1G', '-d', 'auto_prepend_file='.__DIR__.'/inject.php'],
+                ...['vendor/bin/pest', '--bail', '--compact', '--colors=never', ...$tests],
+            ],
             [0 => ['file', '/dev/null', 'r'], 1 => ['file', $this->log, 'w'], 2 => ['file', $this->log, 'a']],
             $pipes,
             $root,

@@ -36,7 +36,8 @@ final class Tests
         $own = str_starts_with($source, 'core/') ? $this->inOrder($this->all(['core/tests']), $source, $name) : [];
         $features = [];
         $seconds = 0.0;
-        foreach ($withFeatures || $own === [] ? $this->inOrder($this->all(['tests/Feature', 'tests/Installation']), $source, $name) : [] as $one) {
+        $all = $withFeatures || $own === [] ? $this->all(['tests/Feature', 'tests/Installation']) : [];
+        foreach ($this->inOrder($all, $source, $name) as $one) {
             $seconds += $this->known[$one]['seconds'];
             if ($seconds <= self::LONGEST) {
                 $features[] = $one;
@@ -68,7 +69,8 @@ final class Tests
     private function inOrder(array $all, string $source, string $name): array
     {
         $found = array_filter($all, fn (array $one): bool => in_array($source, $one['loads'], true));
-        uksort($found, fn (string $a, string $b): int => [str_contains($b, $name), $found[$a]['seconds']] <=> [str_contains($a, $name), $found[$b]['seconds']]);
+        $place = fn (string $one): array => [! str_contains($one, $name), $found[$one]['seconds']];
+        uksort($found, fn (string $a, string $b): int => $place($a) <=> $place($b));
 
         return array_keys($found);
     }
